@@ -1,0 +1,1 @@
+"""Made-up data for the demo."""

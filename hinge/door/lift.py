@@ -1,0 +1,73 @@
+"""What the door needs: the lift that holds it at each height of its bottom edge.
+
+The door is a chain of rigid sections whose joints ride on the track. With the bottom edge moved by
+s, the potential energy is U(s) = Σ wᵢ·zᵢ(s), and the required lift is F(s) = dU/ds. The derivative
+is exact: each rigid section couples the travel of its two joints. Derivation: virtual work, any
+textbook of statics.
+"""
+
+from __future__ import annotations
+
+import numpy as np
+
+from hinge.arrays import Floats
+from hinge.door.sections import Door
+from hinge.door.track import Path, Track, path_of
+from hinge.errors import OutOfRange, number
+
+
+def check_positions(door: Door, positions_in: Floats) -> Floats:
+    """The positions [in] as an array, refused outside 0 to the door's height with the one at fault."""
+    positions = np.asarray(positions_in, dtype=float)
+    wrong = np.flatnonzero(~((positions >= 0) & (positions <= door.height_in)))
+    if wrong.size:
+        value = float(positions[wrong[0]])
+        raise OutOfRange(
+            f"The bottom edge travels from 0 to {number(door.height_in)} in; {number(value)} in is outside.",
+            f"positions_in.{wrong[0]}",
+            value,
+            f"0 to {number(door.height_in)}",
+            "in",
+        )
+    return positions
+
+
+def joint_distances(door: Door, path: Path, positions_in: Floats) -> Floats:
+    """Path distance [in] of every joint: shape (joints, positions), bottom joint first."""
+    joints = [np.asarray(positions_in, dtype=float)]
+    for section_in in door.section_heights_in:
+        joints.append(path.next_joint(joints[-1], section_in))
+    return np.stack(joints)
+
+
+def required_lift(door: Door, track: Track, positions_in: Floats) -> Floats:
+    """Required lift F(s) by the rigid-section model.
+
+    Parameters: `positions_in` [in], shape (n,), travel of the bottom edge, 0 = closed.
+    Returns [lb], shape (n,). Raises OutOfRange for a position off the travel.
+    """
+    path = path_of(door, track)
+    u = joint_distances(door, path, check_positions(door, positions_in))
+    x, z = path.place(u)
+    angle = path.angle(u)
+    along_x, along_z = np.sin(angle), np.cos(angle)
+    chord_x, chord_z = np.diff(x, axis=0), np.diff(z, axis=0)
+    coupling = (chord_x * along_x[:-1] + chord_z * along_z[:-1]) / (chord_x * along_x[1:] + chord_z * along_z[1:])
+    travel = np.concatenate([np.ones_like(u[:1]), np.cumprod(coupling, axis=0)])
+    climb = along_z * travel
+    weights = np.asarray(door.section_weights_lb)
+    return weights @ (climb[:-1] + climb[1:]) / 2
+
+
+def potential_energy(door: Door, track: Track, positions_in: Floats) -> Floats:
+    """Potential energy U(s) of the door above the floor [in·lb], shape of `positions_in` [in]."""
+    path = path_of(door, track)
+    _, z = path.place(joint_distances(door, path, check_positions(door, positions_in)))
+    return np.asarray(door.section_weights_lb) @ (z[:-1] + z[1:]) / 2
+
+
+def joint_places(door: Door, track: Track, positions_in: Floats) -> Floats:
+    """Places of the joints for drawing: shape (positions, joints, 2), (x, z) [in]."""
+    path = path_of(door, track)
+    x, z = path.place(joint_distances(door, path, check_positions(door, positions_in)))
+    return np.stack([x, z], axis=-1).transpose(1, 0, 2)

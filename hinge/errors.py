@@ -1,0 +1,84 @@
+"""What can be wrong with what a person gave, said so that the person can mend it."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+
+@dataclass
+class HingeError(Exception):
+    """Something the core cannot go on with.
+
+    `field` is the path of the value in the document, `value` what was given, `allowed` the range
+    or form that would do, `unit` the unit both are in, `message` one sentence for the person.
+    """
+
+    message: str
+    field: str = ""
+    value: object = None
+    allowed: str = ""
+    unit: str = ""
+
+    code = "error"
+
+    def __str__(self) -> str:
+        return self.message
+
+    def as_document(self) -> dict[str, object]:
+        """The one error shape: code, message, field, value, allowed and unit, all plain JSON."""
+        return {
+            "code": self.code,
+            "message": self.message,
+            "field": self.field,
+            "value": self.value,
+            "allowed": self.allowed,
+            "unit": self.unit,
+        }
+
+
+class BadInput(HingeError):
+    """The value cannot be read at all."""
+
+    code = "bad_input"
+
+
+class OutOfRange(HingeError):
+    """The value reads well but lies outside what is allowed or what the model covers."""
+
+    code = "out_of_range"
+
+
+class Contradiction(HingeError):
+    """Two values that are each fine cannot both be true."""
+
+    code = "contradiction"
+
+
+class GateNotMet(HingeError):
+    """A safety gate stands open, so the step after it may not be recorded."""
+
+    code = "gate_not_met"
+
+
+class OutOfStep(HingeError):
+    """The entry was written against a state that is no longer the call's state."""
+
+    code = "out_of_step"
+
+
+def number(value: float) -> str:
+    """A number as a person would write it: no trailing zeros, at most four decimals."""
+    return f"{value:.4f}".rstrip("0").rstrip(".")
+
+
+def require_between(field: str, value: float, low: float, high: float, unit: str) -> None:
+    """Refuse a value outside [low, high]; `unit` is the unit of all three."""
+    if not low <= value <= high:
+        name = field.rsplit(".", 1)[-1].removesuffix(f"_{unit}").replace("_", " ")
+        raise OutOfRange(
+            f"{name.capitalize()} of {number(value)} {unit} is outside {number(low)} to {number(high)} {unit}.",
+            field,
+            value,
+            f"{number(low)} to {number(high)}",
+            unit,
+        )

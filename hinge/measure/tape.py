@@ -1,0 +1,113 @@
+"""Tape notation: `6'10"`, `6-10 1/2`, `82 1/2`, `82.5`, `7/16`, `.225`, `2.08 m` to inches and back."""
+
+from __future__ import annotations
+
+import re
+from fractions import Fraction
+
+from hinge.errors import BadInput
+from hinge.measure.units import METRIC_LENGTHS, to_inches
+
+DENOMINATORS = (2, 4, 8, 16, 32, 64)
+FORMS = "6'10\", 6-10 1/2, 82 1/2, 82.5, 7/16, .225 or 2.08 m"
+GLYPHS = {"½": "1/2", "¼": "1/4", "¾": "3/4", "⅛": "1/8", "⅜": "3/8", "⅝": "5/8", "⅞": "7/8"}
+NUMBER = r"(?:\d+(?:\.\d*)?|\.\d+)"
+METRIC = re.compile(rf"(?P<number>{NUMBER})\s*(?P<unit>mm|cm|m)", re.I)
+FEET = re.compile(rf"(?P<feet>{NUMBER})\s*(?:'|ft\b\.?|feet\b|foot\b)\s*-?\s*(?P<rest>.*)", re.I)
+DASHED = re.compile(r"(?P<feet>\d+)\s*-\s*(?P<rest>\d.*)")
+INCHES = re.compile(
+    rf"(?:(?P<whole>\d+)[\s-]+(?P<num>\d+)\s*/\s*(?P<den>\d+)|(?P<onlynum>\d+)\s*/\s*(?P<onlyden>\d+)|(?P<plain>{NUMBER}))"
+    r"\s*(?:\"|in\b\.?|inch(?:es)?\b)?",
+    re.I,
+)
+ALLOWED_CHARACTERS = re.compile(r"[\d\s./'\"\-a-z]", re.I)
+
+
+def parse_length(text: str, field: str = "length_in") -> float:
+    """Read a length as people write it on a tape or a drawing.
+
+    Parameters: `text` in any of the forms in `FORMS`; a bare number is inches. `field` names the
+    value in an error. Returns inches [in]. Raises BadInput saying what was wrong and where.
+    """
+    plain = _plain(text, field)
+    if not plain:
+        raise _refusal(text, field, "Nothing was given")
+    if metric := METRIC.fullmatch(plain):
+        return to_inches(float(metric["number"]), METRIC_LENGTHS[metric["unit"].lower()])
+    feet = FEET.fullmatch(plain)
+    dashed = None if feet else DASHED.fullmatch(plain)
+    if dashed and _is_bare_fraction(dashed["rest"]):
+        dashed = None  # 82-1/2 is eighty-two and a half inches, not eighty-two feet
+    split = feet or dashed
+    if split is None:
+        return _inches(plain, text, field)
+    rest = split["rest"].strip()
+    over = _inches(rest, text, field) if rest else 0.0
+    if over >= 12:
+        raise _refusal(text, field, f"{rest.strip()} inches after the feet is a foot or more")
+    if rest and "." in split["feet"]:
+        raise _refusal(text, field, f"{split['feet']} feet already has a part of a foot; the inches say it twice")
+    return float(split["feet"]) * 12 + over
+
+
+def format_length(length_in: float, feet: bool = False) -> str:
+    """Write a length to the nearest sixteenth.
+
+    Parameters: `length_in` [in], not negative; `feet` writes `6'10 1/2"` from one foot up, else
+    `82 1/2"`. Returns the text. Raises BadInput for a negative or endless length.
+    """
+    if not 0 <= length_in < 1e6:
+        raise BadInput(f"A length of {length_in} cannot be written on a tape.", "length_in", length_in, FORMS, "in")
+    sixteenths = round(length_in * 16)
+    whole, part = divmod(sixteenths, 16)
+    if feet and whole >= 12:
+        return f"{whole // 12}'{_mixed(whole % 12, part)}\""
+    return f'{_mixed(whole, part)}"'
+
+
+def _mixed(whole: int, sixteenths: int) -> str:
+    fraction = Fraction(sixteenths, 16)
+    if not fraction:
+        return str(whole)
+    text = f"{fraction.numerator}/{fraction.denominator}"
+    return f"{whole} {text}" if whole else text
+
+
+def _plain(text: str, field: str) -> str:
+    plain = text.strip()
+    for glyph, ascii_form in GLYPHS.items():
+        plain = plain.replace(glyph, f" {ascii_form}")
+    for mark in "′’‘":
+        plain = plain.replace(mark, "'")
+    for mark in ("″", "”", "“", "''"):
+        plain = plain.replace(mark, '"')
+    plain = plain.replace("–", "-").replace("⁄", "/").strip()
+    if plain.startswith("-"):
+        raise _refusal(text, field, "A length is never below zero")
+    for place, character in enumerate(plain, start=1):
+        if not ALLOWED_CHARACTERS.match(character):
+            raise _refusal(text, field, f"Character {place}, {character!r}, is no part of a length")
+    return plain
+
+
+def _is_bare_fraction(rest: str) -> bool:
+    match = INCHES.fullmatch(rest)
+    return bool(match and match["onlynum"])
+
+
+def _inches(part: str, text: str, field: str) -> float:
+    match = INCHES.fullmatch(part)
+    if not match:
+        raise _refusal(text, field, f"{part!r} does not read as inches")
+    if match["plain"]:
+        return float(match["plain"])
+    whole, num, den = int(match["whole"] or 0), int(match["num"] or match["onlynum"]), int(match["den"] or match["onlyden"])
+    if den not in DENOMINATORS:
+        raise _refusal(text, field, f"A tape has no {num}/{den}; use halves down to sixty-fourths")
+    if num >= den:
+        raise _refusal(text, field, f"{num}/{den} is a whole inch or more")
+    return whole + num / den
+
+
+def _refusal(text: str, field: str, why: str) -> BadInput:
+    return BadInput(f"{why}. Write it like {FORMS}.", field, text, FORMS, "in")

@@ -1,0 +1,162 @@
+"""What can be entered on a call. Entries are appended, never edited: a correction is a new entry."""
+
+from __future__ import annotations
+
+from typing import Annotated, Literal
+
+from pydantic import Field, TypeAdapter, ValidationError, field_validator
+
+from hinge.errors import OutOfRange
+from hinge.procedure import knowledge
+from hinge.questions.ask import first_mistake
+from hinge.questions.documents import Document, ReadingIn, SpringIn
+
+Side = Literal["left", "right", "single"]
+Text = Annotated[str, Field(max_length=600)]
+
+
+class Complaint(Document):
+    """What the customer says."""
+
+    kind: Literal["complaint"]
+    complaint: str
+
+    @field_validator("complaint")
+    @classmethod
+    def _known(cls, value: str) -> str:
+        return _one_of(value, knowledge.complaints())
+
+
+class GateSet(Document):
+    """A make-safe gate met, or open again."""
+
+    kind: Literal["gate"]
+    gate: str
+    met: bool
+
+    @field_validator("gate")
+    @classmethod
+    def _known(cls, value: str) -> str:
+        return _one_of(value, [gate.id for group in knowledge.gate_groups() for gate in group.gates])
+
+
+class Found(Document):
+    """What was found."""
+
+    kind: Literal["found"]
+    cause: str
+    note: Text = ""
+
+    @field_validator("cause")
+    @classmethod
+    def _known(cls, value: str) -> str:
+        return _one_of(value, knowledge.causes())
+
+
+class Measured(Document):
+    """One measurement, as typed."""
+
+    kind: Literal["measured"]
+    field: str
+    typed: Annotated[str, Field(max_length=40)]
+
+
+class Chosen(Document):
+    """The set picked for this door, and its turns."""
+
+    kind: Literal["chosen"]
+    springs: Annotated[list[SpringIn], Field(min_length=1, max_length=1)]
+    quarter_turns: Annotated[int, Field(ge=1, le=120)]
+
+
+class Counted(Document):
+    """One stroke of the bar: the count of this spring goes from one quarter-turn to the next.
+
+    Both ends are named so that a stroke sent from two tablets is counted once.
+    """
+
+    kind: Literal["counted"]
+    spring: Side
+    from_quarter: Annotated[int, Field(ge=0, le=160)]
+    to_quarter: Annotated[int, Field(ge=0, le=160)]
+
+
+class Trimmed(Document):
+    """Quarter-turns put on (+) or taken off (−) each spring."""
+
+    kind: Literal["trimmed"]
+    quarter_turns_per_spring: Annotated[int, Field(ge=-4, le=4)]
+
+
+class BalanceReading(Document):
+    """A balance reading."""
+
+    kind: Literal["reading"]
+    reading: ReadingIn
+
+
+class ProofMade(Document):
+    """A proof tried, passed or not."""
+
+    kind: Literal["proof"]
+    proof: str
+    passed: bool
+    note: Text = ""
+
+    @field_validator("proof")
+    @classmethod
+    def _known(cls, value: str) -> str:
+        return _one_of(value, [proof.id for proof in knowledge.proofs()])
+
+
+class Withdrawn(Document):
+    """An earlier entry taken back, with why."""
+
+    kind: Literal["withdrawn"]
+    entry: str
+    reason: Text
+
+
+class Disconnected(Document):
+    """The opener is left disconnected, and the customer told why."""
+
+    kind: Literal["disconnected"]
+    reason: Annotated[str, Field(min_length=3, max_length=600)]
+
+
+class Closed(Document):
+    """The call is closed; what the customer was told."""
+
+    kind: Literal["closed"]
+    told: Text = ""
+
+
+Body = Annotated[
+    Complaint | GateSet | Found | Measured | Chosen | Counted | Trimmed | BalanceReading | ProofMade | Withdrawn | Disconnected | Closed,
+    Field(discriminator="kind"),
+]
+_BODY: TypeAdapter[Body] = TypeAdapter(Body)
+
+
+class Entry(Document):
+    """An entry on a call: client-made id, who, when (ISO 8601, UTC), and what."""
+
+    id: Annotated[str, Field(min_length=8, max_length=64, pattern=r"^[A-Za-z0-9-]+$")]
+    by: str
+    at: str
+    body: Body
+
+
+def read_body(document: object) -> Body:
+    """Read the body of an entry. Raises BadInput for anything malformed."""
+    try:
+        return _BODY.validate_python(document)
+    except ValidationError as wrong:
+        raise first_mistake(wrong) from wrong
+
+
+def _one_of(value: str, known: object) -> str:
+    names = list(known)  # type: ignore[call-overload]
+    if value not in names:
+        raise OutOfRange(f"There is nothing called {value!r} here.", "", value, ", ".join(names), "")
+    return value

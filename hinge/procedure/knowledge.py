@@ -1,0 +1,79 @@
+"""The call's knowledge, loaded once and checked: complaints, causes, gates and proofs."""
+
+from __future__ import annotations
+
+import tomllib
+from dataclasses import dataclass
+from functools import cache
+from pathlib import Path
+from typing import Any
+
+
+@dataclass(frozen=True)
+class Gate:
+    """One thing that must be true, and why."""
+
+    id: str
+    title: str
+    why: str
+
+
+@dataclass(frozen=True)
+class GateGroup:
+    """Gates that belong together; entries it guards, and entries that open it again."""
+
+    id: str
+    title: str
+    needed_for: tuple[str, ...]
+    cleared_by: tuple[str, ...]
+    gates: tuple[Gate, ...]
+
+
+@dataclass(frozen=True)
+class Proof:
+    """A proof, how it is made, and what voids it."""
+
+    id: str
+    title: str
+    how: str
+    passes_when: str
+    voided_by: tuple[str, ...]
+    required: bool
+    source: str
+
+
+def _load(name: str) -> dict[str, Any]:
+    return tomllib.loads((Path(__file__).parent / f"{name}.toml").read_text(encoding="utf-8"))
+
+
+@cache
+def complaints() -> dict[str, str]:
+    """Complaints by id, in the customer's words."""
+    return _load("complaints")
+
+
+@cache
+def causes() -> dict[str, str]:
+    """What can be said to have been found, by id."""
+    return _load("causes")
+
+
+@cache
+def gate_groups() -> tuple[GateGroup, ...]:
+    """All gate groups in the order of a call."""
+    return tuple(
+        GateGroup(
+            id=name,
+            title=row["title"],
+            needed_for=tuple(row["needed_for"]),
+            cleared_by=tuple(row["cleared_by"]),
+            gates=tuple(Gate(gate, title, why) for gate, (title, why) in row["gates"].items()),
+        )
+        for name, row in _load("gates").items()
+    )
+
+
+@cache
+def proofs() -> tuple[Proof, ...]:
+    """All proofs in the order they are made."""
+    return tuple(Proof(id=name, **row | {"voided_by": tuple(row["voided_by"])}) for name, row in _load("proofs").items())

@@ -1,0 +1,1 @@
+"""The questions the core answers, as JSON documents in and out."""

@@ -1,0 +1,67 @@
+"""A set of springs on a door: its lift along the travel and where it is worst."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+
+from hinge.arrays import Floats
+from hinge.door.lift import required_lift
+from hinge.door.sections import Door
+from hinge.door.track import Track
+from hinge.springs.drums import FlatDrum
+
+
+@dataclass(frozen=True)
+class Extreme:
+    """A hand force [lb] and the height of the bottom edge it occurs at [in]."""
+
+    force_lb: float
+    height_in: float
+
+
+@dataclass(frozen=True)
+class Profile:
+    """Net hand force P(s) [lb] over positions [in]; positive = heavy, negative = hot."""
+
+    positions_in: Floats
+    net_lb: Floats
+
+    @property
+    def worst_hot(self) -> Extreme:
+        """The hottest place: its force is negative where the door anywhere wants to rise."""
+        return self._at(int(np.argmin(self.net_lb)))
+
+    @property
+    def worst_heavy(self) -> Extreme:
+        """The heaviest place."""
+        return self._at(int(np.argmax(self.net_lb)))
+
+    def _at(self, place: int) -> Extreme:
+        return Extreme(float(self.net_lb[place]), float(self.positions_in[place]))
+
+
+def spring_lift(rate_lbin_per_turn: float | Floats, turns: float | Floats, drum: FlatDrum, positions_in: Floats) -> Floats:
+    """Lift of the springs on a flat drum [lb]; none once they have run out of turns.
+
+    Parameters: rate [lb·in/turn] and turns at closed, scalars or shape (m, 1); `positions_in` [in].
+    """
+    left = np.maximum(np.asarray(turns) - drum.turns_for(positions_in), 0.0)
+    return np.asarray(rate_lbin_per_turn) * left / drum.radius_in
+
+
+def net_hand_force(door: Door, track: Track, drum: FlatDrum, rate_lbin_per_turn: float, turns: float, positions_in: Floats) -> Floats:
+    """Net hand force P = F − L [lb] at positions [in]; positive = heavy, negative = hot."""
+    return required_lift(door, track, positions_in) - spring_lift(rate_lbin_per_turn, turns, drum, np.asarray(positions_in))
+
+
+def travel_grid(door: Door, step_in: float = 1.0) -> Floats:
+    """Positions along the whole travel [in], about `step_in` [in] apart, both ends included."""
+    return np.linspace(0.0, door.height_in, max(2, round(door.height_in / step_in) + 1))
+
+
+def profile(door: Door, track: Track, drum: FlatDrum, rate_lbin_per_turn: float, turns: float) -> Profile:
+    """Net hand force along the whole travel."""
+    positions = travel_grid(door)
+    return Profile(positions, net_hand_force(door, track, drum, rate_lbin_per_turn, turns, positions))

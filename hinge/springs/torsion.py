@@ -1,0 +1,129 @@
+"""One torsion spring: rate, stress, growth, clearance, energy and the force on the bar.
+
+Every function takes scalars or arrays that broadcast together. Symbols as in Shigley's Mechanical
+Engineering Design, "Helical coil torsion springs" (from memory): d wire, D mean diameter, N active
+coils, C = D/d.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+
+from hinge.arrays import Floats
+from hinge.errors import Contradiction, number, require_between
+from hinge.springs.wire import DEFAULT_MATERIAL, Material, material_named
+
+DEAD_COILS = 5.0  # held by the two cones; common practice, no source
+RATE_CONSTANT = 64 / (2 * np.pi)  # 10.186: bending of a curved bar, no friction between coils
+FRICTION_RATE_CONSTANT = 10.8  # the same with an allowance for friction between coils (Shigley)
+SLENDEREST, STOUTEST = 3.0, 40.0  # spring index C the formulas are used for
+
+
+@dataclass(frozen=True)
+class TorsionSpring:
+    """A torsion spring as the trade names it: wire, inside diameter, relaxed length [in]."""
+
+    wire_in: float
+    inside_diameter_in: float
+    length_in: float
+    material: str = DEFAULT_MATERIAL
+    dead_coils: float = DEAD_COILS
+
+    @property
+    def active_coils(self) -> float:
+        """Coils that bend."""
+        return self.length_in / self.wire_in - self.dead_coils
+
+    @property
+    def rate_lbin_per_turn(self) -> float:
+        """Torque gained per full turn [lb·in/turn]."""
+        return float(rate(self.wire_in, self.inside_diameter_in, self.length_in, material_named(self.material), self.dead_coils))
+
+
+def build_torsion(
+    wire_in: float,
+    inside_diameter_in: float,
+    length_in: float,
+    material: str = DEFAULT_MATERIAL,
+    dead_coils: float = DEAD_COILS,
+    where: str = "",
+) -> TorsionSpring:
+    """Make a torsion spring [in], checked; `where` prefixes field names in errors.
+
+    Raises OutOfRange, and Contradiction when the length holds no active coil.
+    """
+    require_between(f"{where}wire_in", wire_in, 0.02, 1.0, "in")
+    require_between(f"{where}inside_diameter_in", inside_diameter_in, 0.2, 16, "in")
+    require_between(f"{where}length_in", length_in, 0.1, 300, "in")
+    require_between(f"{where}dead_coils", dead_coils, 0, 20, "coils")
+    material_named(material)
+    spring = TorsionSpring(wire_in, inside_diameter_in, length_in, material, dead_coils)
+    if spring.active_coils < 1:
+        raise Contradiction(
+            f"A length of {number(length_in)} in of {number(wire_in)} in wire is {number(length_in / wire_in)} coils, "
+            f"and the cones hold {number(dead_coils)} of them: nothing is left to bend.",
+            f"{where}length_in",
+            length_in,
+            f"over {number((dead_coils + 1) * wire_in)}",
+            "in",
+        )
+    index = inside_diameter_in / wire_in + 1
+    if not SLENDEREST <= index <= STOUTEST:
+        raise Contradiction(
+            f"An inside diameter of {number(inside_diameter_in)} in does not go with {number(wire_in)} in wire: "
+            f"mean diameter over wire would be {number(index)}.",
+            f"{where}inside_diameter_in",
+            inside_diameter_in,
+            f"{number((SLENDEREST - 1) * wire_in)} to {number((STOUTEST - 1) * wire_in)}",
+            "in",
+        )
+    return spring
+
+
+def rate(
+    wire_in: float | Floats,
+    inside_diameter_in: float | Floats,
+    length_in: float | Floats,
+    material: Material,
+    dead_coils: float = DEAD_COILS,
+    constant: float = RATE_CONSTANT,
+) -> Floats:
+    """Rate k = E·d⁴/(constant·D·N) [lb·in/turn]; lengths [in]. Source: Shigley (memory)."""
+    coils = np.asarray(length_in) / wire_in - dead_coils
+    mean_diameter_in = np.asarray(inside_diameter_in) + wire_in
+    return material.modulus_psi * np.asarray(wire_in) ** 4 / (constant * mean_diameter_in * coils)
+
+
+def bending_stress(torque_lbin: float | Floats, wire_in: float | Floats) -> Floats:
+    """Nominal bending stress σ = 32·M/(π·d³) [psi] from torque [lb·in] and wire [in]. Source: Shigley (memory)."""
+    return 32 * np.asarray(torque_lbin) / (np.pi * np.asarray(wire_in) ** 3)
+
+
+def inner_fibre_factor(wire_in: float | Floats, inside_diameter_in: float | Floats) -> Floats:
+    """Stress factor at the inside of the coil Kᵢ = (4C²−C−1)/(4C(C−1)). Source: Shigley (memory)."""
+    index = np.asarray(inside_diameter_in) / wire_in + 1
+    return (4 * index**2 - index - 1) / (4 * index * (index - 1))
+
+
+def wound_length(length_in: float | Floats, wire_in: float | Floats, turns: float | Floats) -> Floats:
+    """Length when wound [in]: one wire diameter per turn. Source: geometry."""
+    return np.asarray(length_in) + np.asarray(wire_in) * turns
+
+
+def wound_inside_diameter(spring: TorsionSpring, turns: float | Floats) -> Floats:
+    """Inside diameter when wound, D·N/(N+n) − d [in]. Source: Shigley (memory); constant wire length."""
+    mean_diameter_in = spring.inside_diameter_in + spring.wire_in
+    return mean_diameter_in * spring.active_coils / (spring.active_coils + np.asarray(turns)) - spring.wire_in
+
+
+def stored_energy(rate_lbin_per_turn: float, turns: float) -> float:
+    """Energy in the wound spring, π·k·n² [ft·lb]. Source: work of a linear spring."""
+    return np.pi * rate_lbin_per_turn * turns**2 / 12
+
+
+def bar_force(torque_lbin: float, grip_in: float) -> float:
+    """Force at the grip of a winding bar [lb], `grip_in` [in] from the shaft's centre. Source: the lever."""
+    require_between("bar_in", grip_in, 6, 36, "in")
+    return torque_lbin / grip_in

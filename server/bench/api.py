@@ -1,0 +1,53 @@
+"""The core's questions over HTTP: the same documents in and out as `python -m hinge`."""
+
+from collections.abc import Callable
+
+from django.http import Http404, HttpRequest
+from ninja import Router, Schema
+from pydantic import BaseModel, Field
+
+from hinge.measure.fields import read_field, write_value
+from hinge.questions.ask import QUESTIONS, Question
+from server.config.errors import PROBLEMS
+
+router = Router(tags=["bench"])
+
+
+class Typed(Schema):
+    """A measurement as typed."""
+
+    field: str = Field(max_length=40)
+    typed: str = Field(max_length=40)
+
+
+class ReadBack(Schema):
+    """The measurement as read: value in the field's unit, and written the trade's way."""
+
+    value: float
+    text: str
+
+
+@router.post("/bench/read", response={200: ReadBack} | PROBLEMS, operation_id="read_measurement")
+def read_measurement(request: HttpRequest, given: Typed) -> ReadBack:
+    """Read a measurement as typed, so that the page can show what was understood."""
+    value = read_field(given.field, given.typed)
+    return ReadBack(value=value, text=write_value(given.field, value))
+
+
+def _view(question: Question) -> Callable[..., BaseModel]:
+    def view(request: HttpRequest, document: BaseModel) -> BaseModel:
+        return question.answer(document)
+
+    view.__annotations__["document"] = question.takes
+    view.__doc__ = question.takes.__doc__
+    return view
+
+
+for name, question in QUESTIONS.items():
+    router.post(f"/bench/{name}", response={200: question.gives} | PROBLEMS, operation_id=f"bench_{name}")(_view(question))
+
+
+@router.post("/bench/{question}", response={404: PROBLEMS[404]}, operation_id="bench_unknown", include_in_schema=False)
+def unknown_question(request: HttpRequest, question: str) -> None:
+    """A question the core does not know."""
+    raise Http404

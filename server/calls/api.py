@@ -1,0 +1,159 @@
+"""Calls: started, read, entered on."""
+
+import uuid
+from datetime import datetime
+
+from django.http import HttpRequest
+from ninja import Router, Schema
+from pydantic import Field
+
+from hinge.measure.fields import fields
+from hinge.procedure import knowledge
+from hinge.procedure.entries import Body
+from hinge.procedure.state import CallState
+from server.calls import service
+from server.calls.models import Call
+from server.config.errors import PROBLEMS
+from server.people.scope import of_shop, one_of_shop, person_of
+
+router = Router(tags=["calls"])
+
+
+class CallRow(Schema):
+    """A call in a list."""
+
+    key: uuid.UUID
+    door_key: uuid.UUID
+    door_name: str
+    place: str
+    technician: str
+    complaint: str
+    cause: str
+    started_at: datetime
+    closed_at: datetime | None
+
+
+class Calls(Schema):
+    """Calls under way, and the last ones closed."""
+
+    under_way: list[CallRow]
+    closed: list[CallRow]
+
+
+class CallOut(Schema):
+    """A call with its state."""
+
+    key: uuid.UUID
+    door_key: uuid.UUID
+    door_name: str
+    place: str
+    technician: str
+    started_at: datetime
+    state: CallState
+
+
+class NewCall(Schema):
+    """A call to start, under a key the client made."""
+
+    key: uuid.UUID
+
+
+class NewEntry(Schema):
+    """An entry under an id the client made; the same id again is the same entry."""
+
+    id: str = Field(min_length=8, max_length=64, pattern=r"^[A-Za-z0-9-]+$")
+    body: Body
+
+
+class FieldOut(Schema):
+    """A measurement that can be asked for."""
+
+    name: str
+    label: str
+    ask: str
+    quantity: str
+    unit: str
+
+
+class Named(Schema):
+    """Something to choose by its words."""
+
+    id: str
+    text: str
+
+
+class KnowledgeOut(Schema):
+    """What the stages choose from."""
+
+    fields: list[FieldOut]
+    complaints: list[Named]
+    causes: list[Named]
+
+
+def _row(call: Call) -> CallRow:
+    return CallRow(
+        key=call.key,
+        door_key=call.door.key,
+        door_name=call.door.name,
+        place=call.door.place,
+        technician=call.technician,
+        complaint=call.complaint,
+        cause=call.cause,
+        started_at=call.started_at,
+        closed_at=call.closed_at,
+    )
+
+
+def _out(call: Call, state: CallState) -> CallOut:
+    return CallOut(
+        key=call.key,
+        door_key=call.door.key,
+        door_name=call.door.name,
+        place=call.door.place,
+        technician=call.technician,
+        started_at=call.started_at,
+        state=state,
+    )
+
+
+@router.get("/calls", response={200: Calls} | PROBLEMS, operation_id="calls")
+def calls(request: HttpRequest) -> Calls:
+    """Calls under way, oldest first, and the twelve closed last."""
+    mine = of_shop(request, Call).select_related("door")
+    return Calls(
+        under_way=[_row(call) for call in mine.filter(closed_at=None).order_by("started_at")[:50]],
+        closed=[_row(call) for call in mine.exclude(closed_at=None).order_by("-closed_at")[:12]],
+    )
+
+
+@router.post("/doors/{uuid:key}/calls", response={200: CallOut} | PROBLEMS, operation_id="start_call")
+def start_call(request: HttpRequest, key: uuid.UUID, given: NewCall) -> CallOut:
+    """Start a call at a door, or take up the one under way there."""
+    call = service.start(person_of(request), key, given.key)
+    return _out(call, service.state_of(call))
+
+
+@router.get("/calls/{uuid:key}", response={200: CallOut} | PROBLEMS, operation_id="call")
+def call(request: HttpRequest, key: uuid.UUID) -> CallOut:
+    """A call as it stands."""
+    found = one_of_shop(request, Call, key=key)
+    return _out(found, service.state_of(found))
+
+
+@router.post("/calls/{uuid:key}/entries", response={200: CallOut} | PROBLEMS, operation_id="enter")
+def enter(request: HttpRequest, key: uuid.UUID, given: NewEntry) -> CallOut:
+    """Enter one thing on a call. A gate that stands open answers 409."""
+    return _out(*service.enter(person_of(request), key, given.id, given.body))
+
+
+@router.get("/knowledge", response={200: KnowledgeOut} | PROBLEMS, operation_id="knowledge")
+def what_to_choose_from(request: HttpRequest) -> KnowledgeOut:
+    """Fields, complaints and causes."""
+    return KnowledgeOut(
+        fields=[
+            FieldOut(name=field.name, label=field.label, ask=field.ask, quantity=field.quantity, unit=field.unit)
+            for field in fields().values()
+        ],
+        complaints=[Named(id=name, text=text) for name, text in knowledge.complaints().items()],
+        causes=[Named(id=name, text=text) for name, text in knowledge.causes().items()],
+    )
