@@ -1,1 +1,167 @@
-"""Made-up data for the demo."""
+"""Made-up data for the demo: two shops, their doors, sixty past calls and one under way. Seeds once."""
+
+from __future__ import annotations
+
+import os
+import random
+import uuid
+from datetime import UTC, datetime, timedelta
+
+NEWEST = datetime(2026, 11, 20, 16, 0, tzinfo=UTC)
+PAST_CALLS = 60
+CHECKED = "Balance, reversal and eyes shown. Monthly check explained."
+TROUBLES = (
+    ("lifts_and_stops", "spring_broken", "Right spring, gap of about 1 5/8 in."),
+    ("bang", "spring_broken", "Left spring, near the stationary cone."),
+    ("sinks", "springs_tired", "Both springs rusty."),
+    ("heavy", "weight_added", "Insulation kit fitted by the owner."),
+)
+
+
+def main() -> None:
+    """Fill an empty database; leave a filled one alone."""
+    os.environ.setdefault("DJANGO_SETTINGS_MODULE", "server.config.settings")
+    import django
+
+    django.setup()
+    from server.people.models import Shop
+
+    if not Shop.objects.exists():
+        seed()
+
+
+def seed(past_calls: int = PAST_CALLS) -> None:
+    """Write everything in one transaction."""
+    from django.db import transaction
+
+    with transaction.atomic():
+        _seed(past_calls)
+
+
+def _seed(past_calls: int) -> None:
+    from demo.people import SECOND_SHOP, SECOND_SHOP_PEOPLE, SHOP
+    from server.people.demo import DEMO_ACCOUNTS
+    from server.people.models import Person, Shop
+
+    shop = Shop.objects.create(name=SHOP[0], place=SHOP[1], phone=SHOP[2])
+    for account in DEMO_ACCOUNTS:
+        Person.objects.create_user(account.username, password=account.password, name=account.name, role=account.role, shop=shop)
+    second = Shop.objects.create(name=SECOND_SHOP[0], place=SECOND_SHOP[1], phone=SECOND_SHOP[2])
+    for username, name, role in SECOND_SHOP_PEOPLE:
+        Person.objects.create_user(username, password=DEMO_ACCOUNTS[0].password, name=name, role=role, shop=second)
+    chance = random.Random(1847)
+    doors = _doors(shop, chance, 34)
+    _doors(second, chance, 4)
+    for number in range(past_calls):
+        started = NEWEST - timedelta(days=(past_calls - number) * 11 + chance.random(), hours=chance.randrange(7))
+        _past_call(doors[number % (len(doors) - 2)], number, started, chance)
+    _call_under_way(next(door for door in doors if door.name == "Saltmarsh Boatworks, bay 2"))
+
+
+def _doors(shop, chance, count):  # type: ignore[no-untyped-def]
+    from demo.people import ACCESS, FAMILIES, SIZES, STREETS, TOWNS, TRADES
+    from demo.visits import suggested
+    from hinge.procedure.record import DoorRecord
+    from server.doors.models import Door
+
+    doors = []
+    for number in range(count):
+        size = SIZES[number % len(SIZES)]
+        radius = 15.0 if size.height_in > 96 or number % 3 == 0 else 12.0
+        weight = round(size.width_in * size.height_in / 144 * size.weight_lbft2 * chance.uniform(0.95, 1.08))
+        measured = {
+            "weight_lb": float(weight), "width_in": size.width_in, "height_in": size.height_in, "section_count": float(size.sections),
+            "radius_in": radius, "rise_in": 3.0 if radius == 15 else 2.0, "drum_diameter_in": 4.0, "cable_in": 0.125,
+            "cycles_wanted": 15_000.0,
+        }  # fmt: skip
+        record = DoorRecord(measured=measured)
+        spring, quarters = suggested(record, cycles=chance.choice((10_000, 15_000, 25_000)))
+        record = DoorRecord(measured=measured, springs=[spring], quarter_turns=quarters)
+        name, place = (
+            TRADES[number] if number < len(TRADES) else (f"{FAMILIES[number % len(FAMILIES)]}, {('double', 'single')[number % 2]} door", "")
+        )
+        place = place or f"{chance.choice(STREETS)} {chance.randrange(2, 90)}"
+        doors.append(
+            Door.objects.create(
+                shop=shop,
+                key=uuid.uuid5(uuid.NAMESPACE_OID, f"{shop.name} {number}"),
+                name=name,
+                place=f"{place}, {chance.choice(TOWNS)}",
+                customer=f"{chance.choice('ABCDEHJKLMNRST')}. {chance.choice(FAMILIES)}",
+                phone=f"555 0{chance.randrange(100, 999)}",
+                access_notes=chance.choice(ACCESS),
+                record=record.model_dump(),
+            )
+        )
+    return doors
+
+
+def _past_call(door, number, started, chance):  # type: ignore[no-untyped-def]
+    from demo.visits import Visit, arrive, close, read_balance, suggested, wind
+    from server.people.demo import DEMO_ACCOUNTS
+
+    visit = Visit(f"past-{number:03d}", chance.choice(DEMO_ACCOUNTS[:2]).name, started)
+    record = door.door_record
+    friction = chance.uniform(14, 20)
+    spring, quarters = record.springs[0], record.quarter_turns
+    if number % 3 == 0:
+        complaint, cause, note = TROUBLES[(number // 3) % len(TROUBLES)]
+        arrive(visit, complaint, cause, note)
+        visit.enter("measured", 300, field="weight_lb", typed=f"{record.measured['weight_lb']:.0f} lb")
+        spring, quarters = suggested(record)
+        wind(visit, spring, quarters)
+    else:
+        arrive(visit, "check" if number % 3 == 1 else "will_not_close", "nothing" if number % 3 == 1 else "eyes")
+    read_balance(visit, record, chance, friction, spring, quarters)
+    close(visit, CHECKED)
+    _keep(door, f"past {number}", visit, started)
+
+
+def _call_under_way(door):  # type: ignore[no-untyped-def]
+    from demo.visits import Visit, arrive
+    from server.people.demo import DEMO_ACCOUNTS
+
+    started = NEWEST + timedelta(hours=1)
+    visit = Visit("under-way", DEMO_ACCOUNTS[0].name, started)
+    arrive(visit, "lifts_and_stops", "spring_broken", "Right spring, gap of 1 5/8 in.")
+    measures = {"weight_lb": "154 lb", "wire_in": ".2187", "inside_diameter_in": "2", "length_in": "31 1/2", "spring_count": "2"}
+    for name, typed in measures.items():
+        visit.enter("measured", 90, field=name, typed=typed)
+    _keep(door, "under way", visit, started)
+
+
+def _keep(door, name, visit, started):  # type: ignore[no-untyped-def]
+    from hinge.procedure.fold import fold
+    from server.calls.models import Call, Entry
+
+    state = fold(door.door_record, visit.entries)
+    call = Call.objects.create(
+        shop=door.shop,
+        door=door,
+        key=uuid.uuid5(uuid.NAMESPACE_OID, f"{door.shop.name} {name}"),
+        technician=visit.by,
+        started_at=started,
+        closed_at=visit.at if state.closed else None,
+        record_at_start=door.record,
+        complaint=state.complaint_text,
+        cause=state.cause_text,
+    )
+    Entry.objects.bulk_create(
+        Entry(
+            call=call,
+            client_id=one.id,
+            position=place,
+            body=one.body.model_dump(mode="json"),
+            by_name=one.by,
+            at=datetime.fromisoformat(one.at),
+        )
+        for place, one in enumerate(visit.entries, start=1)
+    )
+    if state.closed:
+        door.record = state.record_after.model_dump()
+        door.version += 1
+        door.save()
+
+
+if __name__ == "__main__":
+    main()

@@ -26,7 +26,7 @@ GAUGE_SD_LB = 1.5  # a hook gauge read by hand; estimate
 CREEP_BAND_LB = 6.0  # force beyond friction up to which a door creeps rather than runs; estimate
 WEIGHT_SD_SHARE = 0.04  # scale reading or later additions; estimate
 TURN_SD = 0.5  # how far a count is off; estimate
-FRICTION_MEDIAN_LB, FRICTION_LOG_SD = 8.0, 0.7  # usual home doors; estimate
+FRICTION_MEDIAN_LB, FRICTION_LOG_SD = 12.0, 0.6  # usual home doors; estimate
 INSIDE = (0.025, 0.975)  # the stated range: 95 %
 POINTS = (41, 41, 31)
 
@@ -106,7 +106,8 @@ def fit_readings(hung: Hung, readings: list[Reading], weight_sd_lb: float | None
 
 def net_over_grid(hung: Hung, grid: Grid, height_in: float) -> Floats:
     """Net hand force P [lb] at one height for every point of the grid, shape (weights, turn errors, 1)."""
-    return _net(hung, grid.weight_lb, grid.turn_error, np.array([height_in]))[0][:, :, None]
+    net = _net(hung, grid.weight_lb, grid.turn_error, np.array([height_in]))
+    return np.asarray(net[0][:, :, None])
 
 
 def _net(hung: Hung, weight: Floats, turn_error: Floats, heights_in: Floats) -> Floats:

@@ -56,7 +56,8 @@ def required_lift(door: Door, track: Track, positions_in: Floats) -> Floats:
     travel = np.concatenate([np.ones_like(u[:1]), np.cumprod(coupling, axis=0)])
     climb = along_z * travel
     weights = np.asarray(door.section_weights_lb)
-    return weights @ (climb[:-1] + climb[1:]) / 2
+    lift: Floats = weights @ (climb[:-1] + climb[1:]) / 2
+    return lift
 
 
 def potential_energy(door: Door, track: Track, positions_in: Floats) -> Floats:

@@ -20,6 +20,7 @@ from hinge.procedure.state import (
     Stage,
 )
 from hinge.questions.documents import HungDoor, ReadingIn, SpringIn
+from hinge.springs.torsion import BAR_IN, bar_force
 
 ACCEPT_IN = (36.0, 48.0)  # must hold at 3 to 4 ft; common practice
 
@@ -160,8 +161,15 @@ def fold(record: DoorRecord, entries: list[e.Entry]) -> CallState:
 def _winding(tally: _Tally) -> list[SpringCount]:
     if not tally.chosen:
         return []
-    sides: tuple[e.Side, ...] = ("single",) if tally.chosen.springs[0].count == 1 else ("left", "right")
-    return [SpringCount(spring=side, done=tally.counts.get(side, 0), planned=tally.chosen.quarter_turns) for side in sides]
+    spring, count = tally.chosen.springs[0].build("springs.0.")
+    planned = tally.chosen.quarter_turns
+    torque = [round(spring.rate_lbin_per_turn * quarters / 4, 1) for quarters in range(planned + 1)]
+    force = [round(bar_force(at, BAR_IN), 1) for at in torque]
+    sides: tuple[e.Side, ...] = ("single",) if count == 1 else ("left", "right")
+    return [
+        SpringCount(spring=side, done=tally.counts.get(side, 0), planned=planned, torque_lbin=torque, bar_force_lb=force, bar_in=BAR_IN)
+        for side in sides
+    ]
 
 
 def _as_hung(tally: _Tally, on_door: list[SpringIn], wound: bool) -> tuple[list[SpringIn], int | None]:

@@ -51,11 +51,17 @@ class Choice(BaseModel):
 
 
 class SpringCount(BaseModel):
-    """Quarter-turns in and planned for one spring."""
+    """Quarter-turns in and planned for one spring.
+
+    `torque_lbin` and `bar_force_lb` hold the value after each quarter-turn, from 0 to planned.
+    """
 
     spring: Side
     done: int
     planned: int
+    torque_lbin: list[float]
+    bar_force_lb: list[float]
+    bar_in: float
 
 
 class ReadingState(BaseModel):

@@ -78,12 +78,13 @@ class SetOut(BaseModel):
 
 
 class SizeAnswer(BaseModel):
-    """The ideal, the sets best first, how many there were, and what is on the door now."""
+    """The ideal, the sets best first, how many there were, what is on the door now, and usual friction."""
 
     ideal: IdealOut
     found: int
     sets: list[SetOut]
     on_door: SetOut | None = None
+    usual_friction_lb: float
 
 
 class BalanceAnswer(BaseModel):

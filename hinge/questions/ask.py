@@ -10,7 +10,7 @@ import numpy as np
 from pydantic import BaseModel, ValidationError
 
 from hinge.balance.advice import advise
-from hinge.balance.fit import Hung
+from hinge.balance.fit import FRICTION_MEDIAN_LB, Hung
 from hinge.door.lift import joint_places, required_lift
 from hinge.door.track import path_of
 from hinge.errors import BadInput, OutOfRange
@@ -19,6 +19,7 @@ from hinge.sizing.evaluate import Profile, net_hand_force, profile
 from hinge.sizing.search import SpringSet, Wanted, find_sets, judge_springs
 from hinge.springs.life import distance_from_published, life_range
 from hinge.springs.torsion import (
+    BAR_IN,
     TorsionSpring,
     bar_force,
     bending_stress,
@@ -30,7 +31,6 @@ from hinge.springs.torsion import (
 )
 from hinge.springs.wire import material_named
 
-BAR_IN = 18.0
 SHAFT_ABOVE_TRACK_IN, SHAFT_FROM_DOOR_IN = 4.5, 3.4  # usual end bearing plate; common practice, for drawing only
 
 
@@ -117,6 +117,7 @@ def _size(asked: documents.SizeQuestion) -> answers.SizeAnswer:
         found=found.found,
         sets=[_set_out(one, [_spring_out(one.spring, one.count)]) for one in found.sets],
         on_door=_set_out(judge_springs(there, *on), asked.on_door or []) if there else None,
+        usual_friction_lb=FRICTION_MEDIAN_LB,
     )
 
 

@@ -11,7 +11,7 @@ from hinge.balance.readings import Direction, HandForce, LetGo, Outcome, Reading
 from hinge.door.sections import Door, build_door
 from hinge.door.track import Track, build_track
 from hinge.springs.drums import FlatDrum, build_flat_drum
-from hinge.springs.torsion import DEAD_COILS, TorsionSpring, build_torsion
+from hinge.springs.torsion import BAR_IN, DEAD_COILS, TorsionSpring, build_torsion
 from hinge.springs.wire import DEFAULT_MATERIAL
 
 Finite = Annotated[float, Field(allow_inf_nan=False)]
@@ -94,7 +94,7 @@ class TorsionQuestion(Document):
     material: str = DEFAULT_MATERIAL
     dead_coils: Finite = DEAD_COILS
     turns: Finite | None = None
-    bar_in: Finite = 18.0
+    bar_in: Finite = BAR_IN
 
 
 class SizeOptions(Document):

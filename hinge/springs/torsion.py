@@ -16,6 +16,7 @@ from hinge.errors import Contradiction, number, require_between
 from hinge.springs.wire import DEFAULT_MATERIAL, Material, material_named
 
 DEAD_COILS = 5.0  # held by the two cones; common practice, no source
+BAR_IN = 18.0  # usual winding bar, from the shaft's centre to the hand; common practice
 RATE_CONSTANT = 64 / (2 * np.pi)  # 10.186: bending of a curved bar, no friction between coils
 FRICTION_RATE_CONSTANT = 10.8  # the same with an allowance for friction between coils (Shigley)
 SLENDEREST, STOUTEST = 3.0, 40.0  # spring index C the formulas are used for

@@ -1,9 +1,9 @@
 """The accounts of the demo, one touch away on the demo only. Made up."""
 
-from ninja import Schema
+from pydantic import BaseModel
 
 
-class DemoAccount(Schema):
+class DemoAccount(BaseModel):
     """A demo sign-in."""
 
     username: str

@@ -1,0 +1,44 @@
+"""Write docs/formats: the OpenAPI document, and a JSON Schema for every document."""
+
+from __future__ import annotations
+
+import json
+import os
+from pathlib import Path
+
+FOLDER = Path(__file__).resolve().parent.parent / "docs" / "formats"
+
+
+def documents() -> dict[str, object]:
+    """File name to content of everything published."""
+    os.environ.setdefault("DJANGO_SETTINGS_MODULE", "server.config.settings")
+    os.environ.setdefault("NORTH_HINGE_SECRET_KEY", "only to write the formats")
+    import django
+
+    django.setup()
+    from hinge.questions.ask import QUESTIONS
+    from server.config.api import api
+    from server.exchange.document import CallDocument
+
+    published: dict[str, object] = {"openapi.json": api.get_openapi_schema(path_prefix="/api/")}
+    for name, question in QUESTIONS.items():
+        published[f"{name}.question.schema.json"] = question.takes.model_json_schema()
+        published[f"{name}.answer.schema.json"] = question.gives.model_json_schema(mode="serialization")
+    published["call.schema.json"] = CallDocument.model_json_schema(mode="serialization")
+    return published
+
+
+def text_of(document: object) -> str:
+    """How a published document is written to its file."""
+    return json.dumps(document, indent=1, ensure_ascii=False) + "\n"
+
+
+def main() -> None:
+    """Write every file."""
+    FOLDER.mkdir(parents=True, exist_ok=True)
+    for name, document in documents().items():
+        (FOLDER / name).write_text(text_of(document), encoding="utf-8")
+
+
+if __name__ == "__main__":
+    main()

@@ -1,0 +1,50 @@
+import createClient, { type Middleware } from 'openapi-fetch';
+import type { components, paths } from './schema';
+
+export type Schemas = components['schemas'];
+export type Problem = Schemas['Problem'];
+
+/** A refusal the server explained. */
+export class Refusal extends Error {
+  constructor(
+    readonly problem: Problem,
+    readonly status: number,
+  ) {
+    super(problem.message);
+  }
+}
+
+const withCsrf: Middleware = {
+  onRequest({ request }) {
+    const token = /(?:^|; )csrftoken=([^;]+)/.exec(document.cookie)?.[1];
+    if (token && request.method !== 'GET') request.headers.set('X-CSRFToken', token);
+    return request;
+  },
+};
+
+export const client = createClient<paths>({ baseUrl: '/', fetch: (request) => globalThis.fetch(request) });
+client.use(withCsrf);
+
+type Answer<T> = { data?: T; error?: unknown; response: Response };
+
+/** The data of an answer; a refusal is thrown, and so is a lost connection (as the fetch's own TypeError). */
+export async function data<T>(asked: Promise<Answer<T>>): Promise<T> {
+  const { data: found, error, response } = await asked;
+  if (response.ok && found !== undefined) return found;
+  const problem = (error as { error?: Problem } | undefined)?.error;
+  if (problem) throw new Refusal(problem, response.status);
+  if (response.status >= 500) throw new TypeError(`The server answered ${response.status}.`);
+  throw new Refusal(
+    { code: 'error', message: `The server answered ${response.status}.`, field: '', allowed: '', unit: '' },
+    response.status,
+  );
+}
+
+/** A new id, made here so that a repeated post is recognised. Works without a secure context too. */
+export function newId(): string {
+  const bytes = crypto.getRandomValues(new Uint8Array(16));
+  bytes[6] = ((bytes[6] ?? 0) & 0x0f) | 0x40;
+  bytes[8] = ((bytes[8] ?? 0) & 0x3f) | 0x80;
+  const hex = Array.from(bytes, (byte) => byte.toString(16).padStart(2, '0')).join('');
+  return [hex.slice(0, 8), hex.slice(8, 12), hex.slice(12, 16), hex.slice(16, 20), hex.slice(20)].join('-');
+}

@@ -1,0 +1,36 @@
+import { useQuery } from '@tanstack/react-query';
+import { lazy, Suspense } from 'react';
+import { Navigate, Route, Routes } from 'react-router';
+import { sessionQuery } from '../api/queries';
+import { Loading, Trouble } from '../ui/states';
+import { Frame } from './Frame';
+import { SignIn } from './SignIn';
+
+const Today = lazy(() => import('../today/Today').then((page) => ({ default: page.Today })));
+const Doors = lazy(() => import('../doors/Doors').then((page) => ({ default: page.Doors })));
+const DoorFile = lazy(() => import('../doors/DoorFile').then((page) => ({ default: page.DoorFile })));
+const NewDoor = lazy(() => import('../doors/NewDoor').then((page) => ({ default: page.NewDoor })));
+const Shop = lazy(() => import('../shop/Shop').then((page) => ({ default: page.Shop })));
+const CallPage = lazy(() => import('../call/CallPage').then((page) => ({ default: page.CallPage })));
+
+export function App() {
+  const session = useQuery(sessionQuery);
+  if (session.isPending) return <Loading />;
+  if (session.isError) return <Trouble wrong={session.error} retry={() => session.refetch()} />;
+  if (!session.data.person) return <SignIn session={session.data} />;
+  return (
+    <Frame session={session.data}>
+      <Suspense fallback={<Loading />}>
+        <Routes>
+          <Route path="/" element={<Today />} />
+          <Route path="/doors" element={<Doors />} />
+          <Route path="/doors/new" element={<NewDoor />} />
+          <Route path="/doors/:key" element={<DoorFile />} />
+          <Route path="/calls/:key/:stage?" element={<CallPage />} />
+          <Route path="/shop" element={<Shop />} />
+          <Route path="*" element={<Navigate to="/" replace />} />
+        </Routes>
+      </Suspense>
+    </Frame>
+  );
+}

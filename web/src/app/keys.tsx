@@ -1,0 +1,75 @@
+import { useEffect, useRef, useState } from 'react';
+import { Dialog, Heading, Modal, ModalOverlay } from 'react-aria-components';
+import styled from 'styled-components';
+import { Plain } from '../ui/buttons';
+
+const LIST: [string, string][] = [
+  ['/', 'Search doors'],
+  ['n', 'New call: find its door'],
+  ['1 … 7', 'Stages of a call'],
+  ['[  ]', 'Previous and next stage'],
+  ['Space, Backspace', 'Count a stroke, take it back (turn counter)'],
+  ['↑ ↓, Page Up, Page Down', 'Move the door (side view)'],
+  ['t', 'Theme: light, garage'],
+  ['?', 'This list'],
+];
+
+const Veil = styled(
+  ModalOverlay,
+)`position: fixed; inset: 0; background: #0008; display: grid; place-items: center; z-index: 20;`;
+const Box = styled(
+  Modal,
+)`background: var(--sheet); border: 1px solid var(--edge); padding: 24px; width: min(520px, 92vw);`;
+const Keys = styled.dl`display: grid; grid-template-columns: auto 1fr; gap: 8px 20px; margin: 16px 0;
+  dt { font-weight: 600; } dd { margin: 0; }`;
+
+function typing(event: KeyboardEvent): boolean {
+  const at = event.target as HTMLElement;
+  return at.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(at.tagName);
+}
+
+/** Single keys that act anywhere, but never while typing. */
+export function useKey(actions: Record<string, () => void>): void {
+  const latest = useRef(actions);
+  latest.current = actions;
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      if (event.ctrlKey || event.metaKey || event.altKey || typing(event)) return;
+      const action = latest.current[event.key];
+      if (!action) return;
+      event.preventDefault();
+      action();
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, []);
+}
+
+export function useKeys(actions: Record<string, () => void>) {
+  const [open, setOpen] = useState(false);
+  useKey({ ...actions, '?': () => setOpen(true) });
+  return { open, close: () => setOpen(false) };
+}
+
+export function KeyList({ open, close }: { open: boolean; close: () => void }) {
+  return (
+    <Veil isOpen={open} onOpenChange={(next) => !next && close()} isDismissable>
+      <Box>
+        <Dialog>
+          <Heading slot="title" level={2}>
+            Keys
+          </Heading>
+          <Keys>
+            {LIST.map(([key, what]) => (
+              <div key={key} style={{ display: 'contents' }}>
+                <dt>{key}</dt>
+                <dd>{what}</dd>
+              </div>
+            ))}
+          </Keys>
+          <Plain onPress={close}>Close the list</Plain>
+        </Dialog>
+      </Box>
+    </Veil>
+  );
+}

@@ -1,0 +1,38 @@
+import { createGlobalStyle } from 'styled-components';
+
+/** The two themes, as CSS variables. Every pair of text and ground is WCAG AA. */
+const light = `
+  --ground: #F2F0EA; --sheet: #FFFFFF; --ink: #1D282C; --quiet: #525B5C; --line: #C8C4B8; --edge: #77776D;
+  --action: #0D5A68; --on-action: #FFFFFF; --heavy: #2B5AA0; --hot: #BF4A17; --holds: #37713F; --holds-band: #E0E4DA;
+  --caution: #7A4F00; --caution-ground: #FBE7B5; --stop: #9C1B27; --steel: #B9B5A8; color-scheme: light;`;
+const garage = `
+  --ground: #171C1E; --sheet: #20272A; --ink: #E9ECEA; --quiet: #AAB3B2; --line: #3A4448; --edge: #7F8B8D;
+  --action: #5FB8C6; --on-action: #10191B; --heavy: #8DB4F0; --hot: #F09A6B; --holds: #8CCB92; --holds-band: #26332B;
+  --caution: #F3D285; --caution-ground: #3B3017; --stop: #F28A92; --steel: #566166; color-scheme: dark;`;
+
+export const GlobalStyle = createGlobalStyle`
+  :root { ${light} }
+  :root[data-theme='garage'] { ${garage} }
+  *, *::before, *::after { box-sizing: border-box; }
+  body { margin: 0; background: var(--ground); color: var(--ink); font: 17px/1.45 Barlow, sans-serif; font-variant-numeric: tabular-nums; }
+  h1, h2, h3 { font-family: 'Barlow Condensed', sans-serif; font-weight: 600; line-height: 1.12; margin: 0; }
+  h1 { font-size: 30px; } h2 { font-size: 22px; } h3 { font-size: 19px; }
+  p { margin: 0; }
+  .sr { position: absolute; width: 1px; height: 1px; overflow: hidden; clip-path: inset(50%); }
+  a { color: var(--action); }
+  :focus-visible, [data-focus-visible] { outline: 3px solid var(--action); outline-offset: 2px; }
+  @media print { body { background: #fff; } nav, button { display: none !important; } }
+  @media (prefers-reduced-motion: reduce) { *, *::before, *::after { transition: none !important; animation: none !important; } }
+`;
+
+export type Theme = 'light' | 'garage';
+const KEY = 'north-hinge.theme';
+
+export function rememberedTheme(): Theme {
+  return localStorage.getItem(KEY) === 'garage' ? 'garage' : 'light';
+}
+
+export function wearTheme(theme: Theme): void {
+  localStorage.setItem(KEY, theme);
+  document.documentElement.dataset.theme = theme;
+}

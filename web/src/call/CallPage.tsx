@@ -1,0 +1,88 @@
+import { lazy, Suspense } from 'react';
+import { useNavigate, useParams } from 'react-router';
+import styled from 'styled-components';
+import { useKey } from '../app/keys';
+import { Plain } from '../ui/buttons';
+import { Quiet } from '../ui/layout';
+import { Loading, Refused, Trouble } from '../ui/states';
+import { clock } from '../ui/words';
+import { StageTrack } from './StageTrack';
+import { neighbour, STAGES, stageAt } from './stages';
+import { type Call, useCall } from './useCall';
+
+const PAGES = {
+  arrive: lazy(() => import('./arrive/Arrive').then((page) => ({ default: page.Arrive }))),
+  find: lazy(() => import('./find/Find').then((page) => ({ default: page.Find }))),
+  measure: lazy(() => import('./measure/Measure').then((page) => ({ default: page.Measure }))),
+  size: lazy(() => import('./size/Size').then((page) => ({ default: page.Size }))),
+  repair: lazy(() => import('./repair/Repair').then((page) => ({ default: page.Repair }))),
+  prove: lazy(() => import('./prove/Prove').then((page) => ({ default: page.Prove }))),
+  close: lazy(() => import('./close/Close').then((page) => ({ default: page.Close }))),
+};
+
+const Layout = styled.div`
+  display: grid; grid-template-columns: minmax(240px, 0.8fr) minmax(0, 1.6fr) 122px; grid-template-areas: 'head level level' 'stage stage drop'; grid-template-rows: auto 1fr; min-height: 100vh; isolation: isolate;
+  @media (max-width: 700px) { grid-template-columns: minmax(0, 1fr); grid-template-areas: 'level' 'head' 'stage'; grid-template-rows: auto auto 1fr; min-height: calc(100vh - 56px); }
+`;
+const Head = styled.header`grid-area: head; padding: 12px 10px 6px 22px; h1 { font-size: 24px; } @media (max-width: 700px) { padding: 4px 14px; }`;
+const Body = styled.main`grid-area: stage; padding: 8px 22px 120px; min-width: 0; @media (max-width: 700px) { padding: 10px 14px 150px; }`;
+const Banner = styled.div`background: var(--caution-ground); color: var(--caution); border-left: 4px solid var(--caution); padding: 8px 14px; font-weight: 600; margin-bottom: 12px;`;
+const Again = styled.div`display: grid; gap: 8px; margin-bottom: 14px; justify-items: start;`;
+
+export function CallPage() {
+  const { key = '', stage: named } = useParams();
+  const navigate = useNavigate();
+  const { query, ...rest } = useCall(key);
+  const stage = stageAt(named, query.data?.state.stages ?? []);
+  const go = (name: string) => navigate(`/calls/${key}/${name}`);
+  useKey({
+    ...Object.fromEntries(STAGES.map((one, place) => [String(place + 1), () => go(one.name)])),
+    '[': () => go(neighbour(stage, -1)),
+    ']': () => go(neighbour(stage, 1)),
+  });
+  if (query.isPending) return <Loading />;
+  if (!query.data) return <Trouble wrong={query.error} retry={() => query.refetch()} />;
+  const call: Call = { ...rest, call: query.data, state: query.data.state };
+  const Stage = PAGES[stage];
+  const safe = call.state.gate_groups[0];
+  const safeSince = safe?.gates
+    .map((gate) => gate.at ?? '')
+    .sort()
+    .at(-1);
+  return (
+    <Layout>
+      <Head>
+        <h1>{call.call.door_name}</h1>
+        <Quiet>
+          {call.state.complaint_text ? `“${call.state.complaint_text}”` : call.call.place}
+          {' · '}
+          {call.state.closed
+            ? 'closed'
+            : safe?.met && safeSince
+              ? `made safe ${clock(safeSince)}`
+              : 'not made safe yet'}
+        </Quiet>
+      </Head>
+      <StageTrack callKey={key} stages={call.state.stages} current={stage} />
+      <Body>
+        {(call.offline || query.isError) && (
+          <Banner role="status">
+            No connection.{' '}
+            {call.waiting.length
+              ? `${call.waiting.length} entries wait on this tablet and go out by themselves.`
+              : 'Trying again.'}
+          </Banner>
+        )}
+        {call.refused && (
+          <Again>
+            <Refused wrong={call.refused.wrong} />
+            <Plain onPress={call.forgive}>Understood</Plain>
+          </Again>
+        )}
+        <Suspense fallback={<Loading />}>
+          <Stage call={call} go={go} />
+        </Suspense>
+      </Body>
+    </Layout>
+  );
+}

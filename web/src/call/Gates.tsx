@@ -1,0 +1,44 @@
+import { Switch } from 'react-aria-components';
+import styled from 'styled-components';
+import type { Schemas } from '../api/client';
+import { Label, Stack } from '../ui/layout';
+import { clock } from '../ui/words';
+import type { Call } from './useCall';
+
+const Gate = styled(Switch)`
+  display: grid; grid-template-columns: 60px 1fr auto; gap: 14px; align-items: center; min-height: 64px; padding: 8px 14px; cursor: pointer;
+  background: var(--sheet); border: 1px solid var(--edge); border-radius: 2px;
+  .bolt { width: 56px; height: 30px; border: 2px solid var(--ink); border-radius: 2px; position: relative; background: var(--ground); }
+  .bolt::after { content: ''; position: absolute; top: 3px; bottom: 3px; left: 3px; width: 20px; background: var(--ink); transition: left 0.15s; }
+  &[data-selected] .bolt { background: var(--holds); border-color: var(--holds); } &[data-selected] .bolt::after { left: 29px; background: var(--sheet); }
+  &[data-focus-visible] { outline: 3px solid var(--action); outline-offset: 2px; }
+  b { font-weight: 600; display: block; } small { font-size: 15px; color: var(--quiet); } time { font-size: 15px; color: var(--quiet); }
+`;
+
+type Props = { call: Call; group: Schemas['GateGroupState'] };
+
+/** The gates of a group as large switches, the reason under each. None can be overridden. */
+export function Gates({ call, group }: Props) {
+  const wished = new Map<string, boolean>();
+  for (const { body } of call.waiting) if (body.kind === 'gate') wished.set(body.gate, body.met);
+  return (
+    <Stack $gap={8} role="group" aria-label={group.title}>
+      <Label>{group.title}</Label>
+      {group.gates.map((gate) => (
+        <Gate
+          key={gate.id}
+          isSelected={wished.get(gate.id) ?? gate.met}
+          isDisabled={call.state.closed}
+          onChange={(met) => call.enter({ kind: 'gate', gate: gate.id, met })}
+        >
+          <span className="bolt" aria-hidden="true" />
+          <span>
+            <b>{gate.title}</b>
+            <small>{gate.why}</small>
+          </span>
+          <time>{gate.met && gate.at ? clock(gate.at) : ''}</time>
+        </Gate>
+      ))}
+    </Stack>
+  );
+}

@@ -1,0 +1,89 @@
+import { useMutation } from '@tanstack/react-query';
+import { type FormEvent, useRef, useState } from 'react';
+import { Input, Label, TextField } from 'react-aria-components';
+import styled from 'styled-components';
+import { client, data, type Schemas } from '../../api/client';
+import { Action, Plain } from '../../ui/buttons';
+import { Quiet } from '../../ui/layout';
+import { Refused } from '../../ui/states';
+import type { Call } from '../useCall';
+
+const Box = styled.form`display: grid; gap: 8px; background: var(--sheet); border: 2px solid var(--action); padding: 14px;`;
+const Big = styled(
+  Input,
+)`font: 600 56px/1.1 'Barlow Condensed', sans-serif; width: 100%; border: 0; border-bottom: 2px solid var(--ink); background: none; color: var(--ink); padding: 0 4px; border-radius: 0;`;
+const Name = styled(Label)`font: 600 22px 'Barlow Condensed', sans-serif;`;
+const Pad = styled.div`display: grid; grid-template-columns: repeat(5, 1fr); gap: 6px; button { padding: 2px; }`;
+const Line = styled.div`display: flex; gap: 10px; justify-content: space-between; align-items: center;`;
+const SIXTEENTHS = [
+  '1/16',
+  '1/8',
+  '3/16',
+  '1/4',
+  '5/16',
+  '3/8',
+  '7/16',
+  '1/2',
+  '9/16',
+  '5/8',
+  '11/16',
+  '3/4',
+  '13/16',
+  '7/8',
+  '15/16',
+];
+
+type Props = { field: Schemas['FieldOut']; known: Schemas['Measurement'] | undefined; call: Call; next: () => void };
+
+/** One measurement, typed as on a tape; the server reads it and says what it understood before it is kept. */
+export function MeasureField({ field, known, call, next }: Props) {
+  const [typed, setTyped] = useState('');
+  const [pad, setPad] = useState(false);
+  const input = useRef<HTMLInputElement>(null);
+  const read = useMutation({
+    mutationFn: () => data(client.POST('/api/bench/read', { body: { field: field.name, typed } })),
+    onSuccess: () => {
+      call.enter({ kind: 'measured', field: field.name, typed });
+      next();
+    },
+  });
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    if (typed.trim()) read.mutate();
+  };
+  const tape = field.quantity === 'length' || field.quantity === 'feet';
+  const add = (fraction: string) => {
+    setTyped(`${typed.replace(/\s*\d+\/\d+\s*$/, '').trim()} ${fraction}`.trim());
+    input.current?.focus();
+  };
+  return (
+    <Box onSubmit={submit}>
+      <TextField value={typed} onChange={setTyped} isDisabled={call.state.closed}>
+        <Name>{field.label}</Name>
+        <Big
+          ref={input}
+          inputMode={field.quantity === 'count' ? 'numeric' : 'text'}
+          autoComplete="off"
+          placeholder={known?.text ?? ''}
+        />
+      </TextField>
+      <Quiet>{field.ask}</Quiet>
+      {read.isError && <Refused wrong={read.error} />}
+      <Line>
+        {tape ? <Plain onPress={() => setPad(!pad)}>{pad ? 'Put the pad away' : 'Sixteenths'}</Plain> : <span />}
+        <Action type="submit" isDisabled={read.isPending || !typed.trim()}>
+          Keep it
+        </Action>
+      </Line>
+      {pad && tape && (
+        <Pad role="group" aria-label="Sixteenths">
+          {SIXTEENTHS.map((fraction) => (
+            <Plain key={fraction} onPress={() => add(fraction)}>
+              {fraction}
+            </Plain>
+          ))}
+        </Pad>
+      )}
+    </Box>
+  );
+}

@@ -1,0 +1,53 @@
+import styled from 'styled-components';
+import type { Schemas } from '../../api/client';
+import { Plain } from '../../ui/buttons';
+import { Label, Stack } from '../../ui/layout';
+import { clock } from '../../ui/words';
+import type { Call } from '../useCall';
+
+const Proof = styled.div`background: var(--sheet); border: 1px solid var(--line); padding: 10px 14px; display: grid; gap: 6px;
+  h3 { display: flex; justify-content: space-between; gap: 10px; } .passed { color: var(--holds); } .void, .failed { color: var(--stop); } .open { color: var(--quiet); }
+  p { font-size: 16px; } div { display: flex; gap: 8px; flex-wrap: wrap; }`;
+const SAYS = { passed: '✓ passed', failed: '✕ failed', void: '! void: prove again', open: 'open' };
+
+export function Proofs({ call }: { call: Call }) {
+  return (
+    <Stack $gap={8} role="group" aria-label="Proofs">
+      <Label>Proofs</Label>
+      {call.state.proofs.map((proof) => (
+        <ProofRow key={proof.id} proof={proof} call={call} />
+      ))}
+    </Stack>
+  );
+}
+
+function ProofRow({ proof, call }: { proof: Schemas['ProofState']; call: Call }) {
+  const made = (passed: boolean) => call.enter({ kind: 'proof', proof: proof.id, passed, note: '' });
+  return (
+    <Proof role="group" aria-label={proof.title}>
+      <h3>
+        {proof.title}
+        {proof.required ? '' : ' (advised)'}
+        <span className={proof.standing}>
+          {SAYS[proof.standing]} {proof.standing === 'passed' && proof.at ? clock(proof.at) : ''}
+        </span>
+      </h3>
+      {proof.standing !== 'passed' && (
+        <>
+          <p>{proof.how}</p>
+          <p>Passes when: {proof.passes_when}</p>
+          {!call.state.closed && (
+            <div>
+              <Plain onPress={() => made(true)} aria-label={`${proof.title} passed`}>
+                Passed
+              </Plain>
+              <Plain onPress={() => made(false)} aria-label={`${proof.title} failed`}>
+                Failed
+              </Plain>
+            </div>
+          )}
+        </>
+      )}
+    </Proof>
+  );
+}

@@ -1,0 +1,54 @@
+import { type FormEvent, type ReactNode, useState } from 'react';
+import styled from 'styled-components';
+import { Refusal, type Schemas } from '../api/client';
+import { MainAction } from '../ui/buttons';
+import { Field } from '../ui/Field';
+import { Refused } from '../ui/states';
+
+const Form = styled.form`display: grid; gap: 16px; max-width: 620px; padding-bottom: 80px;`;
+export type Details = Omit<Schemas['NewDoor'], 'key'>;
+const FIELDS: { name: keyof Details; label: string; hint?: string; long?: boolean }[] = [
+  { name: 'name', label: 'Door', hint: 'As the customer calls it: “Saltmarsh Boatworks, bay 2”' },
+  { name: 'place', label: 'Place' },
+  { name: 'customer', label: 'Customer' },
+  { name: 'phone', label: 'Phone' },
+  { name: 'access_notes', label: 'Access notes', hint: 'Gate, dog, key, beam', long: true },
+];
+
+type Props = {
+  first: Details;
+  save: (details: Details) => void;
+  saving: boolean;
+  wrong: Error | null;
+  children?: ReactNode;
+};
+
+export function DetailsForm({ first, save, saving, wrong, children }: Props) {
+  const [details, setDetails] = useState(first);
+  const at = wrong instanceof Refusal ? (wrong.problem.field ?? '') : '';
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    save(details);
+  };
+  return (
+    <Form onSubmit={submit}>
+      {FIELDS.map((field) => (
+        <Field
+          key={field.name}
+          label={field.label}
+          {...(field.hint ? { hint: field.hint } : {})}
+          {...(field.long ? { long: true } : {})}
+          value={details[field.name] ?? ''}
+          onChange={(value) => setDetails({ ...details, [field.name]: value })}
+          isRequired={field.name === 'name'}
+          {...(at.endsWith(field.name) && wrong ? { mistake: wrong.message } : {})}
+        />
+      ))}
+      {wrong && <Refused wrong={wrong} />}
+      {children}
+      <MainAction type="submit" isDisabled={saving}>
+        {saving ? 'Saving' : 'Save the file'}
+      </MainAction>
+    </Form>
+  );
+}

@@ -1,0 +1,190 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { Link, useNavigate, useParams } from 'react-router';
+import styled from 'styled-components';
+import { client, data, newId, Refusal, type Schemas } from '../api/client';
+import { balanceQuery, doorQuery } from '../api/queries';
+import { InsideView } from '../drawing/InsideView';
+import { SideViewOf } from '../drawing/SideViewOf';
+import { MainAction, Plain } from '../ui/buttons';
+import { Label, Page, Quiet, Row, Sheet, Split, Stack, Table } from '../ui/layout';
+import { Loading, Refused, Trouble } from '../ui/states';
+import { day, quarters, springWords } from '../ui/words';
+import { type Details, DetailsForm } from './DetailsForm';
+
+const Facts = styled.dl`display: grid; grid-template-columns: auto 1fr; gap: 4px 18px; margin: 0; dt { color: var(--quiet); } dd { margin: 0; font-weight: 500; }`;
+
+/** What is this door, what hangs on it, and do I start a call? */
+export function DoorFile() {
+  const { key = '' } = useParams();
+  const navigate = useNavigate();
+  const queries = useQueryClient();
+  const [changing, setChanging] = useState(false);
+  const [callKey] = useState(newId);
+  const door = useQuery(doorQuery(key));
+  const start = useMutation({
+    mutationFn: () =>
+      data(client.POST('/api/doors/{key}/calls', { params: { path: { key } }, body: { key: callKey } })),
+    onSuccess: (call) => {
+      queries.setQueryData(['call', call.key], call);
+      queries.invalidateQueries({ queryKey: ['calls'] });
+      navigate(`/calls/${call.key}`);
+    },
+  });
+  if (door.isPending) return <Loading />;
+  if (door.isError) return <Trouble wrong={door.error} retry={() => door.refetch()} />;
+  const file = door.data;
+  const underWay = file.calls.some((call) => !call.closed_at);
+  if (changing) return <ChangeDetails file={file} done={() => setChanging(false)} />;
+  return (
+    <Page>
+      <Row>
+        <div>
+          <h1>{file.name}</h1>
+          <Quiet>{[file.place, file.customer, file.phone].filter(Boolean).join(' · ')}</Quiet>
+        </div>
+        <Plain onPress={() => setChanging(true)}>Change the details</Plain>
+      </Row>
+      {file.access_notes && <p>{file.access_notes}</p>}
+      <Split $left="minmax(280px, 340px)">
+        <Stack $gap={20}>
+          <Sheet>
+            <Label>On the door</Label>
+            {file.record.springs?.length ? (
+              file.record.springs.map((spring) => <p key={springWords(spring)}>{springWords(spring)}</p>)
+            ) : (
+              <Quiet>Springs not measured yet.</Quiet>
+            )}
+            {file.record.quarter_turns ? <Quiet>wound {quarters(file.record.quarter_turns)}</Quiet> : null}
+          </Sheet>
+          <Sheet>
+            <Label>Measured</Label>
+            {file.facts.length ? (
+              <Facts>
+                {file.facts.map((fact) => (
+                  <div key={fact.field} style={{ display: 'contents' }}>
+                    <dt>{fact.label}</dt>
+                    <dd>{fact.text}</dd>
+                  </div>
+                ))}
+              </Facts>
+            ) : (
+              <Quiet>Nothing yet. Start a call and measure the door.</Quiet>
+            )}
+          </Sheet>
+        </Stack>
+        <Stack>
+          <InsideView
+            measured={file.record.measured ?? {}}
+            springs={file.record.springs ?? []}
+            quarterTurns={file.record.quarter_turns ?? null}
+          />
+          <BalanceNow file={file} />
+        </Stack>
+      </Split>
+      <Stack>
+        <h2>History</h2>
+        <History calls={file.calls} />
+      </Stack>
+      {start.isError && <Refused wrong={start.error} />}
+      <MainAction onPress={() => start.mutate()} isDisabled={start.isPending}>
+        {underWay ? 'Go on with the call' : 'Start call'}
+      </MainAction>
+    </Page>
+  );
+}
+
+function BalanceNow({ file }: { file: Schemas['DoorFile'] }) {
+  const { setup, record } = file;
+  if (!setup || !record.springs?.length || !record.quarter_turns) return null;
+  return <BalanceLine setup={setup} springs={record.springs} quarterTurns={record.quarter_turns} />;
+}
+
+type Hung = { setup: Schemas['Setup']; springs: Schemas['SpringIn'][]; quarterTurns: number };
+
+function BalanceLine({ setup, springs, quarterTurns }: Hung) {
+  const positions = Array.from({ length: Math.floor(setup.door.height_in) + 1 }, (_, inch) => inch);
+  const balance = useQuery(balanceQuery({ ...setup, springs, quarter_turns: quarterTurns, positions_in: positions }));
+  if (!balance.data) return null;
+  return (
+    <SideViewOf
+      setup={setup}
+      lines={[{ label: 'as on file', positions, forces: balance.data.net_hand_force_lb, kind: 'main' }]}
+    />
+  );
+}
+
+function History({ calls }: { calls: Schemas['PastCall'][] }) {
+  if (!calls.length) return <Quiet>No calls at this door yet.</Quiet>;
+  return (
+    <Table>
+      <thead>
+        <tr>
+          <th>Date</th>
+          <th>Complaint</th>
+          <th>Found</th>
+          <th className="wide">By</th>
+        </tr>
+      </thead>
+      <tbody>
+        {calls.map((call) => (
+          <tr key={call.key}>
+            <td>
+              <Link to={`/calls/${call.key}${call.closed_at ? '/close' : ''}`}>{day(call.started_at)}</Link>
+            </td>
+            <td>{call.complaint || '–'}</td>
+            <td>{call.cause || (call.closed_at ? '–' : 'under way')}</td>
+            <td className="wide">{call.technician}</td>
+          </tr>
+        ))}
+      </tbody>
+    </Table>
+  );
+}
+
+function ChangeDetails({ file, done }: { file: Schemas['DoorFile']; done: () => void }) {
+  const queries = useQueryClient();
+  const change = useMutation({
+    mutationFn: (details: Details) =>
+      data(
+        client.PUT('/api/doors/{key}', {
+          params: { path: { key: file.key } },
+          body: { ...details, version: file.version },
+        }),
+      ),
+    onSuccess: (changed) => {
+      queries.setQueryData(doorQuery(file.key).queryKey, changed);
+      queries.invalidateQueries({ queryKey: ['doors'] });
+      done();
+    },
+  });
+  const stale =
+    change.error instanceof Refusal && change.error.problem.code === 'stale' ? change.error.problem.current : null;
+  const reload = () => queries.invalidateQueries({ queryKey: ['door', file.key] }).then(done);
+  return (
+    <Page>
+      <Row>
+        <h1>Change the details</h1>
+        <Plain onPress={done}>Leave as it was</Plain>
+      </Row>
+      <DetailsForm first={file} save={change.mutate} saving={change.isPending} wrong={change.error}>
+        {stale ? (
+          <Sheet>
+            <p>Somebody changed this file meanwhile. It now says:</p>
+            <Facts>
+              {Object.entries(stale as Record<string, string | number>)
+                .filter(([name]) => name !== 'version')
+                .map(([name, value]) => (
+                  <div key={name} style={{ display: 'contents' }}>
+                    <dt>{name.replace('_', ' ')}</dt>
+                    <dd>{value || '–'}</dd>
+                  </div>
+                ))}
+            </Facts>
+            <Plain onPress={reload}>Take what it says now</Plain>
+          </Sheet>
+        ) : null}
+      </DetailsForm>
+    </Page>
+  );
+}

@@ -1,0 +1,118 @@
+import { useQuery } from '@tanstack/react-query';
+import { useEffect, useRef } from 'react';
+import { Link, useLocation, useSearchParams } from 'react-router';
+import styled from 'styled-components';
+import { type DoorSort, doorsQuery } from '../api/queries';
+import { Plain, PlainLink } from '../ui/buttons';
+import { Field } from '../ui/Field';
+import { Page, Quiet, Row, Table } from '../ui/layout';
+import { Loading, Trouble } from '../ui/states';
+import { day } from '../ui/words';
+
+const Search = styled.div`max-width: 460px;`;
+const COLUMNS: { sort?: DoorSort; title: string; wide?: boolean }[] = [
+  { sort: 'name', title: 'Door' },
+  { sort: 'place', title: 'Place', wide: true },
+  { title: 'Size' },
+  { title: 'Weight', wide: true },
+  { sort: 'visited', title: 'Last visit' },
+];
+
+/** Which door am I standing at? */
+export function Doors() {
+  const [params, setParams] = useSearchParams();
+  const location = useLocation() as { state?: { focusSearch?: number } };
+  const input = useRef<HTMLInputElement>(null);
+  const search = params.get('search') ?? '';
+  const page = Number(params.get('page') ?? '1') || 1;
+  const sort = (params.get('sort') ?? 'name') as DoorSort;
+  const doors = useQuery(doorsQuery(search, page, sort));
+  const focusWish = location.state?.focusSearch;
+  useEffect(() => {
+    if (focusWish) input.current?.focus();
+  }, [focusWish]);
+  const show = (next: Record<string, string>) => setParams({ search, sort, page: '1', ...next }, { replace: true });
+  const sortBy = (column: DoorSort) => show({ sort: sort === column ? `-${column}` : column });
+  return (
+    <Page>
+      <Row>
+        <h1>Doors</h1>
+        <PlainLink to="/doors/new">Open a new file</PlainLink>
+      </Row>
+      <Search>
+        <Field
+          label="Search"
+          value={search}
+          onChange={(value) => show({ search: value })}
+          hint="Name, place or customer"
+          inputRef={input}
+        />
+      </Search>
+      {doors.isPending && <Loading />}
+      {doors.isError && <Trouble wrong={doors.error} retry={() => doors.refetch()} />}
+      {doors.data?.total === 0 && (
+        <Quiet>
+          {search
+            ? `No door matches “${search}”. Try fewer letters, or open a new file.`
+            : 'No doors yet. Open the first file.'}
+        </Quiet>
+      )}
+      {doors.data && doors.data.total > 0 && (
+        <>
+          <Table>
+            <thead>
+              <tr>
+                {COLUMNS.map((column) => (
+                  <th
+                    key={column.title}
+                    className={column.wide ? 'wide' : undefined}
+                    aria-sort={
+                      column.sort && sort.endsWith(column.sort)
+                        ? sort.startsWith('-')
+                          ? 'descending'
+                          : 'ascending'
+                        : undefined
+                    }
+                  >
+                    {column.sort ? (
+                      <button type="button" onClick={() => column.sort && sortBy(column.sort)}>
+                        {column.title} {sort === column.sort ? '↑' : sort === `-${column.sort}` ? '↓' : ''}
+                      </button>
+                    ) : (
+                      column.title
+                    )}
+                  </th>
+                ))}
+              </tr>
+            </thead>
+            <tbody>
+              {doors.data.doors.map((door) => (
+                <tr key={door.key}>
+                  <td>
+                    <Link to={`/doors/${door.key}`}>{door.name}</Link>
+                    <Quiet>{door.customer}</Quiet>
+                  </td>
+                  <td className="wide">{door.place}</td>
+                  <td>{door.size || 'not measured'}</td>
+                  <td className="wide">{door.weight}</td>
+                  <td>{day(door.visited_at)}</td>
+                </tr>
+              ))}
+            </tbody>
+          </Table>
+          <Row as="nav" aria-label="Pages">
+            <Plain isDisabled={page <= 1} onPress={() => show({ page: String(page - 1) })}>
+              Earlier page
+            </Plain>
+            <span aria-live="polite">
+              {doors.data.total} doors, page {doors.data.page} of {doors.data.pages}
+            </span>
+            <Plain isDisabled={page >= doors.data.pages} onPress={() => show({ page: String(page + 1) })}>
+              Next page
+            </Plain>
+          </Row>
+        </>
+      )}
+    </Page>
+  );
+}

@@ -1,0 +1,27 @@
+import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import { client, data, newId } from '../api/client';
+import { Page } from '../ui/layout';
+import { type Details, DetailsForm } from './DetailsForm';
+
+const EMPTY = { name: '', place: '', customer: '', phone: '', access_notes: '' };
+
+export function NewDoor() {
+  const navigate = useNavigate();
+  const queries = useQueryClient();
+  const [key] = useState(newId);
+  const open = useMutation({
+    mutationFn: (details: Details) => data(client.POST('/api/doors', { body: { ...details, key } })),
+    onSuccess: () => {
+      queries.invalidateQueries({ queryKey: ['doors'] });
+      navigate(`/doors/${key}`, { replace: true });
+    },
+  });
+  return (
+    <Page>
+      <h1>Open a new file</h1>
+      <DetailsForm first={EMPTY} save={open.mutate} saving={open.isPending} wrong={open.error} />
+    </Page>
+  );
+}

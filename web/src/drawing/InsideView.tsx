@@ -1,0 +1,238 @@
+import { useId, useState } from 'react';
+import styled from 'styled-components';
+import type { Schemas } from '../api/client';
+import { feet, springWords, tape } from '../ui/words';
+import { useWidth } from './useWidth';
+
+type Props = { measured: Record<string, number>; springs: Schemas['SpringIn'][]; quarterTurns?: number | null };
+type Part = { id: string; name: string; says: string };
+
+const Figure = styled.figure`margin: 0; min-width: 0; svg { display: block; width: 100%; }
+  text { font: 500 14px Barlow, sans-serif; fill: var(--ink); }
+  [role='button'] { cursor: pointer; } [role='button']:focus-visible { outline: none; }
+  [role='button']:focus-visible > .halo, [role='button'][aria-pressed='true'] > .halo { stroke: var(--action); stroke-width: 3; stroke-dasharray: none; }
+  .halo { fill: transparent; stroke: none; }
+  figcaption { min-height: 2.9em; padding-top: 6px; font-size: 16px; } b { font-weight: 600; }`;
+
+const MARGIN = 34;
+const ABOVE_IN = 19;
+const SIDE_IN = 10;
+
+/** The door as seen from inside, to scale from its record. Touch or focus a part to read it. */
+export function InsideView({ measured, springs, quarterTurns }: Props) {
+  const [ref, pixels] = useWidth<HTMLElement>(640);
+  const [part, setPart] = useState<Part | null>(null);
+  const hatch = useId();
+  const width = measured.width_in ?? 108;
+  const height = measured.height_in ?? 84;
+  const sections = Math.round(measured.section_count ?? 4);
+  const drum = measured.drum_diameter_in ?? 4;
+  const known = measured.width_in !== undefined && measured.height_in !== undefined;
+  const scale = Math.min((pixels - 2 * MARGIN) / (width + 2 * SIDE_IN), 440 / (height + ABOVE_IN));
+  const sheetHeight = (height + ABOVE_IN) * scale + 40;
+  const left = (pixels - width * scale) / 2;
+  const floor = sheetHeight - 26;
+  const x = (inches: number) => left + inches * scale;
+  const y = (inches: number) => floor - inches * scale;
+  const shaftY = y(height + 11);
+  const parts = springParts(springs, width, quarterTurns);
+  const touch = (one: Part) => ({
+    role: 'button',
+    tabIndex: 0,
+    'aria-label': `${one.name}: ${one.says}`,
+    'aria-pressed': part?.id === one.id,
+    onClick: () => setPart(one),
+    onFocus: () => setPart(one),
+    onKeyDown: (event: React.KeyboardEvent) => event.key === 'Enter' && setPart(one),
+  });
+  const drumPart = (side: string, at: number) => (
+    <g
+      key={side}
+      {...touch({
+        id: `drum-${side}`,
+        name: `${side} drum`,
+        says: measured.drum_diameter_in ? `${tape(drum)} flat drum` : 'not measured yet',
+      })}
+    >
+      <rect
+        x={x(at) - 1.6 * scale}
+        y={shaftY - (drum / 2) * scale}
+        width={3.2 * scale}
+        height={drum * scale}
+        fill="var(--sheet)"
+        stroke="var(--ink)"
+        strokeWidth="1.3"
+      />
+      <rect className="halo" x={x(at) - 24} y={shaftY - 24} width="48" height="48" />
+    </g>
+  );
+  const cablePart = (side: string, at: number) => (
+    <g
+      key={side}
+      {...touch({
+        id: `cable-${side}`,
+        name: `${side} cable`,
+        says: measured.cable_in
+          ? `${measured.cable_in}″ cable, from the bottom bracket over the drum`
+          : 'not measured yet',
+      })}
+    >
+      <path d={`M ${x(at)} ${shaftY} V ${y(2)}`} stroke="var(--action)" strokeWidth="1.4" />
+      <rect className="halo" x={x(at) - 7} y={shaftY + 12} width="14" height={y(2) - shaftY - 12} />
+    </g>
+  );
+  return (
+    <Figure ref={ref}>
+      <svg
+        viewBox={`0 0 ${pixels} ${sheetHeight}`}
+        height={sheetHeight}
+        role="group"
+        aria-label="Inside view of the door"
+      >
+        <defs>
+          <pattern id={hatch} width="7" height="7" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+            <path d="M0 0V7" stroke="var(--line)" strokeWidth="1.2" />
+          </pattern>
+        </defs>
+        <rect
+          x={x(-SIDE_IN)}
+          y={y(height + ABOVE_IN)}
+          width={(width + 2 * SIDE_IN) * scale}
+          height={(height + ABOVE_IN) * scale}
+          fill={`url(#${hatch})`}
+        />
+        <path d={`M ${x(-SIDE_IN) - 14} ${floor} H ${x(width + SIDE_IN) + 14}`} stroke="var(--ink)" strokeWidth="1.5" />
+        {Array.from({ length: sections }, (_, place) => (
+          <rect
+            key={`row-${place + 1}`}
+            x={x(0)}
+            y={y(((place + 1) * height) / sections)}
+            width={width * scale}
+            height={(height / sections) * scale}
+            fill="var(--sheet)"
+            stroke="var(--ink)"
+            strokeWidth="1.4"
+            {...touch({
+              id: `section-${place}`,
+              name: `Section ${place + 1} from the floor`,
+              says: `${tape(height / sections)} high`,
+            })}
+          />
+        ))}
+        {stiles(width).map((at) => (
+          <rect
+            key={at}
+            x={x(at) - 1.5 * scale}
+            y={y(height)}
+            width={3 * scale}
+            height={height * scale}
+            fill="none"
+            stroke="var(--line)"
+            pointerEvents="none"
+          />
+        ))}
+        {[-2.2, width + 2.2].map((at) => (
+          <path
+            key={at}
+            d={`M ${x(at)} ${floor} V ${y(height + 4)}`}
+            stroke="var(--steel)"
+            strokeWidth={Math.max(4, 2 * scale)}
+            pointerEvents="none"
+          />
+        ))}
+        <path d={`M ${x(-5)} ${shaftY} H ${x(width + 5)}`} stroke="var(--edge)" strokeWidth={Math.max(2.5, scale)} />
+        {[-4.4, width / 2, width + 4.4].map((at) => (
+          <path
+            key={at}
+            d={`M ${x(at)} ${shaftY - 5 * scale} V ${shaftY + 4 * scale}`}
+            stroke="var(--ink)"
+            strokeWidth="3"
+          />
+        ))}
+        {cablePart('Left', -0.6)}
+        {cablePart('Right', width + 0.6)}
+        {drumPart('Left', -0.6)}
+        {drumPart('Right', width + 0.6)}
+        {parts.map((spring) => (
+          <g key={spring.id} {...touch(spring)}>
+            <rect
+              x={x(spring.from)}
+              y={shaftY - spring.radius * scale}
+              width={spring.length * scale}
+              height={2 * spring.radius * scale}
+              fill="var(--sheet)"
+              stroke="var(--ink)"
+              strokeWidth="1.3"
+            />
+            <path
+              d={coils(x(spring.from), spring.length * scale, shaftY, spring.radius * scale, spring.leftHand)}
+              stroke="var(--ink)"
+              strokeWidth="1"
+            />
+            {[spring.from - 2.2, spring.from + spring.length].map((at) => (
+              <rect
+                key={at}
+                x={x(at)}
+                y={shaftY - spring.radius * scale}
+                width={2.2 * scale}
+                height={2 * spring.radius * scale}
+                fill="var(--ink)"
+              />
+            ))}
+            <rect className="halo" x={x(spring.from)} y={shaftY - 24} width={spring.length * scale} height="48" />
+          </g>
+        ))}
+        <text x={x(width / 2)} y={floor + 20} textAnchor="middle">
+          {known ? `${feet(width)} × ${feet(height)}` : 'not measured yet: a usual door is drawn'}
+        </text>
+        <text x={x(0) + 12} y={y(height * 0.5) + 5}>
+          {measured.weight_lb ? `${Math.round(measured.weight_lb)} lb` : ''}
+        </text>
+      </svg>
+      <figcaption aria-live="polite">
+        {part ? (
+          <>
+            <b>{part.name}</b>: {part.says}
+          </>
+        ) : (
+          'Touch a part to read it.'
+        )}
+      </figcaption>
+    </Figure>
+  );
+}
+
+function stiles(width: number): number[] {
+  const between = Math.max(1, Math.round(width / 48));
+  return Array.from({ length: between - 1 }, (_, place) => ((place + 1) * width) / between);
+}
+
+function coils(from: number, length: number, middle: number, radius: number, leftHand: boolean): string {
+  const step = 5;
+  const lean = leftHand ? -2.5 : 2.5;
+  const count = Math.floor(length / step);
+  return Array.from({ length: count }, (_, place) => {
+    const at = from + step * (place + 0.5);
+    return `M ${at - lean} ${middle - radius} L ${at + lean} ${middle + radius}`;
+  }).join(' ');
+}
+
+type DrawnSpring = Part & { from: number; length: number; radius: number; leftHand: boolean };
+
+function springParts(springs: Schemas['SpringIn'][], width: number, quarterTurns?: number | null): DrawnSpring[] {
+  const each = springs.flatMap((spring) => Array.from({ length: spring.count }, () => spring));
+  const wound = quarterTurns ? `, ${quarterTurns} quarter-turns on it` : '';
+  return each.slice(0, 2).map((spring, place) => {
+    // Seen from inside: the right-hand-wound spring on the left, the left-hand-wound on the right.
+    const leftHand = place === 1;
+    return {
+      id: `spring-${place}`,
+      name: each.length === 1 ? 'Spring' : leftHand ? 'Right spring, left-hand wound' : 'Left spring, right-hand wound',
+      says: springWords({ ...spring, count: 1 }).replace(', one', '') + wound,
+      from: leftHand ? width / 2 + 3 : width / 2 - 3 - spring.length_in,
+      length: spring.length_in,
+      radius: spring.inside_diameter_in / 2 + spring.wire_in,
+      leftHand,
+    };
+  });
+}

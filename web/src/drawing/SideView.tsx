@@ -1,0 +1,284 @@
+import { type KeyboardEvent, type PointerEvent, useId, useMemo, useRef, useState } from 'react';
+import styled from 'styled-components';
+import type { Schemas } from '../api/client';
+import { feet, force } from '../ui/words';
+import { nearest, points, sideLayout } from './layout';
+import { useWidth } from './useWidth';
+
+export type ForceLine = { label: string; positions: number[]; forces: number[]; kind: 'main' | 'before' };
+export type Pinned = { height: number; outcome?: string | null; force?: number | null; current: boolean };
+
+const Figure = styled.figure`margin: 0; width: 100%; min-width: 0; svg { display: block; width: 100%; touch-action: pan-x; user-select: none; }
+  text { font: 500 14px Barlow, sans-serif; fill: var(--ink); } .quiet { fill: var(--quiet); }
+  .tick { font: 500 15px 'Barlow Condensed', sans-serif; }
+  .heavy { fill: var(--heavy); font-weight: 600; } .hot { fill: var(--hot); font-weight: 600; } .holds { fill: var(--holds); font-weight: 600; }
+  .readout { font: 600 27px 'Barlow Condensed', sans-serif; paint-order: stroke; stroke: var(--ground); stroke-width: 6px; }
+  [role='slider']:focus-visible { outline: none; } [role='slider']:focus-visible .grip { stroke: var(--action); stroke-width: 7; }
+`;
+
+const MARKS: Record<string, string> = { holds: '▬', creeps_up: '▲', runs_up: '▲', creeps_down: '▼', runs_down: '▼' };
+
+type Props = {
+  view: Schemas['SideViewAnswer'];
+  positions: number[];
+  doorHeight: number;
+  lines: ForceLine[];
+  friction?: number | undefined;
+  readings?: Pinned[];
+  position: number;
+  onPosition: (inches: number) => void;
+};
+
+/** The door on its track from the side and, on the same vertical axis, the net hand force. */
+export function SideView(props: Props) {
+  const { view, positions, doorHeight, lines, friction = 0, readings = [], position, onPosition } = props;
+  const [ref, width] = useWidth<HTMLElement>(680);
+  const svg = useRef<SVGSVGElement>(null);
+  const [dragging, setDragging] = useState(false);
+  const hatch = useId();
+  const largest = Math.max(...lines.flatMap((line) => line.forces.map(Math.abs)), friction, 10);
+  const layout = useMemo(
+    () => sideLayout(width, view.level_to_in, view.shaft.z_in + view.drum_radius_in + 3, largest, 560),
+    [width, view, largest],
+  );
+  const at = nearest(positions, position);
+  const joints = view.joints[at] ?? [];
+  const bottom = joints[0] ?? { x_in: 0, z_in: 0 };
+  const main = lines.find((line) => line.kind === 'main') ?? lines[0];
+  const here = main?.forces[nearest(main.positions, position)] ?? 0;
+  const told = force(here, friction);
+  const { x, y, forceX, floorY, wallX } = layout;
+
+  const move = (inches: number) => onPosition(Math.max(0, Math.min(doorHeight, Math.round(inches))));
+  const fromPointer = (event: PointerEvent) => {
+    const box = svg.current?.getBoundingClientRect();
+    if (box) move((floorY - (event.clientY - box.top) * (layout.height / box.height)) / layout.scale);
+  };
+  const onKey = (event: KeyboardEvent) => {
+    const steps: Record<string, number> = {
+      ArrowUp: 1,
+      ArrowRight: 1,
+      ArrowDown: -1,
+      ArrowLeft: -1,
+      PageUp: 12,
+      PageDown: -12,
+    };
+    const step = steps[event.key];
+    if (step) move(position + step);
+    else if (event.key === 'Home') move(0);
+    else if (event.key === 'End') move(doorHeight);
+    else return;
+    event.preventDefault();
+  };
+  const track = `M ${x(0)} ${floorY} V ${y(view.vertical_in)} A ${view.radius_in * layout.scale} ${view.radius_in * layout.scale} 0 0 1 ${x(view.radius_in)} ${y(view.vertical_in + view.radius_in)} H ${x(view.level_to_in)}`;
+  const headY = y(doorHeight);
+  const narrow = width < 520;
+
+  return (
+    <Figure ref={ref}>
+      <svg
+        ref={svg}
+        viewBox={`0 0 ${layout.width} ${layout.height}`}
+        height={layout.height}
+        onPointerDown={(event) => {
+          setDragging(true);
+          event.currentTarget.setPointerCapture(event.pointerId);
+          fromPointer(event);
+        }}
+        onPointerMove={(event) => dragging && fromPointer(event)}
+        onPointerUp={() => setDragging(false)}
+        onPointerCancel={() => setDragging(false)}
+        aria-label="Side view with lift profile"
+        role="group"
+      >
+        <defs>
+          <pattern id={hatch} width="7" height="7" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+            <path d="M0 0V7" stroke="var(--line)" strokeWidth="1.4" />
+          </pattern>
+        </defs>
+        <rect
+          x={wallX - 24}
+          y={8}
+          width={18}
+          height={headY - 8}
+          fill={`url(#${hatch})`}
+          stroke="var(--edge)"
+          strokeWidth="1"
+        />
+        <rect x={0} y={floorY} width={x(view.level_to_in)} height={11} fill={`url(#${hatch})`} />
+        <path d={`M0 ${floorY} H ${x(view.level_to_in)}`} stroke="var(--ink)" strokeWidth="1.4" />
+        <path d={track} fill="none" stroke="var(--steel)" strokeWidth="6" />
+        <path d={track} fill="none" stroke="var(--edge)" strokeWidth="1" />
+        <path
+          d={`M ${x(bottom.x_in)} ${y(bottom.z_in)} L ${x(view.shaft.x_in - view.drum_radius_in)} ${y(view.shaft.z_in)}`}
+          stroke="var(--action)"
+          strokeWidth="1.3"
+        />
+        <circle
+          cx={x(view.shaft.x_in)}
+          cy={y(view.shaft.z_in)}
+          r={view.drum_radius_in * layout.scale}
+          fill="var(--sheet)"
+          stroke="var(--ink)"
+          strokeWidth="1.4"
+        />
+        <circle cx={x(view.shaft.x_in)} cy={y(view.shaft.z_in)} r={Math.max(2, 0.5 * layout.scale)} fill="var(--ink)" />
+        {joints.slice(1).map((upper, place) => {
+          const lower = joints[place] ?? upper;
+          return (
+            <g key={`${place}-section`}>
+              <path
+                d={`M ${x(lower.x_in)} ${y(lower.z_in)} L ${x(upper.x_in)} ${y(upper.z_in)}`}
+                stroke="var(--ink)"
+                strokeWidth="8"
+              />
+              <path
+                d={`M ${x(lower.x_in)} ${y(lower.z_in)} L ${x(upper.x_in)} ${y(upper.z_in)}`}
+                stroke="var(--sheet)"
+                strokeWidth="5"
+              />
+            </g>
+          );
+        })}
+        {joints.map((joint, place) => (
+          <circle
+            key={`${place}-joint`}
+            cx={x(joint.x_in)}
+            cy={y(joint.z_in)}
+            r="4"
+            fill="var(--sheet)"
+            stroke="var(--ink)"
+            strokeWidth="1.4"
+          />
+        ))}
+        <Chart {...props} layout={layout} />
+        <path
+          d={`M ${x(bottom.x_in)} ${y(bottom.z_in)} L ${layout.chartLeft} ${y(position)} H ${layout.chartRight}`}
+          stroke="var(--action)"
+          strokeDasharray="2 4"
+          fill="none"
+        />
+        {readings.map((one, place) => (
+          <g key={`${place}-${one.height}`} opacity={one.current ? 1 : 0.45}>
+            <circle
+              cx={forceX(one.force ?? 0)}
+              cy={y(one.height)}
+              r="9"
+              fill="var(--sheet)"
+              stroke="var(--ink)"
+              strokeWidth="1.4"
+              strokeDasharray={one.current ? undefined : '2 2'}
+            />
+            <text x={forceX(one.force ?? 0)} y={y(one.height) + 4} textAnchor="middle" fontSize="10">
+              {one.outcome ? MARKS[one.outcome] : '•'}
+            </text>
+          </g>
+        ))}
+        <g
+          role="slider"
+          tabIndex={0}
+          aria-label="Height of the bottom edge"
+          aria-orientation="vertical"
+          aria-valuemin={0}
+          aria-valuemax={Math.round(doorHeight)}
+          aria-valuenow={Math.round(position)}
+          aria-valuetext={`${feet(position)}: ${told.text} ${told.mark.slice(2)}`}
+          onKeyDown={onKey}
+        >
+          <circle
+            className="grip"
+            cx={forceX(here)}
+            cy={y(position)}
+            r="10"
+            fill="var(--action)"
+            stroke="var(--ground)"
+            strokeWidth="2"
+          />
+          <text
+            className={`readout ${told.kind}`}
+            x={narrow ? layout.chartRight : forceX(here) + 18}
+            textAnchor={narrow ? 'end' : forceX(here) + 150 > layout.width ? 'end' : 'start'}
+            dx={!narrow && forceX(here) + 150 > layout.width ? -36 : 0}
+            y={Math.max(58, y(position) - 12)}
+          >
+            {told.text} {told.mark}
+          </text>
+        </g>
+      </svg>
+    </Figure>
+  );
+}
+
+function Chart({ layout, doorHeight, lines, friction = 0 }: Props & { layout: ReturnType<typeof sideLayout> }) {
+  const { y, forceX, chartLeft, chartRight, span, floorY } = layout;
+  const top = y(doorHeight);
+  const ticks = Array.from({ length: Math.floor(doorHeight / 6) + 1 }, (_, place) => place * 6);
+  const narrow = chartRight - chartLeft < 200;
+  const grid = narrow ? [-span, 0, span] : [-span, -span / 2, 0, span / 2, span];
+  return (
+    <g>
+      {friction > 0 && (
+        <rect
+          x={forceX(friction)}
+          width={forceX(-friction) - forceX(friction)}
+          y={top}
+          height={floorY - top}
+          fill="var(--holds-band)"
+        />
+      )}
+      {grid.map((pounds) => (
+        <g key={pounds}>
+          <path
+            d={`M ${forceX(pounds)} ${top} V ${floorY}`}
+            stroke={pounds ? 'var(--line)' : 'var(--ink)'}
+            strokeWidth={pounds ? 1 : 1.2}
+          />
+          <text
+            className="tick quiet"
+            x={forceX(pounds)}
+            y={floorY + 17}
+            textAnchor={pounds === span ? 'start' : pounds === -span ? 'end' : 'middle'}
+          >
+            {Math.abs(pounds)}
+          </text>
+        </g>
+      ))}
+      <text className="quiet" x={forceX(0)} y={floorY + 35} textAnchor="middle">
+        hand force, lb
+      </text>
+      <path d={`M ${chartLeft} ${floorY} V ${top}`} stroke="var(--ink)" strokeWidth="1.2" />
+      {ticks.map((inches) => (
+        <g key={inches}>
+          <path d={`M ${chartLeft} ${y(inches)} h ${inches % 12 ? -5 : -9}`} stroke="var(--ink)" strokeWidth="1.2" />
+          {inches % 12 === 0 && (
+            <text className="tick" x={chartLeft - 12} y={y(inches) + 5} textAnchor="end">
+              {inches / 12}′
+            </text>
+          )}
+        </g>
+      ))}
+      <text className="heavy" x={chartLeft} y={top - 12}>
+        ▼ heavy
+      </text>
+      {!narrow && (
+        <text className="holds" x={forceX(0)} y={top - 12} textAnchor="middle">
+          ▬ holds
+        </text>
+      )}
+      <text className="hot" x={chartRight} y={top - 12} textAnchor="end">
+        hot ▲
+      </text>
+      {lines.map((line) => (
+        <polyline
+          key={line.label}
+          points={points(layout, line.positions, line.forces)}
+          fill="none"
+          stroke={line.kind === 'main' ? 'var(--ink)' : 'var(--heavy)'}
+          strokeWidth={line.kind === 'main' ? 2.4 : 1.6}
+          strokeDasharray={line.kind === 'main' ? undefined : '6 4'}
+          strokeLinejoin="round"
+        />
+      ))}
+    </g>
+  );
+}

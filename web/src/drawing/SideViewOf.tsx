@@ -1,0 +1,55 @@
+import { useQuery } from '@tanstack/react-query';
+import { useMemo, useState } from 'react';
+import styled from 'styled-components';
+import type { Schemas } from '../api/client';
+import { sideViewQuery } from '../api/queries';
+import { Loading, Trouble } from '../ui/states';
+import { type ForceLine, type Pinned, SideView } from './SideView';
+
+const Legend = styled.ul`list-style: none; display: flex; flex-wrap: wrap; gap: 4px 22px; margin: 4px 0 0; padding: 0; font-size: 15px;
+  svg { width: 34px; height: 8px; margin-right: 8px; vertical-align: middle; }`;
+
+type Props = { setup: Schemas['Setup']; lines: ForceLine[]; friction?: number | undefined; readings?: Pinned[] };
+
+/** The side view of a measured door: asks for its geometry and keeps where the door stands. */
+export function SideViewOf({ setup, lines, friction, readings }: Props) {
+  const doorHeight = setup.door.height_in;
+  const positions = useMemo(() => {
+    const inches = Array.from({ length: Math.floor(doorHeight) + 1 }, (_, inch) => inch);
+    return doorHeight % 1 ? [...inches, doorHeight] : inches;
+  }, [doorHeight]);
+  const view = useQuery(sideViewQuery({ ...setup, positions_in: positions }));
+  const [position, setPosition] = useState(Math.min(36, doorHeight));
+  if (view.isPending) return <Loading />;
+  if (view.isError) return <Trouble wrong={view.error} retry={() => view.refetch()} />;
+  return (
+    <div>
+      <SideView
+        view={view.data}
+        positions={positions}
+        doorHeight={doorHeight}
+        lines={lines}
+        friction={friction}
+        readings={readings ?? []}
+        position={position}
+        onPosition={setPosition}
+      />
+      <Legend>
+        {lines.map((line) => (
+          <li key={line.label}>
+            <svg viewBox="0 0 34 8" aria-hidden="true">
+              <path
+                d="M0 4H34"
+                stroke={line.kind === 'main' ? 'var(--ink)' : 'var(--heavy)'}
+                strokeWidth={line.kind === 'main' ? 2.6 : 1.8}
+                strokeDasharray={line.kind === 'main' ? undefined : '6 4'}
+              />
+            </svg>
+            {line.label}
+          </li>
+        ))}
+        {friction ? <li>green band: friction holds it, about {Math.round(friction)} lb</li> : null}
+      </Legend>
+    </div>
+  );
+}

@@ -1,0 +1,67 @@
+/** Where things fall on the side view's sheet. Pixels from inches and pounds; no arithmetic of the trade. */
+export type SideLayout = {
+  width: number;
+  height: number;
+  scale: number;
+  floorY: number;
+  wallX: number;
+  x: (inches: number) => number;
+  y: (inches: number) => number;
+  forceX: (pounds: number) => number;
+  chartLeft: number;
+  chartRight: number;
+  span: number;
+};
+
+const HEAD = 34;
+const FOOT = 44;
+const WALL = 30;
+
+export function sideLayout(
+  width: number,
+  backIn: number,
+  topIn: number,
+  largestLb: number,
+  tallest: number,
+): SideLayout {
+  const chart = Math.max(120, Math.min(330, width * 0.4));
+  const gap = 34;
+  const scale = Math.min((width - chart - gap - WALL - 6) / backIn, (tallest - HEAD - FOOT) / topIn);
+  const height = topIn * scale + HEAD + FOOT;
+  const floorY = height - FOOT;
+  const doorRight = WALL + backIn * scale;
+  const chartLeft = Math.max(doorRight + gap, width - chart);
+  const chartRight = width - 4;
+  const span = Math.max(20, Math.ceil((largestLb + 4) / 20) * 20);
+  const middle = (chartLeft + chartRight) / 2;
+  return {
+    width,
+    height,
+    scale,
+    floorY,
+    wallX: WALL,
+    x: (inches) => WALL + inches * scale,
+    y: (inches) => floorY - inches * scale,
+    // Leaning left is heavy (positive), right is hot (negative).
+    forceX: (pounds) => middle - (Math.max(-span, Math.min(span, pounds)) / span) * ((chartRight - chartLeft) / 2),
+    chartLeft,
+    chartRight,
+    span,
+  };
+}
+
+/** A force line as SVG points. */
+export function points(layout: SideLayout, positions: number[], forces: number[]): string {
+  return positions
+    .map((at, place) => `${layout.forceX(forces[place] ?? 0).toFixed(1)},${layout.y(at).toFixed(1)}`)
+    .join(' ');
+}
+
+/** The place in a rising list nearest to a value. */
+export function nearest(list: number[], value: number): number {
+  let best = 0;
+  list.forEach((one, place) => {
+    if (Math.abs(one - value) < Math.abs((list[best] ?? 0) - value)) best = place;
+  });
+  return best;
+}

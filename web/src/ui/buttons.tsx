@@ -1,0 +1,29 @@
+import { Button } from 'react-aria-components';
+import { Link } from 'react-router';
+import styled, { css } from 'styled-components';
+
+const base = css`
+  font: 600 19px 'Barlow Condensed', sans-serif; min-height: 48px; padding: 6px 18px; border-radius: 2px; cursor: pointer;
+  display: inline-grid; place-items: center; text-decoration: none; text-align: center;
+  &[data-disabled] { opacity: 0.55; cursor: default; }
+`;
+const main = css`${base} background: var(--action); color: var(--on-action); border: 1px solid var(--action);`;
+const plain = css`${base} background: var(--sheet); color: var(--ink); border: 1px solid var(--edge); &[data-hovered] { border-color: var(--action); }`;
+
+export const Action = styled(Button)`${main}`;
+export const Plain = styled(Button)`${plain}`;
+export const ActionLink = styled(Link)`${main}`;
+export const PlainLink = styled(Link)`${plain}`;
+export const PlainAnchor = styled.a`${plain}`;
+
+/** The one main action of a screen: bottom right, under the thumb. */
+export const MainAction = styled(Button)`
+  ${main} position: fixed; right: 16px; bottom: 14px; min-width: 270px; min-height: 72px; font-size: 27px; z-index: 5;
+  @media (max-width: 700px) { left: 12px; right: 12px; bottom: 62px; min-height: 64px; }
+`;
+
+/** A large choice to touch. */
+export const Choice = styled(Button)`
+  ${plain} width: 100%; min-height: 56px; text-align: left; place-items: center start;
+  &[aria-pressed='true'] { border: 2px solid var(--action); box-shadow: inset 8px 0 0 var(--action); padding-left: 24px; }
+`;

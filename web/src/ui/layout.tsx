@@ -1,0 +1,26 @@
+import styled from 'styled-components';
+
+export const Page = styled.main`padding: 22px 28px 110px; max-width: 1180px; display: grid; gap: 20px;
+  @media (max-width: 700px) { padding: 16px 14px 40px; }`;
+export const Sheet = styled.section`background: var(--sheet); border: 1px solid var(--line); padding: 18px;`;
+export const Quiet = styled.p`color: var(--quiet); font-size: 15px;`;
+export const Label = styled.h3`font: 600 16px 'Barlow Condensed', sans-serif; text-transform: uppercase; letter-spacing: 0.05em; color: var(--quiet);`;
+export const Row = styled.div`display: flex; flex-wrap: wrap; gap: 12px; align-items: center; justify-content: space-between;`;
+export const Stack = styled.div<{
+  $gap?: number;
+}>`display: grid; gap: ${({ $gap = 12 }) => $gap}px; align-content: start; min-width: 0;`;
+export const Split = styled.div<{
+  $left?: string;
+}>`display: grid; grid-template-columns: ${({ $left = '400px' }) => $left} minmax(0, 1fr); gap: 28px; align-items: start;
+  @media (max-width: 1000px) { grid-template-columns: minmax(0, 1fr); }`;
+export const Figure = styled.div`
+  font: 600 56px/1 'Barlow Condensed', sans-serif;
+  small { display: block; font: 400 15px/1.3 Barlow, sans-serif; color: var(--quiet); margin-top: 4px; }`;
+export const Table = styled.table`
+  width: 100%; border-collapse: collapse;
+  th { text-align: left; font: 600 16px 'Barlow Condensed', sans-serif; color: var(--quiet); border-bottom: 1px solid var(--edge); padding: 4px 12px 6px 0; }
+  td { border-bottom: 1px solid var(--line); padding: 8px 12px 8px 0; vertical-align: top; }
+  th button { all: unset; cursor: pointer; min-height: 40px; display: inline-flex; align-items: center; }
+  th button:focus-visible { outline: 3px solid var(--action); }
+  @media (max-width: 700px) { .wide { display: none; } }`;
+export const Caution = styled.p`background: var(--caution-ground); color: var(--caution); padding: 8px 12px; border-left: 4px solid var(--caution); font-weight: 500; font-size: 16px;`;
