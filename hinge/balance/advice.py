@@ -18,6 +18,7 @@ FRICTION_LIMIT_LB = 30.0  # EN 12604 gives 150 N (33.7 lb) for private doors wor
 ACCEPT_FROM_IN, ACCEPT_TO_IN = 36.0, 48.0  # "holds at 3 to 4 ft": common practice, all schools
 FIRST_HEIGHT_IN = 42.0
 MOST_QUARTERS = 4  # never more than one full turn at a time; common practice
+UNSURE_QUARTERS = 2  # ¼ to ½ turn steps; common practice
 TILT_ALLOWANCE_LB = 5.0  # force at each end that turns cannot cure and a hand does not mind; estimate
 SURE = 0.6
 FRACTIONS = {1: "¼", 2: "½", 3: "¾", 4: "1"}
@@ -94,8 +95,9 @@ def _trim(hung: Hung, readings: list[Reading], fit: Fit, spring_count: int, firs
     share = weight / hung.door.weight_lb
     wanted = need.travel_turns / 2 + share * (need.turns_for(hung.rate_lbin_per_turn) - need.travel_turns / 2)
     quarters_off = 4 * (wanted - hung.turns - turn_error)
-    mean, _sd = fit.grid.spread(quarters_off)
-    quarters = int(np.clip(round(mean), -MOST_QUARTERS, MOST_QUARTERS))
+    mean, sd = fit.grid.spread(quarters_off)
+    most = MOST_QUARTERS if sd < 1 else UNSURE_QUARTERS
+    quarters = int(np.clip(round(mean), -most, most))
     if quarters and fit.grid.chance(np.sign(quarters) * quarters_off > 0.5) > SURE:
         return Advice("trim", quarters, _trim_sentence(quarters, spring_count))
     read_in_band = any(ACCEPT_FROM_IN <= reading.height_in <= ACCEPT_TO_IN for reading in readings)

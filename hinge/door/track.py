@@ -70,7 +70,7 @@ class Path:
         on_arc = self.vertical_in + radius * (bearing + np.arccos(np.clip(cosine, -1.0, 1.0)))
         rise = np.minimum(self.level_in - z, distance_in)
         on_level = self.vertical_in + self.bend_in + (x + np.sqrt(distance_in**2 - rise**2) - radius)
-        past_bend = np.hypot(radius - x, self.level_in - z) <= distance_in
+        past_bend = (out >= 0) | (np.hypot(radius - x, self.level_in - z) <= distance_in)
         on_bend_or_level = np.where(past_bend, on_level, on_arc)
         return np.where(u + distance_in <= self.vertical_in, u + distance_in, on_bend_or_level)
 

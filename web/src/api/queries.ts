@@ -1,4 +1,4 @@
-import { keepPreviousData, queryOptions } from '@tanstack/react-query';
+import { keepPreviousData, type QueryClient, queryOptions } from '@tanstack/react-query';
 import { client, data, type Schemas } from './client';
 
 export type DoorSort = 'name' | '-name' | 'place' | '-place' | 'visited' | '-visited';
@@ -8,6 +8,12 @@ export const sessionQuery = queryOptions({
   queryFn: () => data(client.GET('/api/session')),
   staleTime: 60_000,
 });
+
+/** Take on another session: what the last person saw is forgotten. */
+export function becomeSession(queries: QueryClient, session: Schemas['SessionOut']): void {
+  queries.removeQueries({ predicate: (query) => query.queryKey[0] !== sessionQuery.queryKey[0] });
+  queries.setQueryData(sessionQuery.queryKey, session);
+}
 
 export const knowledgeQuery = queryOptions({
   queryKey: ['knowledge'],

@@ -2,7 +2,7 @@ import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { type FormEvent, useState } from 'react';
 import styled from 'styled-components';
 import { client, data, type Schemas } from '../api/client';
-import { sessionQuery } from '../api/queries';
+import { becomeSession } from '../api/queries';
 import { Action, Plain } from '../ui/buttons';
 import { Field } from '../ui/Field';
 import { Quiet, Sheet } from '../ui/layout';
@@ -23,8 +23,7 @@ export function SignIn({ session }: { session: Schemas['SessionOut'] }) {
   const signIn = useMutation({
     mutationFn: (given: Schemas['SignIn']) => data(client.POST('/api/session', { body: given })),
     onSuccess: (found) => {
-      queries.clear();
-      queries.setQueryData(sessionQuery.queryKey, found);
+      becomeSession(queries, found);
     },
   });
   const submit = (event: FormEvent) => {

@@ -11,7 +11,7 @@ const Track = styled.nav`
     text-decoration: none; font: 600 18px 'Barlow Condensed', sans-serif; min-height: 48px; padding: 0 16px; }
 `;
 const Level = styled.div`
-  grid-area: level; position: relative; display: flex; justify-content: flex-end; padding-right: 62px; min-height: 68px; align-items: start; padding-top: 6px; min-width: 0;
+  grid-area: level; position: relative; display: flex; justify-content: flex-end; padding-right: 112px; min-height: 68px; align-items: start; padding-top: 6px; min-width: 0;
   &::before { content: ''; position: absolute; left: 10px; right: 0; top: 26px; bottom: 0; border-top: 7px solid var(--steel); border-right: 7px solid var(--steel); border-top-right-radius: 46px; margin-right: 54px; z-index: -1; }
   @media (max-width: 700px) { padding: 6px 10px; overflow-x: auto; justify-content: flex-start; &::before { display: none; } a { padding: 0 12px; font-size: 17px; } }
 `;
@@ -33,7 +33,7 @@ export function StageTrack({ callKey, stages, current }: Props) {
     <li key={name}>
       <Link to={`/calls/${callKey}/${name}`} aria-current={name === current ? 'step' : undefined}>
         <span>
-          {isDone(name) && <span aria-hidden="true">✓ </span>}
+          {isDone(name) && name !== current && <span aria-hidden="true">✓ </span>}
           {title}
           {isDone(name) && <span className="sr"> (done)</span>}
         </span>

@@ -11,6 +11,7 @@ const Figure = styled.figure`margin: 0; min-width: 0; svg { display: block; widt
   text { font: 500 14px Barlow, sans-serif; fill: var(--ink); }
   [role='button'] { cursor: pointer; } [role='button']:focus-visible { outline: none; }
   [role='button']:focus-visible > .halo, [role='button'][aria-pressed='true'] > .halo { stroke: var(--action); stroke-width: 3; stroke-dasharray: none; }
+  rect[role='button']:focus-visible, rect[role='button'][aria-pressed='true'] { stroke: var(--action); stroke-width: 3; }
   .halo { fill: transparent; stroke: none; }
   figcaption { min-height: 2.9em; padding-top: 6px; font-size: 16px; } b { font-weight: 600; }`;
 
@@ -73,7 +74,7 @@ export function InsideView({ measured, springs, quarterTurns }: Props) {
         id: `cable-${side}`,
         name: `${side} cable`,
         says: measured.cable_in
-          ? `${measured.cable_in}″ cable, from the bottom bracket over the drum`
+          ? `${measured.cable_in}" cable, from the bottom bracket over the drum`
           : 'not measured yet',
       })}
     >
@@ -183,10 +184,9 @@ export function InsideView({ measured, springs, quarterTurns }: Props) {
           </g>
         ))}
         <text x={x(width / 2)} y={floor + 20} textAnchor="middle">
-          {known ? `${feet(width)} × ${feet(height)}` : 'not measured yet: a usual door is drawn'}
-        </text>
-        <text x={x(0) + 12} y={y(height * 0.5) + 5}>
-          {measured.weight_lb ? `${Math.round(measured.weight_lb)} lb` : ''}
+          {known
+            ? `${feet(width)} × ${feet(height)}${measured.weight_lb ? `, ${Math.round(measured.weight_lb)} lb` : ''}`
+            : 'not measured yet: a usual door is drawn'}
         </text>
       </svg>
       <figcaption aria-live="polite">

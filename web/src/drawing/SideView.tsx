@@ -213,7 +213,7 @@ function Chart({ layout, doorHeight, lines, friction = 0 }: Props & { layout: Re
   const { y, forceX, chartLeft, chartRight, span, floorY } = layout;
   const top = y(doorHeight);
   const ticks = Array.from({ length: Math.floor(doorHeight / 6) + 1 }, (_, place) => place * 6);
-  const narrow = chartRight - chartLeft < 200;
+  const narrow = chartRight - chartLeft < 260;
   const grid = narrow ? [-span, 0, span] : [-span, -span / 2, 0, span / 2, span];
   return (
     <g>
@@ -243,31 +243,26 @@ function Chart({ layout, doorHeight, lines, friction = 0 }: Props & { layout: Re
           </text>
         </g>
       ))}
-      <text className="quiet" x={forceX(0)} y={floorY + 35} textAnchor="middle">
-        hand force, lb
+      <text className="heavy" x={chartLeft} y={floorY + 38}>
+        ▼ heavy
+      </text>
+      <text className="quiet" x={forceX(0)} y={floorY + 38} textAnchor="middle">
+        {narrow ? 'hand, lb' : 'hand force, lb'}
+      </text>
+      <text className="hot" x={chartRight} y={floorY + 38} textAnchor="end">
+        hot ▲
       </text>
       <path d={`M ${chartLeft} ${floorY} V ${top}`} stroke="var(--ink)" strokeWidth="1.2" />
       {ticks.map((inches) => (
         <g key={inches}>
           <path d={`M ${chartLeft} ${y(inches)} h ${inches % 12 ? -5 : -9}`} stroke="var(--ink)" strokeWidth="1.2" />
           {inches % 12 === 0 && (
-            <text className="tick" x={chartLeft - 12} y={y(inches) + 5} textAnchor="end">
-              {inches / 12}′
+            <text className="tick" x={chartLeft - 12} y={y(inches) + (inches ? 5 : -3)} textAnchor="end">
+              {inches / 12}'
             </text>
           )}
         </g>
       ))}
-      <text className="heavy" x={chartLeft} y={top - 12}>
-        ▼ heavy
-      </text>
-      {!narrow && (
-        <text className="holds" x={forceX(0)} y={top - 12} textAnchor="middle">
-          ▬ holds
-        </text>
-      )}
-      <text className="hot" x={chartRight} y={top - 12} textAnchor="end">
-        hot ▲
-      </text>
       {lines.map((line) => (
         <polyline
           key={line.label}

@@ -18,7 +18,8 @@ export function SideViewOf({ setup, lines, friction, readings }: Props) {
     const inches = Array.from({ length: Math.floor(doorHeight) + 1 }, (_, inch) => inch);
     return doorHeight % 1 ? [...inches, doorHeight] : inches;
   }, [doorHeight]);
-  const view = useQuery(sideViewQuery({ ...setup, positions_in: positions }));
+  const { door, track, drum } = setup;
+  const view = useQuery(sideViewQuery({ door, track, drum, positions_in: positions }));
   const [position, setPosition] = useState(Math.min(36, doorHeight));
   if (view.isPending) return <Loading />;
   if (view.isError) return <Trouble wrong={view.error} retry={() => view.refetch()} />;

@@ -8,8 +8,8 @@ describe('side view layout', () => {
     expect(layout.x(10) - layout.x(0)).toBeCloseTo(layout.y(0) - layout.y(10));
   });
 
-  it('keeps the chart right of the door and inside the sheet', () => {
-    expect(layout.chartLeft).toBeGreaterThan(layout.x(110));
+  it('keeps the chart clear of the bend and inside the sheet', () => {
+    expect(layout.chartLeft).toBeGreaterThan(layout.x(15));
     expect(layout.chartRight).toBeLessThanOrEqual(700);
   });
 
@@ -25,8 +25,8 @@ describe('side view layout', () => {
 
   it('fits a phone', () => {
     const phone = sideLayout(360, 110, 106, 20, 600);
-    expect(phone.chartLeft).toBeGreaterThan(phone.x(100));
-    expect(phone.scale).toBeGreaterThan(1.2);
+    expect(phone.chartRight - phone.chartLeft).toBeGreaterThan(180);
+    expect(phone.scale).toBeGreaterThan(2.5);
   });
 
   it('finds the nearest position and writes one point a position', () => {

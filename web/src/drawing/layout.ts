@@ -13,10 +13,13 @@ export type SideLayout = {
   span: number;
 };
 
-const HEAD = 34;
-const FOOT = 44;
+const HEAD = 10;
+const FOOT = 46;
 const WALL = 30;
+const CHART_FROM_IN = 21;
+const CHART_LABELS = 30;
 
+/** The chart stands inside the door's own sweep: under the level track, clear of the sections rounding the bend. */
 export function sideLayout(
   width: number,
   backIn: number,
@@ -24,14 +27,11 @@ export function sideLayout(
   largestLb: number,
   tallest: number,
 ): SideLayout {
-  const chart = Math.max(120, Math.min(330, width * 0.4));
-  const gap = 34;
-  const scale = Math.min((width - chart - gap - WALL - 6) / backIn, (tallest - HEAD - FOOT) / topIn);
+  const scale = Math.min((width - WALL - 8) / backIn, (tallest - HEAD - FOOT) / topIn);
   const height = topIn * scale + HEAD + FOOT;
   const floorY = height - FOOT;
-  const doorRight = WALL + backIn * scale;
-  const chartLeft = Math.max(doorRight + gap, width - chart);
-  const chartRight = width - 4;
+  const chartLeft = WALL + CHART_FROM_IN * scale + CHART_LABELS;
+  const chartRight = width - 14;
   const span = Math.max(20, Math.ceil((largestLb + 4) / 20) * 20);
   const middle = (chartLeft + chartRight) / 2;
   return {

@@ -2,7 +2,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { FileTrigger } from 'react-aria-components';
 import { Link } from 'react-router';
 import { client, data } from '../api/client';
-import { peopleQuery, sessionQuery } from '../api/queries';
+import { becomeSession, peopleQuery, sessionQuery } from '../api/queries';
 import { Plain } from '../ui/buttons';
 import { Page, Quiet, Row, Stack, Table } from '../ui/layout';
 import { Loading, Refused, Trouble } from '../ui/states';
@@ -16,8 +16,7 @@ export function Shop() {
   const signOut = useMutation({
     mutationFn: () => data(client.DELETE('/api/session')),
     onSuccess: (found) => {
-      queries.clear();
-      queries.setQueryData(sessionQuery.queryKey, found);
+      becomeSession(queries, found);
     },
   });
   if (people.isPending || !session.data?.person) return <Loading />;

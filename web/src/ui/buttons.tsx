@@ -19,6 +19,7 @@ export const PlainAnchor = styled.a`${plain}`;
 /** The one main action of a screen: bottom right, under the thumb. */
 export const MainAction = styled(Button)`
   ${main} position: fixed; right: 16px; bottom: 14px; min-width: 270px; min-height: 72px; font-size: 27px; z-index: 5;
+  &[data-disabled] { opacity: 1; background: var(--line); border-color: var(--edge); color: var(--ink); }
   @media (max-width: 700px) { left: 12px; right: 12px; bottom: 62px; min-height: 64px; }
 `;
 

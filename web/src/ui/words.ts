@@ -21,18 +21,18 @@ const PARTS = [
   '15/16',
 ];
 
-/** Inches on a tape, to the nearest sixteenth. Display only: the server's own notation reads it back. */
+/** Inches on a tape, to the nearest sixteenth. Display only, in the notation that can be typed back. */
 export function tape(inches: number): string {
   const sixteenths = Math.round(inches * 16);
   const part = PARTS[sixteenths % 16] ?? '';
   const whole = Math.floor(sixteenths / 16);
-  return `${whole || !part ? whole : ''}${part.includes('/') && whole ? ' ' : ''}${part}″`;
+  return `${whole || !part ? whole : ''}${part.includes('/') && whole ? ' ' : ''}${part}"`;
 }
 
 export function feet(inches: number): string {
   const whole = Math.floor(Math.round(inches * 16) / 192);
   const rest = inches - whole * 12;
-  return whole ? `${whole}′${rest > 0.03 ? tape(rest) : ''}` : tape(inches);
+  return whole ? `${whole}'${rest > 0.03 ? tape(rest) : ''}` : tape(inches);
 }
 
 export function springWords(spring: Spring): string {

@@ -1,7 +1,8 @@
+import { useState } from 'react';
 import styled from 'styled-components';
 import type { Schemas } from '../../api/client';
-import { Plain, PlainLink } from '../../ui/buttons';
-import { Caution, Quiet, Row } from '../../ui/layout';
+import { Action, Plain, PlainLink } from '../../ui/buttons';
+import { Caution, Quiet, Stack } from '../../ui/layout';
 import { Gates } from '../Gates';
 import type { Call } from '../useCall';
 
@@ -14,6 +15,11 @@ export function AdviceLine({ call, answer, taken }: Props) {
   const { advice } = answer;
   const winding = call.state.gate_groups.find((group) => group.id === 'winding');
   const quarters = advice.quarter_turns_per_spring;
+  const [trimming, setTrimming] = useState(false);
+  const trimmed = () => {
+    call.enter({ kind: 'trimmed', quarter_turns_per_spring: quarters });
+    setTrimming(false);
+  };
   return (
     <div role="region" aria-label="Advice">
       <Said aria-live="polite">{advice.sentence}</Said>
@@ -24,24 +30,21 @@ export function AdviceLine({ call, answer, taken }: Props) {
         </Quiet>
       )}
       {advice.kind === 'resize' && <PlainLink to={`/calls/${call.call.key}/size`}>Size again</PlainLink>}
-      {advice.kind === 'trim' && !call.state.closed && (
-        <>
+      {advice.kind === 'trim' && !call.state.closed && !trimming && (
+        <Plain onPress={() => setTrimming(true)}>Trim it now</Plain>
+      )}
+      {advice.kind === 'trim' && !call.state.closed && trimming && (
+        <Stack $gap={10}>
           <Caution>
             Door down and clamped, a bar seated and carrying the load, before any set screw is loosened.
           </Caution>
-          {winding && !winding.met && <Gates call={call} group={winding} />}
-          <Row>
-            <span />
-            <Plain
-              isDisabled={!winding?.met}
-              onPress={() => call.enter({ kind: 'trimmed', quarter_turns_per_spring: quarters })}
-            >
-              {winding?.met
-                ? `Trimmed: ${quarters > 0 ? '+' : '−'}${Math.abs(quarters)} quarter-turns each`
-                : 'Meet every gate first'}
-            </Plain>
-          </Row>
-        </>
+          {winding && <Gates call={call} group={winding} />}
+          <Action isDisabled={!winding?.met} onPress={trimmed}>
+            {winding?.met
+              ? `Trimmed: ${quarters > 0 ? '+' : '−'}${Math.abs(quarters)} quarter-turns each`
+              : 'Meet every gate first'}
+          </Action>
+        </Stack>
       )}
     </div>
   );

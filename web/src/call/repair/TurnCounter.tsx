@@ -71,7 +71,7 @@ export function TurnCounter({ call, close, done }: { call: Call; close: () => vo
         <span className="of">
           {full
             ? `${name(spring)} is in: tighten its set screws`
-            : `${spring.planned - count} quarter-turns to go · touch after each stroke`}
+            : `${spring.planned - count} quarter-turns to go · touch after each stroke, head and body clear of the bars`}
         </span>
       </Target>
       <div>

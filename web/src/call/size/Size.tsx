@@ -94,7 +94,7 @@ function Sets({ call, go, setup }: StageProps & { setup: Schemas['Setup'] }) {
             <Item as="div" className="there">
               <b>{there.springs.map(springWords).join(' + ')}</b>
               <ErrorMark share={there.rate_error} />
-              <small>{cycles(there.life_cycles)} when new, of this door’s weight</small>
+              <small>{cycles(there.life_cycles)} when new, on this door</small>
             </Item>
           </>
         )}

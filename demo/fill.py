@@ -1,11 +1,21 @@
-"""Made-up data for the demo: two shops, their doors, sixty past calls and one under way. Seeds once."""
+"""Made-up data for the demo: two shops, their doors, sixty past calls and one under way. Written once."""
 
 from __future__ import annotations
 
-import os
 import random
 import uuid
 from datetime import UTC, datetime, timedelta
+
+from django.db import transaction
+
+from demo.people import ACCESS, FAMILIES, SECOND_SHOP, SECOND_SHOP_PEOPLE, SHOP, SIZES, STREETS, TOWNS, TRADES, Size
+from demo.visits import Visit, arrive, close, read_balance, suggested, wind
+from hinge.procedure.fold import fold
+from hinge.procedure.record import DoorRecord
+from server.calls.models import Call, Entry
+from server.doors.models import Door
+from server.people.demo import DEMO_ACCOUNTS
+from server.people.models import Person, Shop
 
 NEWEST = datetime(2026, 11, 20, 16, 0, tzinfo=UTC)
 PAST_CALLS = 60
@@ -18,31 +28,9 @@ TROUBLES = (
 )
 
 
-def main() -> None:
-    """Fill an empty database; leave a filled one alone."""
-    os.environ.setdefault("DJANGO_SETTINGS_MODULE", "server.config.settings")
-    import django
-
-    django.setup()
-    from server.people.models import Shop
-
-    if not Shop.objects.exists():
-        seed()
-
-
-def seed(past_calls: int = PAST_CALLS) -> None:
-    """Write everything in one transaction."""
-    from django.db import transaction
-
-    with transaction.atomic():
-        _seed(past_calls)
-
-
-def _seed(past_calls: int) -> None:
-    from demo.people import SECOND_SHOP, SECOND_SHOP_PEOPLE, SHOP
-    from server.people.demo import DEMO_ACCOUNTS
-    from server.people.models import Person, Shop
-
+@transaction.atomic
+def fill(past_calls: int = PAST_CALLS) -> None:
+    """Write two shops into an empty database, whole or not at all."""
     shop = Shop.objects.create(name=SHOP[0], place=SHOP[1], phone=SHOP[2])
     for account in DEMO_ACCOUNTS:
         Person.objects.create_user(account.username, password=account.password, name=account.name, role=account.role, shop=shop)
@@ -58,50 +46,42 @@ def _seed(past_calls: int) -> None:
     _call_under_way(next(door for door in doors if door.name == "Saltmarsh Boatworks, bay 2"))
 
 
-def _doors(shop, chance, count):  # type: ignore[no-untyped-def]
-    from demo.people import ACCESS, FAMILIES, SIZES, STREETS, TOWNS, TRADES
-    from demo.visits import suggested
-    from hinge.procedure.record import DoorRecord
-    from server.doors.models import Door
+def _doors(shop: Shop, chance: random.Random, count: int) -> list[Door]:
 
-    doors = []
-    for number in range(count):
-        size = SIZES[number % len(SIZES)]
-        radius = 15.0 if size.height_in > 96 or number % 3 == 0 else 12.0
-        weight = round(size.width_in * size.height_in / 144 * size.weight_lbft2 * chance.uniform(0.95, 1.08))
-        measured = {
-            "weight_lb": float(weight), "width_in": size.width_in, "height_in": size.height_in, "section_count": float(size.sections),
-            "radius_in": radius, "rise_in": 3.0 if radius == 15 else 2.0, "drum_diameter_in": 4.0, "cable_in": 0.125,
-            "cycles_wanted": 15_000.0,
-        }  # fmt: skip
-        record = DoorRecord(measured=measured)
-        spring, quarters = suggested(record, cycles=chance.choice((10_000, 15_000, 25_000)))
-        record = DoorRecord(measured=measured, springs=[spring], quarter_turns=quarters)
-        name, place = (
-            TRADES[number] if number < len(TRADES) else (f"{FAMILIES[number % len(FAMILIES)]}, {('double', 'single')[number % 2]} door", "")
-        )
-        place = place or f"{chance.choice(STREETS)} {chance.randrange(2, 90)}"
-        doors.append(
-            Door.objects.create(
-                shop=shop,
-                key=uuid.uuid5(uuid.NAMESPACE_OID, f"{shop.name} {number}"),
-                name=name,
-                place=f"{place}, {chance.choice(TOWNS)}",
-                customer=f"{chance.choice('ABCDEHJKLMNRST')}. {chance.choice(FAMILIES)}",
-                phone=f"555 0{chance.randrange(100, 999)}",
-                access_notes=chance.choice(ACCESS),
-                record=record.model_dump(),
-            )
-        )
-    return doors
+    return [_door(shop, chance, number) for number in range(count)]
 
 
-def _past_call(door, number, started, chance):  # type: ignore[no-untyped-def]
-    from demo.visits import Visit, arrive, close, read_balance, suggested, wind
-    from server.people.demo import DEMO_ACCOUNTS
+def _door(shop: Shop, chance: random.Random, number: int) -> Door:
+    measured = _measured(SIZES[number % len(SIZES)], number, chance)
+    spring, quarters = suggested(DoorRecord(measured=measured), cycles=chance.choice((10_000, 15_000, 25_000)))
+    family = f"{FAMILIES[number % len(FAMILIES)]}, {('double', 'single')[measured['width_in'] < 144]} door"
+    name, place = TRADES[number] if number < len(TRADES) else (family, f"{chance.choice(STREETS)} {chance.randrange(2, 90)}")
+    return Door.objects.create(
+        shop=shop,
+        key=uuid.uuid5(uuid.NAMESPACE_OID, f"{shop.name} {number}"),
+        name=name,
+        place=f"{place}, {chance.choice(TOWNS)}",
+        customer=f"{chance.choice('ABCDEHJKLMNRST')}. {chance.choice(FAMILIES)}",
+        phone=f"555 0{chance.randrange(100, 999)}",
+        access_notes=chance.choice(ACCESS),
+        record=DoorRecord(measured=measured, springs=[spring], quarter_turns=quarters).model_dump(),
+    )
+
+
+def _measured(size: Size, number: int, chance: random.Random) -> dict[str, float]:
+    radius = 15.0 if size.height_in > 96 or number % 3 == 0 else 12.0
+    weight = round(size.width_in * size.height_in / 144 * size.weight_lbft2 * chance.uniform(0.95, 1.08))
+    return {
+        "weight_lb": float(weight), "width_in": size.width_in, "height_in": size.height_in, "section_count": float(size.sections),
+        "radius_in": radius, "rise_in": 3.0 if radius == 15 else 2.0, "drum_diameter_in": 4.0, "cable_in": 0.125, "cycles_wanted": 15_000.0,
+    }  # fmt: skip
+
+
+def _past_call(door: Door, number: int, started: datetime, chance: random.Random) -> None:
 
     visit = Visit(f"past-{number:03d}", chance.choice(DEMO_ACCOUNTS[:2]).name, started)
     record = door.door_record
+    assert record.quarter_turns is not None
     friction = chance.uniform(14, 20)
     spring, quarters = record.springs[0], record.quarter_turns
     if number % 3 == 0:
@@ -117,9 +97,7 @@ def _past_call(door, number, started, chance):  # type: ignore[no-untyped-def]
     _keep(door, f"past {number}", visit, started)
 
 
-def _call_under_way(door):  # type: ignore[no-untyped-def]
-    from demo.visits import Visit, arrive
-    from server.people.demo import DEMO_ACCOUNTS
+def _call_under_way(door: Door) -> None:
 
     started = NEWEST + timedelta(hours=1)
     visit = Visit("under-way", DEMO_ACCOUNTS[0].name, started)
@@ -130,9 +108,7 @@ def _call_under_way(door):  # type: ignore[no-untyped-def]
     _keep(door, "under way", visit, started)
 
 
-def _keep(door, name, visit, started):  # type: ignore[no-untyped-def]
-    from hinge.procedure.fold import fold
-    from server.calls.models import Call, Entry
+def _keep(door: Door, name: str, visit: Visit, started: datetime) -> None:
 
     state = fold(door.door_record, visit.entries)
     call = Call.objects.create(
@@ -161,7 +137,3 @@ def _keep(door, name, visit, started):  # type: ignore[no-untyped-def]
         door.record = state.record_after.model_dump()
         door.version += 1
         door.save()
-
-
-if __name__ == "__main__":
-    main()

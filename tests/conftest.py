@@ -1,0 +1,41 @@
+"""The test run's own database: a private MariaDB over var/test-db, started once, stopped at the end."""
+
+from __future__ import annotations
+
+import os
+import socket
+from pathlib import Path
+
+import pytest
+from hypothesis import settings
+
+from tools.database import CannotStart, Database
+
+ROOT = Path(__file__).resolve().parent.parent
+settings.register_profile("here", max_examples=60, deadline=None, derandomize=True)
+settings.load_profile("here")
+_database: Database | None = None
+
+
+def pytest_configure(config: pytest.Config) -> None:
+    """Start the database on the first process only; the workers inherit where it answers."""
+    global _database
+    os.environ.setdefault("NORTH_HINGE_SECRET_KEY", "for tests only")
+    if hasattr(config, "workerinput") or "NORTH_HINGE_DB_SOCKET" in os.environ:
+        return
+    with socket.socket() as probe:
+        probe.bind(("127.0.0.1", 0))
+        port = probe.getsockname()[1]
+    database = Database(ROOT / "var" / "test-db", port, durable=False)
+    try:
+        database.start()
+    except CannotStart as wrong:
+        raise pytest.UsageError(str(wrong)) from wrong
+    _database = database
+    os.environ["NORTH_HINGE_DB_SOCKET"] = str(database.socket)
+
+
+def pytest_unconfigure() -> None:
+    """Stop what was started."""
+    if _database:
+        _database.stop()

@@ -1,0 +1,122 @@
+"""`python -m hinge QUESTION`: documents in, documents out, refusals with status 2 and never a trace."""
+
+import json
+import subprocess
+import sys
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+from jsonschema import Draft202012Validator
+
+from hinge.errors import HingeError
+from hinge.questions.ask import QUESTIONS, ask
+from tools.formats import FOLDER, documents, text_of
+
+DOOR = {"height_in": 84, "section_count": 4, "weight_lb": 130}
+TRACK = {"lift": "standard", "radius_in": 12, "rise_in": 2}
+DRUM = {"kind": "flat", "diameter_in": 4, "cable_in": 0.125}
+SPRING = {"wire_in": 0.207, "inside_diameter_in": 2, "length_in": 27.5}
+HUNG = {"door": DOOR, "track": TRACK, "drum": DRUM, "springs": [SPRING | {"count": 2}], "quarter_turns": 29}
+ASKED = {
+    "lift": {"door": DOOR, "track": TRACK, "positions_in": [0, 42, 84]},
+    "torsion": SPRING | {"turns": 7.25},
+    "size": {"door": DOOR, "track": TRACK, "drum": DRUM, "cycles": 15000},
+    "balance": HUNG | {"positions_in": [0, 42, 84]},
+    "trim": HUNG | {"readings": [{"height_in": 42, "outcome": "creeps_up"}, {"height_in": 20, "force_lb": 8, "direction": "raising"}]},
+    "side_view": {"door": DOOR, "track": TRACK, "drum": DRUM, "positions_in": [0, 84]},
+}
+
+
+def run(question, text):
+    done = subprocess.run([sys.executable, "-m", "hinge", question], input=text, capture_output=True, text=True, check=False)
+    assert "Traceback" not in done.stdout + done.stderr
+    return done.returncode, json.loads(done.stdout)
+
+
+@pytest.mark.parametrize("question", ASKED)
+def test_every_question_answers_by_its_published_schemas(question):
+    published = {kind: json.loads((FOLDER / f"{question}.{kind}.schema.json").read_text()) for kind in ("question", "answer")}
+    Draft202012Validator(published["question"]).validate(ASKED[question])
+    status, answer = run(question, json.dumps(ASKED[question]))
+    assert status == 0
+    Draft202012Validator(published["answer"]).validate(ask(question, ASKED[question]).model_dump(mode="json"))
+    assert set(answer) <= set(published["answer"]["properties"])
+
+
+def test_every_question_is_covered_here():
+    assert set(ASKED) == set(QUESTIONS)
+
+
+def test_published_formats_are_current():
+    for name, document in documents().items():
+        assert (FOLDER / name).read_text() == text_of(document), f"{name} is stale: run make api"
+
+
+@pytest.mark.parametrize(
+    ("question", "change", "field"),
+    [
+        ("lift", {"positions_in": [0, 90]}, "positions_in.1"),
+        ("lift", {"speed": 3}, "speed"),
+        ("lift", {"door": {"height_in": 84}}, "door.section_count"),
+        ("lift", {"door": DOOR | {"weight_lb": -5}}, "door.weight_lb"),
+        ("lift", {"track": TRACK | {"lift": "sideways"}}, "track.lift"),
+        ("torsion", {"wire_in": "thick"}, "wire_in"),
+        ("torsion", {"turns": 0}, "turns"),
+        ("size", {"drum": {"kind": "flat", "diameter_in": 4}}, "drum.cable_in"),
+        ("size", {"cycles": 1}, "cycles"),
+        ("size", {"cycles": True}, "cycles"),
+        ("balance", {"springs": []}, "springs"),
+        ("trim", {"readings": [{"height_in": 42}]}, "readings.0"),
+        ("trim", {"readings": [{"height_in": 42, "outcome": "flies"}]}, "readings.0.outcome"),
+    ],
+)
+def test_refusals_name_the_field_and_what_is_allowed(question, change, field):
+    with pytest.raises(HingeError) as refused:
+        ask(question, ASKED[question] | change)
+    problem = refused.value.as_document()
+    assert problem["field"] == field
+    assert problem["message"]
+    json.dumps(problem, allow_nan=False)
+
+
+@pytest.mark.parametrize(
+    ("question", "text"),
+    [
+        ("lift", ""),
+        ("lift", '{"door": {"height_in": 84, "sec'),
+        ("lift", "[]"),
+        ("size", '{"cycles": NaN}'),
+        ("nothing", "{}"),
+        ("torsion", '{"wire_in": 1e999}'),
+    ],
+)
+def test_the_command_refuses_with_status_2_and_the_error_shape(question, text):
+    status, answer = run(question, text)
+    assert status == 2
+    assert set(answer["error"]) == {"code", "message", "field", "value", "allowed", "unit"}
+
+
+JSON = st.recursive(
+    st.none() | st.booleans() | st.integers(-(10**6), 10**6) | st.floats() | st.text(max_size=6),
+    lambda inner: st.lists(inner, max_size=4) | st.dictionaries(st.text(max_size=6), inner, max_size=4),
+    max_leaves=8,
+)
+
+
+@given(st.sampled_from(sorted(ASKED)), st.data())
+def test_no_value_put_anywhere_makes_it_crash(question, data):
+    document = json.loads(json.dumps(ASKED[question]))
+    place = document
+    while True:
+        key = data.draw(st.sampled_from(sorted(place) if isinstance(place, dict) else range(len(place))))
+        if isinstance(place[key], dict | list) and place[key] and data.draw(st.booleans()):
+            place = place[key]
+            continue
+        place[key] = data.draw(JSON)
+        break
+    try:
+        ask(question, document)
+    except HingeError as refused:
+        text = json.dumps(refused.as_document(), allow_nan=False)
+        assert "message" in text

@@ -1,0 +1,33 @@
+"""A headless Chromium driven by Selenium, with its viewport set exactly."""
+
+from __future__ import annotations
+
+import tempfile
+
+from selenium import webdriver
+from selenium.webdriver.chrome.options import Options
+from selenium.webdriver.chrome.service import Service
+
+FLAGS = (
+    "--headless=new", "--no-sandbox", "--disable-dev-shm-usage", "--disable-gpu", "--disable-quic", "--no-first-run",
+    "--disable-background-networking", "--disable-component-update", "--disable-sync", "--force-color-profile=srgb", "--hide-scrollbars",
+)  # fmt: skip
+
+
+def open_browser(width: int = 1280, height: int = 800) -> webdriver.Chrome:
+    """A browser whose page is `width` × `height` CSS pixels."""
+    options = Options()
+    options.binary_location = "/usr/bin/chromium"
+    for flag in (*FLAGS, f"--user-data-dir={tempfile.mkdtemp(prefix='north-hinge-browser-')}"):
+        options.add_argument(flag)
+    options.set_capability("goog:loggingPrefs", {"browser": "ALL"})
+    browser = webdriver.Chrome(options=options, service=Service("/usr/bin/chromedriver"))
+    set_viewport(browser, width, height)
+    return browser
+
+
+def set_viewport(browser: webdriver.Chrome, width: int, height: int) -> None:
+    """Set the page's size exactly; the window's own size would count the frame."""
+    browser.execute_cdp_cmd(
+        "Emulation.setDeviceMetricsOverride", {"width": width, "height": height, "deviceScaleFactor": 1, "mobile": width < 600}
+    )
