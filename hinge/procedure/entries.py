@@ -2,11 +2,11 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable
 from typing import Annotated, Literal
 
 from pydantic import Field, TypeAdapter, ValidationError, field_validator
 
-from hinge.errors import OutOfRange
 from hinge.procedure import knowledge
 from hinge.questions.ask import first_mistake
 from hinge.questions.documents import Document, ReadingIn, SpringIn
@@ -155,8 +155,8 @@ def read_body(document: object) -> Body:
         raise first_mistake(wrong) from wrong
 
 
-def _one_of(value: str, known: object) -> str:
-    names = list(known)  # type: ignore[call-overload]
+def _one_of(value: str, known: Iterable[str]) -> str:
+    names = list(known)
     if value not in names:
-        raise OutOfRange(f"There is nothing called {value!r} here.", "", value, ", ".join(names), "")
+        raise ValueError(f"there is nothing called {value!r} here; it is one of {', '.join(names)}")
     return value

@@ -66,7 +66,7 @@ def install(api: NinjaAPI) -> None:
 
     @api.exception_handler(HttpError)
     def http_error(request: HttpRequest, wrong: HttpError) -> HttpResponse:
-        code = {400: "bad_input", 401: "signed_out", 403: "not_allowed", 429: "too_many_tries"}.get(wrong.status_code, "error")
+        code = {400: "bad_input", 401: "signed_out", 403: "not_allowed"}.get(wrong.status_code, "error")
         status = 422 if wrong.status_code == 400 else wrong.status_code
         return answer(request, status, code=code, message=str(wrong))
 

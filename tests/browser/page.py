@@ -1,0 +1,119 @@
+"""The page as a technician handles it: things are found by their words."""
+
+from __future__ import annotations
+
+import time
+from pathlib import Path
+
+from selenium import webdriver
+from selenium.common.exceptions import StaleElementReferenceException
+from selenium.webdriver.common.by import By
+from selenium.webdriver.remote.webelement import WebElement
+from selenium.webdriver.support.ui import WebDriverWait
+
+from tools.browser import set_viewport
+
+AXE = Path(__file__).resolve().parents[2] / "web" / "node_modules" / "axe-core" / "axe.min.js"
+SECONDS = 15
+TOUCHABLE = "button, a, [role=button], [role=radio], label, summary"
+
+
+class Page:
+    """One tablet."""
+
+    def __init__(self, browser: webdriver.Chrome, address: str) -> None:
+        self.browser, self.address = browser, address
+
+    def go(self, path: str) -> None:
+        self.browser.get(self.address + path)
+
+    def size(self, width: int, height: int) -> None:
+        set_viewport(self.browser, width, height)
+
+    def until(self, condition, what: str):
+        wait = WebDriverWait(self.browser, SECONDS, 0.1, [StaleElementReferenceException])
+        return wait.until(lambda _: condition(), f"waited for {what!r}; the page says:\n{self.text()[:1500]}")
+
+    def text(self) -> str:
+        return self.browser.find_element(By.TAG_NAME, "body").text
+
+    def sees(self, words: str) -> None:
+        self.until(lambda: words.lower() in self.text().lower(), words)
+
+    def find(self, words: str) -> WebElement:
+        def match():
+            found = [
+                one
+                for one in self.browser.find_elements(By.CSS_SELECTOR, TOUCHABLE)
+                if words in one.text or words in (one.get_attribute("aria-label") or "")
+            ]
+            shown = [one for one in found if one.is_displayed()]
+            return min(shown, key=lambda one: len(one.text), default=None)
+
+        return self.until(match, words)
+
+    def touch(self, words: str) -> None:
+        def pressed():
+            one = self.find(words)
+            if one.get_attribute("disabled") or one.get_attribute("data-disabled"):
+                return False
+            self.browser.execute_script("arguments[0].scrollIntoView({block: 'center'})", one)
+            one.click()
+            return True
+
+        self.until(pressed, words)
+
+    def field(self, label: str) -> WebElement:
+        def match():
+            for one in self.browser.find_elements(By.TAG_NAME, "label"):
+                if one.text.strip() == label and one.get_attribute("for"):
+                    return self.browser.find_element(By.ID, one.get_attribute("for"))
+            return None
+
+        return self.until(match, f"field {label}")
+
+    def write(self, label: str, typed: str) -> None:
+        entry = self.field(label)
+        entry.clear()
+        entry.send_keys(typed)
+
+    def keys(self, *keys: str) -> None:
+        for key in keys:
+            self.browser.switch_to.active_element.send_keys(key)
+
+    def offline(self, is_off: bool) -> None:
+        self.browser.execute_cdp_cmd("Network.enable", {})
+        self.browser.execute_cdp_cmd(
+            "Network.emulateNetworkConditions", {"offline": is_off, "latency": 0, "downloadThroughput": -1, "uploadThroughput": -1}
+        )
+
+    def scrolls_sideways(self) -> bool:
+        return self.browser.execute_script("return document.documentElement.scrollWidth > window.innerWidth + 1")
+
+    def small_targets(self) -> list[str]:
+        """Buttons and links laid out smaller than 48 px high that are no plain links in text."""
+        return self.browser.execute_script(
+            "return [...document.querySelectorAll('button, nav a')].filter(e => e.offsetParent && e.getBoundingClientRect().height < 39)"
+            ".map(e => e.textContent)"
+        )
+
+    def axe(self) -> list[str]:
+        """What axe finds serious or critical, one line each."""
+        self.browser.execute_script(AXE.read_text())
+        found = self.browser.execute_async_script("axe.run(document, {resultTypes: ['violations']}).then(arguments[0])")
+        return [
+            f"{one['id']} ({one['impact']}): {one['nodes'][0]['html'][:160]}"
+            for one in found["violations"]
+            if one["impact"] in ("serious", "critical")
+        ]
+
+    def complaints(self) -> list[str]:
+        """Errors on the browser's console, less those a test made on purpose by going offline or signing out."""
+        return [
+            one["message"]
+            for one in self.browser.get_log("browser")
+            if one["level"] == "SEVERE" and "ERR_INTERNET_DISCONNECTED" not in one["message"]
+        ]
+
+    def pause(self, seconds: float) -> None:
+        time.sleep(seconds)

@@ -1,0 +1,121 @@
+"""Two shops, their people, and clients signed in as them."""
+
+from __future__ import annotations
+
+import json
+import uuid
+
+import pytest
+from django.test import Client
+
+from hinge.procedure.knowledge import gate_groups
+from server.doors.models import Door
+from server.people.models import Person, Shop
+from tests.hinge.calls import MEASURES, SPRING
+
+PASSWORD = "a long enough one"
+
+
+class Api:
+    """JSON in and out over Django's test client, with CSRF checked."""
+
+    def __init__(self, person: Person | None = None) -> None:
+        self.client = Client(enforce_csrf_checks=True)
+        if person:
+            self.client.force_login(person)
+
+    def send(self, method: str, path: str, body: object = None, **headers: str):
+        if "csrftoken" not in self.client.cookies:
+            self.client.get("/api/session")
+        token = self.client.cookies["csrftoken"].value
+        return self.client.generic(
+            method,
+            f"/api{path}",
+            json.dumps(body) if body is not None else "",
+            content_type="application/json",
+            headers={"X-CSRFToken": token} | headers,
+        )
+
+    def get(self, path: str):
+        return self.client.get(f"/api{path}")
+
+    def post(self, path: str, body: object = None):
+        return self.send("POST", path, body)
+
+
+class CallOver:
+    """A call driven over HTTP."""
+
+    def __init__(self, api: Api, door: Door) -> None:
+        self.api, self.key = api, str(uuid.uuid4())
+        answer = api.post(f"/doors/{door.key}/calls", {"key": self.key})
+        assert answer.status_code == 200, answer.content
+        self.key = answer.json()["key"]
+
+    def enter(self, kind: str, entry_id: str | None = None, **body: object):
+        return self.api.post(f"/calls/{self.key}/entries", {"id": entry_id or str(uuid.uuid4()), "body": {"kind": kind} | body})
+
+    def must(self, kind: str, **body: object) -> dict:
+        answer = self.enter(kind, **body)
+        assert answer.status_code == 200, answer.content
+        return answer.json()["state"]
+
+    def gates(self, group_id: str) -> None:
+        for group in gate_groups():
+            if group.id == group_id:
+                for gate in group.gates:
+                    self.must("gate", gate=gate.id, met=True)
+
+    def ready_to_wind(self, quarter_turns: int = 2) -> CallOver:
+        self.must("complaint", complaint="bang")
+        self.gates("hands_on")
+        self.must("found", cause="spring_broken", note="")
+        for field, typed in MEASURES.items():
+            self.must("measured", field=field, typed=typed)
+        self.must("chosen", springs=[SPRING], quarter_turns=quarter_turns)
+        self.gates("winding")
+        return self
+
+    def closed(self) -> CallOver:
+        self.ready_to_wind()
+        for side in ("left", "right"):
+            for stroke in range(2):
+                self.must("counted", spring=side, from_quarter=stroke, to_quarter=stroke + 1)
+        self.gates("first_lift")
+        self.must("reading", reading={"height_in": 42, "outcome": "holds"})
+        for proof in ("reversal", "eyes"):
+            self.must("proof", proof=proof, passed=True)
+        self.must("closed", told="Monthly check 🔧")
+        return self
+
+
+@pytest.fixture(autouse=True)
+def _quick_passwords(settings):
+    """The real hasher is slow on purpose; no test here is about it."""
+    settings.PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]
+
+
+@pytest.fixture
+def shop(db):
+    return Shop.objects.create(name="Test Door Works", place="Low Ferry")
+
+
+@pytest.fixture
+def technician(shop):
+    return Person.objects.create_user("tess", password=PASSWORD, name="Tess Orme", role="technician", shop=shop)
+
+
+@pytest.fixture
+def lead(shop):
+    return Person.objects.create_user("lena", password=PASSWORD, name="Lena Rudd", role="lead", shop=shop)
+
+
+@pytest.fixture
+def stranger(db):
+    other = Shop.objects.create(name="Other Doors")
+    return Person.objects.create_user("sol", password=PASSWORD, name="Sol Nettle", role="lead", shop=other)
+
+
+@pytest.fixture
+def door(shop):
+    return Door.objects.create(shop=shop, name="Net loft", place="Quayside 9", customer="A. Hollis", record={"measured": {}, "springs": []})

@@ -1,0 +1,189 @@
+"""Calls over HTTP: nothing doubled, nothing lost, gates held, files carried on."""
+
+import threading
+import uuid
+
+import pytest
+from django.db import connection, connections
+
+from server.calls.models import Call, Entry
+from server.doors.models import Door
+from tests.hinge.calls import SPRING
+from tests.server.conftest import Api, CallOver
+
+
+@pytest.fixture
+def call(technician, door):
+    return CallOver(Api(technician), door)
+
+
+def test_a_repeated_start_is_the_same_call(technician, door):
+    api = Api(technician)
+    first, second = CallOver(api, door), CallOver(api, door)
+    assert first.key == second.key
+    assert Call.objects.count() == 1
+
+
+def test_a_repeated_post_is_the_same_entry(call):
+    call.ready_to_wind()
+    stroke = {"spring": "left", "from_quarter": 0, "to_quarter": 1}
+    answers = [call.enter("counted", "the-same-stroke", **stroke) for _ in range(3)]
+    assert [answer.status_code for answer in answers] == [200] * 3
+    assert answers[2].json()["state"]["winding"][0]["done"] == 1
+    assert Entry.objects.filter(client_id="the-same-stroke").count() == 1
+
+
+def test_an_id_used_for_something_else_is_refused(call):
+    call.must("complaint", complaint="heavy")
+    entry = Entry.objects.get()
+    answer = call.enter("complaint", entry.client_id, complaint="bang")
+    assert answer.status_code == 409
+    assert answer.json()["error"]["code"] == "out_of_step"
+
+
+def test_two_tablets_count_one_stroke_once(technician, lead, call, door):
+    call.ready_to_wind()
+    other = CallOver(Api(lead), door)
+    assert other.key == call.key
+    stroke = {"spring": "left", "from_quarter": 0, "to_quarter": 1}
+    assert call.enter("counted", **stroke).status_code == 200
+    late = other.enter("counted", **stroke)
+    assert late.status_code == 409
+    assert "stands at 1" in late.json()["error"]["message"]
+    assert other.api.get(f"/calls/{call.key}").json()["state"]["winding"][0]["done"] == 1
+
+
+def test_a_gate_that_stands_open_answers_409_and_nothing_is_written(call):
+    call.ready_to_wind()
+    call.must("gate", gate="shaft", met=False)
+    before = Entry.objects.count()
+    answer = call.enter("counted", spring="left", from_quarter=0, to_quarter=1)
+    assert answer.status_code == 409
+    assert answer.json()["error"] | {"allowed": "", "unit": "", "current": None} == {
+        "code": "gate_not_met",
+        "message": "Before winding: Shaft held by a locking clamp.",
+        "field": "winding",
+        "value": "counted",
+        "allowed": "",
+        "unit": "",
+        "current": None,
+    }
+    assert Entry.objects.count() == before
+
+
+def test_a_bad_measurement_names_value_range_and_unit(call):
+    error = call.enter("measured", field="height_in", typed="7'0\" high").json()["error"]
+    assert error["field"] == "height_in"
+    error = call.enter("measured", field="weight_lb", typed="9000 lb").json()["error"]
+    assert (error["value"], error["allowed"], error["unit"]) == (9000, "30 to 1200", "lb")
+
+
+def test_closing_carries_the_door_file_on(call, door):
+    call.closed()
+    door.refresh_from_db()
+    assert door.version == 2
+    assert door.record["springs"][0]["length_in"] == SPRING["length_in"]
+    assert door.record["quarter_turns"] == 2
+    lists = call.api.get("/calls").json()
+    assert lists["under_way"] == []
+    assert lists["closed"][0]["complaint"] == "There was a loud bang, now it will not open"
+    file = call.api.get(f"/doors/{door.key}").json()
+    assert file["calls"][0]["cause"] == "A torsion spring is broken"
+    assert {"field": "height_in", "label": "Door height", "text": "7'0\""} in file["facts"]
+
+
+def test_an_emoji_survives_the_database(call):
+    call.closed()
+    assert call.api.get(f"/calls/{call.key}").json()["state"]["told"] == "Monthly check 🔧"
+    with connection.cursor() as cursor:
+        cursor.execute("SELECT @@character_set_connection, @@sql_mode, @@tx_isolation")
+        charset, mode, isolation = cursor.fetchone()
+    assert (charset, isolation) == ("utf8mb4", "READ-COMMITTED")
+    assert "STRICT_ALL_TABLES" in mode
+
+
+@pytest.mark.django_db(transaction=True)
+def test_two_connections_at_once_write_one_stroke(technician, door):
+    call = CallOver(Api(technician), door).ready_to_wind()
+    codes, start = [], threading.Barrier(4)
+
+    def tap():
+        api = Api(technician)
+        token = api.get("/session").json()["csrf_token"]
+        start.wait()
+        body = {"id": str(uuid.uuid4()), "body": {"kind": "counted", "spring": "left", "from_quarter": 0, "to_quarter": 1}}
+        answer = api.client.post(f"/api/calls/{call.key}/entries", body, content_type="application/json", headers={"X-CSRFToken": token})
+        codes.append(answer.status_code)
+        connections.close_all()
+
+    tablets = [threading.Thread(target=tap) for _ in range(4)]
+    for tablet in tablets:
+        tablet.start()
+    for tablet in tablets:
+        tablet.join()
+    assert sorted(codes) == [200, 409, 409, 409]
+    positions = list(Entry.objects.values_list("position", flat=True))
+    assert positions == list(range(1, len(positions) + 1))
+
+
+def test_entering_costs_a_fixed_number_of_queries(call, django_assert_max_num_queries):
+    call.ready_to_wind()
+    with django_assert_max_num_queries(14):
+        call.must("counted", spring="left", from_quarter=0, to_quarter=1)
+
+
+def test_lists_cost_the_same_however_long(technician, shop, django_assert_max_num_queries):
+    for number in range(45):
+        Door.objects.create(shop=shop, name=f"Door {number:02d}", record={"measured": {}})
+    api = Api(technician)
+    with django_assert_max_num_queries(5):
+        page = api.get("/doors?page=2").json()
+    assert (page["total"], page["pages"], len(page["doors"])) == (45, 3, 20)
+    assert page["doors"][0]["name"] == "Door 20"
+
+
+def test_searching_and_sorting_happen_in_the_database(technician, shop, door):
+    Door.objects.create(shop=shop, name="Boatworks, bay 1", place="Slipway 3", customer="J. Marrick", record={"measured": {}})
+    api = Api(technician)
+    assert [one["name"] for one in api.get("/doors?search=slipway marr").json()["doors"]] == ["Boatworks, bay 1"]
+    assert [one["name"] for one in api.get("/doors?sort=-name").json()["doors"]] == ["Net loft", "Boatworks, bay 1"]
+    assert api.get("/doors?search=%25").json()["total"] == 0
+    assert api.get("/doors?sort=drop").status_code == 422
+
+
+def test_a_stale_write_is_refused_with_what_stands_now(technician, door):
+    api = Api(technician)
+    details = {"name": "Net loft, left", "place": "", "customer": "", "phone": "", "access_notes": ""}
+    assert api.send("PUT", f"/doors/{door.key}", details | {"version": 1}).json()["version"] == 2
+    late = api.send("PUT", f"/doors/{door.key}", details | {"name": "Loft", "version": 1})
+    assert late.status_code == 409
+    assert late.json()["error"]["current"]["name"] == "Net loft, left"
+    door.refresh_from_db()
+    assert door.name == "Net loft, left"
+
+
+def test_opening_a_file_twice_under_one_key_opens_one(technician):
+    api, key = Api(technician), str(uuid.uuid4())
+    for name in ("Shed", "Shed again"):
+        assert api.post("/doors", {"key": key, "name": name}).json()["name"] == "Shed"
+    assert Door.objects.count() == 1
+    assert api.post("/doors", {"key": key, "name": ""}).json()["error"]["field"] == "name"
+
+
+def test_the_bench_answers_as_the_command_does(technician):
+    from hinge.questions.ask import ask
+    from tests.hinge.test_command import ASKED
+
+    api = Api(technician)
+    for question, document in ASKED.items():
+        assert api.post(f"/bench/{question}", document).json() == ask(question, document).model_dump(mode="json")
+    error = api.post("/bench/lift", ASKED["lift"] | {"positions_in": [0, 99]}).json()["error"]
+    assert (error["code"], error["field"], error["value"]) == ("out_of_range", "positions_in.1", 99)
+    unknown = api.post("/bench/lift", ASKED["lift"] | {"speed": 3})
+    assert (unknown.status_code, unknown.json()["error"]["field"]) == (422, "speed")
+
+
+def test_a_measurement_is_read_back_before_it_is_kept(technician):
+    api = Api(technician)
+    assert api.post("/bench/read", {"field": "height_in", "typed": "6-10 1/2"}).json() == {"value": 82.5, "text": "6'10 1/2\""}
+    assert api.post("/bench/read", {"field": "height_in", "typed": "tall"}).status_code == 422

@@ -1,0 +1,32 @@
+"""The demo's data: enough of it, and each call one that the gates and the model would have allowed."""
+
+import pytest
+
+from demo.fill import fill
+from hinge.procedure.admit import admit
+from hinge.procedure.fold import fold
+from server.calls.models import Call
+from server.doors.models import Door
+from server.people.models import Shop
+
+
+@pytest.fixture
+def demo(db):
+    fill()
+
+
+def test_the_demo_is_large_enough_and_every_call_could_have_happened(demo):
+    shop = Shop.objects.order_by("pk").first()
+    assert Door.objects.filter(shop=shop).count() >= 30
+    assert Call.objects.filter(shop=shop).exclude(closed_at=None).count() >= 60
+    assert Call.objects.filter(shop=shop, closed_at=None).count() == 1
+    assert Shop.objects.count() == 2
+    calls = list(Call.objects.prefetch_related("entries").order_by("pk"))
+    for call in [*calls[:4], calls[-1]]:
+        entries = [row.as_hinge() for row in call.entries.all()]
+        for place, entry in enumerate(entries):
+            admit(fold(call.record, entries[:place]), entry, entries[:place])
+    for call in calls:
+        state = fold(call.record, [row.as_hinge() for row in call.entries.all()])
+        assert state.closed == (call.closed_at is not None)
+        assert not (state.closed and state.to_close), (call.door.name, state.to_close, [one.reading for one in state.readings])

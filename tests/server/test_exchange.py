@@ -1,0 +1,112 @@
+"""The call as JSON out and in without loss, and the job sheet as one page."""
+
+import io
+import json
+
+import pytest
+from django.core.files.uploadedfile import SimpleUploadedFile
+from jsonschema import Draft202012Validator
+from pypdf import PdfReader
+
+from server.calls.models import Call, Entry
+from server.doors.models import Door
+from tests.server.conftest import Api, CallOver
+from tools.formats import FOLDER
+
+
+def bring_in(person, text: bytes):
+    api = Api(person)
+    token = api.get("/session").json()["csrf_token"]
+    return api.client.post("/api/import", {"file": SimpleUploadedFile("call.json", text)}, headers={"X-CSRFToken": token})
+
+
+@pytest.fixture
+def call(technician, door):
+    return CallOver(Api(technician), door).closed()
+
+
+@pytest.fixture
+def document(call):
+    return call.api.get(f"/calls/{call.key}/document.json").json()
+
+
+def test_a_call_comes_into_an_empty_shop_without_loss(call, document, stranger):
+    answer = bring_in(stranger, json.dumps(document).encode())
+    assert answer.status_code == 200, answer.content
+    theirs = Api(stranger)
+    assert theirs.get(f"/calls/{call.key}/document.json").json() == document
+    mine, brought = (api.get(f"/calls/{call.key}").json() for api in (call.api, theirs))
+    assert brought["state"] == mine["state"]
+    assert Door.objects.filter(shop=stranger.shop).count() == 1
+
+
+def test_the_document_follows_its_published_schema(document):
+    Draft202012Validator(json.loads((FOLDER / "call.schema.json").read_text())).validate(document)
+    assert document["format"] == "north-hinge/call/1"
+
+
+def test_a_call_that_is_there_already_is_refused(call, document, lead):
+    answer = bring_in(lead, json.dumps(document).encode())
+    assert answer.status_code == 422
+    assert "already" in answer.json()["error"]["message"]
+    assert Call.objects.count() == 1
+
+
+@pytest.mark.parametrize("share", [0, 0.3, 0.97])
+def test_a_file_cut_in_half_leaves_nothing_behind(document, stranger, share):
+    text = json.dumps(document).encode()
+    answer = bring_in(stranger, text[: int(len(text) * share)])
+    assert answer.status_code == 422
+    assert not Door.objects.filter(shop=stranger.shop).exists()
+
+
+@pytest.mark.parametrize(
+    ("spoil", "field"),
+    [
+        (lambda d: d.update(format="other/1"), "format"),
+        (lambda d: d["call"].update(color="red"), "call.color"),
+        (lambda d: d["call"]["entries"][0]["body"].update(kind="magic"), "call.entries.0.body"),
+        (lambda d: d["call"]["entries"].append(d["call"]["entries"][0]), "call.entries"),
+        (lambda d: d["call"]["entries"][3].update(at="yesterday"), "call.entries.3.at"),
+        (lambda d: d["door"].pop("name"), "door.name"),
+    ],
+)
+def test_a_spoilt_document_is_refused_whole_and_says_where(document, stranger, spoil, field):
+    spoil(document)
+    answer = bring_in(stranger, json.dumps(document).encode())
+    assert answer.status_code == 422
+    assert answer.json()["error"]["field"] == field
+    assert not Call.objects.filter(shop=stranger.shop).exists()
+    assert not Entry.objects.filter(call__shop=stranger.shop).exists()
+
+
+def text_of(pdf: bytes) -> tuple[int, str]:
+    pages = PdfReader(io.BytesIO(pdf)).pages
+    return len(pages), " ".join(" ".join(page.extract_text() for page in pages).replace("\x00", "").split())
+
+
+def test_the_job_sheet_is_one_page_with_what_matters(call):
+    answer = call.api.get(f"/calls/{call.key}/sheet.pdf")
+    assert answer.headers["Content-Type"] == "application/pdf"
+    pages, text = text_of(answer.content)
+    assert pages == 1
+    for words in (
+        "Net loft",
+        "Test Door Works",
+        "There was a loud bang",
+        "0.207 in wire",
+        "Contact reversal",
+        "passed",
+        "holds",
+        "9'0\" ",
+        "Tess Orme",
+    ):
+        assert words.strip() in text, words
+
+
+def test_the_sheet_of_a_call_just_begun_is_a_page_too(technician, door):
+    call = CallOver(Api(technician), door)
+    pages, text = text_of(call.api.get(f"/calls/{call.key}/sheet.pdf").content)
+    assert pages == 1
+    assert "call under way" in text
+    assert "not made" in text

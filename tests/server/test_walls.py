@@ -1,0 +1,92 @@
+"""Every endpoint, walked as nobody, as a stranger from another shop, and as the wrong role."""
+
+import uuid
+
+import pytest
+
+from server.config.api import api
+from server.people.models import Person, Shop
+from tests.server.conftest import Api, CallOver
+
+OPEN = {("get", "/api/session"), ("post", "/api/session")}
+LEADS_ONLY = {("post", "/api/people"), ("post", "/api/import")}
+# Endpoints that name no record: they answer everybody signed in, from their own shop.
+OWN_SHOP = {"/api/session", "/api/people", "/api/doors", "/api/calls", "/api/knowledge", "/api/import"}
+
+
+def endpoints():
+    schema = api.get_openapi_schema(path_prefix="/api/")
+    return [(method, path) for path, methods in schema["paths"].items() for method in methods]
+
+
+def walk(client, method, path, key):
+    body = {
+        "/api/people": {"username": "newone", "name": "New One", "role": "technician", "password": "a long enough one"},
+        "/api/doors/{key}": {"name": "Taken over", "version": 1},
+        "/api/doors/{key}/calls": {"key": str(uuid.uuid4())},
+        "/api/calls/{key}/entries": {"id": str(uuid.uuid4()), "body": {"kind": "complaint", "complaint": "heavy"}},
+    }.get(path, {})
+    return client.send(method.upper(), path.replace("{key}", key).removeprefix("/api"), body)
+
+
+def test_the_walk_covers_every_endpoint():
+    assert len(endpoints()) >= 18
+    assert {path for _, path in endpoints() if "{key}" not in path} >= OWN_SHOP
+
+
+@pytest.mark.parametrize(("method", "path"), [one for one in endpoints() if one not in OPEN])
+def test_without_a_session_nothing_answers(db, method, path):
+    answer = walk(Api(), method, path, str(uuid.uuid4()))
+    assert answer.status_code == 401
+    assert answer.json()["error"]["code"] == "signed_out"
+
+
+@pytest.mark.parametrize(("method", "path"), [one for one in endpoints() if "{key}" in one[1]])
+def test_a_stranger_finds_nothing(technician, stranger, door, method, path):
+    call = CallOver(Api(technician), door)
+    key = call.key if "/calls/{key}" in path else str(door.key)
+    before = Api(technician).get(f"/calls/{call.key}").json()
+    answer = walk(Api(stranger), method, path, key)
+    assert answer.status_code == 404, (method, path, answer.content)
+    assert answer.json()["error"]["code"] == "not_there"
+    assert b"Net loft" not in answer.content
+    assert Api(technician).get(f"/calls/{call.key}").json() == before
+
+
+@pytest.mark.parametrize("path", ["/doors", "/calls", "/people"])
+def test_a_strangers_lists_show_only_their_own_shop(technician, stranger, door, path):
+    CallOver(Api(technician), door)
+    text = Api(stranger).get(path).content
+    assert b"Net loft" not in text
+    assert b"Tess" not in text
+
+
+@pytest.mark.parametrize(("method", "path"), sorted(LEADS_ONLY))
+def test_a_technician_may_not_do_what_a_lead_does(technician, method, path):
+    client = Api(technician)
+    if path == "/api/import":
+        token = client.get("/session").json()["csrf_token"]
+        from django.core.files.uploadedfile import SimpleUploadedFile
+
+        answer = client.client.post(path, {"file": SimpleUploadedFile("call.json", b"{}")}, headers={"X-CSRFToken": token})
+    else:
+        answer = walk(client, method, path, "")
+    assert answer.status_code == 403
+    assert answer.json()["error"]["code"] == "not_allowed"
+    assert Person.objects.filter(shop=technician.shop).count() == 1
+
+
+def test_a_post_without_the_csrf_token_is_refused(technician, door):
+    client = Api(technician).client
+    answer = client.post(f"/api/doors/{door.key}/calls", {"key": str(uuid.uuid4())}, content_type="application/json")
+    assert answer.status_code == 403
+    signing_in = Api().client.post("/api/session", {"username": "tess", "password": "x"}, content_type="application/json")
+    assert signing_in.status_code == 403
+
+
+def test_two_shops_may_hold_the_same_keys(technician, stranger, door):
+    from server.doors.models import Door
+
+    twin = Door.objects.create(shop=Shop.objects.get(pk=stranger.shop_id), key=door.key, name="Elsewhere")
+    assert Api(stranger).get(f"/doors/{door.key}").json()["name"] == twin.name
+    assert Api(technician).get(f"/doors/{door.key}").json()["name"] == door.name
