@@ -7,6 +7,7 @@ import socket
 from pathlib import Path
 
 import pytest
+from django.conf import settings as django_settings
 from hypothesis import settings
 
 from tools.database import CannotStart, Database
@@ -33,6 +34,9 @@ def pytest_configure(config: pytest.Config) -> None:
         raise pytest.UsageError(str(wrong)) from wrong
     _database = database
     os.environ["NORTH_HINGE_DB_SOCKET"] = str(database.socket)
+    # Without workers the settings have been read before this.
+    django_settings.DATABASES["default"]["HOST"] = str(database.socket)
+    django_settings.SECRET_KEY = os.environ["NORTH_HINGE_SECRET_KEY"]
 
 
 def pytest_unconfigure() -> None:

@@ -8,6 +8,7 @@ from pathlib import Path
 from selenium import webdriver
 from selenium.common.exceptions import StaleElementReferenceException
 from selenium.webdriver.common.by import By
+from selenium.webdriver.common.keys import Keys
 from selenium.webdriver.remote.webelement import WebElement
 from selenium.webdriver.support.ui import WebDriverWait
 
@@ -16,6 +17,16 @@ from tools.browser import set_viewport
 AXE = Path(__file__).resolve().parents[2] / "web" / "node_modules" / "axe-core" / "axe.min.js"
 SECONDS = 15
 TOUCHABLE = "button, a, [role=button], [role=radio], label, summary"
+
+# The smallest shown thing to touch whose words or label hold what is asked for; in one round trip.
+FIND = """
+const [what, words] = arguments;
+const shown = (e) => e.getClientRects().length > 0;
+const text = (e) => e.innerText ?? '';
+const says = (e) => text(e).includes(words) || (e.getAttribute('aria-label') || '').includes(words);
+return [...document.querySelectorAll(what)].filter((e) => shown(e) && says(e))
+  .sort((a, b) => text(a).length - text(b).length)[0] ?? null;
+"""
 
 
 class Page:
@@ -41,16 +52,7 @@ class Page:
         self.until(lambda: words.lower() in self.text().lower(), words)
 
     def find(self, words: str) -> WebElement:
-        def match():
-            found = [
-                one
-                for one in self.browser.find_elements(By.CSS_SELECTOR, TOUCHABLE)
-                if words in one.text or words in (one.get_attribute("aria-label") or "")
-            ]
-            shown = [one for one in found if one.is_displayed()]
-            return min(shown, key=lambda one: len(one.text), default=None)
-
-        return self.until(match, words)
+        return self.until(lambda: self.browser.execute_script(FIND, TOUCHABLE, words), words)
 
     def touch(self, words: str) -> None:
         def pressed():
@@ -74,7 +76,7 @@ class Page:
 
     def write(self, label: str, typed: str) -> None:
         entry = self.field(label)
-        entry.clear()
+        entry.send_keys(Keys.CONTROL, "a")
         entry.send_keys(typed)
 
     def keys(self, *keys: str) -> None:

@@ -25,7 +25,8 @@ const Keys = styled.dl`display: grid; grid-template-columns: auto 1fr; gap: 8px 
 
 function typing(event: KeyboardEvent): boolean {
   const at = event.target as HTMLElement;
-  return at.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(at.tagName);
+  // A switch is an input too, but nobody types into it.
+  return at.isContentEditable || at.matches('textarea, select, input:not([type=checkbox], [type=radio])');
 }
 
 /** Single keys that act anywhere, but never while typing. */

@@ -1,5 +1,5 @@
 import { lazy, Suspense } from 'react';
-import { useNavigate, useParams } from 'react-router';
+import { Navigate, useNavigate, useParams } from 'react-router';
 import styled from 'styled-components';
 import { useKey } from '../app/keys';
 import { Plain } from '../ui/buttons';
@@ -42,6 +42,8 @@ export function CallPage() {
   });
   if (query.isPending) return <Loading />;
   if (!query.data) return <Trouble wrong={query.error} retry={() => query.refetch()} />;
+  // Stand still once there: a stage that becomes done must not pull the page away under the hand.
+  if (named !== stage) return <Navigate to={`/calls/${key}/${stage}`} replace />;
   const call: Call = { ...rest, call: query.data, state: query.data.state };
   const Stage = PAGES[stage];
   const safe = call.state.gate_groups[0];

@@ -7,7 +7,7 @@ import { STAGES, type StageName } from './stages';
 const Track = styled.nav`
   grid-area: track; display: contents;
   ul { list-style: none; margin: 0; padding: 0; display: flex; gap: 6px; }
-  a { display: grid; place-content: center; background: var(--sheet); border: 1px solid var(--ink); border-radius: 2px; color: var(--ink);
+  a { display: grid; place-content: center; white-space: nowrap; background: var(--sheet); border: 1px solid var(--ink); border-radius: 2px; color: var(--ink);
     text-decoration: none; font: 600 18px 'Barlow Condensed', sans-serif; min-height: 48px; padding: 0 16px; }
 `;
 const Level = styled.div`

@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState } from 'react';
-import { Button } from 'react-aria-components';
+import { Button, Dialog, Modal, ModalOverlay } from 'react-aria-components';
 import styled from 'styled-components';
 import type { Schemas } from '../../api/client';
 import { useKey } from '../../app/keys';
@@ -8,7 +8,10 @@ import { quarters } from '../../ui/words';
 import type { Call } from '../useCall';
 import { countOf } from './count';
 
-const Screen = styled.div`position: fixed; inset: 0; background: var(--ground); z-index: 10; display: grid; grid-template-rows: auto 1fr auto; padding: 14px; gap: 12px; overflow: auto;`;
+const Cover = styled(ModalOverlay)`position: fixed; inset: 0; background: var(--ground); z-index: 10;`;
+const Screen = styled(
+  Dialog,
+)`height: 100dvh; outline: none; display: grid; grid-template-rows: auto 1fr auto; padding: 14px; gap: 12px; overflow: auto;`;
 const Top = styled.div`display: flex; gap: 10px; align-items: center; justify-content: space-between; flex-wrap: wrap;`;
 const Sides = styled.div`display: flex; gap: 8px; button { min-width: 168px; }
   @media (max-width: 700px) { width: 100%; button { min-width: 0; flex: 1; padding-inline: 10px; font-size: 17px; } }`;
@@ -38,7 +41,6 @@ export function TurnCounter({ call, close, done }: { call: Call; close: () => vo
   // Space on a focused button already presses it; the target therefore takes Space itself.
   useKey({
     Backspace: () => stroke(-1),
-    Escape: close,
     ...(document.activeElement === target.current ? {} : { ' ': () => stroke(1) }),
   });
   useEffect(() => {
@@ -50,64 +52,72 @@ export function TurnCounter({ call, close, done }: { call: Call; close: () => vo
   const allDone = winding.every((one) => countOf(one, call.waiting) >= one.planned);
   const strokesWaiting = call.waiting.filter((one) => one.body.kind === 'counted').length;
   return (
-    <Screen role="dialog" aria-label="Turn counter" aria-modal="true">
-      <Top>
-        <Sides role="group" aria-label="Spring being wound">
-          {winding.map((one) => (
-            <Choice key={one.spring} aria-pressed={one.spring === spring.spring} onPress={() => setSide(one.spring)}>
-              {name(one)}: {countOf(one, call.waiting)} / {one.planned}
-            </Choice>
-          ))}
-        </Sides>
-        <Plain onPress={close}>Put the counter away</Plain>
-      </Top>
-      <Target
-        ref={target}
-        isDisabled={full || call.state.closed}
-        onPress={() => stroke(1)}
-        aria-label={`Count a quarter-turn on the ${name(spring).toLowerCase()}: ${count} of ${spring.planned} in`}
-      >
-        <span className="done">{count}</span>
-        <span className="of">
-          {full
-            ? `${name(spring)} is in: tighten its set screws`
-            : `${spring.planned - count} quarter-turns to go · touch after each stroke, head and body clear of the bars`}
-        </span>
-      </Target>
-      <div>
-        <Status role="status">
-          {call.offline
-            ? `No connection: ${strokesWaiting} strokes kept on this tablet, sent as soon as it is back.`
-            : strokesWaiting
-              ? `Saving ${strokesWaiting}`
-              : count
-                ? 'Every stroke is saved.'
-                : ''}
-          {call.refused ? ` ${call.refused.wrong.message}` : ''}
-        </Status>
-        <Foot>
-          <BarDial count={count} />
-          <dl>
-            <div>
-              <dt>turns in</dt>
-              <dd>{quarters(count)}</dd>
-            </div>
-            <div>
-              <dt>torque now, lb·in</dt>
-              <dd>{Math.round(spring.torque_lbin[count] ?? 0)}</dd>
-            </div>
-            <div>
-              <dt>bar force now, lb at {spring.bar_in} in</dt>
-              <dd>{Math.round(spring.bar_force_lb[count] ?? 0)}</dd>
-            </div>
-          </dl>
-          <Plain isDisabled={count === 0 || call.state.closed} onPress={() => stroke(-1)}>
-            Take one back
-          </Plain>
-          {allDone && <Plain onPress={done}>All in: check the balance</Plain>}
-        </Foot>
-      </div>
-    </Screen>
+    <Cover isOpen onOpenChange={(open) => !open && close()}>
+      <Modal>
+        <Screen aria-label="Turn counter">
+          <Top>
+            <Sides role="group" aria-label="Spring being wound">
+              {winding.map((one) => (
+                <Choice
+                  key={one.spring}
+                  aria-pressed={one.spring === spring.spring}
+                  onPress={() => setSide(one.spring)}
+                >
+                  {name(one)}: {countOf(one, call.waiting)} / {one.planned}
+                </Choice>
+              ))}
+            </Sides>
+            <Plain onPress={close}>Put the counter away</Plain>
+          </Top>
+          <Target
+            ref={target}
+            isDisabled={full || call.state.closed}
+            onPress={() => stroke(1)}
+            aria-label={`Count a quarter-turn on the ${name(spring).toLowerCase()}: ${count} of ${spring.planned} in`}
+          >
+            <span className="done">{count}</span>
+            <span className="of">
+              {full
+                ? `${name(spring)} is in: tighten its set screws`
+                : `${spring.planned - count} quarter-turns to go · touch after each stroke, head and body clear of the bars`}
+            </span>
+          </Target>
+          <div>
+            <Status role="status">
+              {call.offline
+                ? `No connection: ${strokesWaiting} strokes kept on this tablet, sent as soon as it is back.`
+                : strokesWaiting
+                  ? `Saving ${strokesWaiting}`
+                  : count
+                    ? 'Every stroke is saved.'
+                    : ''}
+              {call.refused ? ` ${call.refused.wrong.message}` : ''}
+            </Status>
+            <Foot>
+              <BarDial count={count} />
+              <dl>
+                <div>
+                  <dt>turns in</dt>
+                  <dd>{quarters(count)}</dd>
+                </div>
+                <div>
+                  <dt>torque now, lb·in</dt>
+                  <dd>{Math.round(spring.torque_lbin[count] ?? 0)}</dd>
+                </div>
+                <div>
+                  <dt>bar force now, lb at {spring.bar_in} in</dt>
+                  <dd>{Math.round(spring.bar_force_lb[count] ?? 0)}</dd>
+                </div>
+              </dl>
+              <Plain isDisabled={count === 0 || call.state.closed} onPress={() => stroke(-1)}>
+                Take one back
+              </Plain>
+              {allDone && <Plain onPress={done}>All in: check the balance</Plain>}
+            </Foot>
+          </div>
+        </Screen>
+      </Modal>
+    </Cover>
   );
 }
 
