@@ -61,7 +61,24 @@ def travel_grid(door: Door, step_in: float = 1.0) -> Floats:
     return np.linspace(0.0, door.height_in, max(2, round(door.height_in / step_in) + 1))
 
 
+@dataclass(frozen=True)
+class Need:
+    """What a door needs along its whole travel: positions [in] and required lift [lb]."""
+
+    positions_in: Floats
+    lift_lb: Floats
+
+    def profile(self, drum: FlatDrum, rate_lbin_per_turn: float, turns: float) -> Profile:
+        """Net hand force along the whole travel with springs of this rate [lb·in/turn] and turns."""
+        return Profile(self.positions_in, self.lift_lb - spring_lift(rate_lbin_per_turn, turns, drum, self.positions_in))
+
+
+def need_of(door: Door, track: Track) -> Need:
+    """What this door needs, about every inch of its travel."""
+    positions = travel_grid(door)
+    return Need(positions, required_lift(door, track, positions))
+
+
 def profile(door: Door, track: Track, drum: FlatDrum, rate_lbin_per_turn: float, turns: float) -> Profile:
     """Net hand force along the whole travel."""
-    positions = travel_grid(door)
-    return Profile(positions, net_hand_force(door, track, drum, rate_lbin_per_turn, turns, positions))
+    return need_of(door, track).profile(drum, rate_lbin_per_turn, turns)

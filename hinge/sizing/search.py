@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from functools import cache
 
 import numpy as np
 
@@ -10,7 +11,7 @@ from hinge.arrays import Bools, Floats, Rows
 from hinge.door.sections import Door
 from hinge.door.track import Track
 from hinge.errors import require_between
-from hinge.sizing.evaluate import Profile, profile
+from hinge.sizing.evaluate import Need, Profile, need_of, profile
 from hinge.sizing.ideal import Ideal, conditions
 from hinge.springs.drums import FlatDrum
 from hinge.springs.life import Life, life_range, likely_cycles
@@ -84,13 +85,16 @@ def find_sets(door: Door, track: Track, drum: FlatDrum, wanted: Wanted | None = 
     _check(wanted)
     need = conditions(door, track, drum)
     ideal = need.ideal()
-    near = within_tolerance(all_candidates(wanted.material, sizes or stock()), ideal.rate_lbin_per_turn, wanted)
+    near = within_tolerance(
+        all_candidates(wanted.material, sizes) if sizes else _stock_candidates(wanted.material), ideal.rate_lbin_per_turn, wanted
+    )
     turns = np.round(need.turns_for(near.rate_lbin_per_turn) * 4) / 4
     fits = np.flatnonzero(_fits(near, turns, wanted))
     near, turns = near.rows(fits), turns[fits]
     order = _rank(near, turns, ideal, door, wanted)
     best = order[: wanted.most]
-    return Search(ideal, len(order), tuple(_judge(near, int(row), turns, ideal, (door, track, drum), wanted) for row in best))
+    travel = need_of(door, track)
+    return Search(ideal, len(order), tuple(_judge(near, int(row), turns, ideal, (door, drum, travel), wanted) for row in best))
 
 
 def all_candidates(material: str, sizes: Stock) -> Candidates:
@@ -102,6 +106,11 @@ def all_candidates(material: str, sizes: Stock) -> Candidates:
     counts = np.repeat(np.asarray(COUNTS, dtype=float), len(wire))
     wire, diameter, length, each = (np.tile(column, len(COUNTS)) for column in (wire, diameter, length, each))
     return Candidates(wire, diameter, length, counts, each * counts)
+
+
+@cache
+def _stock_candidates(material: str) -> Candidates:
+    return all_candidates(material, stock())
 
 
 def within_tolerance(candidates: Candidates, ideal_rate: float, wanted: Wanted) -> Candidates:
@@ -171,14 +180,23 @@ def _life(spring: TorsionSpring, turns: float) -> tuple[float, Life]:
     return stress, life_range(stress, spring.wire_in, material_named(spring.material))
 
 
-def _judge(near: Candidates, row: int, turns: Floats, ideal: Ideal, on: tuple[Door, Track, FlatDrum], wanted: Wanted) -> SpringSet:
+def _judge(near: Candidates, row: int, turns: Floats, ideal: Ideal, on: tuple[Door, FlatDrum, Need], wanted: Wanted) -> SpringSet:
     spring = TorsionSpring(float(near.wire_in[row]), float(near.inside_diameter_in[row]), float(near.length_in[row]), wanted.material)
+    door, drum, travel = on
     count, total = int(near.count[row]), float(near.rate_lbin_per_turn[row])
     stress, life = _life(spring, float(turns[row]))
     error = total / ideal.rate_lbin_per_turn - 1
     quarters = round(float(turns[row]) * 4)
     return SpringSet(
-        spring, count, total, error, quarters, stress, life, profile(*on, total, quarters / 4), _reasons(error, life, count, on[0], wanted)
+        spring,
+        count,
+        total,
+        error,
+        quarters,
+        stress,
+        life,
+        travel.profile(drum, total, quarters / 4),
+        _reasons(error, life, count, door, wanted),
     )
 
 
