@@ -27,9 +27,11 @@ WEIGHTS = {"400": "barlow-latin-400-normal", "600": "barlow-latin-600-normal"}
 
 @dataclass(frozen=True)
 class Line:
-    """The balance line as SVG: points of the curve, marks of the readings, ticks of the height."""
+    """The balance line as SVG: points of the curve, friction's band, marks of the readings, ticks of the height."""
 
     points: str
+    band_from: float
+    band_width: float
     marks: list[dict[str, float]]
     ticks: list[dict[str, object]]
 
@@ -98,7 +100,11 @@ def _line(state: CallState) -> Line | None:
     profile = answer.fitted
     points = " ".join(f"{across(force)},{up(at)}" for at, force in zip(profile.positions_in, profile.net_hand_force_lb, strict=True))
     marks = [{"x": across(0), "y": up(one.reading.height_in)} for one in state.readings if one.current]
-    return Line(points, marks, [{"y": up(feet * 12), "text": f"{feet} ft"} for feet in range(int(top // 12) + 1)])
+    friction = answer.friction_lb.likely
+    left, right = across(friction), across(-friction)
+    return Line(
+        points, left, round(right - left, 1), marks, [{"y": up(feet * 12), "text": f"{feet} ft"} for feet in range(int(top // 12) + 1)]
+    )
 
 
 @cache
