@@ -37,7 +37,7 @@ class Advice:
 def advise(hung: Hung, readings: list[Reading], spring_count: int, weight_sd_lb: float | None = None) -> tuple[Fit, Advice]:
     """Fit the readings and say what follows from them.
 
-    Parameters: as `fit_readings`; `spring_count` springs on the shaft, for the wording.
+    Parameters: as `fit_readings`; `weight_sd_lb` [lb]; `spring_count` springs on the shaft, for the wording.
     Raises OutOfRange for a height off the travel.
     """
     fit = fit_readings(hung, readings, weight_sd_lb)

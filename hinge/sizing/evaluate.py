@@ -80,5 +80,5 @@ def need_of(door: Door, track: Track) -> Need:
 
 
 def profile(door: Door, track: Track, drum: FlatDrum, rate_lbin_per_turn: float, turns: float) -> Profile:
-    """Net hand force along the whole travel."""
+    """Net hand force along the whole travel [lb] with this rate [lb·in/turn] and turns."""
     return need_of(door, track).profile(drum, rate_lbin_per_turn, turns)

@@ -43,7 +43,7 @@ def life_range(stress_psi: float, wire_in: float, material: Material) -> Life:
 
 
 def distance_from_published(wire_in: float, material: Material, inner_fibre: float) -> float:
-    """Our stress at 10⁵ cycles over the published limit (1 = the same).
+    """Our stress at 10⁵ cycles over the published limit [1 = the same] for this wire [in].
 
     Over 1 says that the trade's line expects more of the wire than the published table does.
     """

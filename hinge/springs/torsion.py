@@ -103,7 +103,7 @@ def bending_stress(torque_lbin: float | Floats, wire_in: float | Floats) -> Floa
 
 
 def inner_fibre_factor(wire_in: float | Floats, inside_diameter_in: float | Floats) -> Floats:
-    """Stress factor at the inside of the coil Kᵢ = (4C²−C−1)/(4C(C−1)). Source: Shigley (memory)."""
+    """Stress factor at the inside of the coil Kᵢ = (4C²−C−1)/(4C(C−1)) [1]; sizes [in]. Source: Shigley (memory)."""
     index = np.asarray(inside_diameter_in) / wire_in + 1
     return (4 * index**2 - index - 1) / (4 * index * (index - 1))
 

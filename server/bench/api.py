@@ -44,7 +44,9 @@ def _view(question: Question) -> Callable[..., BaseModel]:
 
 
 for name, question in QUESTIONS.items():
-    router.post(f"/bench/{name}", response={200: question.gives} | PROBLEMS, operation_id=f"bench_{name}")(_view(question))
+    router.post(f"/bench/{name}", response={200: question.gives} | PROBLEMS, operation_id=f"bench_{name}", exclude_none=True)(
+        _view(question)
+    )
 
 
 @router.post("/bench/{question}", response={404: PROBLEMS[404]}, operation_id="bench_unknown", include_in_schema=False)

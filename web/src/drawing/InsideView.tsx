@@ -48,7 +48,7 @@ export function InsideView({ measured, springs, quarterTurns }: Props) {
   });
   const drumPart = (side: string, at: number) => (
     <g
-      key={side}
+      key={`drum-${side}`}
       {...touch({
         id: `drum-${side}`,
         name: `${side} drum`,
@@ -69,7 +69,7 @@ export function InsideView({ measured, springs, quarterTurns }: Props) {
   );
   const cablePart = (side: string, at: number) => (
     <g
-      key={side}
+      key={`cable-${side}`}
       {...touch({
         id: `cable-${side}`,
         name: `${side} cable`,

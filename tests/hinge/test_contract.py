@@ -1,0 +1,62 @@
+"""What every module of the core promises: words, units, no clock, no chatter."""
+
+import ast
+import re
+from pathlib import Path
+
+import pytest
+
+CORE = Path(__file__).resolve().parents[2] / "hinge"
+MODULES = sorted(CORE.rglob("*.py"))
+FORBIDDEN = {"time", "datetime", "random", "socket", "requests", "urllib", "django", "threading", "logging"}
+UNITS = re.compile(r"_(in|lb|lbin|psi|kpsi|ftlb|lbin_per_turn|lbft2)$")
+
+
+def functions(tree):
+    return [node for node in ast.walk(tree) if isinstance(node, ast.FunctionDef)]
+
+
+def public(tree):
+    return [node for node in tree.body if isinstance(node, ast.FunctionDef | ast.ClassDef) and not node.name.startswith("_")]
+
+
+@pytest.mark.parametrize("path", MODULES, ids=lambda path: str(path.relative_to(CORE)))
+def test_every_module_keeps_the_contract(path):
+    tree = ast.parse(path.read_text())
+    assert ast.get_docstring(tree), "a module says what it is"
+    for node in public(tree):
+        assert ast.get_docstring(node), f"{node.name} says what it does"
+    imported = {
+        (name.name if isinstance(node, ast.Import) else node.module or "").split(".")[0]
+        for node in ast.walk(tree)
+        if isinstance(node, ast.Import | ast.ImportFrom)
+        for name in node.names
+    }
+    assert not imported & FORBIDDEN
+    assert len(path.read_text().splitlines()) <= 400
+    for node in functions(tree):
+        length = (node.end_lineno or 0) - node.lineno
+        assert length <= 75, f"{node.name} fits on a screen"
+        bare = [one for one in ast.walk(node) if isinstance(one, ast.ExceptHandler) and one.type is None]
+        assert not bare
+
+
+@pytest.mark.parametrize(
+    "path", [path for path in MODULES if path.parent.name in ("door", "springs", "sizing", "balance")], ids=lambda path: path.stem
+)
+def test_functions_with_units_in_their_arguments_name_a_unit_in_their_words(path):
+    for node in public(ast.parse(path.read_text())):
+        if not isinstance(node, ast.FunctionDef):
+            continue
+        with_units = [arg.arg for arg in node.args.args if UNITS.search(arg.arg)]
+        if with_units and not node.name.startswith("build_"):
+            words = ast.get_docstring(node) or ""
+            assert re.search(r"\[[^\]]+\]", words), f"{node.name}({', '.join(with_units)}) names its units in brackets"
+
+
+def test_only_the_command_prints():
+    for path in MODULES:
+        calls = [
+            node for node in ast.walk(ast.parse(path.read_text())) if isinstance(node, ast.Call) and getattr(node.func, "id", "") == "print"
+        ]
+        assert not calls or path.name == "__main__.py", path

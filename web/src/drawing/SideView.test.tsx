@@ -1,0 +1,89 @@
+import { fireEvent, render, screen } from '@testing-library/react';
+import { useState } from 'react';
+import { describe, expect, it } from 'vitest';
+import { type ForceLine, type Pinned, SideView } from './SideView';
+
+const positions = Array.from({ length: 85 }, (_, inch) => inch);
+const view = {
+  kind: 'standard' as const,
+  vertical_in: 74,
+  radius_in: 12,
+  level_to_in: 96,
+  shaft: { x_in: 3.4, z_in: 90.5 },
+  drum_radius_in: 2.06,
+  joints: positions.map((at) => [0, 21, 42, 63, 84].map((height) => ({ x_in: 0, z_in: at + height }))),
+};
+// Heavy below the middle, hot above it.
+const line: ForceLine = { label: 'as hung', positions, forces: positions.map((at) => 42 - at), kind: 'main' };
+
+function Door({ lines = [line], readings = [] as Pinned[], friction = 0 }) {
+  const [position, setPosition] = useState(36);
+  return (
+    <SideView
+      view={view}
+      positions={positions}
+      doorHeight={84}
+      lines={lines}
+      readings={readings}
+      friction={friction}
+      position={position}
+      onPosition={setPosition}
+    />
+  );
+}
+
+const slider = () => screen.getByRole('slider');
+const says = () => slider().getAttribute('aria-valuetext');
+
+describe('side view', () => {
+  it('says where the door stands and what the hand feels there', () => {
+    render(<Door />);
+    expect(says()).toBe(`3': 6 lb heavy`);
+  });
+
+  it.each([
+    ['ArrowUp', '37'],
+    ['ArrowDown', '35'],
+    ['PageUp', '48'],
+    ['PageDown', '24'],
+    ['Home', '0'],
+    ['End', '84'],
+  ])('moves the door by %s', (key, expected) => {
+    render(<Door />);
+    fireEvent.keyDown(slider(), { key });
+    expect(slider().getAttribute('aria-valuenow')).toBe(expected);
+  });
+
+  it('stops at the floor and at open', () => {
+    render(<Door />);
+    for (let press = 0; press < 9; press += 1) fireEvent.keyDown(slider(), { key: 'PageUp' });
+    expect(slider().getAttribute('aria-valuenow')).toBe('84');
+    expect(says()).toBe(`7': 42 lb hot`);
+    for (let press = 0; press < 9; press += 1) fireEvent.keyDown(slider(), { key: 'PageDown' });
+    expect(says()).toBe('0": 42 lb heavy');
+  });
+
+  it('holds inside the band of friction', () => {
+    render(<Door friction={8} />);
+    expect(says()).toBe(`3': 6 lb holds`);
+  });
+
+  it('overlays before and after, and pins readings with a mark of their own', () => {
+    const before: ForceLine = { ...line, label: 'before', kind: 'before' };
+    const readings = [
+      { height: 42, outcome: 'holds', current: true },
+      { height: 60, outcome: 'creeps_up', current: true },
+      { height: 20, outcome: 'runs_down', current: false },
+    ];
+    const { container } = render(<Door lines={[before, line]} readings={readings} />);
+    expect(container.querySelectorAll('polyline')).toHaveLength(2);
+    for (const mark of ['▬', '▲', '▼']) expect(screen.getAllByText(mark).length).toBeGreaterThan(0);
+    expect(container.querySelectorAll('g[opacity="0.45"]')).toHaveLength(1);
+  });
+
+  it('draws every section and joint of the door', () => {
+    const { container } = render(<Door />);
+    expect(container.querySelectorAll('path[stroke-width="8"]')).toHaveLength(4);
+    expect(container.querySelectorAll('circle[r="4"]')).toHaveLength(5);
+  });
+});
