@@ -33,6 +33,7 @@ def pytest_configure(config: pytest.Config) -> None:
     except CannotStart as wrong:
         raise pytest.UsageError(str(wrong)) from wrong
     _database = database
+    (ROOT / "var" / "static").mkdir(parents=True, exist_ok=True)
     os.environ["NORTH_HINGE_DB_SOCKET"] = str(database.socket)
     # Without workers the settings have been read before this.
     django_settings.DATABASES["default"]["HOST"] = str(database.socket)

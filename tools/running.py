@@ -52,11 +52,14 @@ def running(var: Path, port: int, db_port: int) -> Iterator[Running]:
     web: subprocess.Popen[bytes] | None = None
     try:
         require_free(port)
-        database.start()
-        database.create("north_hinge")
-        environment = _environment(var, database)
-        _prepare(var, environment)
-        web = _serve(port, environment)
+        try:
+            database.start()
+            database.create("north_hinge")
+            environment = _environment(var, database)
+            _prepare(var, environment)
+            web = _serve(port, environment)
+        except OSError as wrong:
+            raise CannotStart(f"{wrong.filename or var}: {wrong.strerror or wrong}.") from wrong
         _await_page(port, web)
         yield Running(port, web, database)
     finally:

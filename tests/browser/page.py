@@ -100,14 +100,10 @@ class Page:
         )
 
     def axe(self) -> list[str]:
-        """What axe finds serious or critical, one line each."""
+        """Everything axe finds, one line each."""
         self.browser.execute_script(AXE.read_text())
         found = self.browser.execute_async_script("axe.run(document, {resultTypes: ['violations']}).then(arguments[0])")
-        return [
-            f"{one['id']} ({one['impact']}): {one['nodes'][0]['html'][:160]}"
-            for one in found["violations"]
-            if one["impact"] in ("serious", "critical")
-        ]
+        return [f"{one['id']} ({one['impact']}): {one['nodes'][0]['html'][:160]}" for one in found["violations"]]
 
     def complaints(self) -> list[str]:
         """Errors on the browser's console, less those a test made on purpose by going offline or signing out."""

@@ -4,7 +4,7 @@ export const Page = styled.main`padding: 22px 28px 110px; max-width: 1180px; dis
   @media (max-width: 700px) { padding: 16px 14px 40px; }`;
 export const Sheet = styled.section`background: var(--sheet); border: 1px solid var(--line); padding: 18px;`;
 export const Quiet = styled.p`color: var(--quiet); font-size: 15px;`;
-export const Label = styled.h3`font: 600 16px 'Barlow Condensed', sans-serif; text-transform: uppercase; letter-spacing: 0.05em; color: var(--quiet);`;
+export const Label = styled.h2`font: 600 16px 'Barlow Condensed', sans-serif; text-transform: uppercase; letter-spacing: 0.05em; color: var(--quiet);`;
 export const Row = styled.div`display: flex; flex-wrap: wrap; gap: 12px; align-items: center; justify-content: space-between;`;
 export const Stack = styled.div<{
   $gap?: number;
