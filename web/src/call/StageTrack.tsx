@@ -1,3 +1,4 @@
+import { useEffect, useRef } from 'react';
 import { Link } from 'react-router';
 import styled from 'styled-components';
 import type { Schemas } from '../api/client';
@@ -28,6 +29,12 @@ const Desk = styled.div`@media (max-width: 700px) { display: none; }`;
 type Props = { callKey: string; stages: Schemas['Stage'][]; current: StageName };
 
 export function StageTrack({ callKey, stages, current }: Props) {
+  const phone = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    // On a phone the stages are one row that scrolls: keep the current one in sight.
+    const chip = phone.current?.querySelector(`a[href$='/${current}']`);
+    chip?.scrollIntoView?.({ inline: 'center', block: 'nearest' });
+  }, [current]);
   const isDone = (name: StageName) => stages.find((stage) => stage.name === name)?.done ?? false;
   const link = ({ name, title }: (typeof STAGES)[number]) => (
     <li key={name}>
@@ -46,7 +53,7 @@ export function StageTrack({ callKey, stages, current }: Props) {
         <Desk>
           <ul>{STAGES.filter((stage) => isDone(stage.name) && stage.name !== current).map(link)}</ul>
         </Desk>
-        <Phone>
+        <Phone ref={phone}>
           <ul>{STAGES.map(link)}</ul>
         </Phone>
       </Level>

@@ -17,12 +17,12 @@ const Sides = styled.div`display: flex; gap: 8px; button { min-width: 168px; }
   @media (max-width: 700px) { width: 100%; button { min-width: 0; flex: 1; padding-inline: 10px; font-size: 17px; } }`;
 const Target = styled(Button)`
   border: 3px solid var(--action); background: var(--sheet); color: var(--ink); border-radius: 2px; cursor: pointer; display: grid; place-content: center; justify-items: center; gap: 6px; min-height: 300px;
-  .done { font: 600 clamp(120px, 30vh, 240px)/0.9 'Barlow Condensed', sans-serif; } .of { font: 500 26px 'Barlow Condensed', sans-serif; color: var(--quiet); }
+  .done { font: 600 clamp(120px, 30vh, 240px)/0.9 'Barlow Condensed', sans-serif; } .of { font: 500 26px 'Barlow Condensed', sans-serif; color: var(--quiet); text-align: center; }
   &[data-pressed] { background: var(--holds-band); } &[data-disabled] { border-color: var(--holds); cursor: default; }`;
 const Foot = styled.div`display: flex; gap: 28px; flex-wrap: wrap; align-items: end; justify-content: space-between;
   dl { display: flex; flex-wrap: wrap; gap: 6px 28px; margin: 0; } dt { font-size: 15px; color: var(--quiet); } dd { margin: 0; font: 600 30px 'Barlow Condensed', sans-serif; min-width: 4.2ch; }`;
 const Status = styled.p`font-weight: 600; min-height: 1.5em;`;
-const Dial = styled.svg`width: 108px; height: 108px;`;
+const Dial = styled.svg`width: 108px; height: 108px; @media (max-width: 700px) { display: none; }`;
 
 /** How many strokes are in, how many to go, and what does the bar pull now? */
 export function TurnCounter({ call, close, done }: { call: Call; close: () => void; done: () => void }) {
