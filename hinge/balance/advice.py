@@ -69,7 +69,7 @@ def _resize(hung: Hung, readings: list[Reading], fit: Fit) -> Advice | None:
     weight, _, friction = fit.grid.columns
     need = conditions(hung.door, hung.track, hung.drum)
     ideal = need.ideal().rate_lbin_per_turn / hung.door.weight_lb * weight
-    tilt = np.abs(hung.rate_lbin_per_turn - ideal) * need.travel_turns / hung.drum.radius_in / 2
+    tilt = np.abs(hung.rate_lbin_per_turn - ideal) * (need.open_turns - need.first_turns) / hung.drum.radius_in / 2
     if fit.grid.chance(tilt > np.maximum(friction, TILT_ALLOWANCE_LB)) <= SURE:
         return None
     likely, _ = fit.grid.spread(ideal)
@@ -91,9 +91,7 @@ def _accepted(readings: list[Reading]) -> bool:
 def _trim(hung: Hung, readings: list[Reading], fit: Fit, spring_count: int, first: float) -> Advice:
     weight, turn_error, _ = fit.grid.columns
     need = conditions(hung.door, hung.track, hung.drum)
-    # Both conditions are proportional to weight, so the turns wanted are linear in it.
-    share = weight / hung.door.weight_lb
-    wanted = need.travel_turns / 2 + share * (need.turns_for(hung.rate_lbin_per_turn) - need.travel_turns / 2)
+    wanted = need.turns_for(hung.rate_lbin_per_turn, weight / hung.door.weight_lb)
     quarters_off = 4 * (wanted - hung.turns - turn_error)
     mean, sd = fit.grid.spread(quarters_off)
     most = MOST_QUARTERS if sd < 1 else UNSURE_QUARTERS

@@ -47,7 +47,8 @@ def required_lift(door: Door, track: Track, positions_in: Floats) -> Floats:
     Returns [lb], shape (n,). Raises OutOfRange for a position off the travel.
     """
     path = path_of(door, track)
-    u = joint_distances(door, path, check_positions(door, positions_in))
+    positions = check_positions(door, positions_in)
+    u = joint_distances(door, path, positions)
     x, z = path.place(u)
     angle = path.angle(u)
     along_x, along_z = np.sin(angle), np.cos(angle)
@@ -55,6 +56,8 @@ def required_lift(door: Door, track: Track, positions_in: Floats) -> Floats:
     coupling = (chord_x * along_x[:-1] + chord_z * along_z[:-1]) / (chord_x * along_x[1:] + chord_z * along_z[1:])
     travel = np.concatenate([np.ones_like(u[:1]), np.cumprod(coupling, axis=0)])
     climb = along_z * travel
+    if track.lift == "low_headroom":
+        climb[-1] = positions < track.ease_in
     weights = np.asarray(door.section_weights_lb)
     lift: Floats = weights @ (climb[:-1] + climb[1:]) / 2
     return lift
@@ -62,13 +65,22 @@ def required_lift(door: Door, track: Track, positions_in: Floats) -> Floats:
 
 def potential_energy(door: Door, track: Track, positions_in: Floats) -> Floats:
     """Potential energy U(s) of the door above the floor [in·lb], shape of `positions_in` [in]."""
-    path = path_of(door, track)
-    _, z = path.place(joint_distances(door, path, check_positions(door, positions_in)))
-    return np.asarray(door.section_weights_lb) @ (z[:-1] + z[1:]) / 2
+    z = joint_places(door, track, positions_in)[..., 1].T
+    energy: Floats = np.asarray(door.section_weights_lb) @ (z[:-1] + z[1:]) / 2
+    return energy
 
 
 def joint_places(door: Door, track: Track, positions_in: Floats) -> Floats:
-    """Places of the joints for drawing: shape (positions, joints, 2), (x, z) [in]."""
+    """Places of the joints: shape (positions, joints, 2), (x, z) [in]."""
     path = path_of(door, track)
-    x, z = path.place(joint_distances(door, path, check_positions(door, positions_in)))
+    positions = check_positions(door, positions_in)
+    x, z = path.place(joint_distances(door, path, positions))
+    if track.lift == "low_headroom":
+        x[-1], z[-1] = _top_edge(door, track, positions, x[-2], z[-2])
     return np.stack([x, z], axis=-1).transpose(1, 0, 2)
+
+
+def _top_edge(door: Door, track: Track, positions_in: Floats, x_below: Floats, z_below: Floats) -> tuple[Floats, Floats]:
+    z = door.height_in + np.minimum(positions_in, track.ease_in)
+    reach = door.section_heights_in[-1] ** 2 - (z - z_below) ** 2
+    return x_below + np.sqrt(np.maximum(reach, 0.0)), z

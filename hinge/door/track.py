@@ -1,91 +1,145 @@
-"""The standard-lift track seen from the side: straight up, round the bend, level to the back.
+"""The track seen from the side: straight up, round the bend, then level or pitched to the back.
 
-Places are (x, z) [in]: x into the garage from the vertical track, z above the floor. `u` is the
-distance along the path from the floor [in].
+Standard and high lift bend above the door; vertical lift never bends; low headroom has a second, upper
+track that carries the top edge alone. Places are (x, z) [in]: x into the garage from the vertical track,
+z above the floor. `u` is the distance along the path from the floor [in].
 """
 
 from __future__ import annotations
 
 from dataclasses import dataclass
-from typing import Literal
+from typing import Literal, get_args
 
 import numpy as np
 
-from hinge.arrays import Floats
+from hinge.arrays import Bools, Floats
 from hinge.door.sections import Door
-from hinge.errors import Contradiction, number, require_between
+from hinge.errors import BadInput, Contradiction, number, require_between
 
-DEFAULT_RISES_IN = {12.0: 2.0, 15.0: 3.0}
+Lift = Literal["standard", "low_headroom", "high", "vertical"]
+LIFTS: tuple[Lift, ...] = get_args(Lift)
+
+DEFAULT_RISES_IN = {12.0: 2.0, 15.0: 3.0}  # from memory
+LOW_HEADROOM_RISE_IN = 0.0  # from memory
+DEFAULT_EASE_IN = 1.0  # the top edge rises this far before it runs level on the upper track; from memory
 
 
 @dataclass(frozen=True)
 class Track:
-    """A standard-lift track: bend radius and rise of the straight run above the closed door [in]."""
+    """A track: bend radius, rise of the straight run above the closed door, and what its lift adds [in].
+
+    `high_lift_in` is how much further a high-lift door rises before it turns; `ease_in` how far the top
+    edge of a low-headroom door rises before it runs level; `pitch_deg` the slope of the run to the back.
+    """
 
     radius_in: float
     rise_in: float
-    lift: Literal["standard"] = "standard"
+    lift: Lift = "standard"
+    high_lift_in: float = 0.0
+    ease_in: float = DEFAULT_EASE_IN
+    pitch_deg: float = 0.0
 
 
 @dataclass(frozen=True)
 class Path:
-    """The way a roller takes: vertical to `vertical_in` [in], an arc of `radius_in` [in], then level."""
+    """The way a roller takes: vertical to `vertical_in` [in], an arc of `radius_in` [in], then straight at a pitch [rad]."""
 
     vertical_in: float
     radius_in: float
+    pitch_rad: float = 0.0
+
+    @property
+    def bend_rad(self) -> float:
+        """How far the bend turns [rad]."""
+        return float(np.pi / 2 - self.pitch_rad)
 
     @property
     def bend_in(self) -> float:
         """Length of the bend along the path [in]."""
-        return self.radius_in * np.pi / 2
+        return self.radius_in * self.bend_rad
 
     @property
     def level_in(self) -> float:
-        """Height of the level run [in]."""
-        return self.vertical_in + self.radius_in
+        """Height of the end of the bend [in]."""
+        return float(self.vertical_in + self.radius_in * np.sin(self.bend_rad))
 
     def angle(self, u: Floats) -> Floats:
-        """Direction of travel at `u` [in] in radians off the vertical, 0 to π/2."""
-        return np.clip((u - self.vertical_in) / self.radius_in, 0.0, np.pi / 2)
+        """Direction of travel at `u` [in] in radians off the vertical."""
+        return np.clip((u - self.vertical_in) / self.radius_in, 0.0, self.bend_rad)
 
     def place(self, u: Floats) -> tuple[Floats, Floats]:
         """Place (x, z) [in] at each `u` [in]."""
         angle = self.angle(u)
         beyond = np.maximum(u - self.vertical_in - self.bend_in, 0.0)
-        x = self.radius_in * (1 - np.cos(angle)) + beyond
-        z = np.minimum(u, self.vertical_in) + self.radius_in * np.sin(angle)
+        x = self.radius_in * (1 - np.cos(angle)) + beyond * np.cos(self.pitch_rad)
+        z = np.minimum(u, self.vertical_in) + self.radius_in * np.sin(angle) + beyond * np.sin(self.pitch_rad)
         return x, z
 
     def next_joint(self, u: Floats, distance_in: float) -> Floats:
         """Path distance [in] of the next joint up, at straight-line `distance_in` from those at `u`.
 
-        Closed form: along the vertical, by the law of cosines on the arc, by Pythagoras on the level.
+        Closed form: along the vertical, by the law of cosines on the arc, by a quadratic on the straight run.
         """
         x, z = self.place(u)
-        out, up = x - self.radius_in, z - self.vertical_in  # seen from the centre of the bend
-        reach = np.hypot(out, up)
-        bearing = np.arctan2(up, -out)
+        on_arc = self._on_arc(x, z, distance_in)
+        on_run, reaches_run = self._on_run(x, z, distance_in)
+        past_bend = (u >= self.vertical_in + self.bend_in) | reaches_run
+        return np.where(u + distance_in <= self.vertical_in, u + distance_in, np.where(past_bend, on_run, on_arc))
+
+    def _on_arc(self, x: Floats, z: Floats, distance_in: float) -> Floats:
         radius = self.radius_in
+        out, up = x - radius, z - self.vertical_in  # seen from the centre of the bend
+        reach = np.hypot(out, up)
         cosine = (radius**2 + reach**2 - distance_in**2) / (2 * radius * np.maximum(reach, 1e-12))
-        on_arc = self.vertical_in + radius * (bearing + np.arccos(np.clip(cosine, -1.0, 1.0)))
-        rise = np.minimum(self.level_in - z, distance_in)
-        on_level = self.vertical_in + self.bend_in + (x + np.sqrt(distance_in**2 - rise**2) - radius)
-        past_bend = (out >= 0) | (np.hypot(radius - x, self.level_in - z) <= distance_in)
-        on_bend_or_level = np.where(past_bend, on_level, on_arc)
-        return np.where(u + distance_in <= self.vertical_in, u + distance_in, on_bend_or_level)
+        return self.vertical_in + radius * (np.arctan2(up, -out) + np.arccos(np.clip(cosine, -1.0, 1.0)))
+
+    def _on_run(self, x: Floats, z: Floats, distance_in: float) -> tuple[Floats, Bools]:
+        start = self.vertical_in + self.bend_in
+        end_x, end_z = (float(one) for one in self.place(np.asarray(start)))
+        to_x, to_z = end_x - x, end_z - z
+        along = to_x * np.cos(self.pitch_rad) + to_z * np.sin(self.pitch_rad)
+        squared = to_x**2 + to_z**2 - distance_in**2
+        return start - along + np.sqrt(np.maximum(along**2 - squared, 0.0)), squared <= 0
 
 
-def build_track(radius_in: float, rise_in: float | None = None) -> Track:
-    """Make a standard-lift track; `rise_in` [in] defaults by radius (2 in for 12, 3 in for 15; from memory)."""
+def build_track(
+    radius_in: float,
+    rise_in: float | None = None,
+    lift: str = "standard",
+    high_lift_in: float | None = None,
+    ease_in: float | None = None,
+    pitch_deg: float = 0.0,
+) -> Track:
+    """Make a track [in, degrees], checked; `rise_in` defaults by lift and radius.
+
+    Raises BadInput, OutOfRange, and Contradiction where a number does not go with the lift.
+    """
+    if lift not in LIFTS:
+        raise BadInput(f"There is no lift called {lift!r}.", "track.lift", lift, ", ".join(LIFTS), "")
     require_between("track.radius_in", radius_in, 6, 40, "in")
-    rise = DEFAULT_RISES_IN.get(radius_in, 2.0) if rise_in is None else rise_in
+    usual = LOW_HEADROOM_RISE_IN if lift == "low_headroom" else DEFAULT_RISES_IN.get(radius_in, 2.0)
+    rise = usual if rise_in is None else rise_in
     require_between("track.rise_in", rise, 0, 24, "in")
-    return Track(radius_in, rise)
+    require_between("track.pitch_deg", pitch_deg, 0, 45, "deg")
+    _goes_with(lift, "high", "high_lift_in", high_lift_in)
+    _goes_with(lift, "low_headroom", "ease_in", ease_in)
+    if lift == "high":
+        require_between("track.high_lift_in", high_lift_in or 0.0, 1, 240, "in")
+    ease = DEFAULT_EASE_IN if ease_in is None else ease_in
+    require_between("track.ease_in", ease, 0, 6, "in")
+    return Track(radius_in, rise, lift, high_lift_in or 0.0, ease, pitch_deg)
+
+
+def _goes_with(lift: str, only: str, name: str, value: float | None) -> None:
+    if value is not None and lift != only:
+        raise Contradiction(f"{name} goes with a {only} track, not with {lift}.", f"track.{name}", value, f"none on a {lift} track", "in")
 
 
 def path_of(door: Door, track: Track) -> Path:
     """The path of the rollers for this door on this track. Raises Contradiction when it cannot exist."""
-    vertical_in = door.height_in + track.rise_in - track.radius_in
+    if track.lift == "vertical":
+        return Path(2 * door.height_in, track.radius_in)  # no joint of the door ever reaches its bend
+    vertical_in = door.height_in + track.rise_in + track.high_lift_in - track.radius_in
     if vertical_in <= 0:
         raise Contradiction(
             f"A bend of {number(track.radius_in)} in leaves no vertical track under a door of {number(door.height_in)} in.",
@@ -94,4 +148,4 @@ def path_of(door: Door, track: Track) -> Path:
             f"under {number(door.height_in + track.rise_in)}",
             "in",
         )
-    return Path(vertical_in, track.radius_in)
+    return Path(vertical_in, track.radius_in, float(np.radians(track.pitch_deg)))

@@ -111,7 +111,11 @@ def fold(record: DoorRecord, entries: list[e.Entry]) -> CallState:
     winding = _winding(tally)
     wound = bool(winding) and all(spring.done == spring.planned for spring in winding)
     springs, turns = _as_hung(tally, on_door, wound)
-    hung = HungDoor(**dict(setup), springs=springs, quarter_turns=turns) if setup and springs and turns is not None else None
+    hung = (
+        HungDoor.model_validate(setup.model_dump() | {"springs": springs, "quarter_turns": turns})
+        if setup and springs and turns is not None
+        else None
+    )
     groups = [_group_state(tally, group) for group in gate_groups()]
     to_close = _to_close(tally, winding, wound)
     done = {

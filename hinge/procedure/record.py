@@ -6,7 +6,7 @@ from typing import Annotated
 
 from pydantic import Field
 
-from hinge.questions.documents import Document, DoorIn, DrumIn, Finite, SpringIn, TrackIn
+from hinge.questions.documents import Document, DoorIn, DrumIn, Finite, SpringIn, StandardTrackIn
 
 NEEDED = ("weight_lb", "width_in", "height_in", "section_count", "radius_in", "drum_diameter_in", "cable_in")
 DEFAULT_CYCLES = 15_000.0
@@ -24,7 +24,7 @@ class Setup(Document):
     """The door as the questions take it."""
 
     door: DoorIn
-    track: TrackIn
+    track: StandardTrackIn
     drum: DrumIn
 
 
@@ -39,7 +39,7 @@ def setup_of(measured: dict[str, float]) -> Setup | None:
         return None
     return Setup(
         door=DoorIn(height_in=measured["height_in"], section_count=int(measured["section_count"]), weight_lb=measured["weight_lb"]),
-        track=TrackIn(lift="standard", radius_in=measured["radius_in"], rise_in=measured.get("rise_in")),
+        track=StandardTrackIn(lift="standard", radius_in=measured["radius_in"], rise_in=measured.get("rise_in")),
         drum=DrumIn(kind="flat", diameter_in=measured["drum_diameter_in"], cable_in=measured["cable_in"]),
     )
 

@@ -9,7 +9,7 @@ from pydantic import BaseModel, ConfigDict, Field, model_validator
 from hinge.balance.fit import Hung
 from hinge.balance.readings import Direction, HandForce, LetGo, Outcome, Reading
 from hinge.door.sections import Door, build_door
-from hinge.door.track import Track, build_track
+from hinge.door.track import Lift, Track, build_track
 from hinge.springs.drums import FlatDrum, build_flat_drum
 from hinge.springs.torsion import BAR_IN, DEAD_COILS, TorsionSpring, build_torsion
 from hinge.springs.wire import DEFAULT_MATERIAL
@@ -40,8 +40,8 @@ class DoorIn(Document):
         )
 
 
-class TrackIn(Document):
-    """A standard-lift track."""
+class StandardTrackIn(Document):
+    """A standard-lift track with a level run."""
 
     lift: Literal["standard"]
     radius_in: Finite
@@ -49,6 +49,20 @@ class TrackIn(Document):
 
     def build(self) -> Track:
         return build_track(self.radius_in, self.rise_in)
+
+
+class TrackIn(Document):
+    """A track of any lift."""
+
+    lift: Lift
+    radius_in: Finite
+    rise_in: Finite | None = None
+    high_lift_in: Finite | None = None
+    ease_in: Finite | None = None
+    pitch_deg: Finite = 0.0
+
+    def build(self) -> Track:
+        return build_track(self.radius_in, self.rise_in, self.lift, self.high_lift_in, self.ease_in, self.pitch_deg)
 
 
 class DrumIn(Document):
@@ -174,6 +188,6 @@ class SideViewQuestion(Document):
     """Where is everything, seen from the side, for drawing?"""
 
     door: DoorIn
-    track: TrackIn
+    track: StandardTrackIn
     drum: DrumIn
     positions_in: Positions

@@ -7,11 +7,11 @@ from hypothesis import given
 from hinge.door.lift import joint_distances, joint_places, potential_energy, required_lift
 from hinge.door.sections import build_door
 from hinge.door.track import Track, build_track, path_of
-from hinge.errors import Contradiction, OutOfRange
-from tests.hinge.doors import SEVEN_FOOT, TWELVE_INCH, doors, tracks
+from hinge.errors import BadInput, Contradiction, OutOfRange
+from tests.hinge.doors import SEVEN_FOOT, TWELVE_INCH, doors, every_track
 
 
-@given(doors(), tracks)
+@given(doors(), every_track)
 def test_work_of_the_lift_is_the_gain_of_energy(door, track):
     positions = np.linspace(0, door.height_in, 4001)
     work = np.trapezoid(required_lift(door, track, positions), positions)
@@ -19,21 +19,21 @@ def test_work_of_the_lift_is_the_gain_of_energy(door, track):
     assert work == pytest.approx(gain, rel=1e-4)
 
 
-@given(doors(), tracks)
+@given(doors(), every_track)
 def test_lift_is_the_slope_of_energy_everywhere(door, track):
     positions = np.linspace(1, door.height_in - 1, 50)
     slope = (potential_energy(door, track, positions + 1e-5) - potential_energy(door, track, positions - 1e-5)) / 2e-5
     assert required_lift(door, track, positions) == pytest.approx(slope, abs=1e-3 * door.weight_lb)
 
 
-@given(doors(), tracks)
+@given(doors(), every_track)
 def test_sections_stay_rigid_on_the_path(door, track):
     places = joint_places(door, track, np.linspace(0, door.height_in, 60))
     lengths = np.hypot(*np.moveaxis(np.diff(places, axis=1), -1, 0))
     assert lengths == pytest.approx(np.broadcast_to(door.section_heights_in, lengths.shape), abs=1e-8)
 
 
-@given(doors(), tracks)
+@given(doors(), every_track)
 def test_joints_keep_their_order(door, track):
     assert (np.diff(joint_distances(door, path_of(door, track), np.linspace(0, door.height_in, 40)), axis=0) > 0).all()
 
@@ -58,6 +58,32 @@ def test_an_array_is_answered_as_its_elements_are():
     positions = np.linspace(0, 84, 23)
     one_by_one = [required_lift(SEVEN_FOOT, TWELVE_INCH, np.array([at]))[0] for at in positions]
     assert required_lift(SEVEN_FOOT, TWELVE_INCH, positions) == pytest.approx(one_by_one)
+
+
+def test_a_vertical_lift_door_weighs_the_same_all_the_way():
+    lift = required_lift(SEVEN_FOOT, build_track(12, lift="vertical"), np.linspace(0, 84, 30))
+    assert lift == pytest.approx(130)
+
+
+def test_high_lift_keeps_the_whole_weight_until_the_top_section_turns():
+    lift = required_lift(SEVEN_FOOT, build_track(12, 2, "high", high_lift_in=24), np.linspace(0, 84, 85))
+    assert lift[:14] == pytest.approx(130)
+    assert lift[40] < 130
+
+
+def test_low_headroom_loses_half_the_top_section_within_the_first_inches():
+    track = build_track(12, lift="low_headroom", ease_in=1)
+    lift = required_lift(SEVEN_FOOT, track, np.array([0.5, 1.5]))
+    assert lift[0] - lift[1] == pytest.approx(130 / 4 / 2)
+
+
+def test_a_number_that_does_not_go_with_the_lift_is_refused():
+    with pytest.raises(Contradiction, match="goes with a high track"):
+        build_track(12, high_lift_in=24)
+    with pytest.raises(OutOfRange, match="High lift"):
+        build_track(12, lift="high")
+    with pytest.raises(BadInput, match="no lift called"):
+        build_track(12, lift="sideways")
 
 
 @pytest.mark.parametrize("position", [-0.1, 84.1, float("nan")])

@@ -9,7 +9,8 @@ from hypothesis import strategies as st
 
 from hinge.door.lift import required_lift
 from hinge.door.sections import build_door
-from hinge.errors import OutOfRange
+from hinge.door.track import build_track
+from hinge.errors import Contradiction, OutOfRange
 from hinge.sizing.evaluate import net_hand_force, profile, spring_lift
 from hinge.sizing.ideal import conditions
 from hinge.sizing.search import Wanted, all_candidates, find_sets, judge_springs
@@ -23,9 +24,26 @@ ON = (SEVEN_FOOT, TWELVE_INCH, FOUR_INCH)
 @given(doors(), tracks, drums)
 def test_the_ideal_meets_both_conditions(door, track, drum):
     ideal = conditions(door, track, drum).ideal()
-    ends = np.array([0.0, door.height_in])
+    first = track.ease_in + 2 if track.lift == "low_headroom" else 0.0
+    ends = np.array([first, door.height_in])
     lift = spring_lift(ideal.rate_lbin_per_turn, ideal.turns, drum, ends)
     assert lift == pytest.approx(required_lift(door, track, ends) + np.array([0, 0.01 * door.weight_lb]))
+
+
+@pytest.mark.parametrize(
+    "track", [build_track(12, lift="high", high_lift_in=24), build_track(12, lift="vertical")], ids=lambda track: track.lift
+)
+def test_a_lift_that_a_flat_drum_does_not_serve_is_refused(track):
+    with pytest.raises(Contradiction, match=f"does not serve {track.lift} lift"):
+        find_sets(SEVEN_FOOT, track, FOUR_INCH)
+
+
+def test_low_headroom_leaves_the_door_seated_on_the_floor():
+    track = build_track(12, lift="low_headroom")
+    ideal = conditions(SEVEN_FOOT, track, FOUR_INCH).ideal()
+    net = net_hand_force(SEVEN_FOOT, track, FOUR_INCH, ideal.rate_lbin_per_turn, ideal.turns, np.array([0.0, 3.0]))
+    assert net[0] > 0.08 * SEVEN_FOOT.weight_lb
+    assert net[1] == pytest.approx(0, abs=1e-6)
 
 
 @given(st.floats(0.5, 3))

@@ -692,7 +692,7 @@ export interface components {
          */
         Setup: {
             door: components["schemas"]["DoorIn"];
-            track: components["schemas"]["TrackIn"];
+            track: components["schemas"]["StandardTrackIn"];
             drum: components["schemas"]["DrumIn"];
         };
         /**
@@ -720,10 +720,10 @@ export interface components {
             dead_coils?: number;
         };
         /**
-         * TrackIn
-         * @description A standard-lift track.
+         * StandardTrackIn
+         * @description A standard-lift track with a level run.
          */
-        TrackIn: {
+        StandardTrackIn: {
             /**
              * Lift
              * @constant
@@ -1095,6 +1095,30 @@ export interface components {
             name: "arrive" | "find" | "measure" | "size" | "repair" | "prove" | "close";
             /** Done */
             done: boolean;
+        };
+        /**
+         * TrackIn
+         * @description A track of any lift.
+         */
+        TrackIn: {
+            /**
+             * Lift
+             * @enum {string}
+             */
+            lift: "standard" | "low_headroom" | "high" | "vertical";
+            /** Radius In */
+            radius_in: number;
+            /** Rise In */
+            rise_in?: number | null;
+            /** High Lift In */
+            high_lift_in?: number | null;
+            /** Ease In */
+            ease_in?: number | null;
+            /**
+             * Pitch Deg
+             * @default 0
+             */
+            pitch_deg?: number;
         };
         /**
          * NewCall
@@ -1691,7 +1715,7 @@ export interface components {
          */
         SideViewQuestion: {
             door: components["schemas"]["DoorIn"];
-            track: components["schemas"]["TrackIn"];
+            track: components["schemas"]["StandardTrackIn"];
             drum: components["schemas"]["DrumIn"];
             /** Positions In */
             positions_in: number[];

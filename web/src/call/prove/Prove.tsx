@@ -27,8 +27,8 @@ export function Prove({ call, go }: StageProps) {
           <Readings call={call} />
           <Proofs call={call} />
         </Stack>
-        {state.hung ? (
-          <Balance call={call} hung={state.hung} />
+        {state.hung && state.setup ? (
+          <Balance call={call} hung={state.hung} setup={state.setup} />
         ) : (
           <Quiet>
             The springs and their turns are not on record yet, so there is no balance line to compare with. Readings are
@@ -43,7 +43,9 @@ export function Prove({ call, go }: StageProps) {
   );
 }
 
-function Balance({ call, hung }: { call: StageProps['call']; hung: Schemas['HungDoor'] }) {
+type BalanceProps = { call: StageProps['call']; hung: Schemas['HungDoor']; setup: Schemas['Setup'] };
+
+function Balance({ call, hung, setup }: BalanceProps) {
   const current = call.state.readings.filter((one) => one.current);
   const trim = useQuery(trimQuery({ ...hung, readings: current.map((one) => one.reading) }));
   const planned = useQuery(trimQuery({ ...hung, readings: [] }));
@@ -78,7 +80,7 @@ function Balance({ call, hung }: { call: StageProps['call']; hung: Schemas['Hung
   return (
     <Stack>
       <AdviceLine call={call} answer={trim.data} taken={current.length} />
-      <SideViewOf setup={hung} lines={lines} friction={trim.data.friction_lb.likely} readings={pinned} />
+      <SideViewOf setup={setup} lines={lines} friction={trim.data.friction_lb.likely} readings={pinned} />
     </Stack>
   );
 }
