@@ -8,6 +8,7 @@ from pydantic import BaseModel
 
 from hinge.balance.advice import Kind
 from hinge.questions.documents import SpringIn
+from hinge.sizing.carries import Verdict
 
 
 class LiftAnswer(BaseModel):
@@ -118,6 +119,40 @@ class TrimAnswer(BaseModel):
     friction_lb: EstimateOut
     advice: AdviceOut
     fitted: ProfileOut
+
+
+class CarriesAnswer(BaseModel):
+    """The weight these springs are right for; the verdict only against a scale reading."""
+
+    rate_lbin_per_turn: float
+    sprung_weight_lb: float
+    quarter_turns: int
+    difference: float | None = None
+    verdict: Verdict | None = None
+
+
+class WireOut(BaseModel):
+    """A standard wire and how likely it is."""
+
+    wire_in: float
+    chance: float
+
+
+class NeighbourOut(BaseModel):
+    """A wire one size off, and its rate over that of the likeliest wire, less one."""
+
+    wire_in: float
+    rate_error: float | None = None
+
+
+class IdentifyAnswer(BaseModel):
+    """The wire read, the likely standard sizes best first, and what one size wrong would do."""
+
+    measured_wire_in: float
+    candidates: list[WireOut]
+    sure: bool
+    neighbours: list[NeighbourOut]
+    rate_lbin_per_turn: float | None = None
 
 
 class PlaceOut(BaseModel):

@@ -15,8 +15,10 @@ from hinge.door.lift import joint_places, required_lift
 from hinge.door.track import path_of
 from hinge.errors import BadInput, OutOfRange
 from hinge.questions import answers, documents
+from hinge.sizing.carries import carried_by, verdict_against
 from hinge.sizing.evaluate import Profile, net_hand_force, profile
 from hinge.sizing.search import SpringSet, Wanted, find_sets, judge_springs
+from hinge.springs.identify import identify_wire, neighbours
 from hinge.springs.life import distance_from_published, life_range
 from hinge.springs.torsion import (
     BAR_IN,
@@ -29,7 +31,7 @@ from hinge.springs.torsion import (
     wound_inside_diameter,
     wound_length,
 )
-from hinge.springs.wire import material_named
+from hinge.springs.wire import material_named, stock
 
 SHAFT_ABOVE_TRACK_IN, SHAFT_FROM_DOOR_IN = 4.5, 3.4  # usual end bearing plate; common practice, for drawing only
 
@@ -179,6 +181,38 @@ def _fitted_line(hung: Hung, weight_lb: float, turn_error: float) -> Profile:
     return Profile(line.positions_in, line.net_lb * share)
 
 
+def _carries(asked: documents.CarriesQuestion) -> answers.CarriesAnswer:
+    built = [spring.build(f"springs.{place}.") for place, spring in enumerate(asked.springs)]
+    rate = sum(spring.rate_lbin_per_turn * count for spring, count in built)
+    carried = carried_by(rate, asked.door.build(), asked.track.build(), asked.drum.build())
+    scale = asked.door.scale_weight_lb
+    difference, verdict = verdict_against(carried.sprung_weight_lb, scale) if scale else (None, None)
+    return answers.CarriesAnswer(rate_lbin_per_turn=rate, **asdict(carried), difference=difference, verdict=verdict)
+
+
+def _identify(asked: documents.IdentifyQuestion) -> answers.IdentifyAnswer:
+    readings = {10: asked.ten_coils_in, 20: asked.twenty_coils_in}
+    sizes = stock().wire_in
+    found = identify_wire({count: length for count, length in readings.items() if length is not None}, sizes)
+    likeliest = found.candidates[0].wire_in
+    inside, length = asked.inside_diameter_in, asked.length_in
+
+    def rate_of(wire_in: float) -> float | None:
+        if inside is None or length is None:
+            return None
+        return build_torsion(wire_in, inside, length, asked.material).rate_lbin_per_turn
+
+    rate = rate_of(likeliest)
+    others = [(wire, rate_of(wire)) for wire in neighbours(likeliest, sizes)]
+    return answers.IdentifyAnswer(
+        measured_wire_in=found.measured_wire_in,
+        candidates=[answers.WireOut(**asdict(one)) for one in found.candidates],
+        sure=found.sure,
+        neighbours=[answers.NeighbourOut(wire_in=wire, rate_error=other / rate - 1 if rate and other else None) for wire, other in others],
+        rate_lbin_per_turn=rate,
+    )
+
+
 def _side_view(asked: documents.SideViewQuestion) -> answers.SideViewAnswer:
     door, track, drum = asked.door.build(), asked.track.build(), asked.drum.build()
     path = path_of(door, track)
@@ -200,5 +234,7 @@ QUESTIONS: dict[str, Question] = {
     "size": Question(documents.SizeQuestion, answers.SizeAnswer, _size),
     "balance": Question(documents.BalanceQuestion, answers.BalanceAnswer, _balance),
     "trim": Question(documents.TrimQuestion, answers.TrimAnswer, _trim),
+    "carries": Question(documents.CarriesQuestion, answers.CarriesAnswer, _carries),
+    "identify": Question(documents.IdentifyQuestion, answers.IdentifyAnswer, _identify),
     "side_view": Question(documents.SideViewQuestion, answers.SideViewAnswer, _side_view),
 }

@@ -184,6 +184,39 @@ class TrimQuestion(HungDoor):
     weight_sd_lb: Annotated[float, Field(gt=0.1, le=500)] | None = None
 
 
+class BuildIn(Document):
+    """A door whose weight may be unknown: its height and sections; the scale's reading where there is one."""
+
+    height_in: Finite
+    section_count: int | None = None
+    section_heights_in: list[Finite] | None = None
+    scale_weight_lb: Finite | None = None
+
+    def build(self) -> Door:
+        heights = tuple(self.section_heights_in) if self.section_heights_in else None
+        # The ideal rate is proportional to weight: without a scale any weight gives the same sprung weight.
+        return build_door(self.height_in, heights, None, self.section_count, self.scale_weight_lb or 100.0)
+
+
+class CarriesQuestion(Document):
+    """What door do these springs carry?"""
+
+    door: BuildIn
+    track: TrackIn
+    drum: DrumIn
+    springs: Annotated[list[SpringIn], Field(min_length=1, max_length=4)]
+
+
+class IdentifyQuestion(Document):
+    """Which wire is this? With inside diameter and length, what one size wrong would do to the rate."""
+
+    ten_coils_in: Finite | None = None
+    twenty_coils_in: Finite | None = None
+    inside_diameter_in: Finite | None = None
+    length_in: Finite | None = None
+    material: str = DEFAULT_MATERIAL
+
+
 class SideViewQuestion(Document):
     """Where is everything, seen from the side, for drawing?"""
 

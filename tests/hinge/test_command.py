@@ -24,6 +24,13 @@ ASKED = {
     "size": {"door": DOOR, "track": TRACK, "drum": DRUM, "cycles": 15000},
     "balance": HUNG | {"positions_in": [0, 42, 84]},
     "trim": HUNG | {"readings": [{"height_in": 42, "outcome": "creeps_up"}, {"height_in": 20, "force_lb": 8, "direction": "raising"}]},
+    "carries": {
+        "door": {"height_in": 84, "section_count": 4, "scale_weight_lb": 130},
+        "track": TRACK,
+        "drum": DRUM,
+        "springs": HUNG["springs"],
+    },
+    "identify": {"ten_coils_in": 2.0625, "twenty_coils_in": 4.125, "inside_diameter_in": 2, "length_in": 27.5},
     "side_view": {"door": DOOR, "track": TRACK, "drum": DRUM, "positions_in": [0, 84]},
 }
 
@@ -67,6 +74,11 @@ def test_published_formats_are_current():
         ("size", {"cycles": 1}, "cycles"),
         ("size", {"cycles": True}, "cycles"),
         ("balance", {"springs": []}, "springs"),
+        ("lift", {"track": TRACK | {"high_lift_in": 12}}, "track.high_lift_in"),
+        ("size", {"track": {"lift": "vertical", "radius_in": 12}}, "drum.kind"),
+        ("carries", {"springs": [SPRING | {"count": 9}]}, "springs.0.count"),
+        ("identify", {"twenty_coils_in": 4.6}, "twenty_coils_in"),
+        ("identify", {"ten_coils_in": None, "twenty_coils_in": None}, "ten_coils_in"),
         ("trim", {"readings": [{"height_in": 42}]}, "readings.0"),
         ("trim", {"readings": [{"height_in": 42, "outcome": "flies"}]}, "readings.0.outcome"),
     ],

@@ -51,6 +51,18 @@ def test_eight_foot_door_takes_about_33_to_35_quarter_turns(sections, radius_in)
     assert 33 - 1 <= ideal.quarter_turns <= 35 + 1
 
 
+@pytest.mark.parametrize(("height_in", "weight_lb"), [(84, 150), (84, 200), (96, 180)])
+def test_low_headroom_wants_a_spring_one_to_two_inches_longer(height_in, weight_lb):
+    """Common practice, no source: on low headroom go one to two inches longer than like-for-like on a 27 in spring.
+
+    Like-for-like is taken as the spring the same door would get on standard track.
+    """
+    door = build_door(height_in, section_count=4, weight_lb=weight_lb)
+    usual, low = (conditions(door, build_track(12, lift=lift), DRUM).ideal().rate_lbin_per_turn for lift in ("standard", "low_headroom"))
+    active_in = 27 - 5 * 0.225
+    assert 1 <= active_in * (usual / low - 1) <= 2
+
+
 def test_a_quarter_of_the_weight_per_turn():
     """Common practice, no source: rate is about a quarter of the weight per turn on a 7 ft door (0.25 to 0.30)."""
     ideal = conditions(build_door(84, section_count=4, weight_lb=130), build_track(12), DRUM).ideal()

@@ -324,6 +324,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/bench/carries": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * View
+         * @description What door do these springs carry?
+         */
+        post: operations["bench_carries"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bench/identify": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * View
+         * @description Which wire is this? With inside diameter and length, what one size wrong would do to the rate.
+         */
+        post: operations["bench_identify"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/bench/side_view": {
         parameters: {
             query?: never;
@@ -1676,6 +1716,102 @@ export interface components {
             readings: components["schemas"]["ReadingIn"][];
             /** Weight Sd Lb */
             weight_sd_lb?: number | null;
+        };
+        /**
+         * CarriesAnswer
+         * @description The weight these springs are right for; the verdict only against a scale reading.
+         */
+        CarriesAnswer: {
+            /** Rate Lbin Per Turn */
+            rate_lbin_per_turn: number;
+            /** Sprung Weight Lb */
+            sprung_weight_lb: number;
+            /** Quarter Turns */
+            quarter_turns: number;
+            /** Difference */
+            difference?: number | null;
+            /** Verdict */
+            verdict?: ("right" | "doubtful" | "wrong") | null;
+        };
+        /**
+         * BuildIn
+         * @description A door whose weight may be unknown: its height and sections; the scale's reading where there is one.
+         */
+        BuildIn: {
+            /** Height In */
+            height_in: number;
+            /** Section Count */
+            section_count?: number | null;
+            /** Section Heights In */
+            section_heights_in?: number[] | null;
+            /** Scale Weight Lb */
+            scale_weight_lb?: number | null;
+        };
+        /**
+         * CarriesQuestion
+         * @description What door do these springs carry?
+         */
+        CarriesQuestion: {
+            door: components["schemas"]["BuildIn"];
+            track: components["schemas"]["TrackIn"];
+            drum: components["schemas"]["DrumIn"];
+            /** Springs */
+            springs: components["schemas"]["SpringIn"][];
+        };
+        /**
+         * IdentifyAnswer
+         * @description The wire read, the likely standard sizes best first, and what one size wrong would do.
+         */
+        IdentifyAnswer: {
+            /** Measured Wire In */
+            measured_wire_in: number;
+            /** Candidates */
+            candidates: components["schemas"]["WireOut"][];
+            /** Sure */
+            sure: boolean;
+            /** Neighbours */
+            neighbours: components["schemas"]["NeighbourOut"][];
+            /** Rate Lbin Per Turn */
+            rate_lbin_per_turn?: number | null;
+        };
+        /**
+         * NeighbourOut
+         * @description A wire one size off, and its rate over that of the likeliest wire, less one.
+         */
+        NeighbourOut: {
+            /** Wire In */
+            wire_in: number;
+            /** Rate Error */
+            rate_error?: number | null;
+        };
+        /**
+         * WireOut
+         * @description A standard wire and how likely it is.
+         */
+        WireOut: {
+            /** Wire In */
+            wire_in: number;
+            /** Chance */
+            chance: number;
+        };
+        /**
+         * IdentifyQuestion
+         * @description Which wire is this? With inside diameter and length, what one size wrong would do to the rate.
+         */
+        IdentifyQuestion: {
+            /** Ten Coils In */
+            ten_coils_in?: number | null;
+            /** Twenty Coils In */
+            twenty_coils_in?: number | null;
+            /** Inside Diameter In */
+            inside_diameter_in?: number | null;
+            /** Length In */
+            length_in?: number | null;
+            /**
+             * Material
+             * @default oil_tempered
+             */
+            material?: string;
         };
         /**
          * PlaceOut
@@ -3190,6 +3326,162 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TrimAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    bench_carries: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CarriesQuestion"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CarriesAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    bench_identify: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["IdentifyQuestion"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["IdentifyAnswer"];
                 };
             };
             /** @description Unauthorized */
