@@ -12,7 +12,8 @@ from demo.people import ACCESS, FAMILIES, SECOND_SHOP, SECOND_SHOP_PEOPLE, SHOP,
 from demo.visits import Visit, arrive, close, read_balance, suggested, wind
 from hinge.procedure.fold import fold
 from hinge.procedure.record import DoorRecord
-from server.calls.models import Call, Entry
+from server.calls import service
+from server.calls.models import Call
 from server.doors.models import Door
 from server.people.demo import DEMO_ACCOUNTS
 from server.people.models import Person, Shop
@@ -122,17 +123,7 @@ def _keep(door: Door, name: str, visit: Visit, started: datetime) -> None:
         complaint=state.complaint_text,
         cause=state.cause_text,
     )
-    Entry.objects.bulk_create(
-        Entry(
-            call=call,
-            client_id=one.id,
-            position=place,
-            body=one.body.model_dump(mode="json"),
-            by_name=one.by,
-            at=datetime.fromisoformat(one.at),
-        )
-        for place, one in enumerate(visit.entries, start=1)
-    )
+    service.keep_all(call, [(entry, datetime.fromisoformat(entry.at)) for entry in visit.entries])
     if state.closed:
         door.record = state.record_after.model_dump()
         door.version += 1

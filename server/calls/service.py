@@ -66,6 +66,14 @@ def enter(person: Person, call_key: uuid.UUID, entry_id: str, body: Body, at: da
     return call, state
 
 
+def keep_all(call: Call, entries: list[tuple[HingeEntry, datetime]]) -> None:
+    """Write the entries of a call that happened elsewhere, in order, with when they happened."""
+    Entry.objects.bulk_create(
+        Entry(call=call, client_id=entry.id, position=place, body=entry.body.model_dump(mode="json"), by_name=entry.by, at=at)
+        for place, (entry, at) in enumerate(entries, start=1)
+    )
+
+
 def state_of(call: Call) -> CallState:
     """The state of a call as it stands."""
     return fold(call.record, [row.as_hinge() for row in call.entries.all()])

@@ -12,7 +12,8 @@ from hinge.procedure.entries import Entry as HingeEntry
 from hinge.procedure.fold import fold
 from hinge.procedure.record import DoorRecord
 from hinge.questions.ask import first_mistake
-from server.calls.models import Call, Entry, iso
+from server.calls import service
+from server.calls.models import Call, iso
 from server.doors.models import Door
 from server.people.models import Shop
 
@@ -116,17 +117,7 @@ def import_call(shop: Shop, document: CallDocument) -> Call:
         complaint=state.complaint_text,
         cause=state.cause_text,
     )
-    Entry.objects.bulk_create(
-        Entry(
-            call=call,
-            client_id=entry.id,
-            position=place,
-            body=entry.body.model_dump(mode="json"),
-            by_name=entry.by,
-            at=_moment(entry, place),
-        )
-        for place, entry in enumerate(document.call.entries, start=1)
-    )
+    service.keep_all(call, [(entry, _moment(entry, place)) for place, entry in enumerate(document.call.entries, start=1)])
     return call
 
 
