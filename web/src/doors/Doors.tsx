@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { useEffect, useRef } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { Link, useLocation, useSearchParams } from 'react-router';
 import styled from 'styled-components';
 import { type DoorSort, doorsQuery } from '../api/queries';
@@ -24,14 +24,19 @@ export function Doors() {
   const location = useLocation() as { state?: { focusSearch?: number } };
   const input = useRef<HTMLInputElement>(null);
   const search = params.get('search') ?? '';
+  // The address follows a moment later; a field that waited for it would lose letters typed fast.
+  const [typed, setTyped] = useState(search);
   const page = Number(params.get('page') ?? '1') || 1;
   const sort = (params.get('sort') ?? 'name') as DoorSort;
   const doors = useQuery(doorsQuery(search, page, sort));
   const focusWish = location.state?.focusSearch;
   useEffect(() => {
-    if (focusWish) input.current?.focus();
+    if (!focusWish) return;
+    setTyped('');
+    input.current?.focus();
   }, [focusWish]);
-  const show = (next: Record<string, string>) => setParams({ search, sort, page: '1', ...next }, { replace: true });
+  const show = (next: Record<string, string>) =>
+    setParams({ search: typed, sort, page: '1', ...next }, { replace: true });
   const sortBy = (column: DoorSort) => show({ sort: sort === column ? `-${column}` : column });
   return (
     <Page>
@@ -42,8 +47,11 @@ export function Doors() {
       <Search>
         <Field
           label="Search"
-          value={search}
-          onChange={(value) => show({ search: value })}
+          value={typed}
+          onChange={(value) => {
+            setTyped(value);
+            show({ search: value });
+          }}
           hint="Name, place or customer"
           inputRef={input}
         />
