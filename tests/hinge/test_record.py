@@ -1,0 +1,57 @@
+"""The door's record: what is missing, and the documents it turns into."""
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from hinge.measure.fields import fields
+from hinge.procedure.record import NEEDED, DoorRecord, missing_of, setup_of, springs_of
+from hinge.questions.ask import ask
+
+WHOLE = {
+    "weight_lb": 130.0,
+    "width_in": 108.0,
+    "height_in": 84.0,
+    "section_count": 4.0,
+    "radius_in": 12.0,
+    "drum_diameter_in": 4.0,
+    "cable_in": 0.125,
+}
+
+
+def test_every_needed_measurement_is_one_that_can_be_asked_for():
+    assert set(NEEDED) <= set(fields())
+    assert set(WHOLE) == set(NEEDED)
+
+
+@given(st.sets(st.sampled_from(NEEDED)))
+def test_what_is_missing_is_named_in_the_order_it_is_asked(left_out):
+    measured = {name: value for name, value in WHOLE.items() if name not in left_out}
+    assert missing_of(measured) == [name for name in NEEDED if name in left_out]
+    assert (setup_of(measured) is None) == bool(left_out)
+
+
+def test_a_whole_record_can_be_asked_about():
+    setup = setup_of(WHOLE)
+    answer = ask("size", setup.model_dump() | {"cycles": 15000})
+    assert answer.ideal.quarter_turns == 29
+
+
+def test_the_rise_defaults_by_radius_and_is_taken_when_measured():
+    assert setup_of(WHOLE).track.build().rise_in == 2
+    assert setup_of(WHOLE | {"radius_in": 15.0}).track.build().rise_in == 3
+    assert setup_of(WHOLE | {"rise_in": 3.5}).track.build().rise_in == 3.5
+
+
+def test_springs_come_of_their_four_measurements_or_not_at_all():
+    four = {"wire_in": 0.225, "inside_diameter_in": 2.0, "length_in": 27.5, "spring_count": 2.0}
+    assert springs_of(four)[0].count == 2
+    for name in four:
+        assert springs_of({key: value for key, value in four.items() if key != name}) is None
+
+
+def test_a_record_refuses_what_it_does_not_know():
+    with pytest.raises(ValueError, match="Extra inputs"):
+        DoorRecord.model_validate({"colour": "green"})
+    with pytest.raises(ValueError, match="finite"):
+        DoorRecord.model_validate({"measured": {"weight_lb": float("inf")}})
