@@ -17,7 +17,7 @@ Quantity = Literal["length", "feet", "decimal", "weight", "count"]
 
 @dataclass(frozen=True)
 class Field:
-    """One measurable thing: how it is called, asked for, read and bounded (in `unit`)."""
+    """One measurable thing: how it is called, asked for, read and bounded (in `unit`); whether it is the door's."""
 
     name: str
     label: str
@@ -26,6 +26,7 @@ class Field:
     unit: str
     low: float
     high: float
+    of_door: bool = True
 
 
 @cache

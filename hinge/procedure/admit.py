@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from hinge.errors import BadInput, Contradiction, GateNotMet, OutOfStep
-from hinge.measure.fields import read_field
+from hinge.measure.fields import fields, read_field
 from hinge.procedure import entries as e
 from hinge.procedure.knowledge import gate_groups
 from hinge.procedure.state import CallState
@@ -25,6 +25,8 @@ def admit(state: CallState, entry: e.Entry, earlier: list[e.Entry]) -> None:
     match body:
         case e.Measured():
             read_field(body.field, body.typed)
+            if not fields()[body.field].of_door:
+                raise BadInput("That is a balance reading, not a measure of the door.", "field", body.field)
         case e.Chosen():
             _choice(state, body)
         case e.Counted():

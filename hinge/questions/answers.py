@@ -72,6 +72,7 @@ class SetOut(BaseModel):
     worst_heavy_height_in: float
     torque_lbin: float
     bar_force_lb: float
+    bar_in: float
     wound_length_in: float
     energy_ftlb: float
     reasons: list[str]

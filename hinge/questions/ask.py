@@ -144,6 +144,7 @@ def _set_out(one: SpringSet, springs: list[documents.SpringIn]) -> answers.SetOu
         worst_heavy_height_in=heavy.height_in,
         torque_lbin=torque,
         bar_force_lb=bar_force(torque, BAR_IN),
+        bar_in=BAR_IN,
         wound_length_in=float(wound_length(one.spring.length_in, one.spring.wire_in, turns)),
         energy_ftlb=stored_energy(one.spring.rate_lbin_per_turn, turns),
         reasons=list(one.reasons),

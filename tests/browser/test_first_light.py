@@ -281,6 +281,26 @@ def test_a_tablet_that_dies_while_offline_sends_its_strokes_later(signed_in, per
     page.until(lambda: service.state_of(call).winding[0].done == 2, "the strokes to arrive")
 
 
+def test_hand_forces_read_with_a_gauge(signed_in, person, door):
+    page = signed_in
+    call = call_ready_to_wind(person, door)
+    wound(call, person)
+    page.go(f"/calls/{call.key}/prove")
+    meet(page, "first_lift")
+    page.touch("Read the hand force with a gauge")
+    page.write("Hand force", "a lot")
+    page.touch("going up")
+    page.sees("does not read as a weight")
+    for typed, way in (("12 lb", "up"), ("-4", "down")):
+        page.write("Hand force", typed)
+        page.touch(f"going {way}")
+    page.sees("12 lb raising")
+    page.sees("-4 lb lowering")
+    assert [one.reading.force_lb for one in service.state_of(call).readings] == [12, -4]
+    page.touch("Take back the reading")
+    page.until(lambda: len(service.state_of(call).readings) == 1, "one reading taken back")
+
+
 def test_two_tablets_on_one_call(signed_in, person, door):
     page = signed_in
     call = call_ready_to_wind(person, door, 8)

@@ -204,6 +204,7 @@ def test_a_reading_off_the_door_is_refused():
         ("complaint", {"complaint": "unheard"}, BadInput),
         ("measured", {"field": "weight_lb", "typed": "2 lb"}, OutOfRange),
         ("measured", {"field": "mood", "typed": "2"}, BadInput),
+        ("measured", {"field": "hand_force_lb", "typed": "2"}, BadInput),
         ("chosen", {"springs": [SPRING], "quarter_turns": 3}, Contradiction),
         ("trimmed", {"quarter_turns_per_spring": 5}, BadInput),
         ("proof", {"proof": "reversal"}, BadInput),

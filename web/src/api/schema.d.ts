@@ -1564,6 +1564,8 @@ export interface components {
             torque_lbin: number;
             /** Bar Force Lb */
             bar_force_lb: number;
+            /** Bar In */
+            bar_in: number;
             /** Wound Length In */
             wound_length_in: number;
             /** Energy Ftlb */

@@ -122,8 +122,8 @@ function Sets({ call, go, setup }: StageProps & { setup: Schemas['Setup'] }) {
                 <small>
                   {set.reasons.slice(1).join('; ')}. Hottest {Math.round(-set.worst_hot_lb)} lb at{' '}
                   {feet(set.worst_hot_height_in)}, heaviest {Math.round(set.worst_heavy_lb)} lb at{' '}
-                  {feet(set.worst_heavy_height_in)}. Bar force {Math.round(set.bar_force_lb)} lb on an 18 in bar;{' '}
-                  {Math.round(set.energy_ftlb)} ft·lb in each spring when wound.
+                  {feet(set.worst_heavy_height_in)}. Bar force {Math.round(set.bar_force_lb)} lb at {set.bar_in} in
+                  along the bar; {Math.round(set.energy_ftlb)} ft·lb in each spring when wound.
                 </small>
               )}
             </Item>
