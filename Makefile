@@ -19,7 +19,7 @@ shots:
 api:
 	@tools/setup
 	@.venv/bin/python -m tools.formats
-	@cd web && npm run -s api && npx biome format --write src/api/schema.d.ts
+	@cd web && npm run -s api
 
 format:
 	@.venv/bin/ruff format . && .venv/bin/ruff check --fix .

@@ -10,6 +10,7 @@ from django.db import transaction
 
 from demo.people import ACCESS, FAMILIES, SECOND_SHOP, SECOND_SHOP_PEOPLE, SHOP, SIZES, STREETS, TOWNS, TRADES, Size
 from demo.visits import Visit, arrive, close, read_balance, suggested, wind
+from hinge.measure.fields import Value
 from hinge.procedure.fold import fold
 from hinge.procedure.record import DoorRecord
 from server.calls import service
@@ -55,7 +56,7 @@ def _doors(shop: Shop, chance: random.Random, count: int) -> list[Door]:
 def _door(shop: Shop, chance: random.Random, number: int) -> Door:
     measured = _measured(SIZES[number % len(SIZES)], number, chance)
     spring, quarters = suggested(DoorRecord(measured=measured), cycles=chance.choice((10_000, 15_000, 25_000)))
-    family = f"{FAMILIES[number % len(FAMILIES)]}, {('double', 'single')[measured['width_in'] < 144]} door"
+    family = f"{FAMILIES[number % len(FAMILIES)]}, {('double', 'single')[SIZES[number % len(SIZES)].width_in < 144]} door"
     name, place = TRADES[number] if number < len(TRADES) else (family, f"{chance.choice(STREETS)} {chance.randrange(2, 90)}")
     return Door.objects.create(
         shop=shop,
@@ -69,7 +70,7 @@ def _door(shop: Shop, chance: random.Random, number: int) -> Door:
     )
 
 
-def _measured(size: Size, number: int, chance: random.Random) -> dict[str, float]:
+def _measured(size: Size, number: int, chance: random.Random) -> dict[str, Value]:
     radius = 15.0 if size.height_in > 96 or number % 3 == 0 else 12.0
     weight = round(size.width_in * size.height_in / 144 * size.weight_lbft2 * chance.uniform(0.95, 1.08))
     return {

@@ -9,11 +9,12 @@ from datetime import datetime, timedelta
 import numpy as np
 
 from hinge.balance.fit import CREEP_BAND_LB
+from hinge.door.lift import required_lift
 from hinge.procedure.entries import Entry, read_body
 from hinge.procedure.knowledge import gate_groups
 from hinge.procedure.record import DoorRecord, setup_of
-from hinge.questions.documents import SpringIn
-from hinge.sizing.evaluate import net_hand_force
+from hinge.questions.answers import spring_out
+from hinge.questions.documents import HungDoor, SpringIn
 from hinge.sizing.search import Wanted, find_sets
 
 HEIGHTS_IN = (0.0, 12.0, 42.0, 66.0)
@@ -46,12 +47,10 @@ def suggested(record: DoorRecord, cycles: float = 15_000) -> tuple[SpringIn, int
     """The first set proposed for a measured door, with its quarter-turns."""
     setup = setup_of(record.measured)
     assert setup is not None
-    best = find_sets(setup.door.build(), setup.track.build(), setup.drum.build(), Wanted(cycles=cycles, most=1)).sets[0]
-    spring = best.spring
-    return (
-        SpringIn(wire_in=spring.wire_in, inside_diameter_in=spring.inside_diameter_in, length_in=spring.length_in, count=best.count),
-        best.quarter_turns,
-    )
+    track = setup.track.build()
+    assert setup.drum is not None
+    best = find_sets(setup.door.build(), track, setup.drum.build(track), Wanted(cycles=cycles, most=1)).sets[0]
+    return spring_out(*best.springs[0]), best.quarter_turns
 
 
 def outcome(net_lb: float, friction_lb: float) -> str:
@@ -73,10 +72,10 @@ def read_balance(visit: Visit, record: DoorRecord, chance: random.Random, fricti
     """Let the door go at four heights; the door weighs a little other than its file says."""
     setup = setup_of(record.measured)
     assert setup is not None
-    door = setup.door.model_copy(update={"weight_lb": record.measured["weight_lb"] * chance.gauss(1, 0.008)}).build()
-    built, count = spring.build("")
-    heights = np.array([height for height in HEIGHTS_IN if height < door.height_in])
-    net = net_hand_force(door, setup.track.build(), setup.drum.build(), built.rate_lbin_per_turn * count, quarters / 4, heights)
+    hung = HungDoor(door=setup.door, track=setup.track, drum=setup.drum, springs=[spring], quarter_turns=quarters).build()
+    share = chance.gauss(1, 0.008)
+    heights = np.array([height for height in HEIGHTS_IN if height < hung.door.height_in])
+    net = share * required_lift(hung.door, hung.track, heights) - hung.carrier.lift(heights)
     visit.gates("first_lift")
     for height, force in zip(heights.tolist(), net.tolist(), strict=True):
         # The floor holds a heavy door at 0; only a hot one would rise from it.

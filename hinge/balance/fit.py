@@ -1,6 +1,6 @@
-"""Fitting the model to the door: effective weight, turn error and friction, each with its range.
+"""Fitting the model to the door: effective weight, setting error and friction, each with its range.
 
-A grid posterior: the prior says what the scale, the turn count and usual friction tell before any
+A grid posterior: the prior says what the scale, the set-up and usual friction tell before any
 reading; each reading multiplies in how likely it is. Let-go readings bound the net force (a door
 holds wherever |P| ≤ friction); hand forces measure it. The grid is laid twice, the second time
 round what the first found. Method: Bayes' rule on a grid, any textbook of statistics.
@@ -18,14 +18,12 @@ from hinge.balance.readings import HandForce, LetGo, Reading
 from hinge.door.lift import check_positions, required_lift
 from hinge.door.sections import Door
 from hinge.door.track import Track
-from hinge.sizing.evaluate import spring_lift
-from hinge.springs.drums import FlatDrum
+from hinge.springs.counterbalance import Counterbalance
 
 MODEL_SD_LB = 2.0  # how far a real door strays from the rigid-section model; estimate
 GAUGE_SD_LB = 1.5  # a hook gauge read by hand; estimate
 CREEP_BAND_LB = 6.0  # force beyond friction up to which a door creeps rather than runs; estimate
 WEIGHT_SD_SHARE = 0.04  # scale reading or later additions; estimate
-TURN_SD = 0.5  # how far a count is off; estimate
 FRICTION_MEDIAN_LB, FRICTION_LOG_SD = 12.0, 0.6  # usual home doors; estimate
 INSIDE = (0.025, 0.975)  # the stated range: 95 %
 POINTS = (41, 41, 31)
@@ -33,13 +31,11 @@ POINTS = (41, 41, 31)
 
 @dataclass(frozen=True)
 class Hung:
-    """A door as hung: what carries it and how far it is wound at closed."""
+    """A door as hung: on its track, with what carries it as it is set up."""
 
     door: Door
     track: Track
-    drum: FlatDrum
-    rate_lbin_per_turn: float
-    turns: float
+    carrier: Counterbalance
 
 
 @dataclass(frozen=True)
@@ -53,20 +49,20 @@ class Estimate:
 
 @dataclass(frozen=True)
 class Fit:
-    """Weight [lb], turn error [turns, + = wound further than told] and friction [lb], with the grid."""
+    """Weight [lb], setting error [turns, inches of stretch or pounds of plates, + = more than told] and friction [lb], with the grid."""
 
     weight_lb: Estimate
-    turn_error: Estimate
+    setting_error: Estimate
     friction_lb: Estimate
     grid: Grid
 
 
 @dataclass(frozen=True)
 class Grid:
-    """The posterior: three axes and `share`, shape (weights, turn errors, frictions), adding to 1."""
+    """The posterior: three axes and `share`, shape (weights, setting errors, frictions), adding to 1."""
 
     weight_lb: Floats
-    turn_error: Floats
+    setting_error: Floats
     friction_lb: Floats
     share: Floats
 
@@ -82,56 +78,56 @@ class Grid:
     @property
     def columns(self) -> tuple[Floats, Floats, Floats]:
         """The axes shaped to broadcast over the grid."""
-        return self.weight_lb[:, None, None], self.turn_error[None, :, None], self.friction_lb[None, None, :]
+        return self.weight_lb[:, None, None], self.setting_error[None, :, None], self.friction_lb[None, None, :]
 
 
 def fit_readings(hung: Hung, readings: list[Reading], weight_sd_lb: float | None = None) -> Fit:
-    """Estimate weight, turn error and friction from readings.
+    """Estimate weight, setting error and friction from readings.
 
     Parameters: `hung` the door as it should hang; `readings` in any order; `weight_sd_lb` [lb] how
     far the given weight may be off (default 4 %). Raises OutOfRange for a height off the travel.
     """
     sd = weight_sd_lb or WEIGHT_SD_SHARE * hung.door.weight_lb
     weight = np.linspace(max(hung.door.weight_lb - 5 * sd, 1.0), hung.door.weight_lb + 5 * sd, POINTS[0])
-    turns = np.linspace(-2.5, 2.5, POINTS[1])
+    setting = np.linspace(-5, 5, POINTS[1]) * hung.carrier.step.setting_sd
     friction = np.geomspace(0.5, 80.0, POINTS[2])
-    grid = _posterior(hung, readings, sd, (weight, turns, friction))
+    grid = _posterior(hung, readings, sd, (weight, setting, friction))
     # A flat axis is already as fine as the prior; a peaked one is laid again where its mass lies.
-    fine = tuple(_narrow(axis, _along(grid.share, place)) for place, axis in enumerate((weight, turns, friction)))
+    fine = tuple(_narrow(axis, _along(grid.share, place)) for place, axis in enumerate((weight, setting, friction)))
     grid = _posterior(hung, readings, sd, fine)  # type: ignore[arg-type]
-    axes = (grid.weight_lb, grid.turn_error, grid.friction_lb)
-    weight_est, turn_est, friction_est = (_estimate(axis, _along(grid.share, place)) for place, axis in enumerate(axes))
-    return Fit(weight_est, turn_est, friction_est, grid)
+    axes = (grid.weight_lb, grid.setting_error, grid.friction_lb)
+    weight_est, setting_est, friction_est = (_estimate(axis, _along(grid.share, place)) for place, axis in enumerate(axes))
+    return Fit(weight_est, setting_est, friction_est, grid)
 
 
 def net_over_grid(hung: Hung, grid: Grid, height_in: float) -> Floats:
-    """Net hand force P [lb] at one height for every point of the grid, shape (weights, turn errors, 1)."""
-    net = _net(hung, grid.weight_lb, grid.turn_error, np.array([height_in]))
+    """Net hand force P [lb] at one height for every point of the grid, shape (weights, setting errors, 1)."""
+    net = _net(hung, grid.weight_lb, grid.setting_error, np.array([height_in]))
     return np.asarray(net[0][:, :, None])
 
 
-def _net(hung: Hung, weight: Floats, turn_error: Floats, heights_in: Floats) -> Floats:
+def _net(hung: Hung, weight: Floats, setting_error: Floats, heights_in: Floats) -> Floats:
     per_pound = required_lift(hung.door, hung.track, heights_in) / hung.door.weight_lb
-    lift = spring_lift(hung.rate_lbin_per_turn, hung.turns + turn_error[:, None], hung.drum, heights_in)
+    lift = hung.carrier.lift(heights_in, setting_error[:, None])
     net: Floats = per_pound[:, None, None] * weight[None, :, None] - lift.T[:, None, :]
     return net
 
 
 def _posterior(hung: Hung, readings: list[Reading], weight_sd: float, axes: tuple[Floats, Floats, Floats]) -> Grid:
-    weight, turn_error, friction = axes
+    weight, setting_error, friction = axes
     log_prior = (
         -0.5 * (((weight - hung.door.weight_lb) / weight_sd) ** 2)[:, None, None]
-        - 0.5 * ((turn_error / TURN_SD) ** 2)[None, :, None]
+        - 0.5 * ((setting_error / hung.carrier.step.setting_sd) ** 2)[None, :, None]
         - 0.5 * ((np.log(friction / FRICTION_MEDIAN_LB) / FRICTION_LOG_SD) ** 2 + 2 * np.log(friction))[None, None, :]
     )
     log_prior = log_prior + np.log(np.gradient(friction))[None, None, :]
     total = log_prior
     if readings:
         heights = check_positions(hung.door, np.array([reading.height_in for reading in readings]))
-        for net, reading in zip(_net(hung, weight, turn_error, heights), readings, strict=True):
+        for net, reading in zip(_net(hung, weight, setting_error, heights), readings, strict=True):
             total = total + _log_likelihood(reading, net[:, :, None], friction[None, None, :])
     share = np.exp(total - total.max())
-    return Grid(weight, turn_error, friction, share / share.sum())
+    return Grid(weight, setting_error, friction, share / share.sum())
 
 
 def _log_likelihood(reading: Reading, net: Floats, friction: Floats) -> Floats:

@@ -36,11 +36,13 @@ def build_door(
     section_weights_lb: tuple[float, ...] | None = None,
     section_count: int | None = None,
     weight_lb: float | None = None,
+    extras_lb: tuple[float, ...] | None = None,
 ) -> Door:
     """Make a door from what is known of it.
 
     Parameters: `height_in` [in]; sections bottom up with heights [in] and weights [lb]; or, where
-    only `weight_lb` [lb] and `section_count` are known, both are spread evenly. Returns the Door.
+    only `weight_lb` [lb] and `section_count` are known, both are spread evenly: the weight by height, after
+    `extras_lb` [lb], which is what hangs on each section (strut, glass, opener bracket). Returns the Door.
     Raises OutOfRange, and Contradiction when the numbers disagree with each other.
     """
     require_between("door.height_in", height_in, *HEIGHTS_IN, "in")
@@ -56,15 +58,41 @@ def build_door(
             f"{number(height_in)} ± {HEIGHT_TOLERANCE_IN}",
             "in",
         )
-    return Door(heights, _weights(section_weights_lb, weight_lb, count))
+    if section_weights_lb is None:
+        return Door(heights, _spread(heights, weight_lb, extras_lb))
+    if extras_lb is not None:
+        raise Contradiction("Section weights already hold what hangs on them.", "door.extras_lb", None, "none with section weights", "lb")
+    return Door(heights, _checked(section_weights_lb, weight_lb))
 
 
-def _weights(given: tuple[float, ...] | None, total_lb: float | None, count: int) -> tuple[float, ...]:
-    if given is None:
-        if total_lb is None:
-            raise Contradiction("Neither the door's weight nor its sections' weights are given.", "door.weight_lb", None, "", "lb")
-        require_between("door.weight_lb", total_lb, *WEIGHTS_LB, "lb")
-        return (total_lb / count,) * count
+def _spread(heights: tuple[float, ...], total_lb: float | None, extras: tuple[float, ...] | None) -> tuple[float, ...]:
+    if total_lb is None:
+        raise Contradiction("Neither the door's weight nor its sections' weights are given.", "door.weight_lb", None, "", "lb")
+    require_between("door.weight_lb", total_lb, *WEIGHTS_LB, "lb")
+    extras = extras or (0.0,) * len(heights)
+    if len(extras) != len(heights):
+        raise Contradiction(
+            f"There are {len(heights)} sections, but extras for {len(extras)}.",
+            "door.extras_lb",
+            len(extras),
+            str(len(heights)),
+            "sections",
+        )
+    for place, extra in enumerate(extras):
+        require_between(f"door.extras_lb.{place}", extra, 0, 500, "lb")
+    plain = total_lb - sum(extras)
+    if plain < total_lb / 3:
+        raise Contradiction(
+            f"{number(sum(extras))} lb hang on the sections, which leaves {number(plain)} of {number(total_lb)} lb for the sections.",
+            "door.extras_lb",
+            sum(extras),
+            f"up to {number(2 * total_lb / 3)}",
+            "lb",
+        )
+    return tuple(plain * height / sum(heights) + extra for height, extra in zip(heights, extras, strict=True))
+
+
+def _checked(given: tuple[float, ...], total_lb: float | None) -> tuple[float, ...]:
     for place, weight in enumerate(given):
         require_between(f"door.section_weights_lb.{place}", weight, 1, 1000, "lb")
     require_between("door.section_weights_lb", sum(given), *WEIGHTS_LB, "lb")

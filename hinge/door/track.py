@@ -149,3 +149,26 @@ def path_of(door: Door, track: Track) -> Path:
             "in",
         )
     return Path(vertical_in, track.radius_in, float(np.radians(track.pitch_deg)))
+
+
+SHAFT_ABOVE_TRACK_IN, SHAFT_FROM_DOOR_IN = 4.5, 3.4  # usual end bearing plate; common practice
+
+
+def shaft_place(path: Path, track: Track, door: Door) -> tuple[float, float]:
+    """Centre of the shaft (x, z) [in]: above the bend, or above the open door on vertical lift."""
+    level = 2 * door.height_in if track.lift == "vertical" else path.level_in
+    return SHAFT_FROM_DOOR_IN, level + SHAFT_ABOVE_TRACK_IN
+
+
+def track_line(door: Door, track: Track, spacing_in: float = 1.0) -> list[Floats]:
+    """The tracks as lines of places, each of shape (n, 2), (x, z) [in]; the upper one of low headroom comes second."""
+    path = path_of(door, track)
+    straight = path.vertical_in if track.lift != "vertical" else 2 * door.height_in
+    bend = path.vertical_in + np.linspace(0.0, path.bend_in, max(int(path.bend_in / spacing_in), 12))
+    end = path.vertical_in + path.bend_in + door.height_in - track.high_lift_in
+    u = np.array([0.0, straight]) if track.lift == "vertical" else np.concatenate([[0.0], bend, [max(end, bend[-1] + 12.0)]])
+    lower = np.stack(path.place(u), axis=-1)
+    if track.lift != "low_headroom":
+        return [lower]
+    height = door.height_in + track.ease_in
+    return [lower, np.array([[0.0, height - track.ease_in], [0.0, height], [float(lower[:, 0].max()), height]])]

@@ -2,8 +2,10 @@
 
 from __future__ import annotations
 
+import re
 import tomllib
-from dataclasses import dataclass
+from collections.abc import Mapping
+from dataclasses import dataclass, field
 from functools import cache
 from pathlib import Path
 from typing import Literal
@@ -12,31 +14,45 @@ from hinge.errors import BadInput, require_between
 from hinge.measure.tape import format_length, parse_length
 from hinge.measure.units import parse_weight
 
-Quantity = Literal["length", "feet", "decimal", "weight", "count"]
+Quantity = Literal["length", "feet", "decimal", "weight", "count", "turns", "degrees", "lengths", "choice"]
+Value = float | str | list[float]
+Measured = Mapping[str, Value]
+
+SIGNS: dict[Quantity, str] = {"decimal": " in", "turns": " turns", "degrees": "°"}
+NUMBER = re.compile(r"(?P<number>\d+(?:\.\d*)?|\.\d+)\s*(?:turns?|degrees?|deg|°)?", re.I)
 
 
 @dataclass(frozen=True)
 class Field:
-    """One measurable thing: how it is called, asked for, read and bounded (in `unit`); whether it is the door's."""
+    """One measurable thing: how it is called, asked for, read and bounded (in `unit`).
+
+    `choices` are the words of a choice by what is kept. `group` says where it is asked for, `when` for which
+    other choices it is asked for at all. `of_door` is false for a reading, which is no measure of the door.
+    """
 
     name: str
     label: str
     ask: str
     quantity: Quantity
-    unit: str
-    low: float
-    high: float
+    unit: str = ""
+    low: float = 0.0
+    high: float = 0.0
+    group: str = ""
     of_door: bool = True
+    when: Mapping[str, tuple[str, ...]] = field(default_factory=dict)
+    choices: Mapping[str, str] = field(default_factory=dict)
 
 
 @cache
 def fields() -> dict[str, Field]:
     """All measurable fields by name, in the order a technician takes them."""
     table = tomllib.loads((Path(__file__).parent / "fields.toml").read_text(encoding="utf-8"))
-    return {name: Field(name=name, **row) for name, row in table.items()}
+    return {
+        name: Field(name=name, **row | {"when": {key: tuple(of) for key, of in row.get("when", {}).items()}}) for name, row in table.items()
+    }
 
 
-def read_field(name: str, typed: str) -> float:
+def read_field(name: str, typed: str) -> Value:
     """Read one measurement as typed.
 
     Parameters: `name` of a field, `typed` in any notation its quantity accepts. Returns the value
@@ -45,21 +61,50 @@ def read_field(name: str, typed: str) -> float:
     field = fields().get(name)
     if field is None:
         raise BadInput(f"There is no measurement called {name!r}.", "field", name, ", ".join(fields()), "")
-    value = _read(field, typed)
-    require_between(name, value, field.low, field.high, field.unit)
+    if field.quantity == "choice":
+        if typed not in field.choices:
+            raise BadInput(f"{field.label} is one of {', '.join(field.choices)}.", name, typed, ", ".join(field.choices), "")
+        return typed
+    if field.quantity == "lengths":
+        values = [parse_length(one, name) for one in re.split("[,;]", typed)]
+        for value in values:
+            require_between(name, value, field.low, field.high, field.unit)
+        return values
+    number = _read(field, typed)
+    require_between(name, number, field.low, field.high, field.unit)
+    return number
+
+
+def read_number(name: str, typed: str) -> float:
+    """Read a measurement that is one number [its field's unit]. Raises what `read_field` raises."""
+    value = read_field(name, typed)
+    assert isinstance(value, float)
     return value
 
 
-def write_value(name: str, value: float) -> str:
+def write_value(name: str, value: Value) -> str:
     """Write a field's value [in its unit] the way the trade does."""
     field = fields()[name]
+    if isinstance(value, str):
+        return field.choices.get(value, value)
+    if isinstance(value, list):
+        return ", ".join(format_length(one) for one in value)
     if field.quantity == "weight":
-        return f"{value:.0f} lb"
+        return f"{value:.0f} lb" if value == round(value) else f"{value:.1f} lb"
     if field.quantity == "count":
         return f"{value:,.0f}".replace(",", " ")
-    if field.quantity == "decimal":
-        return f"{value:.4f}".rstrip("0").rstrip(".") + " in"
+    if field.quantity in SIGNS:
+        return f"{value:.4f}".rstrip("0").rstrip(".") + SIGNS[field.quantity]
     return format_length(value, feet=field.quantity == "feet")
+
+
+def asked_for(measured: Measured) -> list[Field]:
+    """The fields that make sense for a door of which so much is known, in order."""
+    chosen = DEFAULT_CHOICES | {name: value for name, value in measured.items() if isinstance(value, str)}
+    return [one for one in fields().values() if one.of_door and all(chosen.get(key) in of for key, of in one.when.items())]
+
+
+DEFAULT_CHOICES = {"counterbalance": "torsion", "lift": "standard"}
 
 
 def _read(field: Field, typed: str) -> float:
@@ -70,4 +115,9 @@ def _read(field: Field, typed: str) -> float:
         if not plain.isdecimal():
             raise BadInput(f"{typed!r} is not a whole number.", field.name, typed, f"{field.low:.0f} to {field.high:.0f}", field.unit)
         return float(plain)
+    if field.quantity in ("turns", "degrees"):
+        match = NUMBER.fullmatch(typed.strip())
+        if not match:
+            raise BadInput(f"{typed!r} is not a number of {field.unit}.", field.name, typed, f"{field.low:g} to {field.high:g}", field.unit)
+        return float(match["number"])
     return parse_length(typed, field.name)

@@ -2,11 +2,16 @@
 
 from __future__ import annotations
 
+from pydantic import ValidationError
+
 from hinge.errors import BadInput, Contradiction, GateNotMet, OutOfStep
 from hinge.measure.fields import fields, read_field
 from hinge.procedure import entries as e
+from hinge.procedure.carrying import CARRIER_WORDS, trimmed
 from hinge.procedure.knowledge import gate_groups
 from hinge.procedure.state import CallState
+from hinge.questions.ask import first_mistake
+from hinge.questions.documents import HungDoor
 
 WITHDRAWABLE = ("complaint", "found", "measured", "reading", "proof", "disconnected")
 
@@ -31,13 +36,11 @@ def admit(state: CallState, entry: e.Entry, earlier: list[e.Entry]) -> None:
             _choice(state, body)
         case e.Counted():
             _stroke(state, body)
+        case e.Hung():
+            if state.chosen is None or state.carried_by == "torsion":
+                raise OutOfStep("No pair and no stack is picked that could hang on the door.", "kind", "hung")
         case e.Trimmed():
-            if state.hung is None:
-                raise Contradiction("There are no wound springs on record to trim.", "quarter_turns_per_spring", None)
-            if state.hung.quarter_turns + body.quarter_turns_per_spring < 1:
-                raise Contradiction(
-                    "That would leave the springs without a turn.", "quarter_turns_per_spring", body.quarter_turns_per_spring
-                )
+            _trim(state, body)
         case e.BalanceReading():
             _reading(state, body)
         case e.Withdrawn():
@@ -50,7 +53,7 @@ def admit(state: CallState, entry: e.Entry, earlier: list[e.Entry]) -> None:
 
 def _gates(state: CallState, kind: str) -> None:
     groups = {group.id: group for group in state.gate_groups}
-    for group in gate_groups():
+    for group in gate_groups(state.carried_by):
         if kind in group.needed_for and not groups[group.id].met:
             open_gates = [gate.title for gate in groups[group.id].gates if not gate.met]
             raise GateNotMet(f"{group.title}: {'; '.join(open_gates)}.", group.id, kind, "every gate met")
@@ -59,9 +62,26 @@ def _gates(state: CallState, kind: str) -> None:
 def _choice(state: CallState, body: e.Chosen) -> None:
     if state.setup is None:
         raise Contradiction("The door is not measured yet, so no set can be picked for it.", "springs", None)
-    body.springs[0].build("springs.0.")
     if any(spring.done for spring in state.winding):
         raise OutOfStep("There are turns on the springs. Let them down to zero before picking another set.", "springs", None)
+    carried = {"springs": body.springs or None, "quarter_turns": body.quarter_turns, "extension": body.extension}
+    on = state.setup.model_dump() | {"drum": None if body.extension else state.setup.drum} | carried
+    try:
+        HungDoor.model_validate(on | {"counterweight": body.counterweight}).build()
+    except ValidationError as wrong:
+        raise first_mistake(wrong) from wrong
+
+
+def _trim(state: CallState, body: e.Trimmed) -> None:
+    if state.hung is None:
+        raise Contradiction("There is nothing set up on record to trim.", "kind", "trimmed")
+    steps = {"torsion": body.quarter_turns_per_spring, "extension": body.cable_holes, "counterweight": body.small_plates}
+    if steps[state.carried_by] is None:
+        raise Contradiction(f"This door is carried by {CARRIER_WORDS[state.carried_by]}: trim those.", "kind", "trimmed")
+    if body.quarter_turns_per_spring and (state.hung.quarter_turns or 0) + body.quarter_turns_per_spring < 1:
+        raise Contradiction("That would leave the springs without a turn.", "quarter_turns_per_spring", body.quarter_turns_per_spring)
+    if trimmed(state.hung, body) is None:
+        raise Contradiction("There is no such step left to take.", "kind", "trimmed")
 
 
 def _stroke(state: CallState, body: e.Counted) -> None:
@@ -90,7 +110,7 @@ def _stroke(state: CallState, body: e.Counted) -> None:
 
 
 def _reading(state: CallState, body: e.BalanceReading) -> None:
-    if any(count.done for count in state.winding) and not state.wound:
+    if any(count.done for count in state.winding) and not state.set_up:
         raise OutOfStep("Finish winding before the first lift.", "reading", None)
     if state.setup and not 0 <= body.reading.height_in <= state.setup.door.height_in:
         raise BadInput(

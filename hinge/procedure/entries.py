@@ -5,13 +5,13 @@ from __future__ import annotations
 from collections.abc import Iterable
 from typing import Annotated, Literal
 
-from pydantic import Field, TypeAdapter, ValidationError, field_validator
+from pydantic import Field, TypeAdapter, ValidationError, field_validator, model_validator
 
 from hinge.procedure import knowledge
 from hinge.questions.ask import first_mistake
-from hinge.questions.documents import Document, ReadingIn, SpringIn
+from hinge.questions.documents import Document, PairIn, ReadingIn, SpringIn, StackIn
 
-Side = Literal["left", "right", "single"]
+Side = Literal["left", "right", "single", "left_outer", "right_outer"]
 Text = Annotated[str, Field(max_length=600)]
 
 
@@ -58,15 +58,33 @@ class Measured(Document):
 
     kind: Literal["measured"]
     field: str
-    typed: Annotated[str, Field(max_length=40)]
+    typed: Annotated[str, Field(max_length=120)]
 
 
 class Chosen(Document):
-    """The set picked for this door, and its turns."""
+    """What was picked for this door: a torsion set with its turns, an extension pair, or a stack of plates."""
 
     kind: Literal["chosen"]
-    springs: Annotated[list[SpringIn], Field(min_length=1, max_length=1)]
-    quarter_turns: Annotated[int, Field(ge=1, le=120)]
+    springs: Annotated[list[SpringIn], Field(max_length=2)] = []
+    duplex: bool = False
+    quarter_turns: Annotated[int, Field(ge=1, le=160)] | None = None
+    extension: PairIn | None = None
+    counterweight: StackIn | None = None
+
+    @model_validator(mode="after")
+    def _one_of_three(self) -> Chosen:
+        torsion = bool(self.springs) and self.quarter_turns is not None
+        if torsion + (self.extension is not None) + (self.counterweight is not None) != 1 or torsion != bool(self.springs):
+            raise ValueError("a choice is springs with their quarter_turns, an extension pair, or a counterweight")
+        if len(self.springs) == 2 and not self.duplex:
+            raise ValueError("two kinds of spring on one shaft are only picked as a duplex")
+        return self
+
+
+class Hung(Document):
+    """The picked pair or stack hangs on the door, set up as told."""
+
+    kind: Literal["hung"]
 
 
 class Counted(Document):
@@ -82,10 +100,18 @@ class Counted(Document):
 
 
 class Trimmed(Document):
-    """Quarter-turns put on (+) or taken off (−) each spring."""
+    """A trim: quarter-turns put on (+) or taken off (−) each spring, holes of each cable taken up, or small plates added."""
 
     kind: Literal["trimmed"]
-    quarter_turns_per_spring: Annotated[int, Field(ge=-4, le=4)]
+    quarter_turns_per_spring: Annotated[int, Field(ge=-4, le=4)] | None = None
+    cable_holes: Annotated[int, Field(ge=-3, le=3)] | None = None
+    small_plates: Annotated[int, Field(ge=-4, le=4)] | None = None
+
+    @model_validator(mode="after")
+    def _one_step(self) -> Trimmed:
+        if sum(one is not None for one in (self.quarter_turns_per_spring, self.cable_holes, self.small_plates)) != 1:
+            raise ValueError("a trim is in quarter-turns, cable holes or small plates")
+        return self
 
 
 class BalanceReading(Document):
@@ -132,7 +158,19 @@ class Closed(Document):
 
 
 Body = Annotated[
-    Complaint | GateSet | Found | Measured | Chosen | Counted | Trimmed | BalanceReading | ProofMade | Withdrawn | Disconnected | Closed,
+    Complaint
+    | GateSet
+    | Found
+    | Measured
+    | Chosen
+    | Hung
+    | Counted
+    | Trimmed
+    | BalanceReading
+    | ProofMade
+    | Withdrawn
+    | Disconnected
+    | Closed,
     Field(discriminator="kind"),
 ]
 _BODY: TypeAdapter[Body] = TypeAdapter(Body)

@@ -4,11 +4,27 @@ from __future__ import annotations
 
 from dataclasses import dataclass, field
 
-from hinge.measure.fields import fields, read_field, write_value
+from hinge.door.track import path_of
+from hinge.errors import HingeError
+from hinge.measure.fields import Measured, Value, asked_for, fields, read_field, write_value
 from hinge.procedure import entries as e
-from hinge.procedure.knowledge import causes, complaints, gate_groups, proofs
-from hinge.procedure.record import DEFAULT_CYCLES, DoorRecord, missing_of, setup_of, springs_of
+from hinge.procedure.carrying import as_chosen, chosen_kind, hung_door, trimmed, winding_of
+from hinge.procedure.knowledge import GateGroup, causes, complaints, gate_groups, proofs
+from hinge.procedure.record import (
+    DEFAULT_CYCLES,
+    ON_DOOR,
+    CarrierKind,
+    DoorRecord,
+    OnDoor,
+    Setup,
+    kind_of,
+    missing_of,
+    needed_of,
+    on_door_of,
+    setup_of,
+)
 from hinge.procedure.state import (
+    Asked,
     CallState,
     Choice,
     GateGroupState,
@@ -19,8 +35,8 @@ from hinge.procedure.state import (
     SpringCount,
     Stage,
 )
-from hinge.questions.documents import HungDoor, ReadingIn, SpringIn
-from hinge.springs.torsion import BAR_IN, bar_force
+from hinge.questions.documents import ReadingIn
+from hinge.sizing.ideal import require_drum
 
 ACCEPT_IN = (36.0, 48.0)  # must hold at 3 to 4 ft; common practice
 
@@ -33,10 +49,11 @@ class _Tally:
     complaint: str | None = None
     cause: e.Found | None = None
     gates: dict[str, e.Entry] = field(default_factory=dict)
-    measured: dict[str, tuple[float, str]] = field(default_factory=dict)
+    measured: dict[str, tuple[Value, str]] = field(default_factory=dict)
     chosen: Choice | None = None
+    hung: bool = False
     counts: dict[str, int] = field(default_factory=dict)
-    trimmed: int = 0
+    trims: list[e.Trimmed] = field(default_factory=list)
     touched: bool = False
     readings: list[ReadingState] = field(default_factory=list)
     proofs: dict[str, tuple[e.Entry, str]] = field(default_factory=dict)
@@ -57,12 +74,14 @@ class _Tally:
             case e.Measured():
                 self.measured[body.field] = (read_field(body.field, body.typed), entry.id)
             case e.Chosen():
-                self.chosen = Choice(springs=body.springs, quarter_turns=body.quarter_turns, entry=entry.id)
-                self.counts, self.trimmed = {}, 0
+                self.chosen = Choice(**body.model_dump(exclude={"kind"}), entry=entry.id)
+                self.counts, self.trims, self.hung = {}, [], False
+            case e.Hung():
+                self.hung = True
             case e.Counted():
                 self.counts[body.spring] = body.to_quarter
             case e.Trimmed():
-                self.trimmed += body.quarter_turns_per_spring
+                self.trims.append(body)
             case e.BalanceReading():
                 self.readings.append(ReadingState(entry=entry.id, reading=body.reading, current=True, at=entry.at, by=entry.by))
             case e.ProofMade():
@@ -83,7 +102,7 @@ class _Tally:
         for proof in proofs():
             if kind in proof.voided_by and proof.id in self.proofs:
                 self.proofs[proof.id] = (self.proofs[proof.id][0], "void")
-        if kind in ("chosen", "counted", "trimmed"):
+        if kind in ("chosen", "hung", "counted", "trimmed"):
             self.touched = True
             self.readings = [reading.model_copy(update={"current": False}) for reading in self.readings]
 
@@ -104,29 +123,25 @@ def fold(record: DoorRecord, entries: list[e.Entry]) -> CallState:
     for entry in standing_entries(entries):
         tally.take(entry)
     measured = record.measured | {name: value for name, (value, _) in tally.measured.items()}
-    on_door = (
-        springs_of(measured) if tally.measured.keys() & {"wire_in", "inside_diameter_in", "length_in", "spring_count"} else None
-    ) or list(record.springs)
+    carried_by = chosen_kind(tally.chosen) if tally.chosen else kind_of(measured)
     setup = setup_of(measured)
-    winding = _winding(tally)
-    wound = bool(winding) and all(spring.done == spring.planned for spring in winding)
-    springs, turns = _as_hung(tally, on_door, wound)
-    hung = (
-        HungDoor.model_validate(setup.model_dump() | {"springs": springs, "quarter_turns": turns})
-        if setup and springs and turns is not None
-        else None
-    )
-    groups = [_group_state(tally, group) for group in gate_groups()]
-    to_close = _to_close(tally, winding, wound)
+    winding = winding_of(tally.chosen, tally.counts)
+    set_up = tally.hung or (bool(winding) and all(spring.done == spring.planned for spring in winding))
+    before = _on_door(tally, measured)
+    now = _trimmed(as_chosen(tally.chosen) if tally.chosen and set_up else before, tally.trims)
+    wrong_setup = _wrong(setup)
+    groups = [_group_state(tally, group) for group in gate_groups(carried_by)]
+    to_close = _to_close(tally, winding, set_up)
     done = {
         "arrive": tally.complaint is not None and groups[0].met,
         "find": tally.cause is not None,
-        "measure": setup is not None,
+        "measure": setup is not None and not wrong_setup,
         "size": tally.chosen is not None,
-        "repair": wound,
+        "repair": set_up,
         "prove": not to_close and bool(tally.readings or tally.proofs),
         "close": tally.closed is not None,
     }
+    household, cycles, shaft = (measured.get(name) for name in ("household", "cycles_wanted", "shaft_length_in"))
     return CallState(
         complaint=tally.complaint,
         complaint_text=complaints().get(tally.complaint or "", ""),
@@ -134,22 +149,22 @@ def fold(record: DoorRecord, entries: list[e.Entry]) -> CallState:
         cause_text=causes()[tally.cause.cause] if tally.cause else "",
         cause_note=tally.cause.note if tally.cause else "",
         gate_groups=groups,
-        measured=[
-            Measurement(
-                field=name, value=measured[name], text=write_value(name, measured[name]), entry=tally.measured.get(name, (0, ""))[1]
-            )
-            for name in fields()
-            if name in measured
-        ],
+        measured=_measurements(tally, measured),
+        asked=_asked(measured),
         missing=missing_of(measured),
-        cycles_wanted=measured.get("cycles_wanted", DEFAULT_CYCLES),
+        cycles_wanted=cycles if isinstance(cycles, float) else DEFAULT_CYCLES,
+        household=household if isinstance(household, str) else None,
+        shaft_length_in=next((at for at in (shaft, measured.get("width_in")) if isinstance(at, float)), None),
+        file_weight_lb=_weight(record.measured) if tally.chosen is None else None,
+        scale_weight_lb=_weight({name: value for name, (value, _) in tally.measured.items()}),
+        carried_by=carried_by,
         setup=setup,
-        on_door=on_door,
-        on_door_quarter_turns=record.quarter_turns,
+        wrong_setup=wrong_setup,
+        on_door=before,
         chosen=tally.chosen,
         winding=winding,
-        wound=wound,
-        hung=hung,
+        set_up=set_up,
+        hung=hung_door(setup, now, carried_by) if setup and not wrong_setup else None,
         readings=tally.readings,
         proofs=_proof_states(tally),
         stages=[Stage(name=name, done=is_done) for name, is_done in done.items()],  # type: ignore[arg-type]
@@ -158,35 +173,65 @@ def fold(record: DoorRecord, entries: list[e.Entry]) -> CallState:
         closed=tally.closed is not None,
         closed_at=tally.closed.at if tally.closed else "",
         told=tally.closed.body.told if tally.closed and isinstance(tally.closed.body, e.Closed) else "",
-        record_after=DoorRecord(measured=measured, springs=springs, quarter_turns=turns),
+        record_after=DoorRecord(measured=_converted(measured, carried_by), **now.model_dump()),
     )
 
 
-def _winding(tally: _Tally) -> list[SpringCount]:
-    if not tally.chosen:
-        return []
-    spring, count = tally.chosen.springs[0].build("springs.0.")
-    planned = tally.chosen.quarter_turns
-    torque = [round(spring.rate_lbin_per_turn * quarters / 4, 1) for quarters in range(planned + 1)]
-    force = [round(bar_force(at, BAR_IN), 1) for at in torque]
-    sides: tuple[e.Side, ...] = ("single",) if count == 1 else ("left", "right")
+def _on_door(tally: _Tally, measured: Measured) -> OnDoor:
+    """What was there on arrival: measured on this call, or else as the file says."""
+    kind, on_file = kind_of(measured), tally.record
+    read_now = on_door_of(measured) if tally.measured.keys() & ON_DOOR else None
+    if read_now is None:
+        return OnDoor(**on_file.model_dump(include=set(OnDoor.model_fields)))
+    turns = on_file.quarter_turns if kind == "torsion" else None
+    return read_now.model_copy(update={"quarter_turns": turns})
+
+
+def _converted(measured: dict[str, Value], carried_by: CarrierKind) -> dict[str, Value]:
+    return measured if kind_of(measured) == carried_by else measured | {"counterbalance": carried_by}
+
+
+def _trimmed(on_door: OnDoor, trims: list[e.Trimmed]) -> OnDoor:
+    for trim in trims:
+        on_door = trimmed(on_door, trim) or on_door
+    return on_door
+
+
+def _wrong(setup: Setup | None) -> str:
+    """Why the measurements cannot all be true, or nothing."""
+    if setup is None:
+        return ""
+    try:
+        door, track = setup.door.build(), setup.track.build()
+        path_of(door, track)
+        if setup.drum is not None:
+            require_drum(track, setup.drum.build(track))
+    except HingeError as wrong:
+        return wrong.message
+    return ""
+
+
+def _weight(measured: Measured) -> float | None:
+    weight = measured.get("weight_lb")
+    return weight if isinstance(weight, float) else None
+
+
+def _measurements(tally: _Tally, measured: Measured) -> list[Measurement]:
     return [
-        SpringCount(spring=side, done=tally.counts.get(side, 0), planned=planned, torque_lbin=torque, bar_force_lb=force, bar_in=BAR_IN)
-        for side in sides
+        Measurement(field=name, value=measured[name], text=write_value(name, measured[name]), entry=tally.measured.get(name, (0, ""))[1])
+        for name in fields()
+        if name in measured
     ]
 
 
-def _as_hung(tally: _Tally, on_door: list[SpringIn], wound: bool) -> tuple[list[SpringIn], int | None]:
-    if tally.chosen and wound:
-        return tally.chosen.springs, tally.chosen.quarter_turns + tally.trimmed
-    if tally.record.quarter_turns is None:
-        return on_door, None
-    return on_door, tally.record.quarter_turns + tally.trimmed
+def _asked(measured: Measured) -> list[Asked]:
+    needed = needed_of(measured)
+    return [Asked(field=field.name, group=field.group, needed=field.name in needed) for field in asked_for(measured)]
 
 
-def _group_state(tally: _Tally, group: object) -> GateGroupState:
+def _group_state(tally: _Tally, group: GateGroup) -> GateGroupState:
     states = []
-    for gate in group.gates:  # type: ignore[attr-defined]
+    for gate in group.gates:
         entry = tally.gates.get(gate.id)
         states.append(
             GateState(
@@ -198,7 +243,7 @@ def _group_state(tally: _Tally, group: object) -> GateGroupState:
                 at=entry.at if entry else "",
             )
         )
-    return GateGroupState(id=group.id, title=group.title, met=all(state.met for state in states), gates=states)  # type: ignore[attr-defined]
+    return GateGroupState(id=group.id, title=group.title, before=group.before, met=all(state.met for state in states), gates=states)
 
 
 def _proof_states(tally: _Tally) -> list[ProofState]:
@@ -220,9 +265,9 @@ def _proof_states(tally: _Tally) -> list[ProofState]:
     return states
 
 
-def _to_close(tally: _Tally, winding: list[SpringCount], wound: bool) -> list[str]:
+def _to_close(tally: _Tally, winding: list[SpringCount], set_up: bool) -> list[str]:
     missing = []
-    if any(spring.done for spring in winding) and not wound:
+    if any(spring.done for spring in winding) and not set_up:
         missing.append("Finish winding: the count is short of the plan.")
     if tally.touched and not any(_holds_in_band(reading) for reading in tally.readings):
         missing.append("Read the balance: the door must hold at 3 to 4 ft on its springs alone.")

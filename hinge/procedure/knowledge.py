@@ -6,7 +6,9 @@ import tomllib
 from dataclasses import dataclass
 from functools import cache
 from pathlib import Path
-from typing import Any
+from typing import Any, Literal
+
+Before = Literal["hands_on", "work", "first_lift"]
 
 
 @dataclass(frozen=True)
@@ -20,10 +22,12 @@ class Gate:
 
 @dataclass(frozen=True)
 class GateGroup:
-    """Gates that belong together; entries it guards, and entries that open it again."""
+    """Gates that belong together: what they stand before, which doors they are for, and the entries they guard and are opened by."""
 
     id: str
     title: str
+    before: Before
+    carriers: tuple[str, ...]
     needed_for: tuple[str, ...]
     cleared_by: tuple[str, ...]
     gates: tuple[Gate, ...]
@@ -58,13 +62,19 @@ def causes() -> dict[str, str]:
     return _load("causes")
 
 
+def gate_groups(carried_by: str | None = None) -> tuple[GateGroup, ...]:
+    """The gate groups for a door so carried, in the order of a call; all of them where nothing is said."""
+    return tuple(group for group in _all_gate_groups() if carried_by is None or not group.carriers or carried_by in group.carriers)
+
+
 @cache
-def gate_groups() -> tuple[GateGroup, ...]:
-    """All gate groups in the order of a call."""
+def _all_gate_groups() -> tuple[GateGroup, ...]:
     return tuple(
         GateGroup(
             id=name,
             title=row["title"],
+            before=row["before"],
+            carriers=tuple(row.get("carriers", ())),
             needed_for=tuple(row["needed_for"]),
             cleared_by=tuple(row["cleared_by"]),
             gates=tuple(Gate(gate, title, why) for gate, (title, why) in row["gates"].items()),

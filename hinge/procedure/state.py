@@ -6,9 +6,11 @@ from typing import Literal
 
 from pydantic import BaseModel
 
+from hinge.measure.fields import Value
 from hinge.procedure.entries import Side
-from hinge.procedure.record import DoorRecord, Setup
-from hinge.questions.documents import HungDoor, ReadingIn, SpringIn
+from hinge.procedure.knowledge import Before
+from hinge.procedure.record import CarrierKind, DoorRecord, OnDoor, Setup
+from hinge.questions.documents import HungDoor, PairIn, ReadingIn, SpringIn, StackIn
 
 StageName = Literal["arrive", "find", "measure", "size", "repair", "prove", "close"]
 
@@ -29,6 +31,7 @@ class GateGroupState(BaseModel):
 
     id: str
     title: str
+    before: Before
     met: bool
     gates: list[GateState]
 
@@ -37,21 +40,32 @@ class Measurement(BaseModel):
     """A field's value [its unit], written the trade's way; `entry` is empty where the door's record told it."""
 
     field: str
-    value: float
+    value: Value
     text: str
     entry: str = ""
 
 
+class Asked(BaseModel):
+    """A field this door can be asked for; `needed` when nothing can be computed without it."""
+
+    field: str
+    group: str
+    needed: bool
+
+
 class Choice(BaseModel):
-    """The set picked, and the entry that picked it."""
+    """What was picked, and the entry that picked it."""
 
     springs: list[SpringIn]
-    quarter_turns: int
+    duplex: bool
+    quarter_turns: int | None
+    extension: PairIn | None
+    counterweight: StackIn | None
     entry: str
 
 
 class SpringCount(BaseModel):
-    """Quarter-turns in and planned for one spring.
+    """Quarter-turns in and planned for one winding cone.
 
     `torque_lbin` and `bar_force_lb` hold the value after each quarter-turn, from 0 to planned.
     """
@@ -104,14 +118,20 @@ class CallState(BaseModel):
     cause_note: str
     gate_groups: list[GateGroupState]
     measured: list[Measurement]
+    asked: list[Asked]
     missing: list[str]
     cycles_wanted: float
+    household: str | None
+    shaft_length_in: float | None
+    file_weight_lb: float | None
+    scale_weight_lb: float | None
+    carried_by: CarrierKind
     setup: Setup | None
-    on_door: list[SpringIn]
-    on_door_quarter_turns: int | None
+    wrong_setup: str
+    on_door: OnDoor
     chosen: Choice | None
     winding: list[SpringCount]
-    wound: bool
+    set_up: bool
     hung: HungDoor | None
     readings: list[ReadingState]
     proofs: list[ProofState]

@@ -1,20 +1,17 @@
-"""The documents out."""
+"""Documents out that several answers share."""
 
 from __future__ import annotations
 
-from typing import Literal
+from dataclasses import asdict
 
 from pydantic import BaseModel
 
-from hinge.balance.advice import Kind
 from hinge.questions.documents import SpringIn
-from hinge.sizing.carries import Verdict
-
-
-class LiftAnswer(BaseModel):
-    """Required lift at each position asked for."""
-
-    required_lift_lb: list[float]
+from hinge.sizing.evaluate import Profile
+from hinge.sizing.sets import Part, SpringSet
+from hinge.springs.life import Life
+from hinge.springs.torsion import BAR_IN, TorsionSpring, bar_force, stored_energy
+from hinge.springs.use import Use, years_of
 
 
 class LifeOut(BaseModel):
@@ -25,21 +22,19 @@ class LifeOut(BaseModel):
     high: float
 
 
-class TorsionAnswer(BaseModel):
-    """What the spring gives; the second half only where turns were given."""
+class YearsOut(BaseModel):
+    """Years to break at a household's cycles a day."""
 
-    rate_lbin_per_turn: float
-    active_coils: float
-    torque_lbin: float | None = None
-    stress_psi: float | None = None
-    inner_stress_psi: float | None = None
-    life_cycles: LifeOut | None = None
-    stress_over_published_at_1e5: float | None = None
-    wound_length_in: float | None = None
-    wound_inside_diameter_in: float | None = None
-    energy_ftlb: float | None = None
-    bar_force_lb: float | None = None
-    bar_in: float | None = None
+    low: float
+    high: float
+
+
+class EstimateOut(BaseModel):
+    """A fitted number with its 95 % range."""
+
+    likely: float
+    low: float
+    high: float
 
 
 class IdealOut(BaseModel):
@@ -51,21 +46,42 @@ class IdealOut(BaseModel):
 
 
 class ProfileOut(BaseModel):
-    """Net hand force along the travel; positive = heavy."""
+    """Net hand force along the travel; positive = heavy. Where it is worst."""
 
     positions_in: list[float]
     net_hand_force_lb: list[float]
+    worst_hot_lb: float
+    worst_hot_height_in: float
+    worst_heavy_lb: float
+    worst_heavy_height_in: float
+
+
+class PartOut(BaseModel):
+    """One kind of spring in a set; `share` is what all of this kind carry of the torque."""
+
+    share: float
+    torque_lbin: float
+    stress_psi: float
+    life_cycles: LifeOut
+    wound_length_in: float
+    wound_inside_diameter_in: float
+    energy_ftlb: float
+    formula_rate_lbin_per_turn: float
+    table_rate_lbin_per_turn: float | None = None
 
 
 class SetOut(BaseModel):
-    """A set judged against the door."""
+    """A set judged against the door. Life and stress are those of its weakest spring; the bar turns one cone."""
 
     springs: list[SpringIn]
+    parts: list[PartOut]
+    duplex: bool
     rate_lbin_per_turn: float
     rate_error: float
     quarter_turns: int
     stress_psi: float
     life_cycles: LifeOut
+    life_years: YearsOut | None = None
     worst_hot_lb: float
     worst_hot_height_in: float
     worst_heavy_lb: float
@@ -74,102 +90,74 @@ class SetOut(BaseModel):
     bar_force_lb: float
     bar_in: float
     wound_length_in: float
+    shaft_needed_in: float
     energy_ftlb: float
     reasons: list[str]
     profile: ProfileOut
 
 
-class SizeAnswer(BaseModel):
-    """The ideal, the sets best first, how many there were, what is on the door now, and usual friction."""
-
-    ideal: IdealOut
-    found: int
-    sets: list[SetOut]
-    on_door: SetOut | None = None
-    usual_friction_lb: float
-
-
-class BalanceAnswer(BaseModel):
-    """Net hand force at each position asked for; positive = heavy, negative = hot."""
-
-    net_hand_force_lb: list[float]
+def profile_out(line: Profile) -> ProfileOut:
+    """A profile as a document."""
+    hot, heavy = line.worst_hot, line.worst_heavy
+    return ProfileOut(
+        positions_in=line.positions_in.tolist(),
+        net_hand_force_lb=line.net_lb.round(3).tolist(),
+        worst_hot_lb=hot.force_lb,
+        worst_hot_height_in=hot.height_in,
+        worst_heavy_lb=heavy.force_lb,
+        worst_heavy_height_in=heavy.height_in,
+    )
 
 
-class EstimateOut(BaseModel):
-    """A fitted number with its 95 % range."""
-
-    likely: float
-    low: float
-    high: float
+def life_out(life: Life) -> LifeOut:
+    """A life as a document."""
+    return LifeOut(**asdict(life))
 
 
-class AdviceOut(BaseModel):
-    """What to do next."""
-
-    kind: Kind
-    quarter_turns_per_spring: int
-    sentence: str
-    next_height_in: float | None = None
+def spring_out(spring: TorsionSpring, count: int) -> SpringIn:
+    """A spring the way it is asked about."""
+    return SpringIn(**asdict(spring), count=count)
 
 
-class TrimAnswer(BaseModel):
-    """The fit and the advice; `fitted` is the balance line the readings suggest."""
-
-    weight_lb: EstimateOut
-    turn_error: EstimateOut
-    friction_lb: EstimateOut
-    advice: AdviceOut
-    fitted: ProfileOut
-
-
-class CarriesAnswer(BaseModel):
-    """The weight these springs are right for; the verdict only against a scale reading."""
-
-    rate_lbin_per_turn: float
-    sprung_weight_lb: float
-    quarter_turns: int
-    difference: float | None = None
-    verdict: Verdict | None = None
-
-
-class WireOut(BaseModel):
-    """A standard wire and how likely it is."""
-
-    wire_in: float
-    chance: float
-
-
-class NeighbourOut(BaseModel):
-    """A wire one size off, and its rate over that of the likeliest wire, less one."""
-
-    wire_in: float
-    rate_error: float | None = None
+def set_out(one: SpringSet, use: Use | None = None) -> SetOut:
+    """A judged set as a document, with its years in a household where that is known."""
+    weakest, parts, line = one.weakest, [_part_out(part, one.quarter_turns / 4) for part in one.parts], profile_out(one.profile)
+    # A cone of a duplex turns both its springs; side by side the strongest spring is the hardest to wind.
+    torque = sum(part.torque_lbin for part in one.parts) if one.duplex else max(part.torque_lbin for part in one.parts)
+    return SetOut(
+        springs=[spring_out(spring, count) for spring, count in one.springs],
+        parts=parts,
+        duplex=one.duplex,
+        rate_lbin_per_turn=one.rate_lbin_per_turn,
+        rate_error=one.rate_error,
+        quarter_turns=one.quarter_turns,
+        stress_psi=weakest.stress_psi,
+        life_cycles=life_out(weakest.life),
+        life_years=YearsOut(**asdict(years_of(weakest.life, use))) if use else None,
+        worst_hot_lb=line.worst_hot_lb,
+        worst_hot_height_in=line.worst_hot_height_in,
+        worst_heavy_lb=line.worst_heavy_lb,
+        worst_heavy_height_in=line.worst_heavy_height_in,
+        torque_lbin=torque,
+        bar_force_lb=bar_force(torque, BAR_IN),
+        bar_in=BAR_IN,
+        wound_length_in=max(part.wound_length_in for part in one.parts),
+        shaft_needed_in=one.shaft_needed_in,
+        energy_ftlb=max(part.energy_ftlb for part in parts),
+        reasons=list(one.reasons),
+        profile=line,
+    )
 
 
-class IdentifyAnswer(BaseModel):
-    """The wire read, the likely standard sizes best first, and what one size wrong would do."""
-
-    measured_wire_in: float
-    candidates: list[WireOut]
-    sure: bool
-    neighbours: list[NeighbourOut]
-    rate_lbin_per_turn: float | None = None
-
-
-class PlaceOut(BaseModel):
-    """A place seen from the side: x into the garage, z above the floor."""
-
-    x_in: float
-    z_in: float
-
-
-class SideViewAnswer(BaseModel):
-    """The track as vertical, bend and level run; the joints at each position; the shaft and drum."""
-
-    kind: Literal["standard"]
-    vertical_in: float
-    radius_in: float
-    level_to_in: float
-    shaft: PlaceOut
-    drum_radius_in: float
-    joints: list[list[PlaceOut]]
+def _part_out(part: Part, turns: float) -> PartOut:
+    return PartOut(
+        share=part.share,
+        torque_lbin=part.torque_lbin,
+        stress_psi=part.stress_psi,
+        life_cycles=life_out(part.life),
+        wound_length_in=part.wound_length_in,
+        wound_inside_diameter_in=part.wound_inside_diameter_in,
+        energy_ftlb=stored_energy(part.spring.rate_lbin_per_turn, turns),
+        formula_rate_lbin_per_turn=part.spring.formula_rate_lbin_per_turn,
+        table_rate_lbin_per_turn=part.spring.table_rate_lbin_per_turn,
+    )

@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from typing import Annotated, Literal
+from dataclasses import replace
+from typing import Annotated
 
 from pydantic import BaseModel, ConfigDict, Field, model_validator
 
@@ -10,12 +11,25 @@ from hinge.balance.fit import Hung
 from hinge.balance.readings import Direction, HandForce, LetGo, Outcome, Reading
 from hinge.door.sections import Door, build_door
 from hinge.door.track import Lift, Track, build_track
-from hinge.springs.drums import FlatDrum, build_flat_drum
-from hinge.springs.torsion import BAR_IN, DEAD_COILS, TorsionSpring, build_torsion
+from hinge.errors import BadInput
+from hinge.sizing.ideal import require_drum
+from hinge.sizing.picks import require_extension_track
+from hinge.sizing.sets import Springs
+from hinge.springs.counterbalance import Counterbalance, TorsionOnShaft
+from hinge.springs.counterweight import LARGE_PLATE_LB, SMALL_PLATE_LB, Counterweight, Hub, build_hub, require_strap
+from hinge.springs.drums import Drum, DrumKind, build_flat_drum, build_measured_drum, build_tapered_drum
+from hinge.springs.extension import OPEN_STRETCH_IN, ExtensionPair, ExtensionSpring, build_extension_spring, build_pair, pair_of_class
+from hinge.springs.torsion import DEAD_COILS, TorsionSpring, build_torsion
 from hinge.springs.wire import DEFAULT_MATERIAL
 
 Finite = Annotated[float, Field(allow_inf_nan=False)]
 Positions = Annotated[list[Finite], Field(min_length=1, max_length=2000)]
+
+
+def _needed(field: str, value: float | None) -> float:
+    if value is None:
+        raise BadInput(f"{field.rsplit('.', 1)[-1]} is needed.", field, None, "a number", "")
+    return value
 
 
 class Document(BaseModel):
@@ -25,30 +39,20 @@ class Document(BaseModel):
 
 
 class DoorIn(Document):
-    """A sectional door, sections from the bottom up."""
+    """A sectional door, sections from the bottom up; `extras_lb` is what hangs on each beyond its share: strut, glass, bracket."""
 
     height_in: Finite
     section_heights_in: list[Finite] | None = None
     section_weights_lb: list[Finite] | None = None
     section_count: int | None = None
     weight_lb: Finite | None = None
+    extras_lb: list[Finite] | None = None
 
     def build(self) -> Door:
-        heights, weights = self.section_heights_in, self.section_weights_lb
-        return build_door(
-            self.height_in, tuple(heights) if heights else None, tuple(weights) if weights else None, self.section_count, self.weight_lb
+        heights, weights, extras = (
+            tuple(column) if column else None for column in (self.section_heights_in, self.section_weights_lb, self.extras_lb)
         )
-
-
-class StandardTrackIn(Document):
-    """A standard-lift track with a level run."""
-
-    lift: Literal["standard"]
-    radius_in: Finite
-    rise_in: Finite | None = None
-
-    def build(self) -> Track:
-        return build_track(self.radius_in, self.rise_in)
+        return build_door(self.height_in, heights, weights, self.section_count, self.weight_lb, extras)
 
 
 class TrackIn(Document):
@@ -66,18 +70,29 @@ class TrackIn(Document):
 
 
 class DrumIn(Document):
-    """A flat drum and its cable."""
+    """A drum and its cable: one diameter when flat, two and the turns of the taper when tapered, or as measured turn by turn."""
 
-    kind: Literal["flat"]
-    diameter_in: Finite
+    kind: DrumKind
     cable_in: Finite
+    diameter_in: Finite | None = None
+    large_diameter_in: Finite | None = None
+    taper_turns: Finite | None = None
+    turns: Annotated[list[Finite], Field(max_length=60)] | None = None
+    diameters_in: Annotated[list[Finite], Field(max_length=60)] | None = None
 
-    def build(self) -> FlatDrum:
-        return build_flat_drum(self.diameter_in, self.cable_in)
+    def build(self, track: Track) -> Drum:
+        if self.kind == "measured":
+            return build_measured_drum(self.turns or [], self.diameters_in or [], self.cable_in)
+        diameter = _needed("drum.diameter_in", self.diameter_in)
+        if self.kind == "flat":
+            return build_flat_drum(diameter, self.cable_in)
+        wide, taper = _needed("drum.large_diameter_in", self.large_diameter_in), _needed("drum.taper_turns", self.taper_turns)
+        used = track.high_lift_in if self.kind == "high_lift" and track.lift == "high" else None
+        return build_tapered_drum(self.kind, diameter, wide, taper, self.cable_in, used)
 
 
 class SpringIn(Document):
-    """A kind of torsion spring and how many of it are on the shaft."""
+    """A kind of torsion spring and how many of it are on the shaft; the supplier's rate where its table was used."""
 
     wire_in: Finite
     inside_diameter_in: Finite
@@ -85,72 +100,136 @@ class SpringIn(Document):
     count: Annotated[int, Field(ge=1, le=4)]
     material: str = DEFAULT_MATERIAL
     dead_coils: Finite = DEAD_COILS
+    table_rate_lbin_per_turn: Annotated[Finite, Field(gt=0)] | None = None
 
     def build(self, where: str) -> tuple[TorsionSpring, int]:
         spring = build_torsion(self.wire_in, self.inside_diameter_in, self.length_in, self.material, self.dead_coils, where)
-        return spring, self.count
+        return replace(spring, table_rate_lbin_per_turn=self.table_rate_lbin_per_turn), self.count
 
 
-class LiftQuestion(Document):
-    """What lift does this door need at these positions?"""
-
-    door: DoorIn
-    track: TrackIn
-    positions_in: Positions
+Shaft = Annotated[list[SpringIn], Field(min_length=1, max_length=4)]
 
 
-class TorsionQuestion(Document):
-    """What does this torsion spring give?"""
+def build_springs(springs: list[SpringIn], where: str) -> Springs:
+    """Each kind with its count; `where` names the list in errors."""
+    return tuple(spring.build(f"{where}.{place}.") for place, spring in enumerate(springs))
+
+
+class PhysicalSpringIn(Document):
+    """One extension spring by its wire, outside diameter and coils."""
 
     wire_in: Finite
-    inside_diameter_in: Finite
-    length_in: Finite
+    outside_diameter_in: Finite
+    coils: Finite
+    initial_lb: Finite = 0.0
     material: str = DEFAULT_MATERIAL
-    dead_coils: Finite = DEAD_COILS
-    turns: Finite | None = None
-    bar_in: Finite = BAR_IN
+
+    def build(self) -> ExtensionSpring:
+        return build_extension_spring(self.wire_in, self.outside_diameter_in, self.coils, self.initial_lb, self.material)
 
 
-class SizeOptions(Document):
-    """What narrows the search."""
+class PairIn(Document):
+    """An extension pair as set up: by its class, or by one of its springs."""
 
-    rate_tolerance: Finite = 0.03
-    shaft_diameter_in: Finite = 1.0
-    shaft_length_in: Finite | None = None
-    material: str = DEFAULT_MATERIAL
-    most: int = 24
+    class_lb: Finite | None = None
+    spring: PhysicalSpringIn | None = None
+    open_stretch_in: Finite = OPEN_STRETCH_IN
+
+    @model_validator(mode="after")
+    def _one_way(self) -> PairIn:
+        if (self.class_lb is None) == (self.spring is None):
+            raise ValueError("a pair is named by its class_lb or by one spring")
+        return self
+
+    def build(self, height_in: float) -> ExtensionPair:
+        if self.spring is None:
+            return pair_of_class(_needed("extension.class_lb", self.class_lb), height_in, self.open_stretch_in)
+        spring = self.spring.build()
+        return build_pair(spring.rate_lb_per_in, self.open_stretch_in, height_in, spring.initial_lb)
 
 
-class SizeQuestion(Document):
-    """Which springs carry this door? `on_door` is judged the same way where it is given."""
+class HubIn(Document):
+    """A strap hub with its strap, and the turns on it at closed."""
 
-    door: DoorIn
-    track: TrackIn
-    drum: DrumIn
-    cycles: Finite
-    options: SizeOptions = SizeOptions()
-    on_door: Annotated[list[SpringIn], Field(max_length=4)] | None = None
+    core_radius_in: Finite
+    strap_in: Finite
+    turns: Finite
+
+    def build(self) -> Hub:
+        return build_hub(self.core_radius_in, self.strap_in, self.turns)
+
+
+class PlatesIn(Document):
+    """The plates of a stack: how many large and small, and what one of each weighs."""
+
+    large: Annotated[int, Field(ge=0, le=400)]
+    small: Annotated[int, Field(ge=0, le=400)]
+    large_lb: Annotated[Finite, Field(ge=1, le=200)] = LARGE_PLATE_LB
+    small_lb: Annotated[Finite, Field(ge=0.5, le=100)] = SMALL_PLATE_LB
+
+    @property
+    def weight_lb(self) -> float:
+        return self.large * self.large_lb + self.small * self.small_lb
+
+
+class StackIn(Document):
+    """A counterweight as set up: its plates on its hub."""
+
+    plates: PlatesIn
+    hub: HubIn
+
+    def build(self, drum: Drum, height_in: float) -> Counterweight:
+        hub = self.hub.build()
+        require_strap(hub, drum, height_in)
+        if self.plates.weight_lb <= 0:
+            raise BadInput("A stack has at least one plate.", "counterweight.plates", 0, "one plate or more", "")
+        return Counterweight(self.plates.weight_lb, hub, drum, self.plates.small_lb)
 
 
 class HungDoor(Document):
-    """A door with its springs, wound."""
+    """A door with what carries it, set up: wound torsion springs, an extension pair, or a counterweight."""
 
     door: DoorIn
     track: TrackIn
-    drum: DrumIn
-    springs: Annotated[list[SpringIn], Field(min_length=1, max_length=4)]
-    quarter_turns: Annotated[int, Field(ge=0, le=120)]
+    drum: DrumIn | None = None
+    springs: Shaft | None = None
+    quarter_turns: Annotated[int, Field(ge=0, le=160)] | None = None
+    extension: PairIn | None = None
+    counterweight: StackIn | None = None
+
+    @model_validator(mode="after")
+    def _one_carrier(self) -> HungDoor:
+        torsion = self.springs is not None or self.quarter_turns is not None
+        if torsion + (self.extension is not None) + (self.counterweight is not None) != 1:
+            raise ValueError("a door is carried by springs with quarter_turns, by an extension pair, or by a counterweight")
+        missing = [name for name in ("drum", "springs", "quarter_turns") if torsion and getattr(self, name) is None]
+        if self.counterweight is not None and self.drum is None:
+            missing = ["drum"]
+        if missing:
+            raise ValueError(f"{', '.join(missing)} missing")
+        return self
+
+    @property
+    def spring_count(self) -> int:
+        """Springs on the shaft, for the wording; two for a pair."""
+        return sum(spring.count for spring in self.springs or []) or 2
 
     def build(self) -> Hung:
-        built = [spring.build(f"springs.{place}.") for place, spring in enumerate(self.springs)]
-        rate = sum(spring.rate_lbin_per_turn * count for spring, count in built)
-        return Hung(self.door.build(), self.track.build(), self.drum.build(), rate, self.quarter_turns / 4)
+        door, track = self.door.build(), self.track.build()
+        return Hung(door, track, self._carrier(door, track))
 
-
-class BalanceQuestion(HungDoor):
-    """What hand force does this door want at these positions?"""
-
-    positions_in: Positions
+    def _carrier(self, door: Door, track: Track) -> Counterbalance:
+        if self.extension is not None:
+            require_extension_track(track)
+            return self.extension.build(door.height_in)
+        assert self.drum is not None
+        drum = self.drum.build(track)
+        require_drum(track, drum)
+        if self.counterweight is not None:
+            return self.counterweight.build(drum, door.height_in)
+        assert self.quarter_turns is not None
+        rate = sum(spring.rate_lbin_per_turn * count for spring, count in build_springs(self.springs or [], "springs"))
+        return TorsionOnShaft(rate, self.quarter_turns / 4, drum)
 
 
 class ReadingIn(Document):
@@ -177,13 +256,6 @@ class ReadingIn(Document):
         return HandForce(self.height_in, self.force_lb, self.direction)
 
 
-class TrimQuestion(HungDoor):
-    """What do these readings say, and what to do about it?"""
-
-    readings: Annotated[list[ReadingIn], Field(max_length=60)]
-    weight_sd_lb: Annotated[float, Field(gt=0.1, le=500)] | None = None
-
-
 class BuildIn(Document):
     """A door whose weight may be unknown: its height and sections; the scale's reading where there is one."""
 
@@ -196,31 +268,3 @@ class BuildIn(Document):
         heights = tuple(self.section_heights_in) if self.section_heights_in else None
         # The ideal rate is proportional to weight: without a scale any weight gives the same sprung weight.
         return build_door(self.height_in, heights, None, self.section_count, self.scale_weight_lb or 100.0)
-
-
-class CarriesQuestion(Document):
-    """What door do these springs carry?"""
-
-    door: BuildIn
-    track: TrackIn
-    drum: DrumIn
-    springs: Annotated[list[SpringIn], Field(min_length=1, max_length=4)]
-
-
-class IdentifyQuestion(Document):
-    """Which wire is this? With inside diameter and length, what one size wrong would do to the rate."""
-
-    ten_coils_in: Finite | None = None
-    twenty_coils_in: Finite | None = None
-    inside_diameter_in: Finite | None = None
-    length_in: Finite | None = None
-    material: str = DEFAULT_MATERIAL
-
-
-class SideViewQuestion(Document):
-    """Where is everything, seen from the side, for drawing?"""
-
-    door: DoorIn
-    track: StandardTrackIn
-    drum: DrumIn
-    positions_in: Positions

@@ -8,10 +8,11 @@ from typing import Literal
 from hinge.door.sections import Door
 from hinge.door.track import Track
 from hinge.sizing.ideal import conditions
-from hinge.springs.drums import FlatDrum
+from hinge.springs.drums import Drum
 
 Verdict = Literal["right", "doubtful", "wrong"]
 RIGHT_WITHIN, DOUBTFUL_WITHIN = 0.05, 0.10  # share of the scale's weight; 5 % common practice, 10 % estimate
+STOP_OVER = 1 / 3  # weight and sprung weight further apart than this: stop; common practice
 
 
 @dataclass(frozen=True)
@@ -22,7 +23,7 @@ class Carried:
     quarter_turns: int
 
 
-def carried_by(rate_lbin_per_turn: float, door: Door, track: Track, drum: FlatDrum) -> Carried:
+def carried_by(rate_lbin_per_turn: float, door: Door, track: Track, drum: Drum) -> Carried:
     """The weight for which this rate [lb·in/turn] is the ideal one, on a door of this build.
 
     The ideal rate is proportional to weight, so any weight of `door` gives the same answer.
@@ -38,3 +39,8 @@ def verdict_against(sprung_weight_lb: float, scale_lb: float) -> tuple[float, Ve
     if abs(difference) <= RIGHT_WITHIN:
         return difference, "right"
     return difference, "doubtful" if abs(difference) <= DOUBTFUL_WITHIN else "wrong"
+
+
+def must_stop(difference: float) -> bool:
+    """Whether springs and door lie too far apart [share] to go on without the maker or an engineer."""
+    return abs(difference) > STOP_OVER

@@ -1,4 +1,4 @@
-"""A set of springs on a door: its lift along the travel and where it is worst."""
+"""A door with what carries it: the net hand force along the travel and where it is worst."""
 
 from __future__ import annotations
 
@@ -10,7 +10,7 @@ from hinge.arrays import Floats
 from hinge.door.lift import required_lift
 from hinge.door.sections import Door
 from hinge.door.track import Track
-from hinge.springs.drums import FlatDrum
+from hinge.springs.counterbalance import Counterbalance
 
 
 @dataclass(frozen=True)
@@ -42,18 +42,9 @@ class Profile:
         return Extreme(float(self.net_lb[place]), float(self.positions_in[place]))
 
 
-def spring_lift(rate_lbin_per_turn: float | Floats, turns: float | Floats, drum: FlatDrum, positions_in: Floats) -> Floats:
-    """Lift of the springs on a flat drum [lb]; none once they have run out of turns.
-
-    Parameters: rate [lb·in/turn] and turns at closed, scalars or shape (m, 1); `positions_in` [in].
-    """
-    left = np.maximum(np.asarray(turns) - drum.turns_for(positions_in), 0.0)
-    return np.asarray(rate_lbin_per_turn) * left / drum.radius_in
-
-
-def net_hand_force(door: Door, track: Track, drum: FlatDrum, rate_lbin_per_turn: float, turns: float, positions_in: Floats) -> Floats:
+def net_hand_force(door: Door, track: Track, carrier: Counterbalance, positions_in: Floats) -> Floats:
     """Net hand force P = F − L [lb] at positions [in]; positive = heavy, negative = hot."""
-    return required_lift(door, track, positions_in) - spring_lift(rate_lbin_per_turn, turns, drum, np.asarray(positions_in))
+    return required_lift(door, track, positions_in) - carrier.lift(np.asarray(positions_in))
 
 
 def travel_grid(door: Door, step_in: float = 1.0) -> Floats:
@@ -68,17 +59,12 @@ class Need:
     positions_in: Floats
     lift_lb: Floats
 
-    def profile(self, drum: FlatDrum, rate_lbin_per_turn: float, turns: float) -> Profile:
-        """Net hand force along the whole travel with springs of this rate [lb·in/turn] and turns."""
-        return Profile(self.positions_in, self.lift_lb - spring_lift(rate_lbin_per_turn, turns, drum, self.positions_in))
+    def profile(self, carrier: Counterbalance) -> Profile:
+        """Net hand force along the whole travel with this carrier."""
+        return Profile(self.positions_in, self.lift_lb - carrier.lift(self.positions_in))
 
 
 def need_of(door: Door, track: Track) -> Need:
     """What this door needs, about every inch of its travel."""
     positions = travel_grid(door)
     return Need(positions, required_lift(door, track, positions))
-
-
-def profile(door: Door, track: Track, drum: FlatDrum, rate_lbin_per_turn: float, turns: float) -> Profile:
-    """Net hand force along the whole travel [lb] with this rate [lb·in/turn] and turns."""
-    return need_of(door, track).profile(drum, rate_lbin_per_turn, turns)

@@ -31,6 +31,7 @@ class TorsionSpring:
     length_in: float
     material: str = DEFAULT_MATERIAL
     dead_coils: float = DEAD_COILS
+    table_rate_lbin_per_turn: float | None = None
 
     @property
     def active_coils(self) -> float:
@@ -39,7 +40,12 @@ class TorsionSpring:
 
     @property
     def rate_lbin_per_turn(self) -> float:
-        """Torque gained per full turn [lb·in/turn]."""
+        """Torque gained per full turn [lb·in/turn]: the supplier's where its table has this spring."""
+        return self.formula_rate_lbin_per_turn if self.table_rate_lbin_per_turn is None else self.table_rate_lbin_per_turn
+
+    @property
+    def formula_rate_lbin_per_turn(self) -> float:
+        """Torque gained per full turn by the formula [lb·in/turn]."""
         return float(rate(self.wire_in, self.inside_diameter_in, self.length_in, material_named(self.material), self.dead_coils))
 
 
@@ -97,6 +103,12 @@ def rate(
     return material.modulus_psi * np.asarray(wire_in) ** 4 / (constant * mean_diameter_in * coils)
 
 
+def length_for_rate(rate_lbin_per_turn: float, wire_in: float, inside_diameter_in: float, material: Material, dead_coils: float) -> float:
+    """Length [in] at which wire and inside diameter [in] give this rate [lb·in/turn]; the inverse of `rate`."""
+    per_coil = float(rate(wire_in, inside_diameter_in, wire_in * (dead_coils + 1), material, dead_coils))
+    return wire_in * (per_coil / rate_lbin_per_turn + dead_coils)
+
+
 def bending_stress(torque_lbin: float | Floats, wire_in: float | Floats) -> Floats:
     """Nominal bending stress σ = 32·M/(π·d³) [psi] from torque [lb·in] and wire [in]. Source: Shigley (memory)."""
     return 32 * np.asarray(torque_lbin) / (np.pi * np.asarray(wire_in) ** 3)
@@ -113,10 +125,12 @@ def wound_length(length_in: float | Floats, wire_in: float | Floats, turns: floa
     return np.asarray(length_in) + np.asarray(wire_in) * turns
 
 
-def wound_inside_diameter(spring: TorsionSpring, turns: float | Floats) -> Floats:
-    """Inside diameter when wound, D·N/(N+n) − d [in]. Source: Shigley (memory); constant wire length."""
-    mean_diameter_in = spring.inside_diameter_in + spring.wire_in
-    return mean_diameter_in * spring.active_coils / (spring.active_coils + np.asarray(turns)) - spring.wire_in
+def wound_inside_diameter(
+    wire_in: float | Floats, inside_diameter_in: float | Floats, active_coils: float | Floats, turns: float | Floats
+) -> Floats:
+    """Inside diameter when wound, D·N/(N+n) − d [in]; sizes [in]. Source: Shigley (memory); constant wire length."""
+    mean_diameter_in = np.asarray(inside_diameter_in) + wire_in
+    return mean_diameter_in * active_coils / (np.asarray(active_coils) + turns) - wire_in
 
 
 def stored_energy(rate_lbin_per_turn: float, turns: float) -> float:

@@ -6,9 +6,12 @@ from django.http import Http404, HttpRequest
 from ninja import Router, Schema
 from pydantic import BaseModel, Field
 
-from hinge.measure.fields import read_field, write_value
+from hinge.measure.fields import Value, read_field, write_value
 from hinge.questions.ask import QUESTIONS, Question
+from hinge.questions.shop import FromShop
 from server.config.errors import PROBLEMS
+from server.people.scope import shop_of
+from server.stock.service import with_lists
 
 router = Router(tags=["bench"])
 
@@ -17,13 +20,13 @@ class Typed(Schema):
     """A measurement as typed."""
 
     field: str = Field(max_length=40)
-    typed: str = Field(max_length=40)
+    typed: str = Field(max_length=120)
 
 
 class ReadBack(Schema):
     """The measurement as read: value in the field's unit, and written the trade's way."""
 
-    value: float
+    value: Value
     text: str
 
 
@@ -36,7 +39,7 @@ def read_measurement(request: HttpRequest, given: Typed) -> ReadBack:
 
 def _view(question: Question) -> Callable[..., BaseModel]:
     def view(request: HttpRequest, document: BaseModel) -> BaseModel:
-        return question.answer(document)
+        return question.answer(with_lists(shop_of(request), document) if isinstance(document, FromShop) else document)
 
     view.__annotations__["document"] = question.takes
     view.__doc__ = question.takes.__doc__

@@ -7,10 +7,12 @@ from django.http import HttpRequest
 from ninja import Router, Schema
 from pydantic import Field
 
+from hinge.door.makeup import extras, materials_of_sections
 from hinge.measure.fields import fields
 from hinge.procedure import knowledge
 from hinge.procedure.entries import Body
 from hinge.procedure.state import CallState
+from hinge.springs.drums import DrumKind, named_drums
 from server.calls import service
 from server.calls.models import Call
 from server.config.errors import PROBLEMS
@@ -65,16 +67,6 @@ class NewEntry(Schema):
     body: Body
 
 
-class FieldOut(Schema):
-    """A measurement that can be asked for."""
-
-    name: str
-    label: str
-    ask: str
-    quantity: str
-    unit: str
-
-
 class Named(Schema):
     """Something to choose by its words."""
 
@@ -82,10 +74,35 @@ class Named(Schema):
     text: str
 
 
+class FieldOut(Schema):
+    """A measurement that can be asked for; `choices` where it is one of several words."""
+
+    name: str
+    label: str
+    ask: str
+    quantity: str
+    unit: str
+    choices: list[Named]
+
+
+class DrumOut(Schema):
+    """A drum of the list."""
+
+    id: str
+    text: str
+    kind: DrumKind
+    diameter_in: float
+    large_diameter_in: float | None
+    taper_turns: float | None
+
+
 class KnowledgeOut(Schema):
     """What the stages choose from."""
 
     fields: list[FieldOut]
+    drums: list[DrumOut]
+    sections: list[Named]
+    extras: list[Named]
     complaints: list[Named]
     causes: list[Named]
 
@@ -151,9 +168,29 @@ def what_to_choose_from(request: HttpRequest) -> KnowledgeOut:
     """Fields, complaints and causes."""
     return KnowledgeOut(
         fields=[
-            FieldOut(name=field.name, label=field.label, ask=field.ask, quantity=field.quantity, unit=field.unit)
+            FieldOut(
+                name=field.name,
+                label=field.label,
+                ask=field.ask,
+                quantity=field.quantity,
+                unit=field.unit,
+                choices=[Named(id=name, text=text) for name, text in field.choices.items()],
+            )
             for field in fields().values()
         ],
+        drums=[
+            DrumOut(
+                id=name,
+                text=drum.label,
+                kind=drum.kind,
+                diameter_in=drum.diameter_in,
+                large_diameter_in=drum.large_diameter_in,
+                taper_turns=drum.taper_turns,
+            )
+            for name, drum in named_drums().items()
+        ],
+        sections=[Named(id=name, text=figure.label) for name, figure in materials_of_sections().items()],
+        extras=[Named(id=name, text=figure.label) for name, figure in extras().items()],
         complaints=[Named(id=name, text=text) for name, text in knowledge.complaints().items()],
         causes=[Named(id=name, text=text) for name, text in knowledge.causes().items()],
     )

@@ -4,13 +4,15 @@ from ninja import NinjaAPI
 from ninja.security import django_auth
 
 from server.bench.api import router as bench
+from server.bench.sheets import router as sheets
 from server.calls.api import router as calls
 from server.config import errors
 from server.doors.api import router as doors
 from server.exchange.api import router as exchange
 from server.people.api import router as people
+from server.stock.api import router as stock
 
 api = NinjaAPI(title="North Hinge", version="1", auth=django_auth, docs_url=None, openapi_url=None, urls_namespace="api")
 errors.install(api)
-for router in (people, doors, calls, bench, exchange):
+for router in (people, doors, calls, bench, sheets, stock, exchange):
     api.add_router("", router)

@@ -24,6 +24,8 @@ INSTALLED_APPS = [
     "server.people",
     "server.doors",
     "server.calls",
+    "server.bench",
+    "server.stock",
     "server.exchange",
 ]
 

@@ -13,10 +13,10 @@ from weasyprint.text.fonts import FontConfiguration
 
 from hinge.measure.fields import fields
 from hinge.measure.tape import format_length
+from hinge.procedure.record import OnDoor
 from hinge.procedure.state import CallState, ReadingState
-from hinge.questions.answers import TrimAnswer
-from hinge.questions.ask import ask
-from hinge.questions.documents import SpringIn
+from hinge.questions.documents import PairIn, SpringIn, StackIn
+from hinge.questions.lifting import TrimQuestion, trim
 from server.calls.models import Call
 from server.calls.service import state_of
 
@@ -54,8 +54,8 @@ def sheet_context(call: Call) -> dict[str, object]:
         "state": state,
         "fonts": _fonts(),
         "facts": [(labels[one.field].label, one.text) for one in state.measured if one.field != "cycles_wanted"],
-        "before": [spring_words(spring) for spring in call.record.springs],
-        "after": [spring_words(spring) for spring in state.chosen.springs] if state.chosen and state.wound else [],
+        "before": carrier_words(call.record),
+        "after": carrier_words(state.record_after) if state.chosen and state.set_up else [],
         "turns": turns_words(state.record_after.quarter_turns) if state.record_after.quarter_turns else "",
         "readings": [(format_length(one.reading.height_in, feet=True), _reading_words(one), one.current) for one in state.readings],
         "proofs": [proof for proof in state.proofs if proof.standing != "open" or proof.required],
@@ -68,6 +68,27 @@ def spring_words(spring: SpringIn) -> str:
     count = {1: "one", 2: "two"}.get(spring.count, str(spring.count))
     inside, length = format_length(spring.inside_diameter_in), format_length(spring.length_in)
     return f"{count} of {spring.wire_in:g} in wire, {inside} inside, {length} long"
+
+
+def carrier_words(on_door: OnDoor) -> list[str]:
+    """What carries a door, in words."""
+    if on_door.extension:
+        return [pair_words(on_door.extension)]
+    if on_door.counterweight:
+        return [stack_words(on_door.counterweight)]
+    return [spring_words(spring) + (", nested" if on_door.duplex else "") for spring in on_door.springs]
+
+
+def pair_words(pair: PairIn) -> str:
+    """An extension pair in words."""
+    name = f"pair of the {pair.class_lb:g} lb class" if pair.class_lb is not None else "pair by its wire"
+    return f"extension {name}, {format_length(pair.open_stretch_in)} stretch left at open"
+
+
+def stack_words(stack: StackIn) -> str:
+    """A counterweight in words."""
+    plates = stack.plates
+    return f"counterweight of {plates.large} large and {plates.small} small plates, {plates.weight_lb:.1f} lb"
 
 
 def turns_words(quarter_turns: int) -> str:
@@ -86,9 +107,8 @@ def _reading_words(state: ReadingState) -> str:
 def _line(state: CallState) -> Line | None:
     if state.hung is None:
         return None
-    document = state.hung.model_dump() | {"readings": [one.reading.model_dump() for one in state.readings if one.current]}
-    answer = ask("trim", document)
-    assert isinstance(answer, TrimAnswer)
+    readings = [one.reading for one in state.readings if one.current]
+    answer = trim(TrimQuestion(**dict(state.hung), readings=readings))
     top = state.hung.door.height_in
 
     def across(force: float) -> float:

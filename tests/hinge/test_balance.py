@@ -10,16 +10,17 @@ from hinge.door.sections import build_door
 from hinge.errors import OutOfRange
 from hinge.sizing.evaluate import net_hand_force
 from hinge.sizing.ideal import conditions
-from tests.hinge.doors import FOUR_INCH, SEVEN_FOOT, TWELVE_INCH
+from tests.hinge.doors import FOUR_INCH, SEVEN_FOOT, TWELVE_INCH, torsion
 
 IDEAL = conditions(SEVEN_FOOT, TWELVE_INCH, FOUR_INCH).ideal()
-HUNG = Hung(SEVEN_FOOT, TWELVE_INCH, FOUR_INCH, IDEAL.rate_lbin_per_turn, IDEAL.turns)
+HUNG = Hung(SEVEN_FOOT, TWELVE_INCH, torsion(IDEAL.rate_lbin_per_turn, IDEAL.turns))
 
 
 def gauge(weight_lb, turn_error, friction_lb, heights, noise=None, hung=HUNG):
     """Hand forces up and down on a door that is a little other than its file says."""
     door = build_door(84, section_count=4, weight_lb=weight_lb)
-    net = net_hand_force(door, TWELVE_INCH, FOUR_INCH, hung.rate_lbin_per_turn, hung.turns + turn_error, np.array(heights))
+    wound = torsion(hung.carrier.rate_lbin_per_turn, hung.carrier.turns + turn_error)
+    net = net_hand_force(door, TWELVE_INCH, wound, np.array(heights))
     noise = np.zeros(2 * len(heights)) if noise is None else noise
     up = [HandForce(at, float(force + friction_lb + slip), "raising") for at, force, slip in zip(heights, net, noise, strict=False)]
     down = [
@@ -36,7 +37,7 @@ def advice_for(*readings, hung=HUNG):
 def test_exact_readings_are_recovered():
     fit = fit_readings(HUNG, gauge(126, 0.4, 9, [10.0, 30.0, 50.0, 70.0]))
     assert fit.weight_lb.low < 126 < fit.weight_lb.high
-    assert fit.turn_error.likely == pytest.approx(0.4, abs=0.12)
+    assert fit.setting_error.likely == pytest.approx(0.4, abs=0.12)
     assert fit.friction_lb.likely == pytest.approx(9, abs=1)
 
 
@@ -50,13 +51,15 @@ def test_random_doors_lie_within_the_stated_range_nine_times_in_ten():
         )
         noise = chance.normal(0, np.hypot(MODEL_SD_LB, GAUGE_SD_LB), 6)
         fit = fit_readings(HUNG, gauge(*truth, [12.0, 40.0, 66.0], noise))
-        inside += [one.low <= true <= one.high for one, true in zip((fit.weight_lb, fit.turn_error, fit.friction_lb), truth, strict=True)]
+        inside += [
+            one.low <= true <= one.high for one, true in zip((fit.weight_lb, fit.setting_error, fit.friction_lb), truth, strict=True)
+        ]
     assert (inside / doors >= 0.9).all()
 
 
 def test_more_readings_narrow_the_range():
     few, many = (fit_readings(HUNG, gauge(130, 0, 8, heights)) for heights in ([42.0], [10.0, 25.0, 42.0, 60.0, 75.0]))
-    assert many.turn_error.high - many.turn_error.low < few.turn_error.high - few.turn_error.low
+    assert many.setting_error.high - many.setting_error.low < few.setting_error.high - few.setting_error.low
 
 
 def test_no_reading_asks_for_one_at_three_and_a_half_feet():
@@ -72,22 +75,20 @@ def test_a_door_that_holds_is_left():
 def test_a_door_that_moves_is_trimmed_against_its_way(outcome, sign):
     advice = advice_for(LetGo(42, outcome))
     assert advice.kind == "trim"
-    assert np.sign(advice.quarter_turns_per_spring) == sign
-    assert abs(advice.quarter_turns_per_spring) <= 4
+    assert np.sign(advice.steps) == sign
+    assert abs(advice.steps) <= 4
 
 
 def test_the_sentence_says_what_to_do():
     readings = gauge(130, 0.5, 6, [15.0, 42.0, 70.0])
     advice = advice_for(*readings)
-    assert advice.quarter_turns_per_spring == -2
+    assert advice.steps == -2
     assert advice.sentence == "Take ½ turn off each spring."
 
 
 @pytest.mark.parametrize("turn_error", [-0.75, -0.5, -0.25, 0.25, 0.5, 0.75])
 def test_a_known_turn_error_is_trimmed_by_as_many_quarters(turn_error):
-    assert advice_for(*gauge(130, turn_error, 5, [10.0, 30.0, 50.0, 70.0])).quarter_turns_per_spring == pytest.approx(
-        -4 * turn_error, abs=1
-    )
+    assert advice_for(*gauge(130, turn_error, 5, [10.0, 30.0, 50.0, 70.0])).steps == pytest.approx(-4 * turn_error, abs=1)
 
 
 def test_following_the_advice_ends_in_leave_or_hold():
@@ -96,13 +97,13 @@ def test_following_the_advice_ends_in_leave_or_hold():
         advice = advice_for(*gauge(130, turn_error, 6, [12.0, 42.0, 66.0]))
         if advice.kind != "trim":
             break
-        turn_error += advice.quarter_turns_per_spring / 4
+        turn_error += advice.steps / 4
     assert advice.kind == "leave"
     assert abs(turn_error) <= 0.25
 
 
 def test_a_wrong_rate_is_told_from_wrong_turns():
-    weak = Hung(SEVEN_FOOT, TWELVE_INCH, FOUR_INCH, 0.75 * IDEAL.rate_lbin_per_turn, IDEAL.turns + 1.2)
+    weak = Hung(SEVEN_FOOT, TWELVE_INCH, torsion(0.75 * IDEAL.rate_lbin_per_turn, IDEAL.turns + 1.2))
     advice = advice_for(*gauge(130, 0, 5, [6.0, 30.0, 54.0, 78.0], hung=weak), hung=weak)
     assert advice.kind == "resize"
     assert "too weak" in advice.sentence

@@ -22,6 +22,8 @@ def test_work_of_the_lift_is_the_gain_of_energy(door, track):
 @given(doors(), every_track)
 def test_lift_is_the_slope_of_energy_everywhere(door, track):
     positions = np.linspace(1, door.height_in - 1, 50)
+    # At the ease itself the top section turns at once: the slope jumps there.
+    positions = positions[np.abs(positions - track.ease_in) > 1e-4]
     slope = (potential_energy(door, track, positions + 1e-5) - potential_energy(door, track, positions - 1e-5)) / 2e-5
     assert required_lift(door, track, positions) == pytest.approx(slope, abs=1e-3 * door.weight_lb)
 

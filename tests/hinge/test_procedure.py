@@ -184,7 +184,7 @@ def test_the_record_carries_over_to_the_next_call():
     after = Running().wound(29).state.record_after
     next_call = Running(after)
     assert next_call.state.setup is not None
-    assert next_call.state.on_door[0].length_in == 27.5
+    assert next_call.state.on_door.springs[0].length_in == 27.5
     assert next_call.state.hung.quarter_turns == 29
     assert all(one.entry == "" for one in next_call.state.measured)
     assert DoorRecord.model_validate(after.model_dump()) == after

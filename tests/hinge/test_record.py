@@ -5,7 +5,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from hinge.measure.fields import fields
-from hinge.procedure.record import NEEDED, DoorRecord, missing_of, setup_of, springs_of
+from hinge.procedure.record import DoorRecord, missing_of, on_door_of, setup_of
 from hinge.questions.ask import ask
 
 WHOLE = {
@@ -20,14 +20,13 @@ WHOLE = {
 
 
 def test_every_needed_measurement_is_one_that_can_be_asked_for():
-    assert set(NEEDED) <= set(fields())
-    assert set(WHOLE) == set(NEEDED)
+    assert set(missing_of({})) == set(WHOLE) <= set(fields())
 
 
-@given(st.sets(st.sampled_from(NEEDED)))
+@given(st.sets(st.sampled_from(sorted(WHOLE))))
 def test_what_is_missing_is_named_in_the_order_it_is_asked(left_out):
     measured = {name: value for name, value in WHOLE.items() if name not in left_out}
-    assert missing_of(measured) == [name for name in NEEDED if name in left_out]
+    assert missing_of(measured) == [name for name in fields() if name in left_out]
     assert (setup_of(measured) is None) == bool(left_out)
 
 
@@ -45,9 +44,9 @@ def test_the_rise_defaults_by_radius_and_is_taken_when_measured():
 
 def test_springs_come_of_their_four_measurements_or_not_at_all():
     four = {"wire_in": 0.225, "inside_diameter_in": 2.0, "length_in": 27.5, "spring_count": 2.0}
-    assert springs_of(four)[0].count == 2
+    assert on_door_of(four).springs[0].count == 2
     for name in four:
-        assert springs_of({key: value for key, value in four.items() if key != name}) is None
+        assert on_door_of({key: value for key, value in four.items() if key != name}) is None
 
 
 def test_a_record_refuses_what_it_does_not_know():

@@ -11,12 +11,15 @@ from hinge.door.lift import required_lift
 from hinge.door.sections import build_door
 from hinge.door.track import build_track
 from hinge.errors import Contradiction, OutOfRange
-from hinge.sizing.evaluate import net_hand_force, profile, spring_lift
+from hinge.sizing.candidates import side_by_side_of
+from hinge.sizing.evaluate import net_hand_force
 from hinge.sizing.ideal import conditions
-from hinge.sizing.search import Wanted, all_candidates, find_sets, judge_springs
+from hinge.sizing.search import Wanted, find_sets
+from hinge.sizing.sets import fix, judge
+from hinge.springs.counterbalance import spring_lift
 from hinge.springs.torsion import build_torsion
 from hinge.springs.wire import Stock, stock
-from tests.hinge.doors import FOUR_INCH, SEVEN_FOOT, TWELVE_INCH, doors, drums, tracks
+from tests.hinge.doors import FOUR_INCH, SEVEN_FOOT, TWELVE_INCH, doors, drums, profile_of, torsion, tracks
 
 ON = (SEVEN_FOOT, TWELVE_INCH, FOUR_INCH)
 
@@ -41,7 +44,7 @@ def test_a_lift_that_a_flat_drum_does_not_serve_is_refused(track):
 def test_low_headroom_leaves_the_door_seated_on_the_floor():
     track = build_track(12, lift="low_headroom")
     ideal = conditions(SEVEN_FOOT, track, FOUR_INCH).ideal()
-    net = net_hand_force(SEVEN_FOOT, track, FOUR_INCH, ideal.rate_lbin_per_turn, ideal.turns, np.array([0.0, 3.0]))
+    net = net_hand_force(SEVEN_FOOT, track, torsion(ideal.rate_lbin_per_turn, ideal.turns), np.array([0.0, 3.0]))
     assert net[0] > 0.08 * SEVEN_FOOT.weight_lb
     assert net[1] == pytest.approx(0, abs=1e-6)
 
@@ -58,25 +61,26 @@ def test_every_proposed_set_is_within_tolerance_and_clears_the_shaft():
     found = find_sets(*ON, Wanted(most=500))
     for one in found.sets:
         assert abs(one.rate_error) <= 0.03
-        coils, turns = one.spring.active_coils, one.quarter_turns / 4
-        wound = (one.spring.inside_diameter_in + one.spring.wire_in) * coils / (coils + turns) - one.spring.wire_in
-        assert wound >= 1.0
+        for spring, _ in one.springs:
+            coils, turns = spring.active_coils, one.quarter_turns / 4
+            wound = (spring.inside_diameter_in + spring.wire_in) * coils / (coils + turns) - spring.wire_in
+            assert wound >= 1.0
     assert found.found >= len(found.sets) == 500
 
 
 def test_ranking_puts_pairs_that_last_first_and_says_why():
     best = find_sets(*ON, Wanted(cycles=25_000)).sets[0]
-    assert best.count == 2
-    assert best.life.likely >= 25_000
+    assert best.parts[0].count == 2
+    assert best.weakest.life.likely >= 25_000
     assert abs(best.rate_error) < 0.01
     assert any("25 000" in reason for reason in best.reasons)
 
 
 def test_a_single_leads_only_on_a_light_door():
     light = build_door(84, section_count=4, weight_lb=70)
-    assert any(one.count == 1 for one in find_sets(light, TWELVE_INCH, FOUR_INCH, Wanted(most=60)).sets)
+    assert any(one.parts[0].count == 1 for one in find_sets(light, TWELVE_INCH, FOUR_INCH, Wanted(most=60)).sets)
     heavy = build_door(84, section_count=4, weight_lb=300)
-    assert find_sets(heavy, TWELVE_INCH, FOUR_INCH).sets[0].count == 2
+    assert find_sets(heavy, TWELVE_INCH, FOUR_INCH).sets[0].parts[0].count == 2
 
 
 def test_the_search_finds_what_a_plain_loop_finds():
@@ -84,44 +88,49 @@ def test_the_search_finds_what_a_plain_loop_finds():
     ideal = conditions(*ON).ideal().rate_lbin_per_turn
     plain = {
         (wire, inside, length, count)
-        for wire, inside, length, count in itertools.product(sizes.wire_in, sizes.inside_diameter_in, sizes.length_in, (1, 2))
+        for wire, inside, length, count in itertools.product(sizes.wire_in, sizes.inside_diameter_in, sizes.length_in, (1, 2, 4))
         if abs(count * build_torsion(float(wire), float(inside), float(length)).rate_lbin_per_turn / ideal - 1) <= 0.03
     }
     found = find_sets(*ON, Wanted(most=500), sizes)
-    assert {(one.spring.wire_in, one.spring.inside_diameter_in, one.spring.length_in, one.count) for one in found.sets} == plain
+    assert {
+        (spring.wire_in, spring.inside_diameter_in, spring.length_in, count) for one in found.sets for spring, count in one.springs
+    } == plain
 
 
 def test_what_is_on_the_door_is_judged_the_same_way():
     best = find_sets(*ON).sets[0]
-    same = judge_springs([(best.spring, best.count)], *ON)
-    assert (same.rate_error, same.quarter_turns, same.stress_psi) == pytest.approx((best.rate_error, best.quarter_turns, best.stress_psi))
+    same = judge(best.springs, fix(*ON))
+    assert (same.rate_error, same.quarter_turns) == pytest.approx((best.rate_error, best.quarter_turns))
+    assert same.weakest.stress_psi == pytest.approx(best.weakest.stress_psi)
 
 
 def test_mismatched_springs_are_judged_by_the_hardest_worked():
     strong, weak = build_torsion(0.250, 2, 40), build_torsion(0.207, 2, 24)
-    judged = judge_springs([(strong, 1), (weak, 1)], *ON)
-    assert judged.life.likely == min(judge_springs([(one, 1)], *ON, judged.quarter_turns).life.likely for one in (strong, weak))
-    assert judged.reasons == ("mismatched springs on one shaft",)
+    judged = judge(((strong, 1), (weak, 1)), fix(*ON))
+    alone = [judge(((one, 1),), fix(*ON), judged.quarter_turns).weakest.life.likely for one in (strong, weak)]
+    assert judged.weakest.life.likely == min(alone)
+    assert sum(part.share for part in judged.parts) == pytest.approx(1)
+    assert judged.parts[0].share == pytest.approx(strong.rate_lbin_per_turn / judged.rate_lbin_per_turn)
 
 
 def test_a_short_shaft_leaves_out_long_springs():
     roomy, tight = find_sets(*ON, Wanted(most=500)), find_sets(*ON, Wanted(shaft_length_in=40, most=500))
     assert 0 < tight.found < roomy.found
-    assert all(one.count * one.spring.length_in < 40 for one in tight.sets)
+    assert all(one.shaft_needed_in <= 40 for one in tight.sets)
 
 
 def test_the_table_is_searched_whole():
-    assert len(all_candidates("oil_tempered", stock()).count) > 90_000
+    assert len(side_by_side_of("oil_tempered", stock(), None).count) > 90_000
 
 
 def test_net_force_is_zero_lift_once_the_turns_run_out():
     positions = np.array([0.0, 84.0])
-    net = net_hand_force(*ON, 40.0, 2.0, positions)
+    net = net_hand_force(SEVEN_FOOT, TWELVE_INCH, torsion(40.0, 2.0), positions)
     assert net[1] == pytest.approx(required_lift(SEVEN_FOOT, TWELVE_INCH, positions)[1])
 
 
 def test_the_worst_places_are_on_the_line():
-    line = profile(*ON, 36.3, 7.25)
+    line = profile_of(36.3, 7.25)
     assert line.worst_hot.force_lb == line.net_lb.min()
     assert line.worst_heavy.force_lb == line.net_lb.max()
 

@@ -46,7 +46,7 @@ def test_energy_is_the_work_of_winding(spring_rate, turns):
 @given(st.floats(0, 12))
 def test_winding_keeps_the_wire_and_shrinks_the_coil(turns):
     spring = build_torsion(0.225, 2.0, 27.5)
-    inside = float(wound_inside_diameter(spring, turns))
+    inside = float(wound_inside_diameter(0.225, 2.0, spring.active_coils, turns))
     assert inside <= 2.0
     # The wire in the active coils keeps its length.
     assert (inside + 0.225) * (spring.active_coils + turns) == pytest.approx(2.225 * spring.active_coils)

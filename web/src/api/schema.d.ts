@@ -284,6 +284,189 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/bench/compare": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * View
+         * @description What is on the door beside like-for-like, what is advised, and the same rate in other wire?
+         */
+        post: operations["bench_compare"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bench/carries": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * View
+         * @description What door do these springs carry? Torsion springs on their drum, or an extension pair.
+         */
+        post: operations["bench_carries"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bench/identify": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * View
+         * @description Which spring is this?
+         *
+         *     Readings across 10 and 20 coils; its inside diameter from outside or stamp; its length in one piece or broken,
+         *     relaxed or wound. With the weight it carries, one size wrong is told in pounds.
+         */
+        post: operations["bench_identify"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bench/weigh": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * View
+         * @description What does the door weigh? Scale readings, of one scale or two; or its make-up, bottom section first.
+         */
+        post: operations["bench_weigh"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bench/extension": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * View
+         * @description Which extension pair carries this door, and how is it set up? `on_door` is judged where it is given.
+         */
+        post: operations["bench_extension"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bench/counterweight": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * View
+         * @description Which plates carry this door, and how is the stack set up? `on_door` is judged where it is given.
+         */
+        post: operations["bench_counterweight"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bench/convert": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * View
+         * @description What does changing this door from torsion to extension springs, or back, take?
+         */
+        post: operations["bench_convert"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bench/cable": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * View
+         * @description How long must the lifting cables be, and how many wraps does a cable leave on the drum at closed?
+         */
+        post: operations["bench_cable"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bench/one_piece": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * View
+         * @description What torque does this one-piece door want about its pivots, and what does its balance leave?
+         */
+        post: operations["bench_one_piece"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/bench/balance": {
         parameters: {
             query?: never;
@@ -316,48 +499,10 @@ export interface paths {
         /**
          * View
          * @description What do these readings say, and what to do about it?
+         *
+         *     `file_weight_lb` is what the springs were chosen for; `scale_weight_lb` what the scale shows today.
          */
         post: operations["bench_trim"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/bench/carries": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * View
-         * @description What door do these springs carry?
-         */
-        post: operations["bench_carries"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/bench/identify": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * View
-         * @description Which wire is this? With inside diameter and length, what one size wrong would do to the rate.
-         */
-        post: operations["bench_identify"];
         delete?: never;
         options?: never;
         head?: never;
@@ -378,6 +523,114 @@ export interface paths {
          * @description Where is everything, seen from the side, for drawing?
          */
         post: operations["bench_side_view"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/doors/{key}/bench": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Bench Sheets
+         * @description The sheets kept with a door, newest first.
+         */
+        get: operations["bench_sheets"];
+        put?: never;
+        /**
+         * Keep Bench Sheet
+         * @description Keep a sheet with a door; posting the same key again changes nothing.
+         */
+        post: operations["keep_bench_sheet"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bench-sheets/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Take Off Bench Sheet
+         * @description Take a sheet off its door.
+         */
+        delete: operations["take_off_bench_sheet"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stock": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Shop Lists
+         * @description The lists there are.
+         */
+        get: operations["shop_lists"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stock/{kind}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Load Shop List
+         * @description Load a list from CSV in place of the one there is. A CSV with any mistake is refused whole.
+         */
+        put: operations["load_shop_list"];
+        post?: never;
+        /**
+         * Put Aside Shop List
+         * @description Do without a list.
+         */
+        delete: operations["put_aside_shop_list"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stock/{kind}.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Shop List Csv
+         * @description A list as the CSV that would load it again.
+         */
+        get: operations["shop_list_csv"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -641,7 +894,7 @@ export interface components {
         };
         /**
          * DoorIn
-         * @description A sectional door, sections from the bottom up.
+         * @description A sectional door, sections from the bottom up; `extras_lb` is what hangs on each beyond its share: strut, glass, bracket.
          */
         DoorIn: {
             /** Height In */
@@ -654,41 +907,58 @@ export interface components {
             section_count?: number | null;
             /** Weight Lb */
             weight_lb?: number | null;
+            /** Extras Lb */
+            extras_lb?: number[] | null;
         };
         /**
          * DoorRecord
-         * @description Measurements by field name [in the field's unit], springs on the shaft, quarter-turns at closed.
+         * @description Measurements by field name [in the field's unit], and what carries the door.
          */
         DoorRecord: {
-            /**
-             * Measured
-             * @default {}
-             */
-            measured?: {
-                [key: string]: number;
-            };
             /**
              * Springs
              * @default []
              */
             springs?: components["schemas"]["SpringIn"][];
+            /**
+             * Duplex
+             * @default false
+             */
+            duplex?: boolean;
             /** Quarter Turns */
             quarter_turns?: number | null;
+            extension?: components["schemas"]["PairIn"] | null;
+            counterweight?: components["schemas"]["StackIn"] | null;
+            /**
+             * Measured
+             * @default {}
+             */
+            measured?: {
+                [key: string]: number | string | number[];
+            };
         };
         /**
          * DrumIn
-         * @description A flat drum and its cable.
+         * @description A drum and its cable: one diameter when flat, two and the turns of the taper when tapered, or as measured turn by turn.
          */
         DrumIn: {
             /**
              * Kind
-             * @constant
+             * @enum {string}
              */
-            kind: "flat";
-            /** Diameter In */
-            diameter_in: number;
+            kind: "flat" | "high_lift" | "vertical" | "measured";
             /** Cable In */
             cable_in: number;
+            /** Diameter In */
+            diameter_in?: number | null;
+            /** Large Diameter In */
+            large_diameter_in?: number | null;
+            /** Taper Turns */
+            taper_turns?: number | null;
+            /** Turns */
+            turns?: number[] | null;
+            /** Diameters In */
+            diameters_in?: number[] | null;
         };
         /**
          * Fact
@@ -701,6 +971,32 @@ export interface components {
             label: string;
             /** Text */
             text: string;
+        };
+        /**
+         * HubIn
+         * @description A strap hub with its strap, and the turns on it at closed.
+         */
+        HubIn: {
+            /** Core Radius In */
+            core_radius_in: number;
+            /** Strap In */
+            strap_in: number;
+            /** Turns */
+            turns: number;
+        };
+        /**
+         * PairIn
+         * @description An extension pair as set up: by its class, or by one of its springs.
+         */
+        PairIn: {
+            /** Class Lb */
+            class_lb?: number | null;
+            spring?: components["schemas"]["PhysicalSpringIn"] | null;
+            /**
+             * Open Stretch In
+             * @default 2
+             */
+            open_stretch_in?: number;
         };
         /**
          * PastCall
@@ -727,17 +1023,59 @@ export interface components {
             cause: string;
         };
         /**
+         * PhysicalSpringIn
+         * @description One extension spring by its wire, outside diameter and coils.
+         */
+        PhysicalSpringIn: {
+            /** Wire In */
+            wire_in: number;
+            /** Outside Diameter In */
+            outside_diameter_in: number;
+            /** Coils */
+            coils: number;
+            /**
+             * Initial Lb
+             * @default 0
+             */
+            initial_lb?: number;
+            /**
+             * Material
+             * @default oil_tempered
+             */
+            material?: string;
+        };
+        /**
+         * PlatesIn
+         * @description The plates of a stack: how many large and small, and what one of each weighs.
+         */
+        PlatesIn: {
+            /** Large */
+            large: number;
+            /** Small */
+            small: number;
+            /**
+             * Large Lb
+             * @default 18.9
+             */
+            large_lb?: number;
+            /**
+             * Small Lb
+             * @default 5
+             */
+            small_lb?: number;
+        };
+        /**
          * Setup
          * @description The door as the questions take it.
          */
         Setup: {
             door: components["schemas"]["DoorIn"];
-            track: components["schemas"]["StandardTrackIn"];
-            drum: components["schemas"]["DrumIn"];
+            track: components["schemas"]["TrackIn"];
+            drum?: components["schemas"]["DrumIn"] | null;
         };
         /**
          * SpringIn
-         * @description A kind of torsion spring and how many of it are on the shaft.
+         * @description A kind of torsion spring and how many of it are on the shaft; the supplier's rate where its table was used.
          */
         SpringIn: {
             /** Wire In */
@@ -758,21 +1096,40 @@ export interface components {
              * @default 5
              */
             dead_coils?: number;
+            /** Table Rate Lbin Per Turn */
+            table_rate_lbin_per_turn?: number | null;
         };
         /**
-         * StandardTrackIn
-         * @description A standard-lift track with a level run.
+         * StackIn
+         * @description A counterweight as set up: its plates on its hub.
          */
-        StandardTrackIn: {
+        StackIn: {
+            plates: components["schemas"]["PlatesIn"];
+            hub: components["schemas"]["HubIn"];
+        };
+        /**
+         * TrackIn
+         * @description A track of any lift.
+         */
+        TrackIn: {
             /**
              * Lift
-             * @constant
+             * @enum {string}
              */
-            lift: "standard";
+            lift: "standard" | "low_headroom" | "high" | "vertical";
             /** Radius In */
             radius_in: number;
             /** Rise In */
             rise_in?: number | null;
+            /** High Lift In */
+            high_lift_in?: number | null;
+            /** Ease In */
+            ease_in?: number | null;
+            /**
+             * Pitch Deg
+             * @default 0
+             */
+            pitch_deg?: number;
         };
         /**
          * NewDoor
@@ -881,6 +1238,18 @@ export interface components {
             closed: components["schemas"]["CallRow"][];
         };
         /**
+         * Asked
+         * @description A field this door can be asked for; `needed` when nothing can be computed without it.
+         */
+        Asked: {
+            /** Field */
+            field: string;
+            /** Group */
+            group: string;
+            /** Needed */
+            needed: boolean;
+        };
+        /**
          * CallOut
          * @description A call with its state.
          */
@@ -927,20 +1296,34 @@ export interface components {
             gate_groups: components["schemas"]["GateGroupState"][];
             /** Measured */
             measured: components["schemas"]["Measurement"][];
+            /** Asked */
+            asked: components["schemas"]["Asked"][];
             /** Missing */
             missing: string[];
             /** Cycles Wanted */
             cycles_wanted: number;
+            /** Household */
+            household: string | null;
+            /** Shaft Length In */
+            shaft_length_in: number | null;
+            /** File Weight Lb */
+            file_weight_lb: number | null;
+            /** Scale Weight Lb */
+            scale_weight_lb: number | null;
+            /**
+             * Carried By
+             * @enum {string}
+             */
+            carried_by: "torsion" | "extension" | "counterweight";
             setup: components["schemas"]["Setup"] | null;
-            /** On Door */
-            on_door: components["schemas"]["SpringIn"][];
-            /** On Door Quarter Turns */
-            on_door_quarter_turns: number | null;
+            /** Wrong Setup */
+            wrong_setup: string;
+            on_door: components["schemas"]["OnDoor"];
             chosen: components["schemas"]["Choice"] | null;
             /** Winding */
             winding: components["schemas"]["SpringCount"][];
-            /** Wound */
-            wound: boolean;
+            /** Set Up */
+            set_up: boolean;
             hung: components["schemas"]["HungDoor"] | null;
             /** Readings */
             readings: components["schemas"]["ReadingState"][];
@@ -962,13 +1345,17 @@ export interface components {
         };
         /**
          * Choice
-         * @description The set picked, and the entry that picked it.
+         * @description What was picked, and the entry that picked it.
          */
         Choice: {
             /** Springs */
             springs: components["schemas"]["SpringIn"][];
+            /** Duplex */
+            duplex: boolean;
             /** Quarter Turns */
-            quarter_turns: number;
+            quarter_turns: number | null;
+            extension: components["schemas"]["PairIn"] | null;
+            counterweight: components["schemas"]["StackIn"] | null;
             /** Entry */
             entry: string;
         };
@@ -981,6 +1368,11 @@ export interface components {
             id: string;
             /** Title */
             title: string;
+            /**
+             * Before
+             * @enum {string}
+             */
+            before: "hands_on" | "work" | "first_lift";
             /** Met */
             met: boolean;
             /** Gates */
@@ -1012,16 +1404,18 @@ export interface components {
         };
         /**
          * HungDoor
-         * @description A door with its springs, wound.
+         * @description A door with what carries it, set up: wound torsion springs, an extension pair, or a counterweight.
          */
         HungDoor: {
             door: components["schemas"]["DoorIn"];
             track: components["schemas"]["TrackIn"];
-            drum: components["schemas"]["DrumIn"];
+            drum?: components["schemas"]["DrumIn"] | null;
             /** Springs */
-            springs: components["schemas"]["SpringIn"][];
+            springs?: components["schemas"]["SpringIn"][] | null;
             /** Quarter Turns */
-            quarter_turns: number;
+            quarter_turns?: number | null;
+            extension?: components["schemas"]["PairIn"] | null;
+            counterweight?: components["schemas"]["StackIn"] | null;
         };
         /**
          * Measurement
@@ -1031,7 +1425,7 @@ export interface components {
             /** Field */
             field: string;
             /** Value */
-            value: number;
+            value: number | string | number[];
             /** Text */
             text: string;
             /**
@@ -1039,6 +1433,26 @@ export interface components {
              * @default
              */
             entry?: string;
+        };
+        /**
+         * OnDoor
+         * @description What carries the door: torsion springs with their turns, an extension pair, or a stack of plates.
+         */
+        OnDoor: {
+            /**
+             * Springs
+             * @default []
+             */
+            springs?: components["schemas"]["SpringIn"][];
+            /**
+             * Duplex
+             * @default false
+             */
+            duplex?: boolean;
+            /** Quarter Turns */
+            quarter_turns?: number | null;
+            extension?: components["schemas"]["PairIn"] | null;
+            counterweight?: components["schemas"]["StackIn"] | null;
         };
         /**
          * ProofState
@@ -1102,7 +1516,7 @@ export interface components {
         };
         /**
          * SpringCount
-         * @description Quarter-turns in and planned for one spring.
+         * @description Quarter-turns in and planned for one winding cone.
          *
          *     `torque_lbin` and `bar_force_lb` hold the value after each quarter-turn, from 0 to planned.
          */
@@ -1111,7 +1525,7 @@ export interface components {
              * Spring
              * @enum {string}
              */
-            spring: "left" | "right" | "single";
+            spring: "left" | "right" | "single" | "left_outer" | "right_outer";
             /** Done */
             done: number;
             /** Planned */
@@ -1135,30 +1549,6 @@ export interface components {
             name: "arrive" | "find" | "measure" | "size" | "repair" | "prove" | "close";
             /** Done */
             done: boolean;
-        };
-        /**
-         * TrackIn
-         * @description A track of any lift.
-         */
-        TrackIn: {
-            /**
-             * Lift
-             * @enum {string}
-             */
-            lift: "standard" | "low_headroom" | "high" | "vertical";
-            /** Radius In */
-            radius_in: number;
-            /** Rise In */
-            rise_in?: number | null;
-            /** High Lift In */
-            high_lift_in?: number | null;
-            /** Ease In */
-            ease_in?: number | null;
-            /**
-             * Pitch Deg
-             * @default 0
-             */
-            pitch_deg?: number;
         };
         /**
          * NewCall
@@ -1185,7 +1575,7 @@ export interface components {
         };
         /**
          * Chosen
-         * @description The set picked for this door, and its turns.
+         * @description What was picked for this door: a torsion set with its turns, an extension pair, or a stack of plates.
          */
         Chosen: {
             /**
@@ -1193,10 +1583,20 @@ export interface components {
              * @enum {string}
              */
             kind: "chosen";
-            /** Springs */
-            springs: components["schemas"]["SpringIn"][];
+            /**
+             * Springs
+             * @default []
+             */
+            springs?: components["schemas"]["SpringIn"][];
+            /**
+             * Duplex
+             * @default false
+             */
+            duplex?: boolean;
             /** Quarter Turns */
-            quarter_turns: number;
+            quarter_turns?: number | null;
+            extension?: components["schemas"]["PairIn"] | null;
+            counterweight?: components["schemas"]["StackIn"] | null;
         };
         /**
          * Closed
@@ -1243,7 +1643,7 @@ export interface components {
              * Spring
              * @enum {string}
              */
-            spring: "left" | "right" | "single";
+            spring: "left" | "right" | "single" | "left_outer" | "right_outer";
             /** From Quarter */
             from_quarter: number;
             /** To Quarter */
@@ -1296,6 +1696,17 @@ export interface components {
             met: boolean;
         };
         /**
+         * Hung
+         * @description The picked pair or stack hangs on the door, set up as told.
+         */
+        Hung: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "hung";
+        };
+        /**
          * Measured
          * @description One measurement, as typed.
          */
@@ -1318,7 +1729,7 @@ export interface components {
             /** Id */
             id: string;
             /** Body */
-            body: components["schemas"]["Complaint"] | components["schemas"]["GateSet"] | components["schemas"]["Found"] | components["schemas"]["Measured"] | components["schemas"]["Chosen"] | components["schemas"]["Counted"] | components["schemas"]["Trimmed"] | components["schemas"]["BalanceReading"] | components["schemas"]["ProofMade"] | components["schemas"]["Withdrawn"] | components["schemas"]["Disconnected"] | components["schemas"]["Closed"];
+            body: components["schemas"]["Complaint"] | components["schemas"]["GateSet"] | components["schemas"]["Found"] | components["schemas"]["Measured"] | components["schemas"]["Chosen"] | components["schemas"]["Hung"] | components["schemas"]["Counted"] | components["schemas"]["Trimmed"] | components["schemas"]["BalanceReading"] | components["schemas"]["ProofMade"] | components["schemas"]["Withdrawn"] | components["schemas"]["Disconnected"] | components["schemas"]["Closed"];
         };
         /**
          * ProofMade
@@ -1342,7 +1753,7 @@ export interface components {
         };
         /**
          * Trimmed
-         * @description Quarter-turns put on (+) or taken off (−) each spring.
+         * @description A trim: quarter-turns put on (+) or taken off (−) each spring, holes of each cable taken up, or small plates added.
          */
         Trimmed: {
             /**
@@ -1351,7 +1762,11 @@ export interface components {
              */
             kind: "trimmed";
             /** Quarter Turns Per Spring */
-            quarter_turns_per_spring: number;
+            quarter_turns_per_spring?: number | null;
+            /** Cable Holes */
+            cable_holes?: number | null;
+            /** Small Plates */
+            small_plates?: number | null;
         };
         /**
          * Withdrawn
@@ -1369,8 +1784,29 @@ export interface components {
             reason: string;
         };
         /**
+         * DrumOut
+         * @description A drum of the list.
+         */
+        DrumOut: {
+            /** Id */
+            id: string;
+            /** Text */
+            text: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "flat" | "high_lift" | "vertical" | "measured";
+            /** Diameter In */
+            diameter_in: number;
+            /** Large Diameter In */
+            large_diameter_in: number | null;
+            /** Taper Turns */
+            taper_turns: number | null;
+        };
+        /**
          * FieldOut
-         * @description A measurement that can be asked for.
+         * @description A measurement that can be asked for; `choices` where it is one of several words.
          */
         FieldOut: {
             /** Name */
@@ -1383,6 +1819,8 @@ export interface components {
             quantity: string;
             /** Unit */
             unit: string;
+            /** Choices */
+            choices: components["schemas"]["Named"][];
         };
         /**
          * KnowledgeOut
@@ -1391,6 +1829,12 @@ export interface components {
         KnowledgeOut: {
             /** Fields */
             fields: components["schemas"]["FieldOut"][];
+            /** Drums */
+            drums: components["schemas"]["DrumOut"][];
+            /** Sections */
+            sections: components["schemas"]["Named"][];
+            /** Extras */
+            extras: components["schemas"]["Named"][];
             /** Complaints */
             complaints: components["schemas"]["Named"][];
             /** Causes */
@@ -1412,7 +1856,7 @@ export interface components {
          */
         ReadBack: {
             /** Value */
-            value: number;
+            value: number | string | number[];
             /** Text */
             text: string;
         };
@@ -1463,6 +1907,10 @@ export interface components {
         TorsionAnswer: {
             /** Rate Lbin Per Turn */
             rate_lbin_per_turn: number;
+            /** Formula Rate Lbin Per Turn */
+            formula_rate_lbin_per_turn: number;
+            /** Table Rate Lbin Per Turn */
+            table_rate_lbin_per_turn?: number | null;
             /** Active Coils */
             active_coils: number;
             /** Torque Lbin */
@@ -1486,10 +1934,44 @@ export interface components {
             bar_in?: number | null;
         };
         /**
+         * RateRowIn
+         * @description One row of a supplier's table: a rate for that length, or for one active coil.
+         */
+        RateRowIn: {
+            /** Wire In */
+            wire_in: number;
+            /** Inside Diameter In */
+            inside_diameter_in: number;
+            /** Length In */
+            length_in?: number | null;
+            /** Rate Lbin Per Turn */
+            rate_lbin_per_turn?: number | null;
+            /** Rate Per Coil Lbin Per Turn */
+            rate_per_coil_lbin_per_turn?: number | null;
+        };
+        /**
+         * StockIn
+         * @description Pieces of one spring on the van.
+         */
+        StockIn: {
+            /** Wire In */
+            wire_in: number;
+            /** Inside Diameter In */
+            inside_diameter_in: number;
+            /** Length In */
+            length_in: number;
+            /** Count */
+            count: number;
+        };
+        /**
          * TorsionQuestion
          * @description What does this torsion spring give?
          */
         TorsionQuestion: {
+            /** Rate Table */
+            rate_table?: components["schemas"]["RateRowIn"][] | null;
+            /** Van */
+            van?: components["schemas"]["StockIn"][] | null;
             /** Wire In */
             wire_in: number;
             /** Inside Diameter In */
@@ -1527,22 +2009,57 @@ export interface components {
             quarter_turns: number;
         };
         /**
+         * PartOut
+         * @description One kind of spring in a set; `share` is what all of this kind carry of the torque.
+         */
+        PartOut: {
+            /** Share */
+            share: number;
+            /** Torque Lbin */
+            torque_lbin: number;
+            /** Stress Psi */
+            stress_psi: number;
+            life_cycles: components["schemas"]["LifeOut"];
+            /** Wound Length In */
+            wound_length_in: number;
+            /** Wound Inside Diameter In */
+            wound_inside_diameter_in: number;
+            /** Energy Ftlb */
+            energy_ftlb: number;
+            /** Formula Rate Lbin Per Turn */
+            formula_rate_lbin_per_turn: number;
+            /** Table Rate Lbin Per Turn */
+            table_rate_lbin_per_turn?: number | null;
+        };
+        /**
          * ProfileOut
-         * @description Net hand force along the travel; positive = heavy.
+         * @description Net hand force along the travel; positive = heavy. Where it is worst.
          */
         ProfileOut: {
             /** Positions In */
             positions_in: number[];
             /** Net Hand Force Lb */
             net_hand_force_lb: number[];
+            /** Worst Hot Lb */
+            worst_hot_lb: number;
+            /** Worst Hot Height In */
+            worst_hot_height_in: number;
+            /** Worst Heavy Lb */
+            worst_heavy_lb: number;
+            /** Worst Heavy Height In */
+            worst_heavy_height_in: number;
         };
         /**
          * SetOut
-         * @description A set judged against the door.
+         * @description A set judged against the door. Life and stress are those of its weakest spring; the bar turns one cone.
          */
         SetOut: {
             /** Springs */
             springs: components["schemas"]["SpringIn"][];
+            /** Parts */
+            parts: components["schemas"]["PartOut"][];
+            /** Duplex */
+            duplex: boolean;
             /** Rate Lbin Per Turn */
             rate_lbin_per_turn: number;
             /** Rate Error */
@@ -1552,6 +2069,7 @@ export interface components {
             /** Stress Psi */
             stress_psi: number;
             life_cycles: components["schemas"]["LifeOut"];
+            life_years?: components["schemas"]["YearsOut"] | null;
             /** Worst Hot Lb */
             worst_hot_lb: number;
             /** Worst Hot Height In */
@@ -1568,6 +2086,8 @@ export interface components {
             bar_in: number;
             /** Wound Length In */
             wound_length_in: number;
+            /** Shaft Needed In */
+            shaft_needed_in: number;
             /** Energy Ftlb */
             energy_ftlb: number;
             /** Reasons */
@@ -1587,6 +2107,16 @@ export interface components {
             on_door?: components["schemas"]["SetOut"] | null;
             /** Usual Friction Lb */
             usual_friction_lb: number;
+        };
+        /**
+         * YearsOut
+         * @description Years to break at a household's cycles a day.
+         */
+        YearsOut: {
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
         };
         /**
          * SizeOptions
@@ -1615,29 +2145,573 @@ export interface components {
              * @default 24
              */
             most?: number;
+            /**
+             * From Van Only
+             * @default false
+             */
+            from_van_only?: boolean;
         };
         /**
          * SizeQuestion
          * @description Which springs carry this door? `on_door` is judged the same way where it is given.
          */
         SizeQuestion: {
+            /** Rate Table */
+            rate_table?: components["schemas"]["RateRowIn"][] | null;
+            /** Van */
+            van?: components["schemas"]["StockIn"][] | null;
             door: components["schemas"]["DoorIn"];
             track: components["schemas"]["TrackIn"];
             drum: components["schemas"]["DrumIn"];
             /** Cycles */
             cycles: number;
+            /** Household */
+            household?: string | null;
             /**
              * @default {
              *       "rate_tolerance": 0.03,
              *       "shaft_diameter_in": 1,
              *       "shaft_length_in": null,
              *       "material": "oil_tempered",
-             *       "most": 24
+             *       "most": 24,
+             *       "from_van_only": false
              *     }
              */
             options?: components["schemas"]["SizeOptions"];
             /** On Door */
             on_door?: components["schemas"]["SpringIn"][] | null;
+            /**
+             * On Door Duplex
+             * @default false
+             */
+            on_door_duplex?: boolean;
+            /** On Door Quarter Turns */
+            on_door_quarter_turns?: number | null;
+        };
+        /**
+         * AlternativeOut
+         * @description The same rate in another wire or inside diameter, before rounding to the half inch and judged after it.
+         */
+        AlternativeOut: {
+            /** Exact Length In */
+            exact_length_in: number;
+            set: components["schemas"]["SetOut"];
+        };
+        /**
+         * CompareAnswer
+         * @description The sets side by side; `why` says what sets like-for-like apart from the advice.
+         */
+        CompareAnswer: {
+            on_door: components["schemas"]["SetOut"];
+            like_for_like: components["schemas"]["SetOut"];
+            advised?: components["schemas"]["SetOut"] | null;
+            /** Mismatched */
+            mismatched: boolean;
+            /** Why */
+            why: string;
+            /** Alternatives */
+            alternatives: components["schemas"]["AlternativeOut"][];
+        };
+        /**
+         * CompareQuestion
+         * @description What is on the door beside like-for-like, what is advised, and the same rate in other wire?
+         */
+        CompareQuestion: {
+            /** Rate Table */
+            rate_table?: components["schemas"]["RateRowIn"][] | null;
+            /** Van */
+            van?: components["schemas"]["StockIn"][] | null;
+            door: components["schemas"]["DoorIn"];
+            track: components["schemas"]["TrackIn"];
+            drum: components["schemas"]["DrumIn"];
+            /** Cycles */
+            cycles: number;
+            /** Household */
+            household?: string | null;
+            /**
+             * @default {
+             *       "rate_tolerance": 0.03,
+             *       "shaft_diameter_in": 1,
+             *       "shaft_length_in": null,
+             *       "material": "oil_tempered",
+             *       "most": 24,
+             *       "from_van_only": false
+             *     }
+             */
+            options?: components["schemas"]["SizeOptions"];
+            /** On Door */
+            on_door: components["schemas"]["SpringIn"][];
+            /**
+             * On Door Duplex
+             * @default false
+             */
+            on_door_duplex?: boolean;
+            /** On Door Quarter Turns */
+            on_door_quarter_turns?: number | null;
+        };
+        /**
+         * CarriesAnswer
+         * @description The weight these springs are right for; the verdict only against a scale reading. `stop`: too far apart to go on.
+         */
+        CarriesAnswer: {
+            /** Sprung Weight Lb */
+            sprung_weight_lb: number;
+            /** Rate Lbin Per Turn */
+            rate_lbin_per_turn?: number | null;
+            /** Quarter Turns */
+            quarter_turns?: number | null;
+            /** Difference */
+            difference?: number | null;
+            /** Verdict */
+            verdict?: ("right" | "doubtful" | "wrong") | null;
+            /**
+             * Stop
+             * @default false
+             */
+            stop?: boolean;
+        };
+        /**
+         * BuildIn
+         * @description A door whose weight may be unknown: its height and sections; the scale's reading where there is one.
+         */
+        BuildIn: {
+            /** Height In */
+            height_in: number;
+            /** Section Count */
+            section_count?: number | null;
+            /** Section Heights In */
+            section_heights_in?: number[] | null;
+            /** Scale Weight Lb */
+            scale_weight_lb?: number | null;
+        };
+        /**
+         * CarriesQuestion
+         * @description What door do these springs carry? Torsion springs on their drum, or an extension pair.
+         */
+        CarriesQuestion: {
+            /** Rate Table */
+            rate_table?: components["schemas"]["RateRowIn"][] | null;
+            /** Van */
+            van?: components["schemas"]["StockIn"][] | null;
+            door: components["schemas"]["BuildIn"];
+            track: components["schemas"]["TrackIn"];
+            drum?: components["schemas"]["DrumIn"] | null;
+            /** Springs */
+            springs?: components["schemas"]["SpringIn"][] | null;
+            extension?: components["schemas"]["PairIn"] | null;
+        };
+        /**
+         * IdentifyAnswer
+         * @description The wire read, the likely standard sizes best first, the relaxed spring, and what one size wrong would do.
+         */
+        IdentifyAnswer: {
+            /** Measured Wire In */
+            measured_wire_in: number;
+            /** Candidates */
+            candidates: components["schemas"]["WireOut"][];
+            /** Sure */
+            sure: boolean;
+            /** Neighbours */
+            neighbours: components["schemas"]["NeighbourOut"][];
+            /** Inside Diameter In */
+            inside_diameter_in?: number | null;
+            /** Length In */
+            length_in?: number | null;
+            /** Rate Lbin Per Turn */
+            rate_lbin_per_turn?: number | null;
+        };
+        /**
+         * NeighbourOut
+         * @description A wire one size off: its rate over that of the likeliest wire, less one, and the pounds of door that makes.
+         */
+        NeighbourOut: {
+            /** Wire In */
+            wire_in: number;
+            /** Rate Error */
+            rate_error?: number | null;
+            /** Door Lb */
+            door_lb?: number | null;
+        };
+        /**
+         * WireOut
+         * @description A standard wire and how likely it is.
+         */
+        WireOut: {
+            /** Wire In */
+            wire_in: number;
+            /** Chance */
+            chance: number;
+        };
+        /**
+         * IdentifyQuestion
+         * @description Which spring is this?
+         *
+         *     Readings across 10 and 20 coils; its inside diameter from outside or stamp; its length in one piece or broken,
+         *     relaxed or wound. With the weight it carries, one size wrong is told in pounds.
+         */
+        IdentifyQuestion: {
+            /** Ten Coils In */
+            ten_coils_in?: number | null;
+            /** Twenty Coils In */
+            twenty_coils_in?: number | null;
+            /** Inside Diameter In */
+            inside_diameter_in?: number | null;
+            /** Outside Diameter In */
+            outside_diameter_in?: number | null;
+            /** Length In */
+            length_in?: number | null;
+            /** Pieces In */
+            pieces_in?: number[] | null;
+            /**
+             * Wound Quarter Turns
+             * @default 0
+             */
+            wound_quarter_turns?: number;
+            /** Door Weight Lb */
+            door_weight_lb?: number | null;
+            /**
+             * Material
+             * @default oil_tempered
+             */
+            material?: string;
+        };
+        /**
+         * WeighAnswer
+         * @description The weight with its 95 % range; section weights where it is an estimate from make-up.
+         */
+        WeighAnswer: {
+            /** Weight Lb */
+            weight_lb: number;
+            /** Low Lb */
+            low_lb: number;
+            /** High Lb */
+            high_lb: number;
+            /** Estimate */
+            estimate: boolean;
+            /** Section Weights Lb */
+            section_weights_lb?: number[] | null;
+            /** Warnings */
+            warnings: string[];
+        };
+        /**
+         * SectionIn
+         * @description One section by its make-up; extras by name: pieces, or square feet of glass or insulation.
+         */
+        SectionIn: {
+            /** Height In */
+            height_in: number;
+            /** Material */
+            material: string;
+            /**
+             * Extras
+             * @default {}
+             */
+            extras?: {
+                [key: string]: number;
+            };
+        };
+        /**
+         * WeighQuestion
+         * @description What does the door weigh? Scale readings, of one scale or two; or its make-up, bottom section first.
+         */
+        WeighQuestion: {
+            /** Readings Lb */
+            readings_lb?: number[] | null;
+            /** Right Readings Lb */
+            right_readings_lb?: number[] | null;
+            /** Width In */
+            width_in?: number | null;
+            /** Sections */
+            sections?: components["schemas"]["SectionIn"][] | null;
+        };
+        /**
+         * ExtensionAnswer
+         * @description The pair for the door; `on_door` is the balance of the pair that is there.
+         */
+        ExtensionAnswer: {
+            pair: components["schemas"]["PairOut"];
+            on_door?: components["schemas"]["ProfileOut"] | null;
+            /** On Door Carries Lb */
+            on_door_carries_lb?: number | null;
+        };
+        /**
+         * PairOut
+         * @description A pair set up: its class, rate, stretches, cables and the balance it gives.
+         */
+        PairOut: {
+            pair: components["schemas"]["PairIn"];
+            /** Class Lb */
+            class_lb: number;
+            /** From Lb */
+            from_lb: number;
+            /** Rate Lb Per In */
+            rate_lb_per_in: number;
+            /** Open Stretch In */
+            open_stretch_in: number;
+            /** Closed Stretch In */
+            closed_stretch_in: number;
+            /** Lifting Cable In */
+            lifting_cable_in: number;
+            /** Safety Cable In */
+            safety_cable_in: number;
+            /** Rear Hang Above Door In */
+            rear_hang_above_door_in: number;
+            life_cycles: components["schemas"]["LifeOut"];
+            life_years?: components["schemas"]["YearsOut"] | null;
+            /** Parts */
+            parts: string[];
+            profile: components["schemas"]["ProfileOut"];
+        };
+        /**
+         * ExtensionQuestion
+         * @description Which extension pair carries this door, and how is it set up? `on_door` is judged where it is given.
+         */
+        ExtensionQuestion: {
+            door: components["schemas"]["DoorIn"];
+            track: components["schemas"]["TrackIn"];
+            /**
+             * Open Stretch In
+             * @default 2
+             */
+            open_stretch_in?: number;
+            /** Relaxed In */
+            relaxed_in?: number | null;
+            /** Household */
+            household?: string | null;
+            on_door?: components["schemas"]["PairIn"] | null;
+        };
+        /**
+         * CounterweightAnswer
+         * @description The stack wanted at closed, the plates that come nearest with what is left over, and how the stack is set up.
+         */
+        CounterweightAnswer: {
+            /** Wanted Lb */
+            wanted_lb: number;
+            stack: components["schemas"]["StackIn"];
+            /** Stack Lb */
+            stack_lb: number;
+            /** Remainder Lb */
+            remainder_lb: number;
+            /** Hub Turns */
+            hub_turns: number;
+            /** Stack Drop In */
+            stack_drop_in: number;
+            /** Set Up */
+            set_up: string[];
+            profile: components["schemas"]["ProfileOut"];
+            on_door?: components["schemas"]["ProfileOut"] | null;
+        };
+        /**
+         * CounterweightQuestion
+         * @description Which plates carry this door, and how is the stack set up? `on_door` is judged where it is given.
+         */
+        CounterweightQuestion: {
+            door: components["schemas"]["DoorIn"];
+            track: components["schemas"]["TrackIn"];
+            drum: components["schemas"]["DrumIn"];
+            hub: components["schemas"]["HubIn"];
+            /**
+             * Large Lb
+             * @default 18.9
+             */
+            large_lb?: number;
+            /**
+             * Small Lb
+             * @default 5
+             */
+            small_lb?: number;
+            on_door?: components["schemas"]["PlatesIn"] | null;
+        };
+        /**
+         * ConvertAnswer
+         * @description Both sets, the cable of the drums, what comes off and goes on, and what changes in feel and in life.
+         */
+        ConvertAnswer: {
+            /**
+             * To
+             * @enum {string}
+             */
+            to: "torsion" | "extension";
+            torsion?: components["schemas"]["SetOut"] | null;
+            extension: components["schemas"]["PairOut"];
+            /** Drum Cable In */
+            drum_cable_in: number;
+            /** Take Off */
+            take_off: string[];
+            /** Put On */
+            put_on: string[];
+            /** Changes */
+            changes: string[];
+        };
+        /**
+         * ConvertQuestion
+         * @description What does changing this door from torsion to extension springs, or back, take?
+         */
+        ConvertQuestion: {
+            /** Rate Table */
+            rate_table?: components["schemas"]["RateRowIn"][] | null;
+            /** Van */
+            van?: components["schemas"]["StockIn"][] | null;
+            door: components["schemas"]["DoorIn"];
+            track: components["schemas"]["TrackIn"];
+            drum: components["schemas"]["DrumIn"];
+            /** Cycles */
+            cycles: number;
+            /** Household */
+            household?: string | null;
+            /**
+             * @default {
+             *       "rate_tolerance": 0.03,
+             *       "shaft_diameter_in": 1,
+             *       "shaft_length_in": null,
+             *       "material": "oil_tempered",
+             *       "most": 24,
+             *       "from_van_only": false
+             *     }
+             */
+            options?: components["schemas"]["SizeOptions"];
+            /** On Door */
+            on_door?: components["schemas"]["SpringIn"][] | null;
+            /**
+             * On Door Duplex
+             * @default false
+             */
+            on_door_duplex?: boolean;
+            /** On Door Quarter Turns */
+            on_door_quarter_turns?: number | null;
+            /**
+             * To
+             * @enum {string}
+             */
+            to: "torsion" | "extension";
+        };
+        /**
+         * CableAnswer
+         * @description Lengths with the usual and the fewest safety wraps; turns to open; wraps the given cable leaves at closed.
+         */
+        CableAnswer: {
+            /** Needed In */
+            needed_in: number;
+            /** Shortest In */
+            shortest_in: number;
+            /** Turns To Open */
+            turns_to_open: number;
+            /** Wraps Left */
+            wraps_left?: number | null;
+        };
+        /**
+         * CableQuestion
+         * @description How long must the lifting cables be, and how many wraps does a cable leave on the drum at closed?
+         */
+        CableQuestion: {
+            door: components["schemas"]["DoorIn"];
+            track: components["schemas"]["TrackIn"];
+            drum: components["schemas"]["DrumIn"];
+            /** Shaft Height In */
+            shaft_height_in?: number | null;
+            /** Length In */
+            length_in?: number | null;
+        };
+        /**
+         * OnePieceAnswer
+         * @description Torques about the pivots over the arm's turn from straight down; + left over = heavy.
+         */
+        OnePieceAnswer: {
+            /** Model */
+            model: string;
+            /** Angles Deg */
+            angles_deg: number[];
+            /** Required Lbin */
+            required_lbin: number[];
+            /** Balanced Lbin */
+            balanced_lbin?: number[] | null;
+            /** Left Lbin */
+            left_lbin?: number[] | null;
+            /** Worst Heavy Lbin */
+            worst_heavy_lbin?: number | null;
+            /** Worst Hot Lbin */
+            worst_hot_lbin?: number | null;
+            /** Weight Moment Lbin */
+            weight_moment_lbin: number;
+        };
+        /**
+         * OnePieceIn
+         * @description A rigid panel whose top edge rolls level while arms on the jambs swing its lower brackets up.
+         */
+        OnePieceIn: {
+            /** Height In */
+            height_in: number;
+            /** Weight Lb */
+            weight_lb: number;
+            /** Bracket In */
+            bracket_in: number;
+            /** Pivot In */
+            pivot_in: number;
+            /** Arm In */
+            arm_in: number;
+        };
+        /**
+         * OnePieceQuestion
+         * @description What torque does this one-piece door want about its pivots, and what does its balance leave?
+         */
+        OnePieceQuestion: {
+            door: components["schemas"]["OnePieceIn"];
+            /** Balance */
+            balance?: (components["schemas"]["PivotWeightIn"] | components["schemas"]["PivotTorsionIn"] | components["schemas"]["PivotExtensionIn"]) | null;
+        };
+        /**
+         * PivotExtensionIn
+         * @description Extension springs from a lug on each arm to an anchor straight above its pivot.
+         */
+        PivotExtensionIn: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "extension";
+            /** Rate Lb Per In */
+            rate_lb_per_in: number;
+            /**
+             * Initial Lb
+             * @default 0
+             */
+            initial_lb?: number;
+            /** Free In */
+            free_in: number;
+            /** Lug In */
+            lug_in: number;
+            /** Anchor In */
+            anchor_in: number;
+        };
+        /**
+         * PivotTorsionIn
+         * @description Torsion springs at the pivots.
+         */
+        PivotTorsionIn: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "torsion";
+            /** Rate Lbin Per Turn */
+            rate_lbin_per_turn: number;
+            /** Turns */
+            turns: number;
+        };
+        /**
+         * PivotWeightIn
+         * @description Weights on arms opposite the door's.
+         */
+        PivotWeightIn: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "weight";
+            /** Weight Lb */
+            weight_lb: number;
+            /** Arm In */
+            arm_in: number;
         };
         /**
          * BalanceAnswer
@@ -1654,17 +2728,19 @@ export interface components {
         BalanceQuestion: {
             door: components["schemas"]["DoorIn"];
             track: components["schemas"]["TrackIn"];
-            drum: components["schemas"]["DrumIn"];
+            drum?: components["schemas"]["DrumIn"] | null;
             /** Springs */
-            springs: components["schemas"]["SpringIn"][];
+            springs?: components["schemas"]["SpringIn"][] | null;
             /** Quarter Turns */
-            quarter_turns: number;
+            quarter_turns?: number | null;
+            extension?: components["schemas"]["PairIn"] | null;
+            counterweight?: components["schemas"]["StackIn"] | null;
             /** Positions In */
             positions_in: number[];
         };
         /**
          * AdviceOut
-         * @description What to do next.
+         * @description What to do next; `steps` are signed, + = more, in the step named.
          */
         AdviceOut: {
             /**
@@ -1672,12 +2748,32 @@ export interface components {
              * @enum {string}
              */
             kind: "leave" | "trim" | "resize" | "free_up" | "measure_more";
-            /** Quarter Turns Per Spring */
-            quarter_turns_per_spring: number;
+            /** Steps */
+            steps: number;
+            /**
+             * Step
+             * @enum {string}
+             */
+            step: "quarter_turn" | "cable_hole" | "small_plate";
             /** Sentence */
             sentence: string;
             /** Next Height In */
             next_height_in?: number | null;
+        };
+        /**
+         * BlameOut
+         * @description What moved since the springs were chosen: the door's weight or the springs.
+         */
+        BlameOut: {
+            /**
+             * Cause
+             * @enum {string}
+             */
+            cause: "as_expected" | "weight_added" | "weight_lost" | "springs_tired" | "springs_strong" | "weigh_it";
+            /** Sentence */
+            sentence: string;
+            /** Pounds Lb */
+            pounds_lb: number;
         };
         /**
          * EstimateOut
@@ -1697,123 +2793,41 @@ export interface components {
          */
         TrimAnswer: {
             weight_lb: components["schemas"]["EstimateOut"];
-            turn_error: components["schemas"]["EstimateOut"];
+            setting_error: components["schemas"]["EstimateOut"];
+            /**
+             * Setting Unit
+             * @enum {string}
+             */
+            setting_unit: "turns" | "in" | "lb";
             friction_lb: components["schemas"]["EstimateOut"];
             advice: components["schemas"]["AdviceOut"];
+            moved: components["schemas"]["BlameOut"];
             fitted: components["schemas"]["ProfileOut"];
         };
         /**
          * TrimQuestion
          * @description What do these readings say, and what to do about it?
+         *
+         *     `file_weight_lb` is what the springs were chosen for; `scale_weight_lb` what the scale shows today.
          */
         TrimQuestion: {
             door: components["schemas"]["DoorIn"];
             track: components["schemas"]["TrackIn"];
-            drum: components["schemas"]["DrumIn"];
+            drum?: components["schemas"]["DrumIn"] | null;
             /** Springs */
-            springs: components["schemas"]["SpringIn"][];
+            springs?: components["schemas"]["SpringIn"][] | null;
             /** Quarter Turns */
-            quarter_turns: number;
+            quarter_turns?: number | null;
+            extension?: components["schemas"]["PairIn"] | null;
+            counterweight?: components["schemas"]["StackIn"] | null;
             /** Readings */
             readings: components["schemas"]["ReadingIn"][];
             /** Weight Sd Lb */
             weight_sd_lb?: number | null;
-        };
-        /**
-         * CarriesAnswer
-         * @description The weight these springs are right for; the verdict only against a scale reading.
-         */
-        CarriesAnswer: {
-            /** Rate Lbin Per Turn */
-            rate_lbin_per_turn: number;
-            /** Sprung Weight Lb */
-            sprung_weight_lb: number;
-            /** Quarter Turns */
-            quarter_turns: number;
-            /** Difference */
-            difference?: number | null;
-            /** Verdict */
-            verdict?: ("right" | "doubtful" | "wrong") | null;
-        };
-        /**
-         * BuildIn
-         * @description A door whose weight may be unknown: its height and sections; the scale's reading where there is one.
-         */
-        BuildIn: {
-            /** Height In */
-            height_in: number;
-            /** Section Count */
-            section_count?: number | null;
-            /** Section Heights In */
-            section_heights_in?: number[] | null;
+            /** File Weight Lb */
+            file_weight_lb?: number | null;
             /** Scale Weight Lb */
             scale_weight_lb?: number | null;
-        };
-        /**
-         * CarriesQuestion
-         * @description What door do these springs carry?
-         */
-        CarriesQuestion: {
-            door: components["schemas"]["BuildIn"];
-            track: components["schemas"]["TrackIn"];
-            drum: components["schemas"]["DrumIn"];
-            /** Springs */
-            springs: components["schemas"]["SpringIn"][];
-        };
-        /**
-         * IdentifyAnswer
-         * @description The wire read, the likely standard sizes best first, and what one size wrong would do.
-         */
-        IdentifyAnswer: {
-            /** Measured Wire In */
-            measured_wire_in: number;
-            /** Candidates */
-            candidates: components["schemas"]["WireOut"][];
-            /** Sure */
-            sure: boolean;
-            /** Neighbours */
-            neighbours: components["schemas"]["NeighbourOut"][];
-            /** Rate Lbin Per Turn */
-            rate_lbin_per_turn?: number | null;
-        };
-        /**
-         * NeighbourOut
-         * @description A wire one size off, and its rate over that of the likeliest wire, less one.
-         */
-        NeighbourOut: {
-            /** Wire In */
-            wire_in: number;
-            /** Rate Error */
-            rate_error?: number | null;
-        };
-        /**
-         * WireOut
-         * @description A standard wire and how likely it is.
-         */
-        WireOut: {
-            /** Wire In */
-            wire_in: number;
-            /** Chance */
-            chance: number;
-        };
-        /**
-         * IdentifyQuestion
-         * @description Which wire is this? With inside diameter and length, what one size wrong would do to the rate.
-         */
-        IdentifyQuestion: {
-            /** Ten Coils In */
-            ten_coils_in?: number | null;
-            /** Twenty Coils In */
-            twenty_coils_in?: number | null;
-            /** Inside Diameter In */
-            inside_diameter_in?: number | null;
-            /** Length In */
-            length_in?: number | null;
-            /**
-             * Material
-             * @default oil_tempered
-             */
-            material?: string;
         };
         /**
          * PlaceOut
@@ -1827,23 +2841,23 @@ export interface components {
         };
         /**
          * SideViewAnswer
-         * @description The track as vertical, bend and level run; the joints at each position; the shaft and drum.
+         * @description The tracks as lines of places, the joints at each position, the shaft and drum, and how far everything reaches.
          */
         SideViewAnswer: {
             /**
-             * Kind
-             * @constant
+             * Lift
+             * @enum {string}
              */
-            kind: "standard";
-            /** Vertical In */
-            vertical_in: number;
-            /** Radius In */
-            radius_in: number;
-            /** Level To In */
-            level_to_in: number;
-            shaft: components["schemas"]["PlaceOut"];
+            lift: "standard" | "low_headroom" | "high" | "vertical";
+            /** Tracks */
+            tracks: components["schemas"]["PlaceOut"][][];
+            shaft: components["schemas"]["PlaceOut"] | null;
             /** Drum Radius In */
             drum_radius_in: number;
+            /** Back In */
+            back_in: number;
+            /** Top In */
+            top_in: number;
             /** Joints */
             joints: components["schemas"]["PlaceOut"][][];
         };
@@ -1853,10 +2867,83 @@ export interface components {
          */
         SideViewQuestion: {
             door: components["schemas"]["DoorIn"];
-            track: components["schemas"]["StandardTrackIn"];
-            drum: components["schemas"]["DrumIn"];
+            track: components["schemas"]["TrackIn"];
+            drum?: components["schemas"]["DrumIn"] | null;
             /** Positions In */
             positions_in: number[];
+        };
+        /**
+         * SheetOut
+         * @description A sheet kept with a door.
+         */
+        SheetOut: {
+            /**
+             * Key
+             * Format: uuid
+             */
+            key: string;
+            /** Address */
+            address: string;
+            /** Title */
+            title: string;
+            /** Says */
+            says: string;
+            /** By */
+            by: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+        };
+        /**
+         * NewSheet
+         * @description A sheet to keep, under a key the client made.
+         */
+        NewSheet: {
+            /**
+             * Key
+             * Format: uuid
+             */
+            key: string;
+            /** Address */
+            address: string;
+            /** Title */
+            title: string;
+            /** Says */
+            says: string;
+        };
+        /**
+         * ShopListOut
+         * @description A list of the shop, without its rows.
+         */
+        ShopListOut: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "rates" | "van";
+            /** File Name */
+            file_name: string;
+            /** Rows */
+            rows: number;
+            /** Loaded By */
+            loaded_by: string;
+            /**
+             * Loaded At
+             * Format: date-time
+             */
+            loaded_at: string;
+        };
+        /**
+         * NewList
+         * @description A CSV as it was on the person's machine.
+         */
+        NewList: {
+            /** File Name */
+            file_name: string;
+            /** Text */
+            text: string;
         };
         /**
          * CallDocument
@@ -1928,7 +3015,7 @@ export interface components {
             /** At */
             at: string;
             /** Body */
-            body: components["schemas"]["Complaint"] | components["schemas"]["GateSet"] | components["schemas"]["Found"] | components["schemas"]["Measured"] | components["schemas"]["Chosen"] | components["schemas"]["Counted"] | components["schemas"]["Trimmed"] | components["schemas"]["BalanceReading"] | components["schemas"]["ProofMade"] | components["schemas"]["Withdrawn"] | components["schemas"]["Disconnected"] | components["schemas"]["Closed"];
+            body: components["schemas"]["Complaint"] | components["schemas"]["GateSet"] | components["schemas"]["Found"] | components["schemas"]["Measured"] | components["schemas"]["Chosen"] | components["schemas"]["Hung"] | components["schemas"]["Counted"] | components["schemas"]["Trimmed"] | components["schemas"]["BalanceReading"] | components["schemas"]["ProofMade"] | components["schemas"]["Withdrawn"] | components["schemas"]["Disconnected"] | components["schemas"]["Closed"];
         };
         /**
          * Imported
@@ -3230,7 +4317,7 @@ export interface operations {
             };
         };
     };
-    bench_balance: {
+    bench_compare: {
         parameters: {
             query?: never;
             header?: never;
@@ -3239,7 +4326,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["BalanceQuestion"];
+                "application/json": components["schemas"]["CompareQuestion"];
             };
         };
         responses: {
@@ -3249,85 +4336,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["BalanceAnswer"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemOut"];
-                };
-            };
-        };
-    };
-    bench_trim: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["TrimQuestion"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["TrimAnswer"];
+                    "application/json": components["schemas"]["CompareAnswer"];
                 };
             };
             /** @description Unauthorized */
@@ -3542,6 +4551,630 @@ export interface operations {
             };
         };
     };
+    bench_weigh: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WeighQuestion"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WeighAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    bench_extension: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ExtensionQuestion"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ExtensionAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    bench_counterweight: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CounterweightQuestion"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CounterweightAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    bench_convert: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ConvertQuestion"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConvertAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    bench_cable: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CableQuestion"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CableAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    bench_one_piece: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OnePieceQuestion"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OnePieceAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    bench_balance: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BalanceQuestion"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BalanceAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    bench_trim: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TrimQuestion"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrimAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
     bench_side_view: {
         parameters: {
             query?: never;
@@ -3617,6 +5250,484 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["ProblemOut"];
                 };
+            };
+        };
+    };
+    bench_sheets: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SheetOut"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    keep_bench_sheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewSheet"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SheetOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    take_off_bench_sheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    shop_lists: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopListOut"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    load_shop_list: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kind: "rates" | "van";
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewList"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopListOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    put_aside_shop_list: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kind: "rates" | "van";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    shop_list_csv: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kind: "rates" | "van";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };

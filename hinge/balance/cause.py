@@ -1,0 +1,47 @@
+"""Tired springs or added weight? The readings see only the difference; a scale tells which side of it moved."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Literal
+
+from hinge.balance.fit import Hung, fit_readings
+from hinge.balance.readings import Reading
+
+Cause = Literal["as_expected", "weight_added", "weight_lost", "springs_tired", "springs_strong", "weigh_it"]
+SAME_SHARE = 0.05  # weights this near each other are the same; common practice
+OPEN_MIND_SHARE = 0.12  # how far door and springs may have drifted, one standard deviation; estimate
+
+
+@dataclass(frozen=True)
+class Blame:
+    """What moved since the springs were chosen, in one sentence; pounds of it [lb]."""
+
+    cause: Cause
+    sentence: str
+    pounds_lb: float = 0.0
+
+
+def what_moved(hung: Hung, readings: list[Reading], file_weight_lb: float | None = None, scale_lb: float | None = None) -> Blame:
+    """Which of door and springs is not what the file says.
+
+    Parameters: `hung` with the best weight known; `file_weight_lb` the springs were chosen for, by default the
+    same; `scale_lb` what the scale shows today [lb].
+    A scale near the file while the door feels heavier blames the springs; a scale that moved blames the door.
+    """
+    on_file = file_weight_lb or hung.door.weight_lb
+    if scale_lb is not None and abs(scale_lb / on_file - 1) > SAME_SHARE:
+        added = scale_lb - on_file
+        if added > 0:
+            return Blame("weight_added", f"The door has gained about {added:.0f} lb since the springs were chosen.", added)
+        return Blame("weight_lost", f"The door is about {-added:.0f} lb lighter than the springs were chosen for.", added)
+    feels = fit_readings(hung, readings, OPEN_MIND_SHARE * on_file).weight_lb
+    expected = on_file if scale_lb is None else scale_lb
+    off = feels.likely - expected
+    if abs(off) <= SAME_SHARE * on_file or feels.low <= expected <= feels.high:
+        return Blame("as_expected", "Door and springs are what the file says.")
+    if scale_lb is None:
+        return Blame("weigh_it", f"The door feels {abs(off):.0f} lb {'heavier' if off > 0 else 'lighter'} than its file: weigh it.", off)
+    if off > 0:
+        return Blame("springs_tired", f"The scale agrees with the file, so the springs are tired: about {off:.0f} lb short.", off)
+    return Blame("springs_strong", f"The scale agrees with the file, so the springs carry about {-off:.0f} lb too much.", off)

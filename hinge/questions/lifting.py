@@ -1,0 +1,176 @@
+"""Questions about a door on its track: the lift it needs, its balance, what readings say, and how it looks from the side."""
+
+from __future__ import annotations
+
+from dataclasses import asdict, replace
+from typing import Annotated, Literal
+
+import numpy as np
+from pydantic import BaseModel, Field
+
+from hinge.arrays import Floats
+from hinge.balance.advice import Kind, advise
+from hinge.balance.cause import Cause, what_moved
+from hinge.balance.fit import Hung
+from hinge.door.lift import joint_places, required_lift
+from hinge.door.track import Lift, path_of, shaft_place, track_line
+from hinge.questions.answers import EstimateOut, ProfileOut, profile_out
+from hinge.questions.documents import Document, DoorIn, DrumIn, HungDoor, Positions, ReadingIn, TrackIn
+from hinge.sizing.evaluate import Profile, need_of, net_hand_force
+from hinge.springs.counterbalance import StepKind
+
+
+class LiftQuestion(Document):
+    """What lift does this door need at these positions?"""
+
+    door: DoorIn
+    track: TrackIn
+    positions_in: Positions
+
+
+class LiftAnswer(BaseModel):
+    """Required lift at each position asked for."""
+
+    required_lift_lb: list[float]
+
+
+def lift(asked: LiftQuestion) -> LiftAnswer:
+    """Required lift [lb]."""
+    return LiftAnswer(required_lift_lb=required_lift(asked.door.build(), asked.track.build(), np.asarray(asked.positions_in)).tolist())
+
+
+class BalanceQuestion(HungDoor):
+    """What hand force does this door want at these positions?"""
+
+    positions_in: Positions
+
+
+class BalanceAnswer(BaseModel):
+    """Net hand force at each position asked for; positive = heavy, negative = hot."""
+
+    net_hand_force_lb: list[float]
+
+
+def balance(asked: BalanceQuestion) -> BalanceAnswer:
+    """Net hand force [lb]."""
+    hung = asked.build()
+    return BalanceAnswer(net_hand_force_lb=net_hand_force(hung.door, hung.track, hung.carrier, np.asarray(asked.positions_in)).tolist())
+
+
+class TrimQuestion(HungDoor):
+    """What do these readings say, and what to do about it?
+
+    `file_weight_lb` is what the springs were chosen for; `scale_weight_lb` what the scale shows today.
+    """
+
+    readings: Annotated[list[ReadingIn], Field(max_length=60)]
+    weight_sd_lb: Annotated[float, Field(gt=0.1, le=500)] | None = None
+    file_weight_lb: Annotated[float, Field(ge=20, le=3000)] | None = None
+    scale_weight_lb: Annotated[float, Field(ge=20, le=3000)] | None = None
+
+
+class AdviceOut(BaseModel):
+    """What to do next; `steps` are signed, + = more, in the step named."""
+
+    kind: Kind
+    steps: int
+    step: StepKind
+    sentence: str
+    next_height_in: float | None = None
+
+
+class BlameOut(BaseModel):
+    """What moved since the springs were chosen: the door's weight or the springs."""
+
+    cause: Cause
+    sentence: str
+    pounds_lb: float
+
+
+class TrimAnswer(BaseModel):
+    """The fit and the advice; `fitted` is the balance line the readings suggest."""
+
+    weight_lb: EstimateOut
+    setting_error: EstimateOut
+    setting_unit: Literal["turns", "in", "lb"]
+    friction_lb: EstimateOut
+    advice: AdviceOut
+    moved: BlameOut
+    fitted: ProfileOut
+
+
+SETTING_UNITS: dict[StepKind, Literal["turns", "in", "lb"]] = {"quarter_turn": "turns", "cable_hole": "in", "small_plate": "lb"}
+
+
+def trim(asked: TrimQuestion) -> TrimAnswer:
+    """The fit, the advice, and the line the readings suggest."""
+    hung, readings = asked.build(), [reading.build() for reading in asked.readings]
+    fit, advice = advise(hung, readings, asked.spring_count, asked.weight_sd_lb)
+    step = hung.carrier.step.kind
+    return TrimAnswer(
+        weight_lb=EstimateOut(**asdict(fit.weight_lb)),
+        setting_error=EstimateOut(**asdict(fit.setting_error)),
+        setting_unit=SETTING_UNITS[step],
+        friction_lb=EstimateOut(**asdict(fit.friction_lb)),
+        advice=AdviceOut(**asdict(advice), step=step),
+        moved=BlameOut(**asdict(what_moved(hung, readings, asked.file_weight_lb, asked.scale_weight_lb))),
+        fitted=profile_out(_fitted_line(hung, fit.weight_lb.likely, fit.setting_error.likely)),
+    )
+
+
+def _fitted_line(hung: Hung, weight_lb: float, setting_error: float) -> Profile:
+    need = need_of(hung.door, hung.track)
+    heavier = replace(need, lift_lb=need.lift_lb * weight_lb / hung.door.weight_lb)
+    return Profile(need.positions_in, heavier.lift_lb - hung.carrier.lift(need.positions_in, setting_error))
+
+
+class SideViewQuestion(Document):
+    """Where is everything, seen from the side, for drawing?"""
+
+    door: DoorIn
+    track: TrackIn
+    drum: DrumIn | None = None
+    positions_in: Positions
+
+
+class PlaceOut(BaseModel):
+    """A place seen from the side: x into the garage, z above the floor."""
+
+    x_in: float
+    z_in: float
+
+
+class SideViewAnswer(BaseModel):
+    """The tracks as lines of places, the joints at each position, the shaft and drum, and how far everything reaches."""
+
+    lift: Lift
+    tracks: list[list[PlaceOut]]
+    shaft: PlaceOut | None
+    drum_radius_in: float
+    back_in: float
+    top_in: float
+    joints: list[list[PlaceOut]]
+
+
+def side_view(asked: SideViewQuestion) -> SideViewAnswer:
+    """Places to draw [in]."""
+    door, track = asked.door.build(), asked.track.build()
+    drum = asked.drum.build(track) if asked.drum else None
+    joints = joint_places(door, track, np.asarray(asked.positions_in)).round(3)
+    lines = [line.round(3) for line in track_line(door, track)]
+    shaft = shaft_place(path_of(door, track), track, door) if drum else None
+    reach = np.concatenate(lines)
+    top = max(float(reach[:, 1].max()), shaft[1] if shaft else 0.0) + (drum.widest_in if drum else 2.0)
+    return SideViewAnswer(
+        lift=track.lift,
+        tracks=[_places(line) for line in lines],
+        shaft=PlaceOut(x_in=shaft[0], z_in=shaft[1]) if shaft else None,
+        drum_radius_in=drum.closed_radius_in if drum else 0.0,
+        back_in=float(reach[:, 0].max()),
+        top_in=top,
+        joints=[_places(places) for places in joints],
+    )
+
+
+def _places(places: Floats) -> list[PlaceOut]:
+    return [PlaceOut(x_in=x, z_in=z) for x, z in places.tolist()]

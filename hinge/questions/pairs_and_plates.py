@@ -1,0 +1,200 @@
+"""Questions about doors carried otherwise than by a torsion shaft, and about changing over."""
+
+from __future__ import annotations
+
+from dataclasses import asdict
+from typing import Annotated
+
+from pydantic import BaseModel, Field
+
+from hinge.door.track import path_of, shaft_place
+from hinge.questions.answers import LifeOut, ProfileOut, SetOut, YearsOut, profile_out, set_out
+from hinge.questions.documents import Document, DoorIn, DrumIn, Finite, HubIn, PairIn, PlatesIn, StackIn, TrackIn
+from hinge.questions.sizing import OnDoor
+from hinge.sizing.convert import EXTENSION_CYCLES, To, convert
+from hinge.sizing.evaluate import need_of
+from hinge.sizing.picks import PARTS_EACH_PAIR, SET_UP, ExtensionPick, pick_extension, pick_plates, require_extension_track
+from hinge.springs.cable import cable_for
+from hinge.springs.counterweight import LARGE_PLATE_LB, SMALL_PLATE_LB
+from hinge.springs.extension import OPEN_STRETCH_IN
+from hinge.springs.life import Life
+from hinge.springs.use import use_named, years_of
+
+
+class ExtensionQuestion(Document):
+    """Which extension pair carries this door, and how is it set up? `on_door` is judged where it is given."""
+
+    door: DoorIn
+    track: TrackIn
+    open_stretch_in: Finite = OPEN_STRETCH_IN
+    relaxed_in: Annotated[Finite, Field(ge=8, le=80)] | None = None
+    household: str | None = None
+    on_door: PairIn | None = None
+
+
+class PairOut(BaseModel):
+    """A pair set up: its class, rate, stretches, cables and the balance it gives."""
+
+    pair: PairIn
+    class_lb: float
+    from_lb: float
+    rate_lb_per_in: float
+    open_stretch_in: float
+    closed_stretch_in: float
+    lifting_cable_in: float
+    safety_cable_in: float
+    rear_hang_above_door_in: float
+    life_cycles: LifeOut
+    life_years: YearsOut | None = None
+    parts: list[str]
+    profile: ProfileOut
+
+
+class ExtensionAnswer(BaseModel):
+    """The pair for the door; `on_door` is the balance of the pair that is there."""
+
+    pair: PairOut
+    on_door: ProfileOut | None = None
+    on_door_carries_lb: float | None = None
+
+
+def extension(asked: ExtensionQuestion) -> ExtensionAnswer:
+    """The class, its set-up, and the pair that is there."""
+    door, track = asked.door.build(), asked.track.build()
+    pick = pick_extension(door, track, asked.open_stretch_in, asked.relaxed_in)
+    answer = ExtensionAnswer(pair=_pair_out(pick, asked.household))
+    if asked.on_door is None:
+        return answer
+    require_extension_track(track)
+    there = asked.on_door.build(door.height_in)
+    carries = there.initial_lb + there.rate_lb_per_in * there.closed_stretch_in
+    return answer.model_copy(update={"on_door": profile_out(need_of(door, track).profile(there)), "on_door_carries_lb": carries})
+
+
+def _pair_out(pick: ExtensionPick, household: str | None) -> PairOut:
+    life = Life(*EXTENSION_CYCLES)
+    return PairOut(
+        pair=PairIn(class_lb=pick.grade.to_lb, open_stretch_in=pick.pair.open_stretch_in),
+        class_lb=pick.grade.to_lb,
+        from_lb=pick.grade.from_lb,
+        rate_lb_per_in=pick.pair.rate_lb_per_in,
+        open_stretch_in=pick.pair.open_stretch_in,
+        closed_stretch_in=pick.pair.closed_stretch_in,
+        lifting_cable_in=pick.cables.lifting_in,
+        safety_cable_in=pick.cables.safety_in,
+        rear_hang_above_door_in=pick.cables.rear_hang_above_door_in,
+        life_cycles=LifeOut(**asdict(life)),
+        life_years=YearsOut(**asdict(years_of(life, use_named(household)))) if household else None,
+        parts=list(PARTS_EACH_PAIR),
+        profile=profile_out(pick.profile),
+    )
+
+
+class CounterweightQuestion(Document):
+    """Which plates carry this door, and how is the stack set up? `on_door` is judged where it is given."""
+
+    door: DoorIn
+    track: TrackIn
+    drum: DrumIn
+    hub: HubIn
+    large_lb: Finite = LARGE_PLATE_LB
+    small_lb: Finite = SMALL_PLATE_LB
+    on_door: PlatesIn | None = None
+
+
+class CounterweightAnswer(BaseModel):
+    """The stack wanted at closed, the plates that come nearest with what is left over, and how the stack is set up."""
+
+    wanted_lb: float
+    stack: StackIn
+    stack_lb: float
+    remainder_lb: float
+    hub_turns: float
+    stack_drop_in: float
+    set_up: list[str]
+    profile: ProfileOut
+    on_door: ProfileOut | None = None
+
+
+def counterweight(asked: CounterweightQuestion) -> CounterweightAnswer:
+    """The plates, and the stack that is there."""
+    door, track = asked.door.build(), asked.track.build()
+    drum = asked.drum.build(track)
+    pick = pick_plates(door, track, drum, asked.hub.build(), asked.large_lb, asked.small_lb)
+    plates = PlatesIn(large=pick.plates.large, small=pick.plates.small, large_lb=asked.large_lb, small_lb=asked.small_lb)
+    there = StackIn(plates=asked.on_door, hub=asked.hub).build(drum, door.height_in) if asked.on_door else None
+    return CounterweightAnswer(
+        wanted_lb=pick.wanted_lb,
+        stack=StackIn(plates=plates, hub=asked.hub),
+        stack_lb=pick.plates.weight_lb,
+        remainder_lb=pick.plates.remainder_lb,
+        hub_turns=asked.hub.turns,
+        stack_drop_in=pick.drop_in,
+        set_up=list(SET_UP),
+        profile=profile_out(pick.profile),
+        on_door=profile_out(need_of(door, track).profile(there)) if there else None,
+    )
+
+
+class ConvertQuestion(OnDoor):
+    """What does changing this door from torsion to extension springs, or back, take?"""
+
+    to: To
+
+
+class ConvertAnswer(BaseModel):
+    """Both sets, the cable of the drums, what comes off and goes on, and what changes in feel and in life."""
+
+    to: To
+    torsion: SetOut | None = None
+    extension: PairOut
+    drum_cable_in: float
+    take_off: list[str]
+    put_on: list[str]
+    changes: list[str]
+
+
+def convert_door(asked: ConvertQuestion) -> ConvertAnswer:
+    """The change-over."""
+    door, track = asked.door.build(), asked.track.build()
+    drum = asked.drum.build(track)
+    found = convert(door, track, drum, asked.to, asked.wanted())
+    shaft_height = shaft_place(path_of(door, track), track, door)[1]
+    return ConvertAnswer(
+        to=found.to,
+        torsion=set_out(found.torsion, asked.use()) if found.torsion else None,
+        extension=_pair_out(found.extension, asked.household),
+        drum_cable_in=cable_for(drum, shaft_height).needed_in,
+        take_off=list(found.take_off),
+        put_on=list(found.put_on),
+        changes=list(found.changes),
+    )
+
+
+class CableQuestion(Document):
+    """How long must the lifting cables be, and how many wraps does a cable leave on the drum at closed?"""
+
+    door: DoorIn
+    track: TrackIn
+    drum: DrumIn
+    shaft_height_in: Annotated[Finite, Field(ge=40, le=600)] | None = None
+    length_in: Finite | None = None
+
+
+class CableAnswer(BaseModel):
+    """Lengths with the usual and the fewest safety wraps; turns to open; wraps the given cable leaves at closed."""
+
+    needed_in: float
+    shortest_in: float
+    turns_to_open: float
+    wraps_left: float | None = None
+
+
+def cable(asked: CableQuestion) -> CableAnswer:
+    """Cable length and safety wraps."""
+    door, track = asked.door.build(), asked.track.build()
+    drum = asked.drum.build(track)
+    height = asked.shaft_height_in or shaft_place(path_of(door, track), track, door)[1]
+    found = cable_for(drum, height, asked.length_in)
+    turns = float(drum.turns_for(door.height_in))
+    return CableAnswer(needed_in=found.needed_in, shortest_in=found.shortest_in, turns_to_open=turns, wraps_left=found.wraps_left)

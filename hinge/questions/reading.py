@@ -1,0 +1,152 @@
+"""Questions about what was read off a door: which wire is this, and what does it weigh?"""
+
+from __future__ import annotations
+
+from dataclasses import asdict
+from typing import Annotated
+
+from pydantic import BaseModel, Field
+
+from hinge.door.makeup import SectionMakeUp, estimate_weight
+from hinge.errors import Contradiction
+from hinge.measure.weighing import accuracy_warning, weigh
+from hinge.questions.documents import Document, Finite
+from hinge.springs.identify import identify_wire, neighbours
+from hinge.springs.relaxed import inside_diameter, relaxed_length
+from hinge.springs.torsion import build_torsion
+from hinge.springs.wire import DEFAULT_MATERIAL, stock
+
+
+class IdentifyQuestion(Document):
+    """Which spring is this?
+
+    Readings across 10 and 20 coils; its inside diameter from outside or stamp; its length in one piece or broken,
+    relaxed or wound. With the weight it carries, one size wrong is told in pounds.
+    """
+
+    ten_coils_in: Finite | None = None
+    twenty_coils_in: Finite | None = None
+    inside_diameter_in: Finite | None = None
+    outside_diameter_in: Finite | None = None
+    length_in: Finite | None = None
+    pieces_in: Annotated[list[Finite], Field(min_length=1, max_length=12)] | None = None
+    wound_quarter_turns: Annotated[int, Field(ge=0, le=160)] = 0
+    door_weight_lb: Annotated[Finite, Field(gt=0, le=3000)] | None = None
+    material: str = DEFAULT_MATERIAL
+
+
+class WireOut(BaseModel):
+    """A standard wire and how likely it is."""
+
+    wire_in: float
+    chance: float
+
+
+class NeighbourOut(BaseModel):
+    """A wire one size off: its rate over that of the likeliest wire, less one, and the pounds of door that makes."""
+
+    wire_in: float
+    rate_error: float | None = None
+    door_lb: float | None = None
+
+
+class IdentifyAnswer(BaseModel):
+    """The wire read, the likely standard sizes best first, the relaxed spring, and what one size wrong would do."""
+
+    measured_wire_in: float
+    candidates: list[WireOut]
+    sure: bool
+    neighbours: list[NeighbourOut]
+    inside_diameter_in: float | None = None
+    length_in: float | None = None
+    rate_lbin_per_turn: float | None = None
+
+
+def identify(asked: IdentifyQuestion) -> IdentifyAnswer:
+    """The spring behind the readings."""
+    readings = {10: asked.ten_coils_in, 20: asked.twenty_coils_in}
+    sizes = stock()
+    found = identify_wire({count: length for count, length in readings.items() if length is not None}, sizes.wire_in)
+    likeliest = found.candidates[0].wire_in
+    inside = inside_diameter(likeliest, sizes.inside_diameter_in, asked.outside_diameter_in, asked.inside_diameter_in)
+    length = _length(asked, likeliest)
+
+    def rate_of(wire_in: float) -> float | None:
+        if inside is None or length is None:
+            return None
+        return build_torsion(wire_in, inside, length, asked.material).rate_lbin_per_turn
+
+    rate, weight = rate_of(likeliest), asked.door_weight_lb
+
+    def neighbour(wire_in: float) -> NeighbourOut:
+        other = rate_of(wire_in)
+        if rate is None or other is None:
+            return NeighbourOut(wire_in=wire_in)
+        error = other / rate - 1
+        return NeighbourOut(wire_in=wire_in, rate_error=error, door_lb=None if weight is None else error * weight)
+
+    return IdentifyAnswer(
+        measured_wire_in=found.measured_wire_in,
+        candidates=[WireOut(**asdict(one)) for one in found.candidates],
+        sure=found.sure,
+        neighbours=[neighbour(wire) for wire in neighbours(likeliest, sizes.wire_in)],
+        inside_diameter_in=inside,
+        length_in=length,
+        rate_lbin_per_turn=rate,
+    )
+
+
+def _length(asked: IdentifyQuestion, wire_in: float) -> float | None:
+    if asked.length_in is not None and asked.pieces_in is not None:
+        raise Contradiction("A spring is measured whole or in pieces, not both.", "pieces_in", None, "length_in or pieces_in", "in")
+    pieces = asked.pieces_in or ([] if asked.length_in is None else [asked.length_in])
+    if not pieces:
+        return None
+    return relaxed_length(tuple(pieces), wire_in, asked.wound_quarter_turns / 4)
+
+
+class SectionIn(Document):
+    """One section by its make-up; extras by name: pieces, or square feet of glass or insulation."""
+
+    height_in: Finite
+    material: str
+    extras: dict[str, Finite] = {}
+
+
+class WeighQuestion(Document):
+    """What does the door weigh? Scale readings, of one scale or two; or its make-up, bottom section first."""
+
+    readings_lb: Annotated[list[Finite], Field(min_length=1, max_length=20)] | None = None
+    right_readings_lb: Annotated[list[Finite], Field(min_length=1, max_length=20)] | None = None
+    width_in: Finite | None = None
+    sections: Annotated[list[SectionIn], Field(min_length=2, max_length=16)] | None = None
+
+
+class WeighAnswer(BaseModel):
+    """The weight with its 95 % range; section weights where it is an estimate from make-up."""
+
+    weight_lb: float
+    low_lb: float
+    high_lb: float
+    estimate: bool
+    section_weights_lb: list[float] | None = None
+    warnings: list[str]
+
+
+def weigh_door(asked: WeighQuestion) -> WeighAnswer:
+    """The weight, how sure it is, and whether that is sure enough for springs."""
+    if (asked.readings_lb is None) == (asked.sections is None):
+        raise Contradiction("Give scale readings, or the sections the door is made of.", "readings_lb", None, "one of the two", "lb")
+    if asked.sections is None:
+        weighed = weigh(tuple(asked.readings_lb or []), tuple(asked.right_readings_lb or []))
+        return _weight(weighed.weight_lb, weighed.sd_lb, weighed.warnings)
+    if asked.width_in is None:
+        raise Contradiction("An estimate from make-up needs the door's width.", "width_in", None, "the width in inches", "in")
+    sections = tuple(SectionMakeUp(one.height_in, one.material, one.extras) for one in asked.sections)
+    estimated = estimate_weight(asked.width_in, sections)
+    answer = _weight(estimated.weight_lb, estimated.sd_lb, accuracy_warning(estimated.sd_lb))
+    return answer.model_copy(update={"estimate": True, "section_weights_lb": list(estimated.section_weights_lb)})
+
+
+def _weight(weight: float, sd: float, warnings: tuple[str, ...]) -> WeighAnswer:
+    return WeighAnswer(weight_lb=weight, low_lb=weight - 2 * sd, high_lb=weight + 2 * sd, estimate=False, warnings=list(warnings))

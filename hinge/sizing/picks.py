@@ -1,0 +1,97 @@
+"""Which extension pair or which plates carry this door, and how far the match is from even."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from hinge.door.sections import Door
+from hinge.door.track import Track
+from hinge.errors import Contradiction
+from hinge.sizing.evaluate import Profile, need_of
+from hinge.springs.counterweight import (
+    BELOW_DISCS_IN,
+    LARGE_PLATE_LB,
+    SMALL_PLATE_LB,
+    Counterweight,
+    Hub,
+    Plates,
+    plates_for,
+    require_strap,
+    stack_drop,
+)
+from hinge.springs.drums import Drum
+from hinge.springs.extension import OPEN_STRETCH_IN, CableRun, ExtensionPair, Grade, cables_for, grade_for, pair_of_class
+
+PARTS_EACH_PAIR = (
+    "two springs of the class",
+    "two lifting cables",
+    "four pulleys",
+    "two safety cables, one through each spring, both ends to framing",
+)
+
+
+@dataclass(frozen=True)
+class ExtensionPick:
+    """The class for a weighed door, set up the usual way, its cables, and the balance it gives."""
+
+    grade: Grade
+    pair: ExtensionPair
+    cables: CableRun
+    profile: Profile
+
+
+@dataclass(frozen=True)
+class PlatePick:
+    """The stack wanted [lb], the plates that come nearest, the stack's way down [in], and the balance they give."""
+
+    wanted_lb: float
+    plates: Plates
+    drop_in: float
+    carrier: Counterweight
+    profile: Profile
+
+
+def pick_extension(door: Door, track: Track, open_stretch_in: float = OPEN_STRETCH_IN, relaxed_in: float | None = None) -> ExtensionPick:
+    """The pair for this door.
+
+    Parameters: stretch left at open and relaxed length of a spring [in]. Raises OutOfRange, and Contradiction
+    for a track on which a pair does not lift to the end.
+    """
+    require_extension_track(track)
+    grade = grade_for(door.weight_lb)
+    pair = pair_of_class(grade.to_lb, door.height_in, open_stretch_in)
+    return ExtensionPick(grade, pair, cables_for(door.height_in, relaxed_in), need_of(door, track).profile(pair))
+
+
+def require_extension_track(track: Track) -> None:
+    """Refuse extension springs where the door still hangs when open. Raises Contradiction."""
+    if track.lift in ("high", "vertical"):
+        raise Contradiction(
+            f"Extension springs have next to no pull left at open, and a {track.lift}-lift door still hangs there.",
+            "track.lift",
+            track.lift,
+            "standard or low_headroom",
+            "",
+        )
+
+
+def pick_plates(
+    door: Door, track: Track, drum: Drum, hub: Hub, large_lb: float = LARGE_PLATE_LB, small_lb: float = SMALL_PLATE_LB
+) -> PlatePick:
+    """The stack for this door: what the floor asks for, F(0)·r_drum/r_hub, in whole plates [lb].
+
+    Raises OutOfRange, and Contradiction where the strap runs out.
+    """
+    require_strap(hub, drum, door.height_in)
+    need = need_of(door, track)
+    wanted = float(need.lift_lb[0] * drum.closed_radius_in / hub.radius_after(0.0))
+    plates = plates_for(wanted, large_lb, small_lb)
+    carrier = Counterweight(plates.weight_lb, hub, drum, small_lb)
+    return PlatePick(wanted, plates, stack_drop(hub, drum, door.height_in), carrier, need.profile(carrier))
+
+
+SET_UP = (
+    f"Wind the strap until the top plate stands about {BELOW_DISCS_IN:g} in below the guide discs with the door closed.",
+    "Check the balance at chest height, then add or take off one small plate at a time.",
+    "The stack must run free in its guide all the way down and up.",
+)

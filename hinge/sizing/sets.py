@@ -1,0 +1,146 @@
+"""A set of torsion springs judged on a door: each spring's share, stress and life, and the whole set's balance."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+
+from hinge.door.sections import Door
+from hinge.door.track import Track
+from hinge.errors import Contradiction, number
+from hinge.sizing.evaluate import Need, Profile, need_of
+from hinge.sizing.ideal import Conditions, Ideal, conditions
+from hinge.springs.counterbalance import TorsionOnShaft
+from hinge.springs.drums import Drum
+from hinge.springs.life import Life, life_range
+from hinge.springs.torsion import TorsionSpring, bending_stress, wound_inside_diameter, wound_length
+from hinge.springs.wire import material_named
+
+CONES_AND_BEARING_IN = 6.0  # cones, centre bearing and a finger's room; common practice, no source
+INNER_CLEARANCE_IN = 0.125  # between the springs of a duplex; estimate
+
+Springs = tuple[tuple[TorsionSpring, int], ...]
+
+
+@dataclass(frozen=True)
+class Fixed:
+    """What stays the same while sets are tried on a door: its conditions, its need along the travel, and the drum."""
+
+    door: Door
+    drum: Drum
+    conditions: Conditions
+    need: Need
+    ideal: Ideal
+
+
+@dataclass(frozen=True)
+class Part:
+    """One kind of spring in a set; `share` is what all of this kind carry of the whole torque."""
+
+    spring: TorsionSpring
+    count: int
+    share: float
+    torque_lbin: float
+    stress_psi: float
+    life: Life
+    wound_length_in: float
+    wound_inside_diameter_in: float
+
+
+@dataclass(frozen=True)
+class SpringSet:
+    """A set judged against a door. `rate_error` is a share of the ideal rate."""
+
+    parts: tuple[Part, ...]
+    duplex: bool
+    rate_lbin_per_turn: float
+    rate_error: float
+    quarter_turns: int
+    profile: Profile
+    reasons: tuple[str, ...]
+
+    @property
+    def weakest(self) -> Part:
+        """The spring that breaks first: the set lasts as long as it does."""
+        return min(self.parts, key=lambda part: part.life.likely)
+
+    @property
+    def springs(self) -> Springs:
+        """Each kind with its count."""
+        return tuple((part.spring, part.count) for part in self.parts)
+
+    @property
+    def shaft_needed_in(self) -> float:
+        """Room the wound set takes on the shaft [in]; an inner spring takes none of its own."""
+        return shaft_needed(self.parts, self.duplex)
+
+
+def fix(door: Door, track: Track, drum: Drum) -> Fixed:
+    """What any set on this door is judged by. Raises what `conditions` raises."""
+    need = conditions(door, track, drum)
+    return Fixed(door, drum, need, need_of(door, track), need.ideal())
+
+
+def judge(springs: Springs, on: Fixed, quarter_turns: int | None = None, duplex: bool = False, reasons: tuple[str, ...] = ()) -> SpringSet:
+    """Judge springs on one shaft, all turning together.
+
+    Parameters: each kind of spring with its count; `quarter_turns` wound, by default what suits the set;
+    `duplex` where the second kind sits inside the first. Raises Contradiction when it cannot.
+    """
+    if duplex:
+        _nests(springs)
+    total = sum(spring.rate_lbin_per_turn * count for spring, count in springs)
+    quarters = round(float(on.conditions.turns_for(total)) * 4) if quarter_turns is None else quarter_turns
+    parts = tuple(_part(spring, count, quarters / 4, total) for spring, count in springs)
+    profile = on.need.profile(TorsionOnShaft(total, quarters / 4, on.drum))
+    return SpringSet(parts, duplex, total, total / on.ideal.rate_lbin_per_turn - 1, quarters, profile, reasons)
+
+
+def require_room(on_shaft: SpringSet, shaft_length_in: float) -> None:
+    """Refuse springs that are longer, wound, than the room on the shaft [in]. Raises Contradiction."""
+    if on_shaft.shaft_needed_in > shaft_length_in:
+        raise Contradiction(
+            f"These springs take {number(round(on_shaft.shaft_needed_in, 1))} in of shaft wound, with cones and bearing; "
+            f"there are {number(shaft_length_in)} in.",
+            "on_door",
+            round(on_shaft.shaft_needed_in, 1),
+            f"up to {number(shaft_length_in)}",
+            "in",
+        )
+
+
+def shaft_needed(parts: tuple[Part, ...], duplex: bool) -> float:
+    """Room on the shaft [in] for wound springs with their cones and bearing."""
+    beside = parts[:1] if duplex else parts
+    return sum(part.count * part.wound_length_in for part in beside) + CONES_AND_BEARING_IN
+
+
+def _part(spring: TorsionSpring, count: int, turns: float, total: float) -> Part:
+    torque = spring.rate_lbin_per_turn * turns
+    stress = float(bending_stress(torque, spring.wire_in))
+    return Part(
+        spring,
+        count,
+        spring.rate_lbin_per_turn * count / total,
+        torque,
+        stress,
+        life_range(max(stress, 1.0), spring.wire_in, material_named(spring.material)),
+        float(wound_length(spring.length_in, spring.wire_in, turns)),
+        float(wound_inside_diameter(spring.wire_in, spring.inside_diameter_in, spring.active_coils, np.asarray(turns))),
+    )
+
+
+def _nests(springs: Springs) -> None:
+    if len(springs) != 2 or springs[0][1] != springs[1][1]:
+        raise Contradiction("A duplex is as many inner springs as outer ones.", "duplex", True, "two kinds of equal count", "")
+    (outer, _), (inner, _) = springs
+    inner_outside = inner.inside_diameter_in + 2 * inner.wire_in
+    if inner_outside + INNER_CLEARANCE_IN > outer.inside_diameter_in:
+        raise Contradiction(
+            f"A spring of {number(inner_outside)} in outside does not go into one of {number(outer.inside_diameter_in)} in inside.",
+            "duplex",
+            inner_outside,
+            f"up to {number(outer.inside_diameter_in - INNER_CLEARANCE_IN)}",
+            "in",
+        )

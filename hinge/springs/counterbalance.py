@@ -1,0 +1,65 @@
+"""What carries a door, whatever it is: lift along the travel, and the step it is trimmed by.
+
+Every kind gives its lift with its setting `off` by some amount in the kind's own unit: turns for torsion
+springs, inches of stretch for extension springs, pounds of plates for a counterweight. Fit and advice
+know nothing more of a kind than this.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Literal, Protocol
+
+import numpy as np
+
+from hinge.arrays import Floats
+from hinge.springs.drums import Drum
+
+StepKind = Literal["quarter_turn", "cable_hole", "small_plate"]
+
+
+@dataclass(frozen=True)
+class Step:
+    """One step of trim: its size in the setting's unit, how many at once, how far the setting may be off (one sd)."""
+
+    kind: StepKind
+    size: float
+    most: int
+    unsure: int
+    setting_sd: float
+
+
+class Counterbalance(Protocol):
+    """Anything that carries a door."""
+
+    @property
+    def step(self) -> Step:
+        """The step it is trimmed by."""
+
+    def lift(self, positions_in: Floats, off: float | Floats = 0.0) -> Floats:
+        """Lift [lb] at positions [in] with the setting `off`; shapes broadcast."""
+
+
+@dataclass(frozen=True)
+class TorsionOnShaft:
+    """Torsion springs on one shaft: joint rate [lb·in/turn], turns at closed, and the drum."""
+
+    rate_lbin_per_turn: float
+    turns: float
+    drum: Drum
+
+    # ¼ to ½ turn steps, never more than one full turn at a time: common practice. Spread: estimate.
+    step = Step("quarter_turn", 0.25, most=4, unsure=2, setting_sd=0.5)
+
+    def lift(self, positions_in: Floats, off: float | Floats = 0.0) -> Floats:
+        """Lift [lb] at positions [in] with the count off by turns."""
+        return spring_lift(self.rate_lbin_per_turn, self.turns + np.asarray(off), self.drum, positions_in)
+
+
+def spring_lift(rate_lbin_per_turn: float | Floats, turns: float | Floats, drum: Drum, positions_in: Floats) -> Floats:
+    """Lift of torsion springs [lb]; none once they have run out of turns.
+
+    Parameters: rate [lb·in/turn] and turns at closed, scalars or shape (m, 1); `positions_in` [in].
+    """
+    left = np.maximum(np.asarray(turns) - drum.turns_for(positions_in), 0.0)
+    return np.asarray(rate_lbin_per_turn) * left / drum.radius_at(positions_in)

@@ -1,0 +1,105 @@
+"""A counterweight of plates on a strap: the strap winds on itself, so the hub's radius grows with its turns.
+
+Lift = stack · r_hub / r_drum with r_hub = core + strap thickness × turns on the hub. The hub is full at
+closed and unwinds as the door rises. Source: statics of a wheel and axle; common practice for the set-up.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from itertools import product
+
+import numpy as np
+
+from hinge.arrays import Floats
+from hinge.errors import Contradiction, number, require_between
+from hinge.springs.counterbalance import Step
+from hinge.springs.drums import Drum
+
+LARGE_PLATE_LB, SMALL_PLATE_LB = 18.9, 5.0  # for example; common practice
+BELOW_DISCS_IN = 1.0  # top plate under the guide discs at closed; common practice
+LEAST_HUB_TURNS_LEFT = 0.5  # strap left on the hub at open; estimate
+
+
+@dataclass(frozen=True)
+class Hub:
+    """A strap hub: core radius and strap thickness [in], turns of strap on it with the door closed."""
+
+    core_radius_in: float
+    strap_in: float
+    turns: float
+
+    def radius_after(self, unwound_turns: float | Floats) -> Floats:
+        """Radius of the strap [in] after so many turns have come off."""
+        return self.core_radius_in + self.strap_in * np.maximum(self.turns - np.asarray(unwound_turns), 0.0)
+
+
+@dataclass(frozen=True)
+class Counterweight:
+    """A stack [lb] on its hub, with the drum of the door's cables and the smallest plate [lb]."""
+
+    stack_lb: float
+    hub: Hub
+    drum: Drum
+    plate_lb: float = SMALL_PLATE_LB
+
+    @property
+    def step(self) -> Step:
+        """One small plate; a stack is weighed plate by plate, so it is nearly sure."""
+        return Step("small_plate", self.plate_lb, most=4, unsure=2, setting_sd=0.02 * self.stack_lb)
+
+    def lift(self, positions_in: Floats, off: float | Floats = 0.0) -> Floats:
+        """Lift [lb] at positions [in] with the stack off by pounds."""
+        hub = self.hub.radius_after(self.drum.turns_for(positions_in))
+        return (self.stack_lb + np.asarray(off)) * hub / self.drum.radius_at(positions_in)
+
+
+@dataclass(frozen=True)
+class Plates:
+    """How many plates of each size, what they weigh together, and what is left over of what was wanted [lb]."""
+
+    large: int
+    small: int
+    weight_lb: float
+    remainder_lb: float
+
+
+def build_hub(core_radius_in: float, strap_in: float, turns: float) -> Hub:
+    """A strap hub [in, turns], checked. Raises OutOfRange."""
+    require_between("hub.core_radius_in", core_radius_in, 0.4, 12, "in")
+    require_between("hub.strap_in", strap_in, 0.01, 0.5, "in")
+    require_between("hub.turns", turns, 1, 40, "turns")
+    return Hub(core_radius_in, strap_in, turns)
+
+
+def require_strap(hub: Hub, drum: Drum, height_in: float) -> None:
+    """Refuse a hub whose strap runs out before a door of this height [in] is open. Raises Contradiction."""
+    needed = float(drum.turns_for(height_in)) + LEAST_HUB_TURNS_LEFT
+    if hub.turns < needed:
+        raise Contradiction(
+            f"{number(hub.turns)} turns of strap run out before the door is open: it takes {number(round(needed, 2))}.",
+            "hub.turns",
+            hub.turns,
+            f"at least {number(round(needed, 2))}",
+            "turns",
+        )
+
+
+def plates_for(wanted_lb: float, large_lb: float = LARGE_PLATE_LB, small_lb: float = SMALL_PLATE_LB) -> Plates:
+    """The plates that come nearest to a stack [lb]; ties go to fewer plates. Raises OutOfRange."""
+    require_between("plates.large_lb", large_lb, 1, 200, "lb")
+    require_between("plates.small_lb", small_lb, 0.5, 100, "lb")
+    require_between("stack_lb", wanted_lb, small_lb / 2, 4000, "lb")
+    larges = range(int(wanted_lb // large_lb) + 2)
+    pairs = [(large, max(round((wanted_lb - large * large_lb) / small_lb), 0)) for large in larges]
+    near = [(large, small + more) for (large, small), more in product(pairs, (0, 1)) if large + small + more]
+    large, small = min(near, key=lambda pair: (round(abs(pair[0] * large_lb + pair[1] * small_lb - wanted_lb), 6), sum(pair)))
+    weight = large * large_lb + small * small_lb
+    return Plates(large, small, weight, wanted_lb - weight)
+
+
+def stack_drop(hub: Hub, drum: Drum, height_in: float) -> float:
+    """How far the stack comes down [in] while a door of this height [in] opens."""
+    turns = float(drum.turns_for(height_in))
+    mean_radius = float(hub.radius_after(turns / 2))
+    return 2 * np.pi * mean_radius * turns

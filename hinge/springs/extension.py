@@ -1,0 +1,165 @@
+"""Extension springs in pairs: each pulls through a two-part cable, so its stretch is half the door's travel.
+
+Lift of the pair = the pull of one spring, k·x(s) + initial tension, with x(s) = x_open + (H − s)/2:
+two springs, each halved by its moving pulley. Source: statics of a pulley; rules from common practice.
+"""
+
+from __future__ import annotations
+
+import tomllib
+from dataclasses import dataclass
+from functools import cache
+from pathlib import Path
+
+import numpy as np
+
+from hinge.arrays import Floats
+from hinge.errors import Contradiction, OutOfRange, number, require_between
+from hinge.springs.counterbalance import Step
+from hinge.springs.wire import DEFAULT_MATERIAL, material_named
+
+OPEN_STRETCH_IN = 2.0  # left at open, equal on both sides; common practice
+HOLE_CABLE_IN = 1.0  # one hole of the adjuster takes up this much cable, half of it stretch; common practice, no source
+SHEAR_MODULUS_RATIO = 11.2 / 28.5  # G over E; Shigley (memory)
+STRETCH_SD_IN = 1.0  # how far the set-up stretch is off; estimate
+
+
+@dataclass(frozen=True)
+class ExtensionPair:
+    """A pair as set up: rate and initial tension of one spring [lb/in, lb], its stretch at open and the door's height [in]."""
+
+    rate_lb_per_in: float
+    open_stretch_in: float
+    height_in: float
+    initial_lb: float = 0.0
+
+    # One to three holes at a time, both sides alike: common practice, no source.
+    step = Step("cable_hole", HOLE_CABLE_IN / 2, most=3, unsure=1, setting_sd=STRETCH_SD_IN)
+
+    @property
+    def closed_stretch_in(self) -> float:
+        """Stretch with the door closed [in]."""
+        return self.open_stretch_in + self.height_in / 2
+
+    def lift(self, positions_in: Floats, off: float | Floats = 0.0) -> Floats:
+        """Lift [lb] at positions [in] with the stretch off by inches."""
+        stretch = self.open_stretch_in + np.asarray(off) + (self.height_in - np.asarray(positions_in)) / 2
+        return np.where(stretch > 0, self.initial_lb + self.rate_lb_per_in * np.maximum(stretch, 0.0), 0.0)
+
+
+@dataclass(frozen=True)
+class Grade:
+    """A class of pairs: the door weights it is sold for, over `from_lb` up to `to_lb` [lb]."""
+
+    from_lb: float
+    to_lb: float
+
+    @property
+    def label(self) -> str:
+        """What the tag reads."""
+        return f"{self.to_lb:g} lb"
+
+
+@dataclass(frozen=True)
+class ExtensionSpring:
+    """One physical spring: wire and outside diameter [in], coils, initial tension [lb]."""
+
+    wire_in: float
+    outside_diameter_in: float
+    coils: float
+    initial_lb: float = 0.0
+    material: str = DEFAULT_MATERIAL
+
+    @property
+    def rate_lb_per_in(self) -> float:
+        """k = G·d⁴ / (8·D³·N) [lb/in]. Source: Shigley, helical extension springs (memory)."""
+        modulus = material_named(self.material).modulus_psi * SHEAR_MODULUS_RATIO
+        return modulus * self.wire_in**4 / (8 * (self.outside_diameter_in - self.wire_in) ** 3 * self.coils)
+
+    @property
+    def relaxed_in(self) -> float:
+        """Length of the coils at rest [in], hooks left out."""
+        return self.wire_in * (self.coils + 1)
+
+
+def build_extension_spring(
+    wire_in: float, outside_diameter_in: float, coils: float, initial_lb: float = 0.0, material: str = DEFAULT_MATERIAL
+) -> ExtensionSpring:
+    """Make one physical spring [in, coils, lb], checked. Raises OutOfRange or Contradiction."""
+    require_between("spring.wire_in", wire_in, 0.05, 0.5, "in")
+    require_between("spring.outside_diameter_in", outside_diameter_in, 0.3, 6, "in")
+    require_between("spring.coils", coils, 5, 400, "coils")
+    require_between("spring.initial_lb", initial_lb, 0, 300, "lb")
+    material_named(material)
+    if outside_diameter_in < 4 * wire_in:
+        raise Contradiction(
+            f"{number(wire_in)} in wire cannot be coiled to {number(outside_diameter_in)} in outside.",
+            "spring.outside_diameter_in",
+            outside_diameter_in,
+            f"at least {number(4 * wire_in)}",
+            "in",
+        )
+    return ExtensionSpring(wire_in, outside_diameter_in, coils, initial_lb, material)
+
+
+def build_pair(rate_lb_per_in: float, open_stretch_in: float, height_in: float, initial_lb: float = 0.0) -> ExtensionPair:
+    """A pair as set up [lb/in, in, lb], checked. Raises OutOfRange."""
+    require_between("extension.rate_lb_per_in", rate_lb_per_in, 0.1, 60, "lb/in")
+    require_between("extension.open_stretch_in", open_stretch_in, 0, 24, "in")
+    require_between("extension.initial_lb", initial_lb, 0, 300, "lb")
+    return ExtensionPair(rate_lb_per_in, open_stretch_in, height_in, initial_lb)
+
+
+def pair_of_class(class_lb: float, height_in: float, open_stretch_in: float = OPEN_STRETCH_IN) -> ExtensionPair:
+    """The pair of that class [lb] made for a door of this height [in], set up with some stretch at open [in].
+
+    The class is the door's weight at full stretch: half the height, and the usual two inches. Common practice.
+    """
+    require_between("extension.class_lb", class_lb, grades()[0].to_lb, grades()[-1].to_lb, "lb")
+    return build_pair(class_lb / (height_in / 2 + OPEN_STRETCH_IN), open_stretch_in, height_in)
+
+
+@cache
+def grades() -> tuple[Grade, ...]:
+    """Every class sold, by its upper end."""
+    table = tomllib.loads((Path(__file__).parent / "extension.toml").read_text(encoding="utf-8"))
+    step = table["step_lb"]
+    ends = sorted({end for row in table["gradings"].values() for end in np.arange(row["first_lb"], row["last_lb"] + 1, step).tolist()})
+    return tuple(Grade(end - step, end) for end in ends)
+
+
+def grade_for(weight_lb: float) -> Grade:
+    """The class that holds a weighed door [lb] with the least to spare. Raises OutOfRange."""
+    holding = [grade for grade in grades() if grade.to_lb >= weight_lb]
+    if not holding or weight_lb <= grades()[0].from_lb:
+        low, high = grades()[0].from_lb, grades()[-1].to_lb
+        raise OutOfRange(
+            f"No extension pair is sold for a door of {number(weight_lb)} lb.", "door.weight_lb", weight_lb, f"{low:g} to {high:g}", "lb"
+        )
+    return holding[0]
+
+
+@dataclass(frozen=True)
+class CableRun:
+    """Lengths for one side [in]: the lifting cable, the safety cable, and the rear hang above the door's top."""
+
+    lifting_in: float
+    safety_in: float
+    rear_hang_above_door_in: float
+
+
+def cables_for(height_in: float, relaxed_in: float | None = None) -> CableRun:
+    """Cables of one side for a door of this height [in] and a spring of that relaxed length [in].
+
+    From the bottom bracket up over the front pulley, back round the spring's pulley and forward again to the
+    adjuster: one height, twice the gap between the pulleys at closed (about a quarter of the height), and what
+    the ends take. Estimate, to meet common practice: 12 to 14 ft for a 7 ft door.
+    """
+    relaxed = RELAXED_PER_HEIGHT * height_in if relaxed_in is None else relaxed_in
+    lifting = height_in + 2 * (height_in / 4) + ENDS_IN
+    return CableRun(lifting, relaxed + height_in / 2 + OPEN_STRETCH_IN + SAFETY_ENDS_IN, REAR_HANG_IN)
+
+
+RELAXED_PER_HEIGHT = 25 / 84  # a 25 in spring on a 7 ft door; common practice, from memory
+ENDS_IN, SAFETY_ENDS_IN = 30.0, 18.0  # knots, hooks and the way past the pulleys; estimate
+REAR_HANG_IN = 8.0  # common practice

@@ -1,0 +1,51 @@
+"""A spring's relaxed sizes from what can be measured on it: wound, broken, by its outside or its stamp."""
+
+from __future__ import annotations
+
+import numpy as np
+
+from hinge.arrays import Floats
+from hinge.errors import BadInput, Contradiction, number, require_between
+
+STAMP_APART_IN = 0.125  # outside less two wires and the stamp must agree this well; estimate
+STOCK_APART_IN = 0.08  # a measured inside diameter this near a stock one is that one; estimate
+
+
+def relaxed_length(pieces_in: tuple[float, ...], wire_in: float, wound_turns: float = 0.0) -> float:
+    """Relaxed length [in] from the pieces of a spring [in], less one wire [in] for each turn it is wound.
+
+    A broken spring has let go: add its pieces and leave the turns at 0. Raises BadInput, OutOfRange, and
+    Contradiction for a broken spring said to be wound. Source: geometry.
+    """
+    if not pieces_in:
+        raise BadInput("Measure the spring's length first.", "pieces_in", None, "one length, or one for each piece", "in")
+    for place, piece in enumerate(pieces_in):
+        require_between(f"pieces_in.{place}", piece, 0.5, 300, "in")
+    require_between("wound_turns", wound_turns, 0, 60, "turns")
+    if len(pieces_in) > 1 and wound_turns:
+        raise Contradiction("A spring in pieces is not wound.", "wound_turns", wound_turns, "0 for a broken spring", "turns")
+    return sum(pieces_in) - wound_turns * wire_in
+
+
+def inside_diameter(wire_in: float, sizes_in: Floats, outside_in: float | None = None, stamped_in: float | None = None) -> float | None:
+    """The relaxed inside diameter [in], or None where neither outside nor stamp is known.
+
+    Parameters: wire and stock inside diameters [in]; outside diameter and the cone's stamp [in]. A measured
+    outside is read as the stock size it comes near. Raises Contradiction when both are given and disagree.
+    """
+    if outside_in is None:
+        return stamped_in
+    measured = outside_in - 2 * wire_in
+    if stamped_in is not None:
+        if abs(measured - stamped_in) > STAMP_APART_IN:
+            raise Contradiction(
+                f"{number(outside_in)} in outside less two wires is {number(measured)} in inside, "
+                f"but the stamp says {number(stamped_in)} in.",
+                "outside_diameter_in",
+                outside_in,
+                f"about {number(stamped_in + 2 * wire_in)}",
+                "in",
+            )
+        return stamped_in
+    nearest = float(sizes_in[np.argmin(np.abs(sizes_in - measured))])
+    return nearest if abs(nearest - measured) <= STOCK_APART_IN else measured
