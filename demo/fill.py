@@ -9,6 +9,7 @@ from datetime import UTC, datetime, timedelta
 from django.db import transaction
 
 from demo.people import ACCESS, FAMILIES, SECOND_SHOP, SECOND_SHOP_PEOPLE, SHOP, SIZES, STREETS, TOWNS, TRADES, Size
+from demo.unusual import RATES, UNUSUAL, VAN, record_of
 from demo.visits import Visit, arrive, close, read_balance, suggested, wind
 from hinge.measure.fields import Value
 from hinge.procedure.fold import fold
@@ -18,6 +19,7 @@ from server.calls.models import Call
 from server.doors.models import Door
 from server.people.demo import DEMO_ACCOUNTS
 from server.people.models import Person, Shop
+from server.stock.service import load
 
 NEWEST = datetime(2026, 11, 20, 16, 0, tzinfo=UTC)
 PAST_CALLS = 60
@@ -42,6 +44,10 @@ def fill(past_calls: int = PAST_CALLS) -> None:
     chance = random.Random(1847)
     doors = _doors(shop, chance, 34)
     _doors(second, chance, 4)
+    _unusual_doors(shop, chance)
+    lead = Person.objects.get(shop=shop, role=Person.Role.LEAD)
+    load(lead, "van", "van-north.csv", VAN)
+    load(lead, "rates", "rates-november.csv", RATES)
     for number in range(past_calls):
         started = NEWEST - timedelta(days=(past_calls - number) * 11 + chance.random(), hours=chance.randrange(7))
         _past_call(doors[number % (len(doors) - 2)], number, started, chance)
@@ -68,6 +74,19 @@ def _door(shop: Shop, chance: random.Random, number: int) -> Door:
         access_notes=chance.choice(ACCESS),
         record=DoorRecord(measured=measured, springs=[spring], quarter_turns=quarters).model_dump(),
     )
+
+
+def _unusual_doors(shop: Shop, chance: random.Random) -> None:
+    for unusual in UNUSUAL:
+        Door.objects.create(
+            shop=shop,
+            key=uuid.uuid5(uuid.NAMESPACE_OID, f"{shop.name} {unusual.name}"),
+            name=unusual.name,
+            place=f"{chance.choice(STREETS)} {chance.randrange(2, 90)}, {chance.choice(TOWNS)}",
+            customer=f"{chance.choice('ABCDEHJKLMNRST')}. {chance.choice(FAMILIES)}",
+            phone=f"555 0{chance.randrange(100, 999)}",
+            record=record_of(unusual).model_dump(),
+        )
 
 
 def _measured(size: Size, number: int, chance: random.Random) -> dict[str, Value]:

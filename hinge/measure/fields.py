@@ -14,7 +14,7 @@ from hinge.errors import BadInput, require_between
 from hinge.measure.tape import format_length, parse_length
 from hinge.measure.units import parse_weight
 
-Quantity = Literal["length", "feet", "decimal", "weight", "count", "turns", "degrees", "lengths", "choice"]
+Quantity = Literal["length", "feet", "decimal", "weight", "count", "turns", "degrees", "lengths", "weights", "choice"]
 Value = float | str | list[float]
 Measured = Mapping[str, Value]
 
@@ -27,7 +27,8 @@ class Field:
     """One measurable thing: how it is called, asked for, read and bounded (in `unit`).
 
     `choices` are the words of a choice by what is kept. `group` says where it is asked for, `when` for which
-    other choices it is asked for at all. `of_door` is false for a reading, which is no measure of the door.
+    other choices it is asked for at all, `rare` that it seldom is. `of_door` is false for a reading, which is no
+    measure of the door.
     """
 
     name: str
@@ -39,6 +40,7 @@ class Field:
     high: float = 0.0
     group: str = ""
     of_door: bool = True
+    rare: bool = False
     when: Mapping[str, tuple[str, ...]] = field(default_factory=dict)
     choices: Mapping[str, str] = field(default_factory=dict)
 
@@ -65,8 +67,9 @@ def read_field(name: str, typed: str) -> Value:
         if typed not in field.choices:
             raise BadInput(f"{field.label} is one of {', '.join(field.choices)}.", name, typed, ", ".join(field.choices), "")
         return typed
-    if field.quantity == "lengths":
-        values = [parse_length(one, name) for one in re.split("[,;]", typed)]
+    if field.quantity in ("lengths", "weights"):
+        read = parse_length if field.quantity == "lengths" else parse_weight
+        values = [read(one, name) for one in re.split("[,;]", typed)]
         for value in values:
             require_between(name, value, field.low, field.high, field.unit)
         return values
@@ -88,7 +91,7 @@ def write_value(name: str, value: Value) -> str:
     if isinstance(value, str):
         return field.choices.get(value, value)
     if isinstance(value, list):
-        return ", ".join(format_length(one) for one in value)
+        return ", ".join(f"{one:g} lb" if field.quantity == "weights" else format_length(one) for one in value)
     if field.quantity == "weight":
         return f"{value:.0f} lb" if value == round(value) else f"{value:.1f} lb"
     if field.quantity == "count":

@@ -4,9 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass, field
 
-from hinge.door.track import path_of
-from hinge.errors import HingeError
-from hinge.measure.fields import Measured, Value, asked_for, fields, read_field, write_value
+from hinge.measure.fields import Measured, Value, fields, read_field, write_value
 from hinge.procedure import entries as e
 from hinge.procedure.carrying import as_chosen, chosen_kind, hung_door, trimmed, winding_of
 from hinge.procedure.knowledge import GateGroup, causes, complaints, gate_groups, proofs
@@ -16,15 +14,13 @@ from hinge.procedure.record import (
     CarrierKind,
     DoorRecord,
     OnDoor,
-    Setup,
     kind_of,
     missing_of,
-    needed_of,
     on_door_of,
     setup_of,
 )
+from hinge.procedure.sheet import asked_of, wrong_in
 from hinge.procedure.state import (
-    Asked,
     CallState,
     Choice,
     GateGroupState,
@@ -36,7 +32,6 @@ from hinge.procedure.state import (
     Stage,
 )
 from hinge.questions.documents import ReadingIn
-from hinge.sizing.ideal import require_drum
 
 ACCEPT_IN = (36.0, 48.0)  # must hold at 3 to 4 ft; common practice
 
@@ -129,7 +124,7 @@ def fold(record: DoorRecord, entries: list[e.Entry]) -> CallState:
     set_up = tally.hung or (bool(winding) and all(spring.done == spring.planned for spring in winding))
     before = _on_door(tally, measured)
     now = _trimmed(as_chosen(tally.chosen) if tally.chosen and set_up else before, tally.trims)
-    wrong_setup = _wrong(setup)
+    wrong_setup = wrong_in(setup, carried_by)
     groups = [_group_state(tally, group) for group in gate_groups(carried_by)]
     to_close = _to_close(tally, winding, set_up)
     done = {
@@ -150,7 +145,7 @@ def fold(record: DoorRecord, entries: list[e.Entry]) -> CallState:
         cause_note=tally.cause.note if tally.cause else "",
         gate_groups=groups,
         measured=_measurements(tally, measured),
-        asked=_asked(measured),
+        asked=asked_of(measured),
         missing=missing_of(measured),
         cycles_wanted=cycles if isinstance(cycles, float) else DEFAULT_CYCLES,
         household=household if isinstance(household, str) else None,
@@ -197,20 +192,6 @@ def _trimmed(on_door: OnDoor, trims: list[e.Trimmed]) -> OnDoor:
     return on_door
 
 
-def _wrong(setup: Setup | None) -> str:
-    """Why the measurements cannot all be true, or nothing."""
-    if setup is None:
-        return ""
-    try:
-        door, track = setup.door.build(), setup.track.build()
-        path_of(door, track)
-        if setup.drum is not None:
-            require_drum(track, setup.drum.build(track))
-    except HingeError as wrong:
-        return wrong.message
-    return ""
-
-
 def _weight(measured: Measured) -> float | None:
     weight = measured.get("weight_lb")
     return weight if isinstance(weight, float) else None
@@ -222,11 +203,6 @@ def _measurements(tally: _Tally, measured: Measured) -> list[Measurement]:
         for name in fields()
         if name in measured
     ]
-
-
-def _asked(measured: Measured) -> list[Asked]:
-    needed = needed_of(measured)
-    return [Asked(field=field.name, group=field.group, needed=field.name in needed) for field in asked_for(measured)]
 
 
 def _group_state(tally: _Tally, group: GateGroup) -> GateGroupState:

@@ -116,7 +116,7 @@ def needed_of(measured: Measured) -> set[str]:
     if kind == "extension":
         return needed
     needed |= {"cable_in"} | (set() if listed else {"drum_diameter_in"})
-    if lift in ("high", "vertical") and not listed:
+    if lift in ("high", "vertical") and not listed and kind == "torsion":
         needed |= {"drum_large_diameter_in", "drum_taper_turns"}
     return needed | ({"hub_core_in", "strap_in", "hub_turns"} if kind == "counterweight" else set())
 
@@ -150,7 +150,9 @@ def _track(measured: Measured) -> TrackIn:
 def _drum(measured: Measured) -> DrumIn:
     listed = measured.get("listed_drum")
     drum = named_drums().get(listed) if isinstance(listed, str) else None
-    kind = drum.kind if drum else DRUMS_FOR[_choice(measured, "lift")]  # type: ignore[index]
+    # The strap of a counterweight does what a taper does for springs.
+    usual = "flat" if kind_of(measured) == "counterweight" else DRUMS_FOR[_choice(measured, "lift")]  # type: ignore[index]
+    kind = drum.kind if drum else usual
 
     def size(name: str, of_list: float | None) -> float | None:
         typed = _number(measured, name)

@@ -46,11 +46,12 @@ class Measurement(BaseModel):
 
 
 class Asked(BaseModel):
-    """A field this door can be asked for; `needed` when nothing can be computed without it."""
+    """A field this door can be asked for; `needed` when nothing can be computed without it, `rare` when seldom."""
 
     field: str
     group: str
     needed: bool
+    rare: bool
 
 
 class Choice(BaseModel):

@@ -224,9 +224,9 @@ class HungDoor(Document):
             return self.extension.build(door.height_in)
         assert self.drum is not None
         drum = self.drum.build(track)
-        require_drum(track, drum)
         if self.counterweight is not None:
             return self.counterweight.build(drum, door.height_in)
+        require_drum(track, drum)
         assert self.quarter_turns is not None
         rate = sum(spring.rate_lbin_per_turn * count for spring, count in build_springs(self.springs or [], "springs"))
         return TorsionOnShaft(rate, self.quarter_turns / 4, drum)

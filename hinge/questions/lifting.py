@@ -15,9 +15,11 @@ from hinge.balance.fit import Hung
 from hinge.door.lift import joint_places, required_lift
 from hinge.door.track import Lift, path_of, shaft_place, track_line
 from hinge.questions.answers import EstimateOut, ProfileOut, profile_out
-from hinge.questions.documents import Document, DoorIn, DrumIn, HungDoor, Positions, ReadingIn, TrackIn
+from hinge.questions.documents import Document, DoorIn, DrumIn, HungDoor, PairIn, Positions, ReadingIn, StackIn, TrackIn
 from hinge.sizing.evaluate import Profile, need_of, net_hand_force
 from hinge.springs.counterbalance import StepKind
+from hinge.springs.counterweight import stack_places
+from hinge.springs.extension import pair_places
 
 
 class LiftQuestion(Document):
@@ -130,6 +132,8 @@ class SideViewQuestion(Document):
     door: DoorIn
     track: TrackIn
     drum: DrumIn | None = None
+    extension: PairIn | None = None
+    counterweight: StackIn | None = None
     positions_in: Positions
 
 
@@ -141,7 +145,10 @@ class PlaceOut(BaseModel):
 
 
 class SideViewAnswer(BaseModel):
-    """The tracks as lines of places, the joints at each position, the shaft and drum, and how far everything reaches."""
+    """The tracks as lines of places, the joints at each position, the shaft and drum, and how far everything reaches.
+
+    `pair` is the ends of an extension spring at each position, front end first; `stack` the top and bottom of the plates.
+    """
 
     lift: Lift
     tracks: list[list[PlaceOut]]
@@ -150,6 +157,8 @@ class SideViewAnswer(BaseModel):
     back_in: float
     top_in: float
     joints: list[list[PlaceOut]]
+    pair: list[list[PlaceOut]] | None = None
+    stack: list[list[PlaceOut]] | None = None
 
 
 def side_view(asked: SideViewQuestion) -> SideViewAnswer:
@@ -161,6 +170,14 @@ def side_view(asked: SideViewQuestion) -> SideViewAnswer:
     shaft = shaft_place(path_of(door, track), track, door) if drum else None
     reach = np.concatenate(lines)
     top = max(float(reach[:, 1].max()), shaft[1] if shaft else 0.0) + (drum.widest_in if drum else 2.0)
+    positions = np.asarray(asked.positions_in)
+    pair = stack = None
+    if asked.extension is not None:
+        pair = pair_places(asked.extension.build(door.height_in), positions, float(reach[:, 0].max())).round(3)
+    if asked.counterweight is not None and drum is not None and shaft is not None:
+        plates = asked.counterweight.plates
+        drawn = stack_places(asked.counterweight.build(drum, door.height_in), plates.large + plates.small, positions, shaft)
+        stack = drawn.round(3)
     return SideViewAnswer(
         lift=track.lift,
         tracks=[_places(line) for line in lines],
@@ -169,6 +186,8 @@ def side_view(asked: SideViewQuestion) -> SideViewAnswer:
         back_in=float(reach[:, 0].max()),
         top_in=top,
         joints=[_places(places) for places in joints],
+        pair=None if pair is None else [_places(places) for places in pair],
+        stack=None if stack is None else [_places(places) for places in stack],
     )
 
 

@@ -188,7 +188,7 @@ def compare(asked: CompareQuestion) -> CompareAnswer:
     found, use, there = _search(asked), asked.use(), _there(asked)
     track = asked.track.build()
     on = fix(asked.door.build(), track, asked.drum.build(track))
-    like = like_for_like(there, on)
+    like = like_for_like(there, on, asked.on_door_quarter_turns)
     advised = next(iter(found.sets), None)
     return CompareAnswer(
         on_door=set_out(there, use),

@@ -34,13 +34,16 @@ def same_rate(spring: TorsionSpring, wire_in: float, inside_diameter_in: float) 
     return TorsionSpring(wire_in, inside_diameter_in, round(exact / HALF_INCH) * HALF_INCH, spring.material, spring.dead_coils), exact
 
 
-def like_for_like(there: SpringSet, on: Fixed) -> SpringSet:
+def like_for_like(there: SpringSet, on: Fixed, quarter_turns: int | None = None) -> SpringSet:
     """A new matched set that does what the one on the door did when new: same joint rate, same count, wire of its largest share.
 
-    A matched set is simply itself.
+    A matched set is simply itself. It is wound as the old one was (`quarter_turns`), by default until it carries the
+    whole door at the floor, as a turns chart for the door's height says.
     """
+    floor_turns = float(on.need.lift_lb[0]) * on.drum.closed_radius_in / there.rate_lbin_per_turn
+    quarters = round(4 * floor_turns) if quarter_turns is None else quarter_turns
     if len(there.parts) == 1 or there.duplex:
-        return judge(there.springs, on, duplex=there.duplex)
+        return judge(there.springs, on, quarters, there.duplex)
     count = sum(part.count for part in there.parts)
     most = max(there.parts, key=lambda part: part.share)
     wire, inside = most.spring.wire_in, most.spring.inside_diameter_in
@@ -48,7 +51,7 @@ def like_for_like(there: SpringSet, on: Fixed) -> SpringSet:
         wire, inside, most.spring.length_in, most.spring.material, most.spring.dead_coils, there.rate_lbin_per_turn / count
     )
     matched, _ = same_rate(each, wire, inside)
-    return judge(((matched, count),), on)
+    return judge(((matched, count),), on, quarters)
 
 
 def alternatives(like: SpringSet, on: Fixed, wanted: Wanted) -> tuple[Alternative, ...]:

@@ -160,6 +160,18 @@ def cables_for(height_in: float, relaxed_in: float | None = None) -> CableRun:
     return CableRun(lifting, relaxed + height_in / 2 + OPEN_STRETCH_IN + SAFETY_ENDS_IN, REAR_HANG_IN)
 
 
+def pair_places(pair: ExtensionPair, positions_in: Floats, back_in: float) -> Floats:
+    """Ends of one spring seen from the side, shape (positions, 2, 2): front then rear, (x, z) [in].
+
+    It hangs from the back of the track (`back_in` [in] from the door) and reaches forward as it stretches.
+    """
+    stretch = pair.open_stretch_in + (pair.height_in - positions_in) / 2
+    rear_x, z = back_in - 4.0, pair.height_in + REAR_HANG_IN
+    front_x = rear_x - RELAXED_PER_HEIGHT * pair.height_in - stretch
+    front = np.stack([front_x, np.full_like(front_x, z)], axis=-1)
+    return np.stack([front, np.broadcast_to([rear_x, z], front.shape)], axis=1)
+
+
 RELAXED_PER_HEIGHT = 25 / 84  # a 25 in spring on a 7 ft door; common practice, from memory
 ENDS_IN, SAFETY_ENDS_IN = 30.0, 18.0  # knots, hooks and the way past the pulleys; estimate
 REAR_HANG_IN = 8.0  # common practice

@@ -7,6 +7,7 @@ from ninja import Router, Schema
 from pydantic import BaseModel, Field
 
 from hinge.measure.fields import Value, read_field, write_value
+from hinge.procedure.sheet import Sheet, read_sheet
 from hinge.questions.ask import QUESTIONS, Question
 from hinge.questions.shop import FromShop
 from server.config.errors import PROBLEMS
@@ -35,6 +36,18 @@ def read_measurement(request: HttpRequest, given: Typed) -> ReadBack:
     """Read a measurement as typed, so that the page can show what was understood."""
     value = read_field(given.field, given.typed)
     return ReadBack(value=value, text=write_value(given.field, value))
+
+
+class TypedSheet(Schema):
+    """Everything typed on a sheet, by field."""
+
+    typed: dict[str, str] = Field(max_length=80)
+
+
+@router.post("/bench/sheet", response={200: Sheet} | PROBLEMS, operation_id="read_sheet")
+def read_typed_sheet(request: HttpRequest, given: TypedSheet) -> Sheet:
+    """Read a sheet of measurements; what cannot be read is told field by field."""
+    return read_sheet({name: text[:120] for name, text in given.typed.items()})
 
 
 def _view(question: Question) -> Callable[..., BaseModel]:

@@ -10,7 +10,9 @@ from ninja import Router, Schema
 from pydantic import Field
 
 from hinge.measure.fields import fields, write_value
-from hinge.procedure.record import DoorRecord, Setup, setup_of
+from hinge.procedure.carrying import hung_door
+from hinge.procedure.record import DoorRecord, Setup, kind_of, setup_of
+from hinge.questions.documents import HungDoor
 from server.calls.models import Call
 from server.config.errors import PROBLEMS
 from server.doors import service
@@ -92,6 +94,7 @@ class DoorFile(DoorDetails):
     record: DoorRecord
     facts: list[Fact]
     setup: Setup | None
+    hung: HungDoor | None
     calls: list[PastCall]
 
 
@@ -107,7 +110,7 @@ def _row(door: Any) -> DoorRow:
 def file_of(door: Door) -> DoorFile:
     """The whole file of a door."""
     record = door.door_record
-    known = fields()
+    known, setup = fields(), setup_of(record.measured)
     return DoorFile(
         **{name: getattr(door, name) for name in service.DETAILS},
         key=door.key,
@@ -118,7 +121,8 @@ def file_of(door: Door) -> DoorFile:
             for name in known
             if name in record.measured
         ],
-        setup=setup_of(record.measured),
+        setup=setup,
+        hung=hung_door(setup, record, kind_of(record.measured)) if setup else None,
         calls=[PastCall.from_orm(call) for call in Call.objects.filter(door=door).order_by("-started_at")[:50]],
     )
 

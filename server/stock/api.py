@@ -36,7 +36,9 @@ class NewList(Schema):
 
 
 def _out(one: ShopList) -> ShopListOut:
-    return ShopListOut(kind=cast(Kind, one.kind), file_name=one.file_name, rows=len(one.rows), loaded_by=one.loaded_by.name, loaded_at=one.loaded_at)
+    return ShopListOut(
+        kind=cast(Kind, one.kind), file_name=one.file_name, rows=len(one.rows), loaded_by=one.loaded_by.name, loaded_at=one.loaded_at
+    )
 
 
 @router.get("/stock", response={200: list[ShopListOut]} | PROBLEMS, operation_id="shop_lists")

@@ -68,6 +68,79 @@ export const trimQuery = (document: Schemas['TrimQuestion']) =>
     placeholderData: keepPreviousData,
   });
 
+export const compareQuery = (document: Schemas['CompareQuestion']) =>
+  queryOptions({
+    queryKey: ['compare', document],
+    queryFn: () => data(client.POST('/api/bench/compare', { body: document })),
+    staleTime: Number.POSITIVE_INFINITY,
+  });
+
+export const extensionQuery = (document: Schemas['ExtensionQuestion']) =>
+  queryOptions({
+    queryKey: ['extension', document],
+    queryFn: () => data(client.POST('/api/bench/extension', { body: document })),
+    staleTime: Number.POSITIVE_INFINITY,
+  });
+
+export const counterweightQuery = (document: Schemas['CounterweightQuestion']) =>
+  queryOptions({
+    queryKey: ['counterweight', document],
+    queryFn: () => data(client.POST('/api/bench/counterweight', { body: document })),
+    staleTime: Number.POSITIVE_INFINITY,
+  });
+
+export const sheetQuery = (typed: Record<string, string>) =>
+  queryOptions({
+    queryKey: ['sheet', typed],
+    queryFn: () => data(client.POST('/api/bench/sheet', { body: { typed } })),
+    staleTime: Number.POSITIVE_INFINITY,
+    placeholderData: keepPreviousData,
+  });
+
+export const torsionQuery = (document: Schemas['TorsionQuestion']) =>
+  queryOptions({
+    queryKey: ['torsion', document],
+    queryFn: () => data(client.POST('/api/bench/torsion', { body: document })),
+    retry: false,
+  });
+
+export const carriesQuery = (document: Schemas['CarriesQuestion']) =>
+  queryOptions({
+    queryKey: ['carries', document],
+    queryFn: () => data(client.POST('/api/bench/carries', { body: document })),
+    retry: false,
+  });
+
+export const identifyQuery = (document: Schemas['IdentifyQuestion']) =>
+  queryOptions({
+    queryKey: ['identify', document],
+    queryFn: () => data(client.POST('/api/bench/identify', { body: document })),
+    retry: false,
+  });
+
+export const convertQuery = (document: Schemas['ConvertQuestion']) =>
+  queryOptions({
+    queryKey: ['convert', document],
+    queryFn: () => data(client.POST('/api/bench/convert', { body: document })),
+    retry: false,
+  });
+
+export const benchSheetsQuery = (key: string) =>
+  queryOptions({
+    queryKey: ['bench-sheets', key],
+    queryFn: () => data(client.GET('/api/doors/{key}/bench', { params: { path: { key } } })),
+  });
+
+export const cableQuery = (document: Schemas['CableQuestion']) =>
+  queryOptions({
+    queryKey: ['cable', document],
+    queryFn: () => data(client.POST('/api/bench/cable', { body: document })),
+    staleTime: Number.POSITIVE_INFINITY,
+    retry: false,
+  });
+
+export const shopListsQuery = queryOptions({ queryKey: ['stock'], queryFn: () => data(client.GET('/api/stock')) });
+
 export const balanceQuery = (document: Schemas['BalanceQuestion']) =>
   queryOptions({
     queryKey: ['balance', document],

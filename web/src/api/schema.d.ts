@@ -224,6 +224,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/bench/sheet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Typed Sheet
+         * @description Read a sheet of measurements; what cannot be read is told field by field.
+         */
+        post: operations["read_sheet"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/bench/lift": {
         parameters: {
             query?: never;
@@ -889,6 +909,7 @@ export interface components {
             /** Facts */
             facts: components["schemas"]["Fact"][];
             setup: components["schemas"]["Setup"] | null;
+            hung: components["schemas"]["HungDoor"] | null;
             /** Calls */
             calls: components["schemas"]["PastCall"][];
         };
@@ -983,6 +1004,21 @@ export interface components {
             strap_in: number;
             /** Turns */
             turns: number;
+        };
+        /**
+         * HungDoor
+         * @description A door with what carries it, set up: wound torsion springs, an extension pair, or a counterweight.
+         */
+        HungDoor: {
+            door: components["schemas"]["DoorIn"];
+            track: components["schemas"]["TrackIn"];
+            drum?: components["schemas"]["DrumIn"] | null;
+            /** Springs */
+            springs?: components["schemas"]["SpringIn"][] | null;
+            /** Quarter Turns */
+            quarter_turns?: number | null;
+            extension?: components["schemas"]["PairIn"] | null;
+            counterweight?: components["schemas"]["StackIn"] | null;
         };
         /**
          * PairIn
@@ -1239,7 +1275,7 @@ export interface components {
         };
         /**
          * Asked
-         * @description A field this door can be asked for; `needed` when nothing can be computed without it.
+         * @description A field this door can be asked for; `needed` when nothing can be computed without it, `rare` when seldom.
          */
         Asked: {
             /** Field */
@@ -1248,6 +1284,8 @@ export interface components {
             group: string;
             /** Needed */
             needed: boolean;
+            /** Rare */
+            rare: boolean;
         };
         /**
          * CallOut
@@ -1401,21 +1439,6 @@ export interface components {
              * @default
              */
             at?: string;
-        };
-        /**
-         * HungDoor
-         * @description A door with what carries it, set up: wound torsion springs, an extension pair, or a counterweight.
-         */
-        HungDoor: {
-            door: components["schemas"]["DoorIn"];
-            track: components["schemas"]["TrackIn"];
-            drum?: components["schemas"]["DrumIn"] | null;
-            /** Springs */
-            springs?: components["schemas"]["SpringIn"][] | null;
-            /** Quarter Turns */
-            quarter_turns?: number | null;
-            extension?: components["schemas"]["PairIn"] | null;
-            counterweight?: components["schemas"]["StackIn"] | null;
         };
         /**
          * Measurement
@@ -1869,6 +1892,48 @@ export interface components {
             field: string;
             /** Typed */
             typed: string;
+        };
+        /**
+         * Sheet
+         * @description Values [in their fields' units] and how they are written; a problem for each field that could not be read.
+         */
+        Sheet: {
+            /** Values */
+            values: {
+                [key: string]: number | string | number[];
+            };
+            /** Texts */
+            texts: {
+                [key: string]: string;
+            };
+            /** Problems */
+            problems: {
+                [key: string]: string;
+            };
+            /** Asked */
+            asked: components["schemas"]["Asked"][];
+            /** Missing */
+            missing: string[];
+            /**
+             * Carried By
+             * @enum {string}
+             */
+            carried_by: "torsion" | "extension" | "counterweight";
+            setup: components["schemas"]["Setup"] | null;
+            /** Wrong Setup */
+            wrong_setup: string;
+            on_door: components["schemas"]["OnDoor"] | null;
+            hub: components["schemas"]["HubIn"] | null;
+        };
+        /**
+         * TypedSheet
+         * @description Everything typed on a sheet, by field.
+         */
+        TypedSheet: {
+            /** Typed */
+            typed: {
+                [key: string]: string;
+            };
         };
         /**
          * LiftAnswer
@@ -2842,6 +2907,8 @@ export interface components {
         /**
          * SideViewAnswer
          * @description The tracks as lines of places, the joints at each position, the shaft and drum, and how far everything reaches.
+         *
+         *     `pair` is the ends of an extension spring at each position, front end first; `stack` the top and bottom of the plates.
          */
         SideViewAnswer: {
             /**
@@ -2860,6 +2927,10 @@ export interface components {
             top_in: number;
             /** Joints */
             joints: components["schemas"]["PlaceOut"][][];
+            /** Pair */
+            pair?: components["schemas"]["PlaceOut"][][] | null;
+            /** Stack */
+            stack?: components["schemas"]["PlaceOut"][][] | null;
         };
         /**
          * SideViewQuestion
@@ -2869,6 +2940,8 @@ export interface components {
             door: components["schemas"]["DoorIn"];
             track: components["schemas"]["TrackIn"];
             drum?: components["schemas"]["DrumIn"] | null;
+            extension?: components["schemas"]["PairIn"] | null;
+            counterweight?: components["schemas"]["StackIn"] | null;
             /** Positions In */
             positions_in: number[];
         };
@@ -4025,6 +4098,84 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ReadBack"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    read_sheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TypedSheet"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Sheet"];
                 };
             };
             /** @description Unauthorized */

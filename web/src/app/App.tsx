@@ -11,6 +11,8 @@ const Doors = lazy(() => import('../doors/Doors').then((page) => ({ default: pag
 const DoorFile = lazy(() => import('../doors/DoorFile').then((page) => ({ default: page.DoorFile })));
 const NewDoor = lazy(() => import('../doors/NewDoor').then((page) => ({ default: page.NewDoor })));
 const Shop = lazy(() => import('../shop/Shop').then((page) => ({ default: page.Shop })));
+const Bench = lazy(() => import('../bench/Bench').then((page) => ({ default: page.Bench })));
+const BenchPage = lazy(() => import('../bench/BenchPage').then((page) => ({ default: page.BenchPage })));
 const CallPage = lazy(() => import('../call/CallPage').then((page) => ({ default: page.CallPage })));
 
 export function App() {
@@ -27,6 +29,8 @@ export function App() {
           <Route path="/doors/new" element={<NewDoor />} />
           <Route path="/doors/:key" element={<DoorFile />} />
           <Route path="/calls/:key/:stage?" element={<CallPage />} />
+          <Route path="/bench" element={<Bench />} />
+          <Route path="/bench/:name" element={<BenchPage />} />
           <Route path="/shop" element={<Shop />} />
           <Route path="*" element={<Navigate to="/" replace />} />
         </Routes>

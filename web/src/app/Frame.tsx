@@ -1,4 +1,4 @@
-import { CalendarDays, DoorClosed, Store } from 'lucide-react';
+import { CalendarDays, DoorClosed, Ruler, Store } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { NavLink, useNavigate } from 'react-router';
 import styled from 'styled-components';
@@ -40,6 +40,9 @@ export function Frame({ session, children }: { session: Schemas['SessionOut']; c
         </NavLink>
         <NavLink to="/doors">
           <DoorClosed size={24} aria-hidden /> Doors
+        </NavLink>
+        <NavLink to="/bench">
+          <Ruler size={24} aria-hidden /> Bench
         </NavLink>
         <NavLink to="/shop">
           <Store size={24} aria-hidden /> Shop

@@ -9,7 +9,8 @@ import { SideViewOf } from '../drawing/SideViewOf';
 import { MainAction, Plain } from '../ui/buttons';
 import { Label, Page, Quiet, Row, Sheet, Split, Stack, Table } from '../ui/layout';
 import { Loading, Refused, Trouble } from '../ui/states';
-import { day, quarters, springWords } from '../ui/words';
+import { carrierWords, day, quarters } from '../ui/words';
+import { BenchSheets } from './BenchSheets';
 import { type Details, DetailsForm } from './DetailsForm';
 
 const Facts = styled.dl`display: grid; grid-template-columns: auto 1fr; gap: 4px 18px; margin: 0; dt { color: var(--quiet); } dd { margin: 0; font-weight: 500; }`;
@@ -50,11 +51,7 @@ export function DoorFile() {
         <Stack $gap={20}>
           <Sheet>
             <Label>On the door</Label>
-            {file.record.springs?.length ? (
-              file.record.springs.map((spring) => <p key={springWords(spring)}>{springWords(spring)}</p>)
-            ) : (
-              <Quiet>Springs not measured yet.</Quiet>
-            )}
+            {carrierWords(file.record) ? <p>{carrierWords(file.record)}</p> : <Quiet>Springs not measured yet.</Quiet>}
             {file.record.quarter_turns ? <Quiet>wound {quarters(file.record.quarter_turns)}</Quiet> : null}
           </Sheet>
           <Sheet>
@@ -74,14 +71,11 @@ export function DoorFile() {
           </Sheet>
         </Stack>
         <Stack>
-          <InsideView
-            measured={file.record.measured ?? {}}
-            springs={file.record.springs ?? []}
-            quarterTurns={file.record.quarter_turns ?? null}
-          />
+          <InsideView measured={file.record.measured ?? {}} on={file.record} />
           <BalanceNow file={file} />
         </Stack>
       </Split>
+      <BenchSheets door={file.key} />
       <Stack>
         <h2>History</h2>
         <History calls={file.calls} />
@@ -95,20 +89,20 @@ export function DoorFile() {
 }
 
 function BalanceNow({ file }: { file: Schemas['DoorFile'] }) {
-  const { setup, record } = file;
-  if (!setup || !record.springs?.length || !record.quarter_turns) return null;
-  return <BalanceLine setup={setup} springs={record.springs} quarterTurns={record.quarter_turns} />;
+  const { setup, hung } = file;
+  if (!setup) return null;
+  return hung ? <BalanceLine setup={setup} hung={hung} /> : <SideViewOf setup={setup} lines={[]} />;
 }
 
-type Hung = { setup: Schemas['Setup']; springs: Schemas['SpringIn'][]; quarterTurns: number };
-
-function BalanceLine({ setup, springs, quarterTurns }: Hung) {
+function BalanceLine({ setup, hung }: { setup: Schemas['Setup']; hung: Schemas['HungDoor'] }) {
   const positions = Array.from({ length: Math.floor(setup.door.height_in) + 1 }, (_, inch) => inch);
-  const balance = useQuery(balanceQuery({ ...setup, springs, quarter_turns: quarterTurns, positions_in: positions }));
+  const balance = useQuery(balanceQuery({ ...hung, positions_in: positions }));
+  if (balance.isError) return <Refused wrong={balance.error} />;
   if (!balance.data) return null;
   return (
     <SideViewOf
       setup={setup}
+      carrier={hung}
       lines={[{ label: 'as on file', positions, forces: balance.data.net_hand_force_lb, kind: 'main' }]}
     />
   );

@@ -1,10 +1,11 @@
 import { useId, useState } from 'react';
 import styled from 'styled-components';
 import type { Schemas } from '../api/client';
-import { feet, springWords, tape } from '../ui/words';
+import { feet, pairWords, springWords, stackWords, tape } from '../ui/words';
 import { useWidth } from './useWidth';
 
-type Props = { measured: Record<string, number>; springs: Schemas['SpringIn'][]; quarterTurns?: number | null };
+type Measured = Record<string, number | string | number[]>;
+type Props = { measured: Measured; on: Schemas['OnDoor'] };
 type Part = { id: string; name: string; says: string };
 
 const Figure = styled.figure`margin: 0; min-width: 0; svg { display: block; width: 100%; }
@@ -20,15 +21,24 @@ const ABOVE_IN = 19;
 const SIDE_IN = 10;
 
 /** The door as seen from inside, to scale from its record. Touch or focus a part to read it. */
-export function InsideView({ measured, springs, quarterTurns }: Props) {
+export function InsideView({ measured, on }: Props) {
   const [ref, pixels] = useWidth<HTMLElement>(640);
   const [part, setPart] = useState<Part | null>(null);
   const hatch = useId();
-  const width = measured.width_in ?? 108;
-  const height = measured.height_in ?? 84;
-  const sections = Math.round(measured.section_count ?? 4);
-  const drum = measured.drum_diameter_in ?? 4;
-  const known = measured.width_in !== undefined && measured.height_in !== undefined;
+  const number = (name: string): number | undefined => {
+    const value = measured[name];
+    return typeof value === 'number' ? value : undefined;
+  };
+  const width = number('width_in') ?? 108;
+  const height = number('height_in') ?? 84;
+  const rows = rowsOf(measured.section_heights_in, height, Math.round(number('section_count') ?? 4));
+  const drum = number('drum_diameter_in') ?? 4;
+  const kind = on.extension
+    ? 'extension'
+    : on.counterweight
+      ? 'counterweight'
+      : String(measured.counterbalance ?? 'torsion');
+  const known = number('width_in') !== undefined && number('height_in') !== undefined;
   const scale = Math.min((pixels - 2 * MARGIN) / (width + 2 * SIDE_IN), 440 / (height + ABOVE_IN));
   const sheetHeight = (height + ABOVE_IN) * scale + 40;
   const left = (pixels - width * scale) / 2;
@@ -36,7 +46,7 @@ export function InsideView({ measured, springs, quarterTurns }: Props) {
   const x = (inches: number) => left + inches * scale;
   const y = (inches: number) => floor - inches * scale;
   const shaftY = y(height + 11);
-  const parts = springParts(springs, width, quarterTurns);
+  const parts = kind === 'torsion' ? springParts(on, width) : [];
   const touch = (one: Part) => ({
     role: 'button',
     tabIndex: 0,
@@ -52,7 +62,9 @@ export function InsideView({ measured, springs, quarterTurns }: Props) {
       {...touch({
         id: `drum-${side}`,
         name: `${side} drum`,
-        says: measured.drum_diameter_in ? `${tape(drum)} flat drum` : 'not measured yet',
+        says: number('drum_diameter_in')
+          ? `${tape(drum)} ${DRUMS[String(measured.lift ?? 'standard')] ?? 'flat'} drum`
+          : 'not measured yet',
       })}
     >
       <rect
@@ -74,7 +86,7 @@ export function InsideView({ measured, springs, quarterTurns }: Props) {
         id: `cable-${side}`,
         name: `${side} cable`,
         says: measured.cable_in
-          ? `${measured.cable_in}" cable, from the bottom bracket over the drum`
+          ? `${measured.cable_in}" cable, from the bottom bracket over the ${kind === 'extension' ? 'front pulley' : 'drum'}`
           : 'not measured yet',
       })}
     >
@@ -82,6 +94,49 @@ export function InsideView({ measured, springs, quarterTurns }: Props) {
       <rect className="halo" x={x(at) - 7} y={shaftY + 12} width="14" height={y(2) - shaftY - 12} />
     </g>
   );
+  const pairPart = (side: string, at: number, pair: Schemas['OnDoor']['extension']) => (
+    <g
+      key={`pair-${side}`}
+      {...touch({
+        id: `pair-${side}`,
+        name: `${side} spring, seen along the track`,
+        says: pair ? pairWords(pair) : '',
+      })}
+    >
+      <circle cx={x(at)} cy={y(height + 8)} r={1.9 * scale} fill="var(--sheet)" stroke="var(--ink)" strokeWidth="1.4" />
+      <circle cx={x(at)} cy={y(height + 8)} r={0.7 * scale} fill="var(--ink)" />
+      <rect className="halo" x={x(at) - 24} y={y(height + 8) - 24} width="48" height="48" />
+    </g>
+  );
+  const stackPart = (stack: Schemas['StackIn']) => {
+    const plates = stack.plates.large + stack.plates.small;
+    const at = width + 5.5;
+    const top = height + 4;
+    return (
+      <g {...touch({ id: 'stack', name: 'Counterweight', says: stackWords(stack) })}>
+        <path d={`M ${x(at)} ${shaftY} V ${y(top)}`} stroke="var(--ink)" strokeWidth="2" />
+        {Array.from({ length: plates }, (_, plate) => (
+          <rect
+            key={`plate-${plate}`}
+            x={x(at) - (plate < stack.plates.small ? 1.7 : 2.6) * scale}
+            y={y(top - plate)}
+            width={(plate < stack.plates.small ? 3.4 : 5.2) * scale}
+            height={0.9 * scale}
+            fill="var(--steel)"
+            stroke="var(--ink)"
+            strokeWidth="0.8"
+          />
+        ))}
+        <rect
+          className="halo"
+          x={x(at) - Math.max(24, 3 * scale)}
+          y={y(top)}
+          width={Math.max(48, 6 * scale)}
+          height={Math.max(plates * scale, 48)}
+        />
+      </g>
+    );
+  };
   return (
     <Figure ref={ref}>
       <svg
@@ -103,20 +158,20 @@ export function InsideView({ measured, springs, quarterTurns }: Props) {
           fill={`url(#${hatch})`}
         />
         <path d={`M ${x(-SIDE_IN) - 14} ${floor} H ${x(width + SIDE_IN) + 14}`} stroke="var(--ink)" strokeWidth="1.5" />
-        {Array.from({ length: sections }, (_, place) => (
+        {rows.map((row, place) => (
           <rect
             key={`row-${place + 1}`}
             x={x(0)}
-            y={y(((place + 1) * height) / sections)}
+            y={y(row.from + row.high)}
             width={width * scale}
-            height={(height / sections) * scale}
+            height={row.high * scale}
             fill="var(--sheet)"
             stroke="var(--ink)"
             strokeWidth="1.4"
             {...touch({
               id: `section-${place}`,
               name: `Section ${place + 1} from the floor`,
-              says: `${tape(height / sections)} high`,
+              says: `${tape(row.high)} high`,
             })}
           />
         ))}
@@ -141,19 +196,29 @@ export function InsideView({ measured, springs, quarterTurns }: Props) {
             pointerEvents="none"
           />
         ))}
-        <path d={`M ${x(-5)} ${shaftY} H ${x(width + 5)}`} stroke="var(--edge)" strokeWidth={Math.max(2.5, scale)} />
-        {[-4.4, width / 2, width + 4.4].map((at) => (
-          <path
-            key={at}
-            d={`M ${x(at)} ${shaftY - 5 * scale} V ${shaftY + 4 * scale}`}
-            stroke="var(--ink)"
-            strokeWidth="3"
-          />
-        ))}
+        {kind !== 'extension' && (
+          <g>
+            <path
+              d={`M ${x(-5)} ${shaftY} H ${x(width + 5)}`}
+              stroke="var(--edge)"
+              strokeWidth={Math.max(2.5, scale)}
+            />
+            {[-4.4, width / 2, width + 4.4].map((at) => (
+              <path
+                key={at}
+                d={`M ${x(at)} ${shaftY - 5 * scale} V ${shaftY + 4 * scale}`}
+                stroke="var(--ink)"
+                strokeWidth="3"
+              />
+            ))}
+          </g>
+        )}
         {cablePart('Left', -0.6)}
         {cablePart('Right', width + 0.6)}
-        {drumPart('Left', -0.6)}
-        {drumPart('Right', width + 0.6)}
+        {kind !== 'extension' && drumPart('Left', -0.6)}
+        {kind !== 'extension' && drumPart('Right', width + 0.6)}
+        {on.extension && [-0.6, width + 0.6].map((at) => pairPart(at < 0 ? 'Left' : 'Right', at, on.extension))}
+        {on.counterweight && stackPart(on.counterweight)}
         {parts.map((spring) => (
           <g key={spring.id} {...touch(spring)}>
             <rect
@@ -185,7 +250,7 @@ export function InsideView({ measured, springs, quarterTurns }: Props) {
         ))}
         <text x={x(width / 2)} y={floor + 20} textAnchor="middle">
           {known
-            ? `${feet(width)} × ${feet(height)}${measured.weight_lb ? `, ${Math.round(measured.weight_lb)} lb` : ''}`
+            ? `${feet(width)} × ${feet(height)}${number('weight_lb') ? `, ${Math.round(number('weight_lb') ?? 0)} lb` : ''}`
             : 'not measured yet: a usual door is drawn'}
         </text>
       </svg>
@@ -200,6 +265,22 @@ export function InsideView({ measured, springs, quarterTurns }: Props) {
       </figcaption>
     </Figure>
   );
+}
+
+const DRUMS: Record<string, string> = { high: 'high-lift', vertical: 'vertical-lift' };
+
+function rowsOf(
+  heights: Measured[string] | undefined,
+  height: number,
+  count: number,
+): { from: number; high: number }[] {
+  const each = Array.isArray(heights) ? heights : Array.from({ length: count }, () => height / count);
+  let from = 0;
+  return each.map((high) => {
+    const row = { from, high };
+    from += high;
+    return row;
+  });
 }
 
 function stiles(width: number): number[] {
@@ -219,17 +300,27 @@ function coils(from: number, length: number, middle: number, radius: number, lef
 
 type DrawnSpring = Part & { from: number; length: number; radius: number; leftHand: boolean };
 
-function springParts(springs: Schemas['SpringIn'][], width: number, quarterTurns?: number | null): DrawnSpring[] {
-  const each = springs.flatMap((spring) => Array.from({ length: spring.count }, () => spring));
-  const wound = quarterTurns ? `, ${quarterTurns} quarter-turns on it` : '';
-  return each.slice(0, 2).map((spring, place) => {
-    // Seen from inside: the right-hand-wound spring on the left, the left-hand-wound on the right.
-    const leftHand = place === 1;
+/** Springs as they sit: right-hand wound left of the centre plate, left-hand wound right of it; an inner one inside its outer. */
+function springParts(on: Schemas['OnDoor'], width: number): DrawnSpring[] {
+  const springs = on.springs ?? [];
+  const outer = on.duplex ? springs.slice(0, 1) : springs;
+  const inner = on.duplex ? springs[1] : undefined;
+  const each = outer.flatMap((spring) => Array.from({ length: spring.count }, () => spring)).slice(0, 4);
+  const wound = on.quarter_turns ? `, ${on.quarter_turns} quarter-turns on it` : '';
+  const used = { left: 3, right: 3 };
+  return each.map((spring, place) => {
+    const leftHand = place % 2 === 1;
+    const side = leftHand ? 'right' : 'left';
+    const off = used[side];
+    used[side] += spring.length_in + 6;
+    const far = place > 1 ? 'far ' : '';
+    const nested = inner ? `, around ${springWords({ ...inner, count: 1 }).replace(', one', '')}` : '';
+    const named = `${far}${side} spring, ${leftHand ? 'left' : 'right'}-hand wound`;
     return {
       id: `spring-${place}`,
-      name: each.length === 1 ? 'Spring' : leftHand ? 'Right spring, left-hand wound' : 'Left spring, right-hand wound',
-      says: springWords({ ...spring, count: 1 }).replace(', one', '') + wound,
-      from: leftHand ? width / 2 + 3 : width / 2 - 3 - spring.length_in,
+      name: each.length === 1 ? 'Spring' : `${named[0]?.toUpperCase()}${named.slice(1)}`,
+      says: springWords({ ...spring, count: 1 }).replace(', one', '') + nested + wound,
+      from: leftHand ? width / 2 + off : width / 2 - off - spring.length_in,
       length: spring.length_in,
       radius: spring.inside_diameter_in / 2 + spring.wire_in,
       leftHand,

@@ -5,10 +5,10 @@ import { type ForceLine, type Pinned, SideView } from './SideView';
 
 const positions = Array.from({ length: 85 }, (_, inch) => inch);
 const view = {
-  kind: 'standard' as const,
-  vertical_in: 74,
-  radius_in: 12,
-  level_to_in: 96,
+  lift: 'standard' as const,
+  tracks: [[0, 74, 86, 96].map((at) => ({ x_in: Math.max(0, at - 74), z_in: Math.min(at, 86) }))],
+  back_in: 96,
+  top_in: 92.5,
   shaft: { x_in: 3.4, z_in: 90.5 },
   drum_radius_in: 2.06,
   joints: positions.map((at) => [0, 21, 42, 63, 84].map((height) => ({ x_in: 0, z_in: at + height }))),
@@ -76,7 +76,7 @@ describe('side view', () => {
       { height: 20, outcome: 'runs_down', current: false },
     ];
     const { container } = render(<Door lines={[before, line]} readings={readings} />);
-    expect(container.querySelectorAll('polyline')).toHaveLength(2);
+    expect(container.querySelectorAll('polyline.force')).toHaveLength(2);
     for (const mark of ['▬', '▲', '▼']) expect(screen.getAllByText(mark).length).toBeGreaterThan(0);
     expect(container.querySelectorAll('g[opacity="0.45"]')).toHaveLength(1);
   });

@@ -6,6 +6,10 @@ import { nearest, points, sideLayout } from './layout';
 import { useWidth } from './useWidth';
 
 export type ForceLine = { label: string; positions: number[]; forces: number[]; kind: 'main' | 'before' };
+/** A profile of the core as a line of the drawing. */
+export function lineOf(profile: Schemas['ProfileOut'], label: string, kind: ForceLine['kind']): ForceLine {
+  return { label, positions: profile.positions_in, forces: profile.net_hand_force_lb, kind };
+}
 export type Pinned = { height: number; outcome?: string | null; force?: number | null; current: boolean };
 
 const Figure = styled.figure`margin: 0; width: 100%; min-width: 0; svg { display: block; width: 100%; touch-action: pan-x; user-select: none; }
@@ -37,10 +41,7 @@ export function SideView(props: Props) {
   const [dragging, setDragging] = useState(false);
   const hatch = useId();
   const largest = Math.max(...lines.flatMap((line) => line.forces.map(Math.abs)), friction, 10);
-  const layout = useMemo(
-    () => sideLayout(width, view.level_to_in, view.shaft.z_in + view.drum_radius_in + 3, largest, 560),
-    [width, view, largest],
-  );
+  const layout = useMemo(() => sideLayout(width, view.back_in, view.top_in + 3, largest, 560), [width, view, largest]);
   const at = nearest(positions, position);
   const joints = view.joints[at] ?? [];
   const bottom = joints[0] ?? { x_in: 0, z_in: 0 };
@@ -70,8 +71,8 @@ export function SideView(props: Props) {
     else return;
     event.preventDefault();
   };
-  const track = `M ${x(0)} ${floorY} V ${y(view.vertical_in)} A ${view.radius_in * layout.scale} ${view.radius_in * layout.scale} 0 0 1 ${x(view.radius_in)} ${y(view.vertical_in + view.radius_in)} H ${x(view.level_to_in)}`;
   const headY = y(doorHeight);
+  const floorIn = Math.max(view.back_in, 24);
   const narrow = width < 520;
 
   return (
@@ -100,29 +101,15 @@ export function SideView(props: Props) {
           x={wallX - 24}
           y={8}
           width={18}
-          height={headY - 8}
+          height={Math.max(headY - 8, 0)}
           fill={`url(#${hatch})`}
           stroke="var(--edge)"
           strokeWidth="1"
         />
-        <rect x={0} y={floorY} width={x(view.level_to_in)} height={11} fill={`url(#${hatch})`} />
-        <path d={`M0 ${floorY} H ${x(view.level_to_in)}`} stroke="var(--ink)" strokeWidth="1.4" />
-        <path d={track} fill="none" stroke="var(--steel)" strokeWidth="6" />
-        <path d={track} fill="none" stroke="var(--edge)" strokeWidth="1" />
-        <path
-          d={`M ${x(bottom.x_in)} ${y(bottom.z_in)} L ${x(view.shaft.x_in - view.drum_radius_in)} ${y(view.shaft.z_in)}`}
-          stroke="var(--action)"
-          strokeWidth="1.3"
-        />
-        <circle
-          cx={x(view.shaft.x_in)}
-          cy={y(view.shaft.z_in)}
-          r={view.drum_radius_in * layout.scale}
-          fill="var(--sheet)"
-          stroke="var(--ink)"
-          strokeWidth="1.4"
-        />
-        <circle cx={x(view.shaft.x_in)} cy={y(view.shaft.z_in)} r={Math.max(2, 0.5 * layout.scale)} fill="var(--ink)" />
+        <rect x={0} y={floorY} width={x(floorIn)} height={11} fill={`url(#${hatch})`} />
+        <path d={`M0 ${floorY} H ${x(floorIn)}`} stroke="var(--ink)" strokeWidth="1.4" />
+        <Tracks view={view} layout={layout} />
+        <Carrier view={view} layout={layout} at={at} bottom={bottom} />
         {joints.slice(1).map((upper, place) => {
           const lower = joints[place] ?? upper;
           return (
@@ -209,6 +196,109 @@ export function SideView(props: Props) {
   );
 }
 
+type DrawnProps = { view: Schemas['SideViewAnswer']; layout: ReturnType<typeof sideLayout> };
+
+function Tracks({ view, layout: { x, y } }: DrawnProps) {
+  const lines = view.tracks.map((line) => line.map((at) => `${x(at.x_in)},${y(at.z_in)}`).join(' '));
+  return (
+    <g fill="none" strokeLinejoin="round">
+      {lines.map((line) => (
+        <g key={line}>
+          <polyline points={line} stroke="var(--steel)" strokeWidth="6" />
+          <polyline points={line} stroke="var(--edge)" strokeWidth="1" />
+        </g>
+      ))}
+    </g>
+  );
+}
+
+type Place = Schemas['PlaceOut'];
+
+/** What carries the door: cable and drum, a stretched spring along the track, or the stack in its guide. */
+function Carrier({ view, layout, at, bottom }: DrawnProps & { at: number; bottom: Place }) {
+  const { x, y, scale } = layout;
+  const { shaft } = view;
+  const pair = view.pair?.[at];
+  const stack = view.stack?.[at];
+  return (
+    <g>
+      {shaft && (
+        <>
+          <path
+            d={`M ${x(bottom.x_in)} ${y(bottom.z_in)} L ${x(shaft.x_in - view.drum_radius_in)} ${y(shaft.z_in)}`}
+            stroke="var(--action)"
+            strokeWidth="1.3"
+          />
+          <circle
+            cx={x(shaft.x_in)}
+            cy={y(shaft.z_in)}
+            r={view.drum_radius_in * scale}
+            fill="var(--sheet)"
+            stroke="var(--ink)"
+            strokeWidth="1.4"
+          />
+          <circle cx={x(shaft.x_in)} cy={y(shaft.z_in)} r={Math.max(2, 0.5 * scale)} fill="var(--ink)" />
+        </>
+      )}
+      {pair?.[0] && pair[1] && <StretchedSpring from={pair[0]} to={pair[1]} layout={layout} bottom={bottom} />}
+      {stack?.[0] && stack[1] && shaft && (
+        <g>
+          <path
+            d={`M ${x(stack[0].x_in)} ${y(shaft.z_in)} V ${y(stack[0].z_in)}`}
+            stroke="var(--ink)"
+            strokeWidth="2"
+          />
+          <rect
+            x={x(stack[0].x_in) - 3.2 * scale}
+            y={y(stack[0].z_in)}
+            width={6.4 * scale}
+            height={Math.max(y(stack[1].z_in) - y(stack[0].z_in), 3)}
+            fill="var(--steel)"
+            stroke="var(--ink)"
+            strokeWidth="1.3"
+          />
+        </g>
+      )}
+    </g>
+  );
+}
+
+function StretchedSpring({
+  from,
+  to,
+  layout,
+  bottom,
+}: {
+  from: Place;
+  to: Place;
+  layout: DrawnProps['layout'];
+  bottom: Place;
+}) {
+  const { x, y, scale } = layout;
+  const start = x(from.x_in);
+  const pitch = (x(to.x_in) - start) / 26;
+  const half = Math.max(1.1 * scale, 3);
+  const coils = Array.from({ length: 26 }, () => `l ${pitch / 2} ${-2 * half} l ${pitch / 2} ${2 * half}`).join(' ');
+  return (
+    <g fill="none" stroke="var(--ink)" strokeLinejoin="round">
+      <path
+        d={`M ${x(bottom.x_in)} ${y(bottom.z_in)} L ${x(2)} ${y(from.z_in)} H ${start}`}
+        stroke="var(--action)"
+        strokeWidth="1.3"
+      />
+      <circle cx={x(2)} cy={y(from.z_in)} r={1.5 * scale} fill="var(--sheet)" />
+      <circle cx={start} cy={y(from.z_in)} r={1.5 * scale} fill="var(--sheet)" />
+      <path d={`M ${start} ${y(from.z_in) + half} ${coils}`} strokeWidth="1.2" />
+      <path
+        d={`M ${x(2)} ${y(from.z_in)} H ${x(to.x_in)}`}
+        stroke="var(--edge)"
+        strokeWidth="0.8"
+        strokeDasharray="5 3"
+      />
+    </g>
+  );
+}
+
 function Chart({ layout, doorHeight, lines, friction = 0 }: Props & { layout: ReturnType<typeof sideLayout> }) {
   const { y, forceX, chartLeft, chartRight, span, floorY } = layout;
   const top = y(doorHeight);
@@ -265,6 +355,7 @@ function Chart({ layout, doorHeight, lines, friction = 0 }: Props & { layout: Re
       ))}
       {lines.map((line) => (
         <polyline
+          className="force"
           key={line.label}
           points={points(layout, line.positions, line.forces)}
           fill="none"

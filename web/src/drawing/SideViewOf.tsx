@@ -9,17 +9,33 @@ import { type ForceLine, type Pinned, SideView } from './SideView';
 const Legend = styled.ul`list-style: none; display: flex; flex-wrap: wrap; gap: 4px 22px; margin: 4px 0 0; padding: 0; font-size: 15px;
   svg { width: 34px; height: 8px; margin-right: 8px; vertical-align: middle; }`;
 
-type Props = { setup: Schemas['Setup']; lines: ForceLine[]; friction?: number | undefined; readings?: Pinned[] };
+type Props = {
+  setup: Pick<Schemas['Setup'], 'door' | 'track' | 'drum'>;
+  carrier?: Carrier | undefined;
+  lines: ForceLine[];
+  friction?: number | undefined;
+  readings?: Pinned[];
+};
+type Carrier = { extension?: Schemas['PairIn'] | null; counterweight?: Schemas['StackIn'] | null };
 
 /** The side view of a measured door: asks for its geometry and keeps where the door stands. */
-export function SideViewOf({ setup, lines, friction, readings }: Props) {
+export function SideViewOf({ setup, carrier, lines, friction, readings }: Props) {
   const doorHeight = setup.door.height_in;
   const positions = useMemo(() => {
     const inches = Array.from({ length: Math.floor(doorHeight) + 1 }, (_, inch) => inch);
     return doorHeight % 1 ? [...inches, doorHeight] : inches;
   }, [doorHeight]);
   const { door, track, drum } = setup;
-  const view = useQuery(sideViewQuery({ door, track, drum, positions_in: positions }));
+  const view = useQuery(
+    sideViewQuery({
+      door,
+      track,
+      drum: carrier?.extension ? null : (drum ?? null),
+      extension: carrier?.extension ?? null,
+      counterweight: carrier?.counterweight ?? null,
+      positions_in: positions,
+    }),
+  );
   const [position, setPosition] = useState(Math.min(36, doorHeight));
   if (view.isPending) return <Loading />;
   if (view.isError) return <Trouble wrong={view.error} retry={() => view.refetch()} />;

@@ -7,6 +7,7 @@ import { Plain } from '../ui/buttons';
 import { Page, Quiet, Row, Stack, Table } from '../ui/layout';
 import { Loading, Refused, Trouble } from '../ui/states';
 import { AddPerson } from './AddPerson';
+import { Lists } from './Lists';
 
 /** Who works here, and what comes in from elsewhere? */
 export function Shop() {
@@ -57,10 +58,14 @@ export function Shop() {
       {lead ? (
         <>
           <AddPerson />
+          <Lists lead />
           <ImportCall />
         </>
       ) : (
-        <Quiet>A lead adds people and brings in calls from elsewhere.</Quiet>
+        <>
+          <Lists lead={false} />
+          <Quiet>A lead adds people, loads lists and brings in calls from elsewhere.</Quiet>
+        </>
       )}
     </Page>
   );

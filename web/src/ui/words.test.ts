@@ -39,7 +39,7 @@ describe('springs, life and error', () => {
   it('names a spring by its three numbers and how many', () => {
     expect(springWords(spring)).toBe('0.2187 × 2" × 31½", two');
     expect(springWords({ ...spring, count: 1 })).toBe('0.2187 × 2" × 31½", one');
-    expect(springWords({ ...spring, count: 4 })).toBe('0.2187 × 2" × 31½", 4');
+    expect(springWords({ ...spring, count: 4 })).toBe('0.2187 × 2" × 31½", four');
   });
 
   it('shows life as a range and never finer than it is known', () => {

@@ -36,8 +36,34 @@ export function feet(inches: number): string {
 }
 
 export function springWords(spring: Spring): string {
-  const count = { 1: 'one', 2: 'two' }[spring.count] ?? String(spring.count);
+  const count = { 1: 'one', 2: 'two', 4: 'four' }[spring.count] ?? String(spring.count);
   return `${spring.wire_in} × ${tape(spring.inside_diameter_in)} × ${tape(spring.length_in)}, ${count}`;
+}
+
+/** A whole set: each kind of spring, and whether one sits inside the other. */
+export function setWords(springs: Spring[], duplex: boolean): string {
+  return springs.map(springWords).join(duplex ? ', around ' : ' + ');
+}
+
+export function pairWords(pair: Schemas['PairIn']): string {
+  const name = pair.class_lb ? `${pair.class_lb} lb pair` : 'Pair by its wire';
+  return `${name}, ${tape(pair.open_stretch_in ?? 0)} stretch at open`;
+}
+
+export function stackWords({ plates }: Schemas['StackIn']): string {
+  return `${plates.large} large and ${plates.small} small plates`;
+}
+
+/** What carries a door, in one line; nothing where it is not known. */
+export function carrierWords(on: Schemas['OnDoor']): string {
+  if (on.extension) return pairWords(on.extension);
+  if (on.counterweight) return stackWords(on.counterweight);
+  return setWords(on.springs ?? [], on.duplex ?? false);
+}
+
+export function years(life: Schemas['YearsOut']): string {
+  const write = (value: number) => (value < 10 ? value.toFixed(1) : String(Math.round(value)));
+  return life.low > 60 ? 'over 60 years' : `${write(life.low)}–${write(Math.min(life.high, 99))} years`;
 }
 
 export function thousands(value: number): string {

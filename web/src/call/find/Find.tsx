@@ -33,7 +33,7 @@ export function Find({ call, go }: StageProps) {
         ))}
       </Stack>
       <Stack>
-        <InsideView measured={measured} springs={state.on_door} quarterTurns={state.on_door_quarter_turns ?? null} />
+        <InsideView measured={measured} on={state.on_door} />
         <Field
           label="Note"
           hint="Where, which side, how many inches of gap"

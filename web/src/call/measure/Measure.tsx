@@ -2,17 +2,23 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import styled from 'styled-components';
 import type { Schemas } from '../../api/client';
-import { knowledgeQuery } from '../../api/queries';
+import { cableQuery, knowledgeQuery } from '../../api/queries';
 import { InsideView } from '../../drawing/InsideView';
-import { MainAction } from '../../ui/buttons';
-import { Label, Quiet, Split, Stack } from '../../ui/layout';
+import { SideViewOf } from '../../drawing/SideViewOf';
+import { MainAction, Plain } from '../../ui/buttons';
+import { Caution, Label, Quiet, Split, Stack } from '../../ui/layout';
 import { Loading } from '../../ui/states';
+import { feet } from '../../ui/words';
 import type { StageProps } from '../stageProps';
 import { MeasureField } from './MeasureField';
 
-const DOOR = ['weight_lb', 'width_in', 'height_in', 'section_count'];
-const TRACK = ['radius_in', 'rise_in', 'drum_diameter_in', 'cable_in'];
-const SPRINGS = ['wire_in', 'inside_diameter_in', 'length_in', 'spring_count'];
+const TITLES: Record<string, string> = {
+  door: 'The door',
+  track: 'Track',
+  drum: 'Drums, shaft, cable',
+  springs: 'What carries it now',
+  use: 'For how long',
+};
 const Grid = styled.div`display: grid; grid-template-columns: repeat(2, minmax(0, 1fr)); gap: 8px; @media (max-width: 460px) { grid-template-columns: minmax(0, 1fr); }`;
 const Item = styled.button`
   all: unset; box-sizing: border-box; cursor: pointer; display: grid; min-height: 60px; padding: 6px 12px; background: var(--sheet); border: 1px solid var(--line);
@@ -24,56 +30,102 @@ export function Measure({ call, go }: StageProps) {
   const knowledge = useQuery(knowledgeQuery);
   const { state } = call;
   const [picked, setPicked] = useState<string | null>(null);
+  const [rare, setRare] = useState(false);
   if (!knowledge.data) return <Loading />;
   const fields = new Map(knowledge.data.fields.map((field) => [field.name, field]));
   const known = new Map(state.measured.map((one) => [one.field, one]));
-  const order = [...DOOR, ...TRACK, ...SPRINGS, 'cycles_wanted'];
-  const current = picked ?? state.missing[0] ?? order.find((name) => !known.has(name)) ?? 'weight_lb';
+  const shown = state.asked.filter((one) => rare || !one.rare || known.has(one.field));
+  const order = shown.map((one) => one.field);
+  const current =
+    (picked && order.includes(picked) ? picked : null) ??
+    state.missing[0] ??
+    order.find((name) => !known.has(name) && !fields.get(name)?.choices.length) ??
+    'weight_lb';
   const field = fields.get(current);
   const next = () => {
     const after = [...order.slice(order.indexOf(current) + 1), ...order];
     setPicked(after.find((name) => name !== current && !known.has(name)) ?? null);
   };
-  const list = (title: string, names: string[]) => (
-    <Stack $gap={6}>
-      <Label>{title}</Label>
-      <Grid>
-        {names.map((name) => (
-          <Row
-            key={name}
-            field={fields.get(name)}
-            known={known.get(name)}
-            missing={state.missing.includes(name)}
-            current={name === current}
-            pick={() => setPicked(name)}
-          />
-        ))}
-      </Grid>
-    </Stack>
-  );
-  const measured = Object.fromEntries(state.measured.map((one) => [one.field, one.value]));
+  const groups = [...new Set(shown.map((one) => one.group))];
   return (
     <Split $left="minmax(0, 430px)">
       <Stack $gap={16}>
         {field && <MeasureField key={current} field={field} known={known.get(current)} call={call} next={next} />}
-        {list('The door', DOOR)}
-        {list('Track, drums, cable', TRACK)}
-        {list('Springs on the door now', SPRINGS)}
-        {list('For how long', ['cycles_wanted'])}
+        {state.wrong_setup && <Caution role="alert">These numbers do not go together. {state.wrong_setup}</Caution>}
+        {groups.map((group) => (
+          <Stack key={group} $gap={6}>
+            <Label>{TITLES[group] ?? group}</Label>
+            <Grid>
+              {shown
+                .filter((one) => one.group === group)
+                .map((one) => (
+                  <Row
+                    key={one.field}
+                    field={fields.get(one.field)}
+                    known={known.get(one.field)}
+                    missing={one.needed && !known.has(one.field)}
+                    current={one.field === current}
+                    pick={() => setPicked(one.field)}
+                  />
+                ))}
+            </Grid>
+          </Stack>
+        ))}
+        <Plain aria-expanded={rare} onPress={() => setRare(!rare)}>
+          {rare ? 'Only the usual numbers' : 'More: uneven sections, struts, odd springs, room, cable'}
+        </Plain>
       </Stack>
-      <Stack>
-        <InsideView measured={measured} springs={state.on_door} quarterTurns={state.on_door_quarter_turns ?? null} />
-        <Quiet>
-          Standard lift, torsion springs, sections alike.{' '}
-          {measured.rise_in === undefined
-            ? 'Until it is measured, the track above the door is taken as usual for its radius.'
-            : ''}
-        </Quiet>
-      </Stack>
-      <MainAction isDisabled={!state.setup} onPress={() => go('size')}>
-        {state.setup ? 'Size the springs' : `${state.missing.length} numbers to go`}
+      <Drawn state={state} />
+      <MainAction isDisabled={!state.setup || Boolean(state.wrong_setup)} onPress={() => go('size')}>
+        {state.wrong_setup
+          ? 'Two numbers disagree'
+          : state.setup
+            ? 'Size the springs'
+            : `${state.missing.length} numbers to go`}
       </MainAction>
     </Split>
+  );
+}
+
+/** The door as measured so far, from inside and, once it can be computed, from the side. */
+function Drawn({ state }: { state: Schemas['CallState'] }) {
+  const measured = Object.fromEntries(state.measured.map((one) => [one.field, one.value]));
+  const { setup, hung } = state;
+  const carrier = hung ?? state.on_door;
+  return (
+    <Stack>
+      <InsideView measured={measured} on={state.on_door} />
+      {setup && !state.wrong_setup && (
+        <>
+          <SideViewOf setup={setup} carrier={carrier} lines={[]} />
+          {setup.drum && <CableLine setup={setup} drum={setup.drum} length={measured.cable_length_in} />}
+        </>
+      )}
+      {setup && measured.rise_in === undefined && setup.track.lift !== 'vertical' && (
+        <Quiet>Until it is measured, the track above the door is taken as usual for its radius.</Quiet>
+      )}
+    </Stack>
+  );
+}
+
+type CableProps = {
+  setup: Schemas['Setup'];
+  drum: Schemas['DrumIn'];
+  length: Schemas['Measurement']['value'] | undefined;
+};
+
+function CableLine({ setup: { door, track }, drum, length }: CableProps) {
+  const cable = useQuery(
+    cableQuery({ door, track, drum, ...(typeof length === 'number' ? { length_in: length } : {}) }),
+  );
+  if (cable.isError) return <Caution>{cable.error.message}</Caution>;
+  if (!cable.data) return null;
+  const { needed_in, turns_to_open, wraps_left } = cable.data;
+  return (
+    <Quiet>
+      The drums turn {turns_to_open.toFixed(2)} times to open. Cable wanted: {feet(needed_in)}, with one wrap left on
+      the drum at closed.{wraps_left == null ? '' : ` This one leaves ${wraps_left.toFixed(1)}.`}
+    </Quiet>
   );
 }
 

@@ -3,10 +3,11 @@ import { type FormEvent, useRef, useState } from 'react';
 import { Input, Label, TextField } from 'react-aria-components';
 import styled from 'styled-components';
 import { client, data, type Schemas } from '../../api/client';
-import { Action, Plain } from '../../ui/buttons';
-import { Quiet } from '../../ui/layout';
+import { Action, Choice, Plain } from '../../ui/buttons';
+import { Quiet, Stack } from '../../ui/layout';
 import { Refused } from '../../ui/states';
 import type { Call } from '../useCall';
+import { Weigh } from './Weigh';
 
 const Box = styled.form`display: grid; gap: 8px; background: var(--sheet); border: 2px solid var(--action); padding: 14px;`;
 const Big = styled(
@@ -35,8 +36,47 @@ const SIXTEENTHS = [
 
 type Props = { field: Schemas['FieldOut']; known: Schemas['Measurement'] | undefined; call: Call; next: () => void };
 
+/** One measurement: a choice to touch, or a number typed. */
+export function MeasureField(props: Props) {
+  const [weighing, setWeighing] = useState(false);
+  if (props.field.choices.length) return <ChoiceField {...props} />;
+  return (
+    <Stack $gap={8}>
+      <TypedField {...props} />
+      {props.field.name === 'weight_lb' && (
+        <Plain aria-expanded={weighing} onPress={() => setWeighing(!weighing)}>
+          {weighing ? 'Put the scales away' : 'Two scales, more readings, or no scale'}
+        </Plain>
+      )}
+      {weighing && <Weigh call={props.call} done={props.next} />}
+    </Stack>
+  );
+}
+
+function ChoiceField({ field, known, call, next }: Props) {
+  return (
+    <Box as="div" role="group" aria-label={field.label}>
+      <h3>{field.label}</h3>
+      <Quiet>{field.ask}</Quiet>
+      {field.choices.map((one) => (
+        <Choice
+          key={one.id}
+          isDisabled={call.state.closed}
+          aria-pressed={known?.value === one.id}
+          onPress={() => {
+            call.enter({ kind: 'measured', field: field.name, typed: one.id });
+            next();
+          }}
+        >
+          {one.text}
+        </Choice>
+      ))}
+    </Box>
+  );
+}
+
 /** One measurement, typed as on a tape; the server reads it and says what it understood before it is kept. */
-export function MeasureField({ field, known, call, next }: Props) {
+function TypedField({ field, known, call, next }: Props) {
   const [typed, setTyped] = useState('');
   const [pad, setPad] = useState(false);
   const input = useRef<HTMLInputElement>(null);

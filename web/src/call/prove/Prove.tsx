@@ -6,6 +6,7 @@ import { MainAction } from '../../ui/buttons';
 import { Quiet, Split, Stack } from '../../ui/layout';
 import { Loading, Refused } from '../../ui/states';
 import { Gates } from '../Gates';
+import { gatesBefore } from '../groups';
 import type { StageProps } from '../stageProps';
 import { AdviceLine } from './AdviceLine';
 import { Proofs } from './Proofs';
@@ -15,7 +16,7 @@ import { TakeReading } from './TakeReading';
 /** Does it hold where it must, what do I trim, and which proof is still open? */
 export function Prove({ call, go }: StageProps) {
   const { state } = call;
-  const firstLift = state.gate_groups.find((group) => group.id === 'first_lift');
+  const firstLift = gatesBefore(state, 'first_lift');
   const left = state.to_close.length;
   return (
     <>
@@ -31,8 +32,8 @@ export function Prove({ call, go }: StageProps) {
           <Balance call={call} hung={state.hung} setup={state.setup} />
         ) : (
           <Quiet>
-            The springs and their turns are not on record yet, so there is no balance line to compare with. Readings are
-            kept all the same.
+            What carries the door and how it is set up is not on record yet, so there is no balance line to compare
+            with. Readings are kept all the same.
           </Quiet>
         )}
       </Split>
@@ -47,7 +48,15 @@ type BalanceProps = { call: StageProps['call']; hung: Schemas['HungDoor']; setup
 
 function Balance({ call, hung, setup }: BalanceProps) {
   const current = call.state.readings.filter((one) => one.current);
-  const trim = useQuery(trimQuery({ ...hung, readings: current.map((one) => one.reading) }));
+  const { file_weight_lb, scale_weight_lb } = call.state;
+  const trim = useQuery(
+    trimQuery({
+      ...hung,
+      readings: current.map((one) => one.reading),
+      ...(file_weight_lb === null ? {} : { file_weight_lb }),
+      ...(scale_weight_lb === null ? {} : { scale_weight_lb }),
+    }),
+  );
   const planned = useQuery(trimQuery({ ...hung, readings: [] }));
   if (trim.isPending || planned.isPending) return <Loading />;
   if (trim.isError) return <Refused wrong={trim.error} />;
@@ -80,7 +89,13 @@ function Balance({ call, hung, setup }: BalanceProps) {
   return (
     <Stack>
       <AdviceLine call={call} answer={trim.data} taken={current.length} />
-      <SideViewOf setup={setup} lines={lines} friction={trim.data.friction_lb.likely} readings={pinned} />
+      <SideViewOf
+        setup={setup}
+        carrier={hung}
+        lines={lines}
+        friction={trim.data.friction_lb.likely}
+        readings={pinned}
+      />
     </Stack>
   );
 }

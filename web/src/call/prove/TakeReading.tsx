@@ -58,7 +58,7 @@ function GaugeReading({ call, height }: { call: Call; height: number }) {
   const read = useMutation({
     mutationFn: async (direction: 'raising' | 'lowering') => {
       const force = await data(client.POST('/api/bench/read', { body: { field: 'hand_force_lb', typed } }));
-      return { direction, force: force.value, sent: typed };
+      return { direction, force: Number(force.value), sent: typed };
     },
     onSuccess: ({ direction, force, sent }) => {
       call.enter({ kind: 'reading', reading: { height_in: height, force_lb: force, direction } });

@@ -1,17 +1,19 @@
 import { useState } from 'react';
 import { MainAction, Plain, PlainLink } from '../../ui/buttons';
 import { Caution, Quiet, Split, Stack } from '../../ui/layout';
-import { springWords } from '../../ui/words';
+import { setWords } from '../../ui/words';
 import { Gates } from '../Gates';
+import { gatesBefore } from '../groups';
 import type { StageProps } from '../stageProps';
-import { countOf } from './count';
+import { countOf, springName } from './count';
+import { Hang } from './Hang';
 import { TurnCounter } from './TurnCounter';
 
 /** May I wind now, and how far am I? */
 export function Repair({ call, go }: StageProps) {
   const { state } = call;
   const [open, setOpen] = useState(false);
-  const group = state.gate_groups.find((one) => one.id === 'winding');
+  const group = gatesBefore(state, 'work');
   const first = state.gate_groups[0];
   const chosen = state.chosen;
   if (!chosen) {
@@ -25,6 +27,7 @@ export function Repair({ call, go }: StageProps) {
       </Stack>
     );
   }
+  if (!chosen.springs.length) return <Hang call={call} go={go} chosen={chosen} />;
   if (open) return <TurnCounter call={call} close={() => setOpen(false)} done={() => go('prove')} />;
   const gatesMet = Boolean(group?.met && first?.met);
   const begun = state.winding.some((spring) => countOf(spring, call.waiting) > 0);
@@ -32,7 +35,8 @@ export function Repair({ call, go }: StageProps) {
     <Split $left="minmax(0, 1fr)">
       <Stack>
         <h2>Wind {chosen.quarter_turns} quarter-turns on each spring</h2>
-        <p>{chosen.springs.map(springWords).join(' + ')}</p>
+        <p>{setWords(chosen.springs, chosen.duplex)}</p>
+        {chosen.duplex && <p>Each cone turns both its springs: count the cone, not the springs.</p>}
         <Caution>
           A wound spring holds hundreds of foot-pounds. Stand to the side, out of the plane of the bars and the cone.
           For trained technicians; the maker’s manual and local codes come first.
@@ -40,10 +44,7 @@ export function Repair({ call, go }: StageProps) {
         <Caution>Never take one bar out before the other is fully seated and carrying the load.</Caution>
         {state.winding.map((spring) => (
           <p key={spring.spring}>
-            {spring.spring === 'single'
-              ? 'Spring'
-              : `${spring.spring[0]?.toUpperCase()}${spring.spring.slice(1)} spring`}
-            : <b>{countOf(spring, call.waiting)}</b> of {spring.planned} quarter-turns in
+            {springName(spring.spring)}: <b>{countOf(spring, call.waiting)}</b> of {spring.planned} quarter-turns in
           </p>
         ))}
         {!first?.met && (
@@ -51,10 +52,10 @@ export function Repair({ call, go }: StageProps) {
             Make-safe gates are open. <PlainLink to={`/calls/${call.call.key}/arrive`}>Back to Arrive</PlainLink>
           </p>
         )}
-        {state.wound && <Plain onPress={() => setOpen(true)}>Look at the counter</Plain>}
+        {state.set_up && <Plain onPress={() => setOpen(true)}>Look at the counter</Plain>}
       </Stack>
       {group && <Gates call={call} group={group} />}
-      {state.wound ? (
+      {state.set_up ? (
         <MainAction onPress={() => go('prove')}>Check the balance</MainAction>
       ) : (
         <MainAction isDisabled={!gatesMet || state.closed} onPress={() => setOpen(true)}>

@@ -6,7 +6,7 @@ import { useKey } from '../../app/keys';
 import { Choice, Plain } from '../../ui/buttons';
 import { quarters } from '../../ui/words';
 import type { Call } from '../useCall';
-import { countOf } from './count';
+import { countOf, springName } from './count';
 
 const Cover = styled(ModalOverlay)`position: fixed; inset: 0; background: var(--ground); z-index: 10;`;
 const Screen = styled(
@@ -47,8 +47,7 @@ export function TurnCounter({ call, close, done }: { call: Call; close: () => vo
     if (side) target.current?.focus();
   }, [side]);
   if (!spring) return null;
-  const name = (one: Schemas['SpringCount']) =>
-    one.spring === 'single' ? 'Spring' : `${one.spring === 'left' ? 'Left' : 'Right'} spring`;
+  const name = (one: Schemas['SpringCount']) => springName(one.spring);
   const allDone = winding.every((one) => countOf(one, call.waiting) >= one.planned);
   const strokesWaiting = call.waiting.filter((one) => one.body.kind === 'counted').length;
   return (

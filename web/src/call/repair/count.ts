@@ -8,3 +8,16 @@ export function countOf(spring: Schemas['SpringCount'], waiting: readonly Waitin
   );
   return strokes.at(-1)?.to_quarter ?? spring.done;
 }
+
+const NAMES: Record<Schemas['SpringCount']['spring'], string> = {
+  single: 'Spring',
+  left: 'Left spring',
+  right: 'Right spring',
+  left_outer: 'Far left spring',
+  right_outer: 'Far right spring',
+};
+
+/** What a winding cone is called on its shaft. */
+export function springName(spring: Schemas['SpringCount']['spring']): string {
+  return NAMES[spring];
+}

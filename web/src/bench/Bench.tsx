@@ -1,0 +1,30 @@
+import { Link } from 'react-router';
+import styled from 'styled-components';
+import { Page, Quiet } from '../ui/layout';
+import { BENCH } from './pages';
+
+const List = styled.ul`list-style: none; margin: 0; padding: 0; border-top: 1px solid var(--edge);
+  a { display: grid; gap: 2px; padding: 14px 6px; border-bottom: 1px solid var(--line); color: var(--ink); text-decoration: none; min-height: 64px; }
+  a:hover { background: var(--sheet); } b { font: 600 26px 'Barlow Condensed', sans-serif; }`;
+
+/** Which question do I have, with no call open? */
+export function Bench() {
+  return (
+    <Page>
+      <div>
+        <h1>Bench</h1>
+        <Quiet>The same arithmetic without a call. Inputs stay in the address: share it, or keep it with a door.</Quiet>
+      </div>
+      <List>
+        {BENCH.map((page) => (
+          <li key={page.name}>
+            <Link to={`/bench/${page.name}`}>
+              <b>{page.title}</b>
+              <span>{page.decides}</span>
+            </Link>
+          </li>
+        ))}
+      </List>
+    </Page>
+  );
+}

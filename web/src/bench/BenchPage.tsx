@@ -1,0 +1,83 @@
+import { useQuery } from '@tanstack/react-query';
+import { useCallback } from 'react';
+import { Navigate, useParams, useSearchParams } from 'react-router';
+import type { Schemas } from '../api/client';
+import { knowledgeQuery, sheetQuery } from '../api/queries';
+import { Plain } from '../ui/buttons';
+import { Caution, Page, Quiet, Row, Split, Stack } from '../ui/layout';
+import { Loading, Trouble } from '../ui/states';
+import { ConvertResult } from './ConvertResult';
+import { IdentifyResult } from './IdentifyResult';
+import { Inputs } from './Inputs';
+import { KeepWithDoor } from './KeepWithDoor';
+import { CounterweightResult, ExtensionResult } from './PairsAndPlates';
+import { BENCH, type BenchEntry, type BenchName } from './pages';
+import { SpringsResult } from './SpringsResult';
+
+export type ResultProps = {
+  sheet: Schemas['Sheet'];
+  typed: Record<string, string>;
+  type: (name: string, text: string) => void;
+};
+
+const RESULTS: Record<BenchName, (props: ResultProps) => React.ReactNode> = {
+  springs: SpringsResult,
+  identify: IdentifyResult,
+  convert: ConvertResult,
+  extension: ExtensionResult,
+  counterweight: CounterweightResult,
+};
+
+export function BenchPage() {
+  const { name } = useParams();
+  const page = BENCH.find((one) => one.name === name);
+  return page ? <OnBench key={page.name} page={page} /> : <Navigate to="/bench" replace />;
+}
+
+/** One question of the bench: inputs on the left, kept in the address; the answer on the right. */
+function OnBench({ page }: { page: BenchEntry }) {
+  const [address, setAddress] = useSearchParams();
+  const knowledge = useQuery(knowledgeQuery);
+  const typed = Object.fromEntries(address);
+  const sheet = useQuery(sheetQuery({ ...page.preset, ...typed }));
+  const type = useCallback(
+    (field: string, text: string) =>
+      setAddress(
+        (before) => {
+          const next = new URLSearchParams(before);
+          if (text.trim()) next.set(field, text);
+          else next.delete(field);
+          return next;
+        },
+        { replace: true },
+      ),
+    [setAddress],
+  );
+  if (sheet.isError) return <Trouble wrong={sheet.error} retry={() => sheet.refetch()} />;
+  if (!sheet.data || !knowledge.data) return <Loading />;
+  const Result = RESULTS[page.name];
+  const written = Object.entries(sheet.data.texts).filter(([field]) => field in typed);
+  const labels = new Map(knowledge.data.fields.map((field) => [field.name, field.label]));
+  const says = written.map(([field, text]) => `${labels.get(field) ?? field} ${text}`).join(', ');
+  return (
+    <Page style={{ maxWidth: 1280 }}>
+      <Row>
+        <div>
+          <h1>{page.title}</h1>
+          <Quiet>{page.decides}</Quiet>
+        </div>
+        <Plain onPress={() => setAddress({}, { replace: true })}>Empty the sheet</Plain>
+      </Row>
+      <Split $left="minmax(260px, 300px)">
+        <Inputs page={page} sheet={sheet.data} fields={knowledge.data.fields} typed={typed} type={type} />
+        <Stack $gap={18}>
+          {sheet.data.wrong_setup && page.name !== 'identify' && (
+            <Caution role="alert">These numbers do not go together. {sheet.data.wrong_setup}</Caution>
+          )}
+          <Result sheet={sheet.data} typed={typed} type={type} />
+          {written.length > 0 && <KeepWithDoor title={page.title} says={says} />}
+        </Stack>
+      </Split>
+    </Page>
+  );
+}

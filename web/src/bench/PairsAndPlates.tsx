@@ -1,0 +1,50 @@
+import { PairSets } from '../call/size/PairSets';
+import { StackSets } from '../call/size/StackSets';
+import { Quiet } from '../ui/layout';
+import type { ResultProps } from './BenchPage';
+import { numberOf } from './values';
+
+/** The pair for the door typed. */
+export function ExtensionResult({ sheet }: ResultProps) {
+  const { setup, wrong_setup, values, on_door: there } = sheet;
+  if (!setup || wrong_setup) return <Missing count={sheet.missing.length} />;
+  const stretch = numberOf(values, 'open_stretch_in');
+  const relaxed = numberOf(values, 'relaxed_in');
+  return (
+    <PairSets
+      question={{
+        door: setup.door,
+        track: setup.track,
+        ...(stretch === undefined ? {} : { open_stretch_in: stretch }),
+        ...(relaxed === undefined ? {} : { relaxed_in: relaxed }),
+        household: typeof values.household === 'string' ? values.household : null,
+        on_door: there?.extension ?? null,
+      }}
+    />
+  );
+}
+
+/** The plates for the door typed. */
+export function CounterweightResult({ sheet }: ResultProps) {
+  const { setup, wrong_setup, values, on_door: there, hub } = sheet;
+  if (!setup?.drum || wrong_setup || !hub) return <Missing count={sheet.missing.length} />;
+  const large = numberOf(values, 'large_plate_lb');
+  const small = numberOf(values, 'small_plate_lb');
+  return (
+    <StackSets
+      question={{
+        door: setup.door,
+        track: setup.track,
+        drum: setup.drum,
+        hub,
+        ...(large === undefined ? {} : { large_lb: large }),
+        ...(small === undefined ? {} : { small_lb: small }),
+        on_door: there?.counterweight?.plates ?? null,
+      }}
+    />
+  );
+}
+
+function Missing({ count }: { count: number }) {
+  return <Quiet>Type the door and its track{count ? `: ${count} numbers are missing` : ''}.</Quiet>;
+}

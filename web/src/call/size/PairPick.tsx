@@ -1,0 +1,32 @@
+import type { Schemas } from '../../api/client';
+import { MainAction } from '../../ui/buttons';
+import type { StageProps } from '../stageProps';
+import { PairSets } from './PairSets';
+
+/** Which pair holds this door, and how is it set up? */
+export function PairPick({ call, go, setup }: StageProps & { setup: Schemas['Setup'] }) {
+  const { state } = call;
+  const stretch = state.measured.find((one) => one.field === 'open_stretch_in')?.value;
+  const relaxed = state.measured.find((one) => one.field === 'relaxed_in')?.value;
+  const question: Schemas['ExtensionQuestion'] = {
+    door: setup.door,
+    track: setup.track,
+    ...(typeof stretch === 'number' ? { open_stretch_in: stretch } : {}),
+    ...(typeof relaxed === 'number' ? { relaxed_in: relaxed } : {}),
+    household: state.household,
+    on_door: state.on_door.extension ?? null,
+  };
+  const use = (pair: Schemas['PairIn']) => {
+    if (state.chosen?.extension?.class_lb !== pair.class_lb) call.enter({ kind: 'chosen', extension: pair });
+    go('repair');
+  };
+  return (
+    <PairSets question={question}>
+      {(answer) => (
+        <MainAction isDisabled={state.closed} onPress={() => use(answer.pair.pair)}>
+          Use this pair
+        </MainAction>
+      )}
+    </PairSets>
+  );
+}

@@ -1,0 +1,94 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { FileTrigger } from 'react-aria-components';
+import { client, data, type Schemas } from '../api/client';
+import { shopListsQuery } from '../api/queries';
+import { Plain, PlainAnchor } from '../ui/buttons';
+import { Quiet, Row, Stack } from '../ui/layout';
+import { Loading, Refused, Trouble } from '../ui/states';
+import { day } from '../ui/words';
+
+type Kind = Schemas['ShopListOut']['kind'];
+const LISTS: { kind: Kind; title: string; says: string; columns: string }[] = [
+  {
+    kind: 'rates',
+    title: "Supplier's rates",
+    says: 'Where the table has a spring, its rate goes before the formula; both are shown.',
+    columns: 'wire_in, inside_diameter_in, then length_in with rate_lbin_per_turn, or rate_per_coil_lbin_per_turn',
+  },
+  {
+    kind: 'van',
+    title: 'Springs in the van',
+    says: 'Sets that can be cut from these go before those that cannot.',
+    columns: 'wire_in, inside_diameter_in, length_in, count',
+  },
+];
+
+/** Which rates and which stock does the shop size with? */
+export function Lists({ lead }: { lead: boolean }) {
+  const lists = useQuery(shopListsQuery);
+  if (lists.isPending) return <Loading />;
+  if (lists.isError) return <Trouble wrong={lists.error} retry={() => lists.refetch()} />;
+  return (
+    <>
+      {LISTS.map((one) => (
+        <OneList key={one.kind} {...one} lead={lead} loaded={lists.data.find((list) => list.kind === one.kind)} />
+      ))}
+    </>
+  );
+}
+
+type Props = (typeof LISTS)[number] & { lead: boolean; loaded: Schemas['ShopListOut'] | undefined };
+
+function OneList({ kind, title, says, columns, lead, loaded }: Props) {
+  const queries = useQueryClient();
+  // What was sized with the old list is sized anew.
+  const again = () => queries.invalidateQueries();
+  const load = useMutation({
+    mutationFn: async (file: File) =>
+      data(
+        client.PUT('/api/stock/{kind}', {
+          params: { path: { kind } },
+          body: { file_name: file.name, text: await file.text() },
+        }),
+      ),
+    onSuccess: again,
+  });
+  const putAside = useMutation({
+    mutationFn: async () => {
+      const { response } = await client.DELETE('/api/stock/{kind}', { params: { path: { kind } } });
+      if (!response.ok) throw new TypeError(`The server answered ${response.status}.`);
+    },
+    onSuccess: again,
+  });
+  return (
+    <Stack role="group" aria-label={title}>
+      <h2>{title}</h2>
+      <Quiet>
+        {says} CSV with the columns {columns}; inches and lb·in per turn.
+      </Quiet>
+      {loaded ? (
+        <p role="status">
+          {loaded.rows} rows from {loaded.file_name}, loaded {day(loaded.loaded_at)} by {loaded.loaded_by}.
+        </p>
+      ) : (
+        <p>None loaded.</p>
+      )}
+      <Row style={{ justifyContent: 'flex-start' }}>
+        {lead && (
+          <FileTrigger
+            acceptedFileTypes={['.csv', 'text/csv']}
+            onSelect={(files) => files?.[0] && load.mutate(files[0])}
+          >
+            <Plain isDisabled={load.isPending}>
+              {load.isPending ? 'Reading the file' : `Load ${kind === 'van' ? 'the van' : 'the table'}`}
+            </Plain>
+          </FileTrigger>
+        )}
+        {loaded && <PlainAnchor href={`/api/stock/${kind}.csv`}>Save as CSV</PlainAnchor>}
+        {lead && loaded && <Plain onPress={() => putAside.mutate()}>Do without it</Plain>}
+      </Row>
+      {load.isError && <Refused wrong={load.error} />}
+      {putAside.isError && <Refused wrong={putAside.error} />}
+    </Stack>
+  );
+}
