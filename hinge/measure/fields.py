@@ -107,7 +107,7 @@ def asked_for(measured: Measured) -> list[Field]:
     return [one for one in fields().values() if one.of_door and all(chosen.get(key) in of for key, of in one.when.items())]
 
 
-DEFAULT_CHOICES = {"counterbalance": "torsion", "lift": "standard"}
+DEFAULT_CHOICES = {"counterbalance": "torsion", "lift": "standard", "nesting": "side_by_side"}
 
 
 def _read(field: Field, typed: str) -> float:

@@ -6,7 +6,7 @@ from pydantic import BaseModel
 
 from hinge.door.track import path_of
 from hinge.errors import HingeError
-from hinge.measure.fields import Measured, Value, asked_for, read_field, write_value
+from hinge.measure.fields import DEFAULT_CHOICES, Measured, Value, asked_for, read_field, write_value
 from hinge.procedure.record import CarrierKind, OnDoor, Setup, hub_of, kind_of, missing_of, needed_of, on_door_of, setup_of
 from hinge.procedure.state import Asked
 from hinge.questions.documents import HubIn
@@ -57,7 +57,16 @@ def read_sheet(typed: dict[str, str]) -> Sheet:
 def asked_of(measured: Measured) -> list[Asked]:
     """The fields to ask for at a door of which so much is known."""
     needed = needed_of(measured)
-    return [Asked(field=field.name, group=field.group, needed=field.name in needed, rare=field.rare) for field in asked_for(measured)]
+    return [
+        Asked(
+            field=field.name,
+            group=field.group,
+            needed=field.name in needed,
+            rare=field.rare,
+            usual=field.choices.get(DEFAULT_CHOICES.get(field.name, ""), ""),
+        )
+        for field in asked_for(measured)
+    ]
 
 
 def wrong_in(setup: Setup | None, carried_by: CarrierKind) -> str:

@@ -46,12 +46,16 @@ class Measurement(BaseModel):
 
 
 class Asked(BaseModel):
-    """A field this door can be asked for; `needed` when nothing can be computed without it, `rare` when seldom."""
+    """A field this door can be asked for; `needed` when nothing can be computed without it, `rare` when seldom.
+
+    `usual` is what a choice is taken for until it is made.
+    """
 
     field: str
     group: str
     needed: bool
     rare: bool
+    usual: str
 
 
 class Choice(BaseModel):

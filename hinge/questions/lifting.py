@@ -19,7 +19,7 @@ from hinge.questions.documents import Document, DoorIn, DrumIn, HungDoor, PairIn
 from hinge.sizing.evaluate import Profile, need_of, net_hand_force
 from hinge.springs.counterbalance import StepKind
 from hinge.springs.counterweight import stack_places
-from hinge.springs.extension import pair_places
+from hinge.springs.extension import REAR_HANG_IN, pair_places
 
 
 class LiftQuestion(Document):
@@ -170,6 +170,8 @@ def side_view(asked: SideViewQuestion) -> SideViewAnswer:
     shaft = shaft_place(path_of(door, track), track, door) if drum else None
     reach = np.concatenate(lines)
     top = max(float(reach[:, 1].max()), shaft[1] if shaft else 0.0) + (drum.widest_in if drum else 2.0)
+    if asked.extension is not None:
+        top = max(top, door.height_in + REAR_HANG_IN + 2.0)
     positions = np.asarray(asked.positions_in)
     pair = stack = None
     if asked.extension is not None:

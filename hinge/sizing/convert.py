@@ -7,6 +7,7 @@ from typing import Literal
 
 from hinge.door.sections import Door
 from hinge.door.track import Track
+from hinge.sizing.evaluate import Profile
 from hinge.sizing.picks import PARTS_EACH_PAIR, ExtensionPick, pick_extension
 from hinge.sizing.search import Wanted, find_sets
 from hinge.sizing.sets import SpringSet
@@ -25,13 +26,12 @@ EXTENSION_PARTS = (*PARTS_EACH_PAIR, "front pulley brackets at the flag angles",
 FEEL = {
     "extension": (
         "The sides work apart: rollers and set-up must be even or the door racks.",
-        "The pull follows the door less closely: expect more heavy and hot places.",
         "A spring that breaks flies: the safety cables are part of the set.",
         "No bars are needed again; trimming goes by hook hole or cable.",
     ),
     "torsion": (
         "Both sides rise together on one shaft: the door runs level.",
-        "The pull follows the door more closely, and turns trim it by the quarter.",
+        "Turns trim it by the quarter.",
         f"Needs about {ROOM_ABOVE_IN:g} in above the opening and solid framing at the middle.",
         "From now on springs are wound: a trained technician's work.",
     ),
@@ -61,4 +61,15 @@ def convert(door: Door, track: Track, drum: Drum, to: To, wanted: Wanted) -> Con
     extension = pick_extension(door, track)
     torsion = next(iter(find_sets(door, track, drum, wanted).sets), None)
     off, on = (TORSION_PARTS, EXTENSION_PARTS) if to == "extension" else (EXTENSION_PARTS, TORSION_PARTS)
-    return Conversion(to, torsion, extension, off, on, FEEL[to])
+    return Conversion(to, torsion, extension, off, on, (*_hand(to, torsion, extension), *FEEL[to]))
+
+
+def _hand(to: To, torsion: SpringSet | None, extension: ExtensionPick) -> tuple[str, ...]:
+    if torsion is None:
+        return ()
+    after, before = (extension.profile, torsion.profile) if to == "extension" else (torsion.profile, extension.profile)
+
+    def worst(line: Profile) -> str:
+        return f"{max(line.worst_heavy.force_lb, 0):.0f} lb heavy and {max(-line.worst_hot.force_lb, 0):.0f} lb hot"
+
+    return (f"In the hand, at the worst places: {worst(after)}, against {worst(before)} before.",)

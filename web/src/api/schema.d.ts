@@ -1276,6 +1276,8 @@ export interface components {
         /**
          * Asked
          * @description A field this door can be asked for; `needed` when nothing can be computed without it, `rare` when seldom.
+         *
+         *     `usual` is what a choice is taken for until it is made.
          */
         Asked: {
             /** Field */
@@ -1286,6 +1288,8 @@ export interface components {
             needed: boolean;
             /** Rare */
             rare: boolean;
+            /** Usual */
+            usual: string;
         };
         /**
          * CallOut

@@ -39,7 +39,8 @@ function OnBench({ page }: { page: BenchEntry }) {
   const [address, setAddress] = useSearchParams();
   const knowledge = useQuery(knowledgeQuery);
   const typed = Object.fromEntries(address);
-  const sheet = useQuery(sheetQuery({ ...page.preset, ...typed }));
+  const { to: _way, ...measures } = typed;
+  const sheet = useQuery(sheetQuery({ ...page.preset, ...measures }));
   const type = useCallback(
     (field: string, text: string) =>
       setAddress(

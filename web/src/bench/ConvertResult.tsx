@@ -4,7 +4,7 @@ import { convertQuery } from '../api/queries';
 import { lineOf } from '../drawing/SideView';
 import { SideViewOf } from '../drawing/SideViewOf';
 import { Choice } from '../ui/buttons';
-import { Caution, Label, Quiet, Split, Stack, Table } from '../ui/layout';
+import { Caution, Items, Label, Quiet, Split, Stack, Table } from '../ui/layout';
 import { Loading, Refused } from '../ui/states';
 import { cycles, feet, setWords } from '../ui/words';
 import type { ResultProps } from './BenchPage';
@@ -60,7 +60,7 @@ function Conversion({ sheet: { values }, setup, drum, to }: Props) {
   const worst = (profile: Schemas['ProfileOut']) =>
     `${Math.max(0, Math.round(profile.worst_heavy_lb))} lb ▼, ${Math.max(0, Math.round(-profile.worst_hot_lb))} lb ▲`;
   return (
-    <Split $left="minmax(300px, 400px)">
+    <Split $column>
       <Stack>
         <Caution>
           Let the torsion springs down to zero first; work on extension springs only with the door open and held.
@@ -101,9 +101,9 @@ function Conversion({ sheet: { values }, setup, drum, to }: Props) {
             </tr>
           </tbody>
         </Table>
-        <Items title="Take off" items={take_off} />
-        <Items title="Put on" items={put_on} />
-        <Items title="What changes" items={changes} />
+        <Listed title="Take off" items={take_off} />
+        <Listed title="Put on" items={put_on} />
+        <Listed title="What changes" items={changes} />
       </Stack>
       <SideViewOf
         setup={setup}
@@ -114,15 +114,15 @@ function Conversion({ sheet: { values }, setup, drum, to }: Props) {
   );
 }
 
-function Items({ title, items }: { title: string; items: string[] }) {
+function Listed({ title, items }: { title: string; items: string[] }) {
   return (
     <Stack $gap={4}>
       <Label>{title}</Label>
-      <ul>
+      <Items>
         {items.map((item) => (
           <li key={item}>{item}</li>
         ))}
-      </ul>
+      </Items>
     </Stack>
   );
 }

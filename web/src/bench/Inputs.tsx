@@ -22,7 +22,7 @@ type Props = {
 export function Inputs({ page, sheet, fields, typed, type }: Props) {
   const [rare, setRare] = useState(false);
   const asked = page.fields
-    ? page.fields.map((field) => ({ field, rare: false, needed: false }))
+    ? page.fields.map((field) => ({ field, rare: false, needed: false, usual: '' }))
     : sheet.asked.filter((one) => page.groups.includes(one.group) && one.field !== 'counterbalance');
   const shown = asked.filter((one) => rare || !one.rare || typed[one.field]);
   const known = new Map(fields.map((field) => [field.name, field]));
@@ -33,7 +33,7 @@ export function Inputs({ page, sheet, fields, typed, type }: Props) {
         if (!field) return null;
         const missing = one.needed && !typed[one.field];
         return field.choices.length ? (
-          <OneOf key={one.field} field={field} typed={typed[one.field] ?? ''} type={type} />
+          <OneOf key={one.field} field={field} usual={one.usual} typed={typed[one.field] ?? ''} type={type} />
         ) : (
           <Typed
             // A new value in the address (emptied, gone back) starts the field anew.
@@ -55,12 +55,14 @@ export function Inputs({ page, sheet, fields, typed, type }: Props) {
   );
 }
 
-function OneOf({ field, typed, type }: { field: Schemas['FieldOut']; typed: string; type: Props['type'] }) {
+type OneOfProps = { field: Schemas['FieldOut']; usual: string; typed: string; type: Props['type'] };
+
+function OneOf({ field, usual, typed, type }: OneOfProps) {
   return (
     <Select>
       {field.label}
       <select value={typed} onChange={(event) => type(field.name, event.target.value)}>
-        <option value="">{DEFAULTS[field.name] ?? 'not said'}</option>
+        <option value="">{usual ? `${usual}, as usual` : 'not said'}</option>
         {field.choices.map((one) => (
           <option key={one.id} value={one.id}>
             {one.text}
@@ -70,8 +72,6 @@ function OneOf({ field, typed, type }: { field: Schemas['FieldOut']; typed: stri
     </Select>
   );
 }
-
-const DEFAULTS: Record<string, string> = { lift: 'Standard, as usual', nesting: 'Side by side, as usual' };
 
 type TypedProps = {
   field: Schemas['FieldOut'];
@@ -89,7 +89,7 @@ function Typed({ field, first, missing, problem, type }: TypedProps) {
   return (
     <Field
       label={field.label}
-      hint={missing ? `Needed. ${field.ask}` : field.ask}
+      {...(text ? {} : { hint: missing ? `Needed. ${field.ask}` : field.ask })}
       value={text}
       onChange={setText}
       onBlur={keep}

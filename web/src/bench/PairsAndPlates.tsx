@@ -12,6 +12,7 @@ export function ExtensionResult({ sheet }: ResultProps) {
   const relaxed = numberOf(values, 'relaxed_in');
   return (
     <PairSets
+      column
       question={{
         door: setup.door,
         track: setup.track,
@@ -32,6 +33,7 @@ export function CounterweightResult({ sheet }: ResultProps) {
   const small = numberOf(values, 'small_plate_lb');
   return (
     <StackSets
+      column
       question={{
         door: setup.door,
         track: setup.track,

@@ -25,6 +25,7 @@ export function SpringsResult({ sheet }: ResultProps) {
       {springs.length > 0 && <Carries sheet={sheet} springs={springs} />}
       {setup?.drum && !wrong_setup ? (
         <TorsionSets
+          column
           question={{
             door: setup.door,
             track: setup.track,

@@ -3,9 +3,9 @@ import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import styled from 'styled-components';
 import { client, data, newId, Refusal, type Schemas } from '../api/client';
-import { balanceQuery, doorQuery } from '../api/queries';
+import { doorQuery } from '../api/queries';
+import { BalanceOf } from '../drawing/BalanceOf';
 import { InsideView } from '../drawing/InsideView';
-import { SideViewOf } from '../drawing/SideViewOf';
 import { MainAction, Plain } from '../ui/buttons';
 import { Label, Page, Quiet, Row, Sheet, Split, Stack, Table } from '../ui/layout';
 import { Loading, Refused, Trouble } from '../ui/states';
@@ -72,7 +72,7 @@ export function DoorFile() {
         </Stack>
         <Stack>
           <InsideView measured={file.record.measured ?? {}} on={file.record} />
-          <BalanceNow file={file} />
+          {file.setup && <BalanceOf setup={file.setup} hung={file.hung} label="as on file" />}
         </Stack>
       </Split>
       <BenchSheets door={file.key} />
@@ -85,26 +85,6 @@ export function DoorFile() {
         {underWay ? 'Go on with the call' : 'Start call'}
       </MainAction>
     </Page>
-  );
-}
-
-function BalanceNow({ file }: { file: Schemas['DoorFile'] }) {
-  const { setup, hung } = file;
-  if (!setup) return null;
-  return hung ? <BalanceLine setup={setup} hung={hung} /> : <SideViewOf setup={setup} lines={[]} />;
-}
-
-function BalanceLine({ setup, hung }: { setup: Schemas['Setup']; hung: Schemas['HungDoor'] }) {
-  const positions = Array.from({ length: Math.floor(setup.door.height_in) + 1 }, (_, inch) => inch);
-  const balance = useQuery(balanceQuery({ ...hung, positions_in: positions }));
-  if (balance.isError) return <Refused wrong={balance.error} />;
-  if (!balance.data) return null;
-  return (
-    <SideViewOf
-      setup={setup}
-      carrier={hung}
-      lines={[{ label: 'as on file', positions, forces: balance.data.net_hand_force_lb, kind: 'main' }]}
-    />
   );
 }
 

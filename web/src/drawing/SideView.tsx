@@ -49,6 +49,7 @@ export function SideView(props: Props) {
   const here = main?.forces[nearest(main.positions, position)] ?? 0;
   const told = force(here, friction);
   const { x, y, forceX, floorY, wallX } = layout;
+  const gripX = main ? forceX(here) : layout.chartLeft;
 
   const move = (inches: number) => onPosition(Math.max(0, Math.min(doorHeight, Math.round(inches))));
   const fromPointer = (event: PointerEvent) => {
@@ -138,9 +139,9 @@ export function SideView(props: Props) {
             strokeWidth="1.4"
           />
         ))}
-        <Chart {...props} layout={layout} />
+        {main ? <Chart {...props} layout={layout} /> : <HeightRule layout={layout} doorHeight={doorHeight} />}
         <path
-          d={`M ${x(bottom.x_in)} ${y(bottom.z_in)} L ${layout.chartLeft} ${y(position)} H ${layout.chartRight}`}
+          d={`M ${x(bottom.x_in)} ${y(bottom.z_in)} L ${layout.chartLeft} ${y(position)} ${main ? `H ${layout.chartRight}` : ''}`}
           stroke="var(--action)"
           strokeDasharray="2 4"
           fill="none"
@@ -169,12 +170,12 @@ export function SideView(props: Props) {
           aria-valuemin={0}
           aria-valuemax={Math.round(doorHeight)}
           aria-valuenow={Math.round(position)}
-          aria-valuetext={`${feet(position)}: ${told.text} ${told.mark.slice(2)}`}
+          aria-valuetext={main ? `${feet(position)}: ${told.text} ${told.mark.slice(2)}` : feet(position)}
           onKeyDown={onKey}
         >
           <circle
             className="grip"
-            cx={forceX(here)}
+            cx={gripX}
             cy={y(position)}
             r="10"
             fill="var(--action)"
@@ -182,13 +183,13 @@ export function SideView(props: Props) {
             strokeWidth="2"
           />
           <text
-            className={`readout ${told.kind}`}
-            x={narrow ? layout.chartRight : forceX(here) + 18}
-            textAnchor={narrow ? 'end' : forceX(here) + 150 > layout.width ? 'end' : 'start'}
-            dx={!narrow && forceX(here) + 150 > layout.width ? -36 : 0}
+            className={main ? `readout ${told.kind}` : 'readout'}
+            x={narrow && main ? layout.chartRight : gripX + 18}
+            textAnchor={narrow && main ? 'end' : gripX + 150 > layout.width ? 'end' : 'start'}
+            dx={!narrow && gripX + 150 > layout.width ? -36 : 0}
             y={Math.max(58, y(position) - 12)}
           >
-            {told.text} {told.mark}
+            {main ? `${told.text} ${told.mark}` : feet(position)}
           </text>
         </g>
       </svg>
@@ -302,7 +303,6 @@ function StretchedSpring({
 function Chart({ layout, doorHeight, lines, friction = 0 }: Props & { layout: ReturnType<typeof sideLayout> }) {
   const { y, forceX, chartLeft, chartRight, span, floorY } = layout;
   const top = y(doorHeight);
-  const ticks = Array.from({ length: Math.floor(doorHeight / 6) + 1 }, (_, place) => place * 6);
   const narrow = chartRight - chartLeft < 260;
   const grid = narrow ? [-span, 0, span] : [-span, -span / 2, 0, span / 2, span];
   return (
@@ -342,17 +342,7 @@ function Chart({ layout, doorHeight, lines, friction = 0 }: Props & { layout: Re
       <text className="hot" x={chartRight} y={floorY + 38} textAnchor="end">
         hot ▲
       </text>
-      <path d={`M ${chartLeft} ${floorY} V ${top}`} stroke="var(--ink)" strokeWidth="1.2" />
-      {ticks.map((inches) => (
-        <g key={inches}>
-          <path d={`M ${chartLeft} ${y(inches)} h ${inches % 12 ? -5 : -9}`} stroke="var(--ink)" strokeWidth="1.2" />
-          {inches % 12 === 0 && (
-            <text className="tick" x={chartLeft - 12} y={y(inches) + (inches ? 5 : -3)} textAnchor="end">
-              {inches / 12}'
-            </text>
-          )}
-        </g>
-      ))}
+      <HeightRule layout={layout} doorHeight={doorHeight} />
       {lines.map((line) => (
         <polyline
           className="force"
@@ -364,6 +354,27 @@ function Chart({ layout, doorHeight, lines, friction = 0 }: Props & { layout: Re
           strokeDasharray={line.kind === 'main' ? undefined : '6 4'}
           strokeLinejoin="round"
         />
+      ))}
+    </g>
+  );
+}
+
+/** The height of the bottom edge, foot by foot. */
+function HeightRule({ layout, doorHeight }: { layout: ReturnType<typeof sideLayout>; doorHeight: number }) {
+  const { y, chartLeft, floorY } = layout;
+  const ticks = Array.from({ length: Math.floor(doorHeight / 6) + 1 }, (_, place) => place * 6);
+  return (
+    <g>
+      <path d={`M ${chartLeft} ${floorY} V ${y(doorHeight)}`} stroke="var(--ink)" strokeWidth="1.2" />
+      {ticks.map((inches) => (
+        <g key={inches}>
+          <path d={`M ${chartLeft} ${y(inches)} h ${inches % 12 ? -5 : -9}`} stroke="var(--ink)" strokeWidth="1.2" />
+          {inches % 12 === 0 && (
+            <text className="tick" x={chartLeft - 12} y={y(inches) + (inches ? 5 : -3)} textAnchor="end">
+              {inches / 12}'
+            </text>
+          )}
+        </g>
       ))}
     </g>
   );

@@ -3,6 +3,8 @@ import styled from 'styled-components';
 export const Page = styled.main`padding: 22px 28px 110px; max-width: 1180px; display: grid; gap: 20px;
   @media (max-width: 700px) { padding: 16px 14px 40px; }`;
 export const Sheet = styled.section`background: var(--sheet); border: 1px solid var(--line); padding: 18px;`;
+export const Items = styled.ul`margin: 0; padding-left: 20px; display: grid; gap: 2px;`;
+export const Steps = styled.ol`margin: 0; padding-left: 24px; display: grid; gap: 6px;`;
 export const Quiet = styled.p`color: var(--quiet); font-size: 15px;`;
 export const Label = styled.h2`font: 600 16px 'Barlow Condensed', sans-serif; text-transform: uppercase; letter-spacing: 0.05em; color: var(--quiet);`;
 export const Row = styled.div`display: flex; flex-wrap: wrap; gap: 12px; align-items: center; justify-content: space-between;`;
@@ -11,7 +13,9 @@ export const Stack = styled.div<{
 }>`display: grid; gap: ${({ $gap = 12 }) => $gap}px; align-content: start; min-width: 0;`;
 export const Split = styled.div<{
   $left?: string;
-}>`display: grid; grid-template-columns: ${({ $left = '400px' }) => $left} minmax(0, 1fr); gap: 28px; align-items: start;
+  $column?: boolean;
+}>`display: grid; grid-template-columns: ${({ $left = '400px', $column }) => ($column ? 'minmax(0, 1fr)' : `${$left} minmax(0, 1fr)`)}; gap: 28px; align-items: start;
+  ${({ $column }) => ($column ? '& > :nth-child(2) { order: -1; }' : '')}
   @media (max-width: 1000px) { grid-template-columns: minmax(0, 1fr); }`;
 export const Figure = styled.div`
   font: 600 56px/1 'Barlow Condensed', sans-serif;

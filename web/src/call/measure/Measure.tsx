@@ -3,12 +3,12 @@ import { useState } from 'react';
 import styled from 'styled-components';
 import type { Schemas } from '../../api/client';
 import { cableQuery, knowledgeQuery } from '../../api/queries';
+import { BalanceOf } from '../../drawing/BalanceOf';
 import { InsideView } from '../../drawing/InsideView';
-import { SideViewOf } from '../../drawing/SideViewOf';
 import { MainAction, Plain } from '../../ui/buttons';
 import { Caution, Label, Quiet, Split, Stack } from '../../ui/layout';
 import { Loading } from '../../ui/states';
-import { feet } from '../../ui/words';
+import { carrierWords, feet } from '../../ui/words';
 import type { StageProps } from '../stageProps';
 import { MeasureField } from './MeasureField';
 
@@ -55,6 +55,7 @@ export function Measure({ call, go }: StageProps) {
         {groups.map((group) => (
           <Stack key={group} $gap={6}>
             <Label>{TITLES[group] ?? group}</Label>
+            {group === 'springs' && carrierWords(state.on_door) && <Quiet>On it: {carrierWords(state.on_door)}</Quiet>}
             <Grid>
               {shown
                 .filter((one) => one.group === group)
@@ -63,6 +64,7 @@ export function Measure({ call, go }: StageProps) {
                     key={one.field}
                     field={fields.get(one.field)}
                     known={known.get(one.field)}
+                    usual={one.usual}
                     missing={one.needed && !known.has(one.field)}
                     current={one.field === current}
                     pick={() => setPicked(one.field)}
@@ -91,13 +93,12 @@ export function Measure({ call, go }: StageProps) {
 function Drawn({ state }: { state: Schemas['CallState'] }) {
   const measured = Object.fromEntries(state.measured.map((one) => [one.field, one.value]));
   const { setup, hung } = state;
-  const carrier = hung ?? state.on_door;
   return (
     <Stack>
       <InsideView measured={measured} on={state.on_door} />
       {setup && !state.wrong_setup && (
         <>
-          <SideViewOf setup={setup} carrier={carrier} lines={[]} />
+          <BalanceOf setup={setup} hung={hung} carrier={state.on_door} label="as it hangs" />
           {setup.drum && <CableLine setup={setup} drum={setup.drum} length={measured.cable_length_in} />}
         </>
       )}
@@ -132,12 +133,13 @@ function CableLine({ setup: { door, track }, drum, length }: CableProps) {
 type RowProps = {
   field: Schemas['FieldOut'] | undefined;
   known: Schemas['Measurement'] | undefined;
+  usual: string;
   missing: boolean;
   current: boolean;
   pick: () => void;
 };
 
-function Row({ field, known, missing, current, pick }: RowProps) {
+function Row({ field, known, usual, missing, current, pick }: RowProps) {
   if (!field) return null;
   return (
     <Item type="button" className={missing ? 'missing' : ''} aria-current={current} onClick={pick}>
@@ -145,7 +147,7 @@ function Row({ field, known, missing, current, pick }: RowProps) {
         {field.label}
         {known && !known.entry ? ' (on file)' : ''}
       </small>
-      <b>{known?.text ?? (missing ? 'needed' : '–')}</b>
+      <b>{known?.text ?? (missing ? 'needed' : usual || '–')}</b>
     </Item>
   );
 }

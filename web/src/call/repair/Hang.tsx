@@ -1,6 +1,6 @@
 import type { Schemas } from '../../api/client';
 import { MainAction, PlainLink } from '../../ui/buttons';
-import { Caution, Quiet, Split, Stack } from '../../ui/layout';
+import { Caution, Quiet, Split, Stack, Steps } from '../../ui/layout';
 import { pairWords, stackWords, tape } from '../../ui/words';
 import { Gates } from '../Gates';
 import { gatesBefore } from '../groups';
@@ -44,7 +44,7 @@ function PairSteps({ pair }: { pair: Schemas['PairIn'] }) {
       <Caution>
         A stretched spring without a safety cable is a projectile. One through each, both ends to framing.
       </Caution>
-      <ol>
+      <Steps>
         <li>Old springs, cables and pulleys off, one side at a time.</li>
         <li>New pulleys in a hole where the cable does not rub.</li>
         <li>
@@ -52,7 +52,7 @@ function PairSteps({ pair }: { pair: Schemas['PairIn'] }) {
         </li>
         <li>Safety cable through the spring, snug, both ends to framing.</li>
         <li>{tape(pair.open_stretch_in ?? 0)} of stretch at open, equal on both sides.</li>
-      </ol>
+      </Steps>
     </>
   );
 }
@@ -63,11 +63,11 @@ function StackSteps({ stack }: { stack: Schemas['StackIn'] }) {
       <h2>Stack the plates</h2>
       <p>{stackWords(stack)}</p>
       <Caution>The stack falls with its whole weight when it slips. Block it before a plate is touched.</Caution>
-      <ol>
+      <Steps>
         <li>Stack the plates, large ones below, and lock them together.</li>
         <li>Wind the strap until the top plate stands about 1" below the guide discs with the door closed.</li>
         <li>Run the stack by hand: free in its guide all the way.</li>
-      </ol>
+      </Steps>
     </>
   );
 }

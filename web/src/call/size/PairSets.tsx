@@ -5,7 +5,7 @@ import type { Schemas } from '../../api/client';
 import { extensionQuery } from '../../api/queries';
 import { lineOf } from '../../drawing/SideView';
 import { SideViewOf } from '../../drawing/SideViewOf';
-import { Caution, Figure, Label, Quiet, Split, Stack } from '../../ui/layout';
+import { Caution, Figure, Items, Label, Quiet, Split, Stack } from '../../ui/layout';
 import { Loading, Refused } from '../../ui/states';
 import { cycles, feet, tape, years } from '../../ui/words';
 
@@ -13,10 +13,10 @@ const Figures = styled.div`display: flex; gap: 40px; flex-wrap: wrap;`;
 const Facts = styled.dl`display: grid; grid-template-columns: auto 1fr; gap: 4px 18px; margin: 0; dt { color: var(--quiet); } dd { margin: 0; font-weight: 500; }`;
 
 type Answer = Schemas['ExtensionAnswer'];
-type Props = { question: Schemas['ExtensionQuestion']; children?: (answer: Answer) => ReactNode };
+type Props = { question: Schemas['ExtensionQuestion']; children?: (answer: Answer) => ReactNode; column?: boolean };
 
 /** The class that holds the door, its set-up and cables, and the balance it gives. */
-export function PairSets({ question, children }: Props) {
+export function PairSets({ question, children, column = false }: Props) {
   const found = useQuery(extensionQuery(question));
   if (found.isPending) return <Loading />;
   if (found.isError) return <Refused wrong={found.error} />;
@@ -26,7 +26,7 @@ export function PairSets({ question, children }: Props) {
     lineOf(pair.profile, `with the ${pair.class_lb} lb pair`, 'main' as const),
   ];
   return (
-    <Split $left="minmax(320px, 410px)">
+    <Split $left="minmax(320px, 410px)" $column={column}>
       <Stack>
         <h2>Pick the pair</h2>
         <Figures>
@@ -60,11 +60,11 @@ export function PairSets({ question, children }: Props) {
           />
         </Facts>
         <Label>Replace together</Label>
-        <ul>
+        <Items>
           {pair.parts.map((part) => (
             <li key={part}>{part}</li>
           ))}
-        </ul>
+        </Items>
       </Stack>
       <SideViewOf setup={question} carrier={{ extension: pair.pair }} lines={lines} />
       {children?.(found.data)}

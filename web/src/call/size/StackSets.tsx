@@ -5,17 +5,17 @@ import type { Schemas } from '../../api/client';
 import { counterweightQuery } from '../../api/queries';
 import { lineOf } from '../../drawing/SideView';
 import { SideViewOf } from '../../drawing/SideViewOf';
-import { Caution, Figure, Label, Quiet, Split, Stack } from '../../ui/layout';
+import { Caution, Figure, Label, Quiet, Split, Stack, Steps } from '../../ui/layout';
 import { Loading, Refused } from '../../ui/states';
 import { feet, stackWords } from '../../ui/words';
 
 const Figures = styled.div`display: flex; gap: 40px; flex-wrap: wrap;`;
 
 type Answer = Schemas['CounterweightAnswer'];
-type Props = { question: Schemas['CounterweightQuestion']; children?: (answer: Answer) => ReactNode };
+type Props = { question: Schemas['CounterweightQuestion']; children?: (answer: Answer) => ReactNode; column?: boolean };
 
 /** The plates that come nearest, what they leave over, and how the stack is set up. */
-export function StackSets({ question, children }: Props) {
+export function StackSets({ question, children, column = false }: Props) {
   const found = useQuery(counterweightQuery(question));
   if (found.isPending) return <Loading />;
   if (found.isError) return <Refused wrong={found.error} />;
@@ -36,7 +36,7 @@ export function StackSets({ question, children }: Props) {
   ];
   const left = Math.abs(remainder_lb).toFixed(1);
   return (
-    <Split $left="minmax(320px, 410px)">
+    <Split $left="minmax(320px, 410px)" $column={column}>
       <Stack>
         <h2>Stack the plates</h2>
         <Figures>
@@ -50,7 +50,7 @@ export function StackSets({ question, children }: Props) {
           </Figure>
         </Figures>
         <Quiet>
-          {remainder_lb === 0
+          {left === '0.0'
             ? 'Nothing left over.'
             : `${left} lb ${remainder_lb > 0 ? 'short' : 'over'} of what is wanted.`}{' '}
           {hub_turns} turns of strap; the stack comes down {feet(stack_drop_in)} as the door opens. Heaviest{' '}
@@ -59,11 +59,11 @@ export function StackSets({ question, children }: Props) {
         </Quiet>
         <Caution>A stack that slips falls with its whole weight. Block it before a plate is touched.</Caution>
         <Label>Set-up</Label>
-        <ol>
+        <Steps>
           {set_up.map((step) => (
             <li key={step}>{step}</li>
           ))}
-        </ol>
+        </Steps>
       </Stack>
       <SideViewOf setup={question} carrier={{ counterweight: stack }} lines={lines} />
       {children?.(found.data)}

@@ -17,6 +17,8 @@ type Props = {
   question: Schemas['SizeQuestion'];
   isChosen?: (set: SpringSet) => boolean;
   children?: (picked: SpringSet | undefined) => ReactNode;
+  /** One column, the drawing first: where the sets stand beside something else. */
+  column?: boolean;
 };
 
 const Figures = styled.div`display: flex; gap: 40px; flex-wrap: wrap;`;
@@ -27,7 +29,7 @@ const More = styled.button.attrs({
 const NONE = () => false;
 
 /** What is on the door, what belongs on it, and the sets to choose from. */
-export function TorsionSets({ question, isChosen = NONE, children }: Props) {
+export function TorsionSets({ question, isChosen = NONE, children, column = false }: Props) {
   const [highlight, setHighlight] = useState(0);
   const [shown, setShown] = useState(6);
   const [fromVan, setFromVan] = useState(false);
@@ -44,7 +46,7 @@ export function TorsionSets({ question, isChosen = NONE, children }: Props) {
   ];
   const hasVan = lists.data?.some((one) => one.kind === 'van');
   return (
-    <Split $left="minmax(320px, 410px)">
+    <Split $left="minmax(320px, 410px)" $column={column}>
       <Stack>
         <h2>Pick the springs</h2>
         <Figures>
