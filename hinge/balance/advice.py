@@ -95,7 +95,7 @@ def _resize(hung: Hung, readings: list[Reading], fit: Fit, ends: _Ends) -> Advic
     if max(heights) - min(heights) < hung.door.height_in / 3:
         return None
     weight, _, friction = fit.grid.columns
-    if fit.grid.chance(np.abs(ends.tilt(weight)) > np.maximum(friction, TILT_ALLOWANCE_LB)) <= SURE:
+    if fit.grid.chance(np.abs(ends.tilt(weight)) > np.maximum(friction, TILT_ALLOWANCE_LB) + hung.carrier.step.coarse_lb) <= SURE:
         return None
     tilt, _ = fit.grid.spread(ends.tilt(weight))
     return Advice("resize", 0, resize_sentence(hung, fit.weight_lb.likely, tilt))

@@ -7,6 +7,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from hinge.door.track import Track
+from hinge.sizing.candidates import LEAST_ACTIVE_COILS
 from hinge.sizing.search import SHAFT_CLEARANCE_IN, Wanted
 from hinge.sizing.sets import Fixed, SpringSet, judge
 from hinge.springs.torsion import TorsionSpring, length_for_rate
@@ -63,7 +64,8 @@ def alternatives(like: SpringSet, on: Fixed, wanted: Wanted) -> tuple[Alternativ
     for wire in np.sort(sizes.wire_in[nearest]).tolist():
         for inside in sizes.inside_diameter_in.tolist():
             other, exact = same_rate(spring, wire, inside)
-            if (wire, inside) == (spring.wire_in, spring.inside_diameter_in) or other.active_coils < 3:
+            same = (wire, inside) == (spring.wire_in, spring.inside_diameter_in)
+            if same or other.active_coils < LEAST_ACTIVE_COILS or not sizes.length_in[0] <= other.length_in <= sizes.length_in[-1]:
                 continue
             judged = judge(((other, count),), on)
             clears = judged.parts[0].wound_inside_diameter_in >= wanted.shaft_diameter_in + SHAFT_CLEARANCE_IN

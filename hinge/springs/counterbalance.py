@@ -20,13 +20,17 @@ StepKind = Literal["quarter_turn", "cable_hole", "small_plate"]
 
 @dataclass(frozen=True)
 class Step:
-    """One step of trim: its size in the setting's unit, how many at once, how far the setting may be off (one sd)."""
+    """One step of trim: its size in the setting's unit, how many at once, how far the setting may be off (one sd).
+
+    `coarse_lb` is what the nearest size sold may leave at either end of the travel [lb]; no trim cures that.
+    """
 
     kind: StepKind
     size: float
     most: int
     unsure: int
     setting_sd: float
+    coarse_lb: float = 0.0
 
 
 class Counterbalance(Protocol):

@@ -22,6 +22,7 @@ OPEN_STRETCH_IN = 2.0  # left at open, equal on both sides; common practice
 HOLE_CABLE_IN = 1.0  # one hole of the adjuster takes up this much cable, half of it stretch; common practice, no source
 SHEAR_MODULUS_RATIO = 11.2 / 28.5  # G over E; Shigley (memory)
 STRETCH_SD_IN = 1.0  # how far the set-up stretch is off; estimate
+CLASS_LEAVES_LB = 5.0  # classes are ten pounds wide: up to half of it is left at either end
 
 
 @dataclass(frozen=True)
@@ -34,7 +35,7 @@ class ExtensionPair:
     initial_lb: float = 0.0
 
     # One to three holes at a time, both sides alike: common practice, no source.
-    step = Step("cable_hole", HOLE_CABLE_IN / 2, most=3, unsure=1, setting_sd=STRETCH_SD_IN)
+    step = Step("cable_hole", HOLE_CABLE_IN / 2, most=3, unsure=1, setting_sd=STRETCH_SD_IN, coarse_lb=CLASS_LEAVES_LB)
 
     @property
     def closed_stretch_in(self) -> float:

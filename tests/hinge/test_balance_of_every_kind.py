@@ -1,0 +1,148 @@
+"""The fit and the advice on every track and counterbalance: recovered within the stated range, trimmed by their own step."""
+
+import numpy as np
+import pytest
+
+from hinge.balance.advice import advise
+from hinge.balance.cause import what_moved
+from hinge.balance.fit import FRICTION_LOG_SD, FRICTION_MEDIAN_LB, GAUGE_SD_LB, MODEL_SD_LB, WEIGHT_SD_SHARE, Hung, fit_readings
+from hinge.balance.readings import HandForce
+from hinge.door.lift import required_lift
+from hinge.door.sections import build_door
+from hinge.door.track import build_track
+from hinge.sizing.ideal import conditions
+from hinge.sizing.picks import pick_extension, pick_plates
+from hinge.springs.counterbalance import TorsionOnShaft
+from hinge.springs.counterweight import build_hub
+from hinge.springs.drums import build_flat_drum, build_tapered_drum
+from hinge.springs.extension import ExtensionPair
+from tests.hinge.doors import FOUR_INCH, SEVEN_FOOT, TWELVE_INCH
+
+READING_SD = float(np.hypot(MODEL_SD_LB, GAUGE_SD_LB))
+
+
+def torsion_on(door, track, drum):
+    ideal = conditions(door, track, drum).ideal()
+    return Hung(door, track, TorsionOnShaft(ideal.rate_lbin_per_turn, ideal.quarter_turns / 4, drum))
+
+
+def random_door(chance):
+    """A door of any kind, carried by what belongs on it."""
+    count = int(chance.integers(3, 7))
+    heights = tuple(chance.uniform(18, 22, count))
+    weight = float(chance.uniform(90, 240))
+    door = build_door(sum(heights), heights, weight_lb=weight, extras_lb=(*[0.0] * (count - 1), float(chance.uniform(0, 15))))
+    kind = chance.integers(6)
+    if kind == 0:
+        return torsion_on(door, build_track(15, 3, pitch_deg=float(chance.uniform(0, 5))), build_flat_drum(4, 0.125))
+    if kind == 1:
+        return torsion_on(door, build_track(12, lift="low_headroom"), build_flat_drum(4, 0.125))
+    if kind == 2:
+        lift = float(chance.uniform(12, 50))
+        return torsion_on(
+            door, build_track(12, 2, "high", high_lift_in=lift), build_tapered_drum("high_lift", 4, 6, 3.6, 0.125, taper_used_in=lift)
+        )
+    if kind == 3:
+        return torsion_on(door, build_track(12, lift="vertical"), build_tapered_drum("vertical", 3, 8, 7.8, 0.125))
+    if kind == 4:
+        track = build_track(12, 2)
+        return Hung(door, track, pick_extension(door, track).pair)
+    track = build_track(12, 2)
+    return Hung(door, track, pick_plates(door, track, FOUR_INCH, build_hub(0.5, 0.25, 12)).carrier)
+
+
+def read(hung, weight, off, friction, heights, noise=None):
+    """Hand forces up and down on a door that weighs, is set up and drags a little other than told."""
+    net = weight / hung.door.weight_lb * required_lift(hung.door, hung.track, heights) - hung.carrier.lift(heights, off)
+    noise = np.zeros(2 * len(heights)) if noise is None else noise
+    both = [(at, force + friction, "raising") for at, force in zip(heights, net, strict=True)]
+    both += [(at, force - friction, "lowering") for at, force in zip(heights, net, strict=True)]
+    return [HandForce(float(at), float(force + slip), way) for (at, force, way), slip in zip(both, noise, strict=True)]
+
+
+@pytest.mark.parametrize("part", range(2))
+def test_five_hundred_random_doors_lie_within_the_stated_range_nine_times_in_ten(part):
+    chance = np.random.default_rng(1000 + part)
+    inside = np.zeros(3)
+    for _ in range(250):
+        hung = random_door(chance)
+        truth = (
+            hung.door.weight_lb * chance.normal(1, WEIGHT_SD_SHARE),
+            hung.carrier.step.setting_sd * chance.normal(),
+            FRICTION_MEDIAN_LB * np.exp(FRICTION_LOG_SD * chance.normal()),
+        )
+        heights = chance.uniform(0.1, 0.95, 3) * hung.door.height_in
+        fit = fit_readings(hung, read(hung, *truth, heights, chance.normal(0, READING_SD, 6)))
+        found = (fit.weight_lb, fit.setting_error, fit.friction_lb)
+        inside += [one.low <= true <= one.high for one, true in zip(found, truth, strict=True)]
+    assert (inside / 250 >= 0.9).all(), inside / 250
+
+
+HEIGHTS = np.array([8.0, 30.0, 50.0, 74.0])
+PAIR = Hung(SEVEN_FOOT, TWELVE_INCH, ExtensionPair(2.95, 2.0, 84.0))
+# A vertical-lift door weighs the same all the way, and so does a stack on a nearly even hub.
+UP = build_track(12, lift="vertical")
+STACK = Hung(SEVEN_FOOT, UP, pick_plates(SEVEN_FOOT, UP, FOUR_INCH, build_hub(2, 0.01, 8)).carrier)
+
+
+def setting_told_by(hung, off):
+    """What the advice takes the setting to be off by, in the kind's own unit."""
+    advice = advise(hung, read(hung, 130, off, 4, HEIGHTS))[1]
+    return -advice.steps * hung.carrier.step.size, advice
+
+
+@pytest.mark.parametrize(("off", "said"), [(-1.5, "Take up each cable by"), (1.5, "Let out each cable by")])
+def test_a_pair_is_trimmed_by_holes_both_sides_alike(off, said):
+    told, advice = setting_told_by(PAIR, off)
+    assert advice.kind == "trim"
+    assert advice.sentence.startswith(said)
+    assert advice.sentence.endswith("both sides alike.")
+    # The 130 lb pair itself sits about a hole from even on this door.
+    assert told == pytest.approx(off, abs=1.0)
+
+
+@pytest.mark.parametrize(("off", "said"), [(-12.0, "Add "), (12.0, "Take off ")])
+def test_a_stack_is_trimmed_by_small_plates(off, said):
+    told, advice = setting_told_by(STACK, off)
+    assert advice.kind == "trim"
+    assert advice.sentence.startswith(said)
+    assert advice.sentence.endswith("small plates.")
+    # Plates are whole, and a stack so far off its count is believed a little less than it reads.
+    assert told == pytest.approx(off, abs=5.0)
+
+
+def test_a_wrong_class_is_told_from_wrong_cables():
+    weak = Hung(SEVEN_FOOT, TWELVE_INCH, ExtensionPair(1.9, 12.0, 84.0))
+    advice = advise(weak, read(weak, 130, 0, 4, HEIGHTS))[1]
+    assert advice.kind == "resize"
+    assert "too weak" in advice.sentence
+    assert "the pair that ends at 130 lb" in advice.sentence
+
+
+def test_a_hub_that_does_not_fit_the_door_is_told_from_wrong_plates():
+    straight = Hung(SEVEN_FOOT, TWELVE_INCH, pick_plates(SEVEN_FOOT, TWELVE_INCH, FOUR_INCH, build_hub(3, 0.02, 12)).carrier)
+    advice = advise(straight, read(straight, 130, 0, 4, HEIGHTS))[1]
+    assert advice.kind == "resize"
+    assert "heavy near the floor and hot at the top" in advice.sentence
+
+
+@pytest.mark.parametrize(
+    ("weight", "rate_share", "scale", "cause"),
+    [
+        (130, 1.0, 130, "as_expected"),
+        (130, 0.85, 130, "springs_tired"),
+        (130, 1.15, 130, "springs_strong"),
+        (152, 1.0, 152, "weight_added"),
+        (110, 1.0, 110, "weight_lost"),
+        (152, 1.0, None, "weigh_it"),
+        (130, 0.85, None, "weigh_it"),
+    ],
+)
+def test_a_scale_tells_tired_springs_from_added_weight(weight, rate_share, scale, cause):
+    hung = torsion_on(SEVEN_FOOT, TWELVE_INCH, FOUR_INCH)
+    tired = Hung(SEVEN_FOOT, TWELVE_INCH, TorsionOnShaft(hung.carrier.rate_lbin_per_turn * rate_share, hung.carrier.turns, FOUR_INCH))
+    readings = read(tired, weight, 0, 6, np.array([6.0, 20.0, 36.0, 50.0, 66.0, 80.0]))
+    blame = what_moved(hung, readings, file_weight_lb=130, scale_lb=scale)
+    assert blame.cause == cause
+    if cause == "springs_tired":
+        assert 8 <= blame.pounds_lb <= 30

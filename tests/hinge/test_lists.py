@@ -1,0 +1,81 @@
+"""A shop's own lists: CSV read whole or refused with row, column and reason."""
+
+import csv
+import io
+
+import numpy as np
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from hinge.errors import BadInput
+from hinge.springs.rates import parse_rate_table
+from hinge.springs.torsion import build_torsion
+from hinge.springs.vanstock import StockSpring, parse_van_stock, pieces_from
+
+GOOD = "wire_in,inside_diameter_in,length_in,rate_lbin_per_turn,rate_per_coil_lbin_per_turn\n0.225,2,27.5,26.1,\n0.25,2,,,4780\n"
+
+
+def test_a_row_for_the_length_goes_before_a_rate_per_coil():
+    table = parse_rate_table(GOOD + "0.225,2,,,3000\n")
+    assert table.applied(build_torsion(0.225, 2, 27.5)).rate_lbin_per_turn == 26.1
+    other = build_torsion(0.225, 2, 30)
+    assert table.applied(other).rate_lbin_per_turn == pytest.approx(3000 / other.active_coils)
+    assert table.applied(build_torsion(0.207, 2, 30)).table_rate_lbin_per_turn is None
+
+
+def test_catalogues_that_round_apart_still_name_the_same_spring():
+    table = parse_rate_table("wire_in,inside_diameter_in,rate_per_coil_lbin_per_turn\n0.2253,2.0,3000\n0.262,2.62,5000\n")
+    assert table.applied(build_torsion(0.225, 2, 30)).table_rate_lbin_per_turn
+    assert table.applied(build_torsion(0.2625, 2.625, 30)).table_rate_lbin_per_turn
+
+
+@pytest.mark.parametrize(
+    ("text", "where", "reason"),
+    [
+        ("", "Row 1", "a header row"),
+        ("wire_in,length_in\n0.2,30\n", "Row 1, column inside_diameter_in", "missing"),
+        (GOOD.replace("wire_in", "wire", 1), "Row 1, column wire_in", "missing"),
+        (GOOD.replace("length_in", "colour"), "Row 1, column colour", "columns are"),
+        (GOOD + "thick,2,30,20,\n", "Row 4, column wire_in", "'thick' is not a number"),
+        (GOOD + "nan,2,30,20,\n", "Row 4, column wire_in", "outside 0.02 to 1 in"),
+        (GOOD + "0.3,2,30,99999,\n", "Row 4, column rate_lbin_per_turn", "outside 0.1 to 5000"),
+        (GOOD + "0.3,,30,20,\n", "Row 4, column inside_diameter_in", "empty"),
+        (GOOD + "0.3,2,30,,\n", "Row 4, column rate_lbin_per_turn", "either a length with its rate"),
+        (GOOD + "0.3,2,30,20,4000\n", "Row 4, column rate_lbin_per_turn", "either a length with its rate"),
+        (GOOD + "0.3,2,30\n", "Row 4", "3 cells under 5 columns"),
+        (GOOD + "0.225,2,27.5,20,\n", "Row 4, column wire_in", "the same spring as row 2"),
+        (GOOD + '0.3,2,30,"20', "Row 4", "not CSV"),
+    ],
+)
+def test_a_bad_table_is_refused_whole_with_row_column_and_reason(text, where, reason):
+    with pytest.raises(BadInput) as refused:
+        parse_rate_table(text)
+    assert str(refused.value).startswith(where + ":")
+    assert reason in str(refused.value)
+
+
+sizes = st.tuples(st.floats(0.1, 0.5), st.floats(1, 6), st.floats(5, 100), st.floats(1, 500)).map(
+    lambda row: tuple(round(v, 3) for v in row)
+)
+
+
+@given(st.lists(sizes, min_size=1, max_size=20, unique_by=lambda row: row[:3]))
+def test_a_table_comes_back_as_it_was_written(rows):
+    text = io.StringIO()
+    csv.writer(text).writerows([("wire_in", "inside_diameter_in", "length_in", "rate_lbin_per_turn"), *rows])
+    table = parse_rate_table("\ufeff" + text.getvalue().replace("\r\n", "\n\n"))
+    assert [(r.wire_in, r.inside_diameter_in, r.length_in, r.rate_lbin_per_turn) for r in table.rows] == rows
+
+
+def test_van_stock_counts_pieces_after_the_cut():
+    stock = parse_van_stock("wire_in,inside_diameter_in,length_in,count\n.225,2,61,2\n.225,2,30,1\n")
+    assert stock[0] == StockSpring(0.225, 2.0, 61.0, 2)
+    lengths = np.array([30.0, 30.5, 61.0, 62.0])
+    assert pieces_from(stock, np.full(4, 0.225), np.full(4, 2.0), lengths).tolist() == [5, 2, 2, 0]
+
+
+@pytest.mark.parametrize("count", ["1.5", "0", "-2", "many"])
+def test_pieces_are_whole_numbers(count):
+    with pytest.raises(BadInput, match="Row 2, column count"):
+        parse_van_stock(f"wire_in,inside_diameter_in,length_in,count\n.225,2,60,{count}\n")

@@ -1,0 +1,159 @@
+"""Extension pairs, counterweights, one-piece doors, and changing over."""
+
+import numpy as np
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from hinge.door.onepiece import build_one_piece
+from hinge.door.sections import build_door
+from hinge.door.track import build_track
+from hinge.errors import Contradiction, OutOfRange
+from hinge.sizing.convert import convert
+from hinge.sizing.picks import pick_extension, pick_plates
+from hinge.sizing.search import Wanted
+from hinge.springs.counterweight import Counterweight, build_hub, plates_for, stack_drop, stack_places
+from hinge.springs.extension import ExtensionPair, build_extension_spring, grade_for, grades, pair_of_class, pair_places
+from hinge.springs.pivots import PivotExtension, PivotTorsion, PivotWeight
+from tests.hinge.doors import FOUR_INCH, SEVEN_FOOT, TWELVE_INCH, drums
+
+HUB = build_hub(0.75, 0.2, 9)
+
+
+@given(st.floats(60.5, 250))
+def test_the_class_holds_the_door_with_less_than_ten_pounds_to_spare(weight):
+    grade = grade_for(weight)
+    assert grade.from_lb < weight <= grade.to_lb
+    assert grade.to_lb - grade.from_lb == 10
+    assert not any(weight <= other.to_lb < grade.to_lb for other in grades())
+
+
+@given(st.floats(60, 250), st.floats(72, 144), st.floats(0, 6))
+def test_the_pair_lifts_its_class_at_full_stretch_and_works_as_it_lets_go(weight, height, stretch):
+    pair = pair_of_class(grade_for(weight).to_lb, height, stretch)
+    assert float(pair_of_class(130, height).lift(np.array(0.0))) == pytest.approx(130)
+    travel = np.linspace(0, height, 2001)
+    # Two springs, each let go by half the travel.
+    let_go = pair.rate_lb_per_in * (pair.closed_stretch_in**2 - pair.open_stretch_in**2)
+    assert np.trapezoid(pair.lift(travel), travel) == pytest.approx(let_go, rel=1e-4)
+
+
+def test_a_slack_spring_pulls_nothing():
+    pair = ExtensionPair(3.0, 1.0, 84.0, initial_lb=5)
+    assert float(pair.lift(np.array(84.0), -1.5)) == 0
+    assert float(pair.lift(np.array(84.0))) == 8
+
+
+def test_a_thicker_spring_is_stiffer_and_more_coils_softer():
+    base = build_extension_spring(0.177, 1.4, 120)
+    assert build_extension_spring(0.187, 1.4, 120).rate_lb_per_in > base.rate_lb_per_in
+    assert build_extension_spring(0.177, 1.4, 140).rate_lb_per_in < base.rate_lb_per_in
+    with pytest.raises(Contradiction, match="cannot be coiled"):
+        build_extension_spring(0.3, 1.0, 120)
+
+
+def test_a_spring_is_drawn_as_long_as_it_is_stretched():
+    ends = pair_places(pair_of_class(130, 84), np.array([0.0, 84.0]), 96.0)
+    lengths = ends[:, 1, 0] - ends[:, 0, 0]
+    assert lengths == pytest.approx([25 + 44, 25 + 2])
+
+
+@pytest.mark.parametrize("lift", ["high", "vertical"])
+def test_extension_springs_are_refused_where_the_open_door_still_hangs(lift):
+    track = build_track(12, lift=lift, high_lift_in=24 if lift == "high" else None)
+    with pytest.raises(Contradiction, match="still hangs there"):
+        pick_extension(SEVEN_FOOT, track)
+
+
+def test_a_door_no_pair_is_sold_for_is_refused_with_the_range():
+    with pytest.raises(OutOfRange) as refused:
+        pick_extension(build_door(84, section_count=4, weight_lb=300), TWELVE_INCH)
+    assert refused.value.allowed == "50 to 250"
+
+
+@given(st.floats(10, 400), st.sampled_from([18.9, 20.0, 25.5]), st.sampled_from([5.0, 4.4, 2.5]))
+def test_no_other_plates_come_nearer(wanted, large, small):
+    found = plates_for(wanted, large, small)
+    assert found.weight_lb + found.remainder_lb == pytest.approx(wanted)
+    for larges in range(int(wanted / large) + 3):
+        for smalls in range(int(wanted / small) + 3):
+            weight = larges * large + smalls * small
+            assert abs(found.remainder_lb) <= abs(weight - wanted) + 1e-9
+            if abs(abs(found.remainder_lb) - abs(weight - wanted)) < 1e-9 and weight:
+                assert found.large + found.small <= larges + smalls
+
+
+def test_ties_go_to_fewer_plates():
+    found = plates_for(100, 20, 5)
+    assert (found.large, found.small) == (5, 0)
+
+
+@given(drums, st.floats(40, 300))
+def test_the_work_of_the_stack_is_its_way_down(drum, stack):
+    carrier = Counterweight(stack, build_hub(0.75, 0.15, 12), drum)
+    travel = np.linspace(0, 84, 4001)
+    fallen = stack_drop(carrier.hub, drum, 84)
+    assert np.trapezoid(carrier.lift(travel), travel) == pytest.approx(stack * fallen, rel=1e-4)
+
+
+def test_the_stack_is_drawn_as_far_down_as_it_has_come():
+    carrier = Counterweight(115, HUB, FOUR_INCH)
+    places = stack_places(carrier, 8, np.array([0.0, 84.0]), (3.4, 90.5))
+    assert places[0, 0, 1] - places[1, 0, 1] == pytest.approx(stack_drop(HUB, FOUR_INCH, 84))
+
+
+def test_the_plates_hold_the_door_at_the_floor():
+    pick = pick_plates(SEVEN_FOOT, TWELVE_INCH, FOUR_INCH, HUB)
+    assert abs(pick.profile.net_lb[0]) <= 2.5
+    assert pick.plates.weight_lb == pytest.approx(pick.wanted_lb, abs=2.5)
+
+
+def test_a_strap_that_runs_out_is_refused_with_the_turns():
+    with pytest.raises(Contradiction, match=r"4 turns of strap run out before the door is open: it takes 6.98"):
+        pick_plates(SEVEN_FOOT, TWELVE_INCH, FOUR_INCH, build_hub(1, 0.1, 4))
+
+
+@pytest.mark.parametrize("to", ["torsion", "extension"])
+def test_a_conversion_names_what_comes_off_and_goes_on(to):
+    there = convert(SEVEN_FOOT, TWELVE_INCH, FOUR_INCH, to, Wanted())
+    back = convert(SEVEN_FOOT, TWELVE_INCH, FOUR_INCH, "extension" if to == "torsion" else "torsion", Wanted())
+    assert there.take_off == back.put_on
+    assert there.put_on == back.take_off
+    assert any("safety cables" in part for part in (there.put_on if to == "extension" else there.take_off))
+    assert there.extension.grade.to_lb == 130
+    assert "lb hot, against" in there.changes[0]
+
+
+one_piece_doors = st.builds(build_one_piece, st.floats(78, 96), st.floats(80, 300), st.floats(0, 8), st.floats(40, 44), st.floats(45, 60))
+
+
+@given(one_piece_doors)
+def test_torque_about_the_pivots_is_the_slope_of_the_energy(door):
+    angles = door.angles()[1:-1]
+    slope = (door.energy(angles + 1e-6) - door.energy(angles - 1e-6)) / 2e-6
+    assert door.torque(angles) == pytest.approx(slope, rel=1e-4, abs=1e-2)
+    gain = float(door.energy(np.array(door.open_rad)) - door.energy(np.array(door.closed_rad)))
+    fine = door.angles(2001)
+    assert np.trapezoid(door.torque(fine), fine) == pytest.approx(gain, rel=1e-4)
+
+
+@given(one_piece_doors, st.floats(6, 20), st.floats(20, 60))
+def test_a_weight_or_a_spring_without_free_length_balances_all_the_way(door, lug, anchor):
+    angles = door.angles()
+    weight = PivotWeight(door.peak_torque_lbin / 10, 10)
+    spring = PivotExtension(door.peak_torque_lbin / (lug * anchor), 0, 0, lug, anchor)
+    assert weight.torque(angles) == pytest.approx(door.torque(angles), abs=1e-6 * door.peak_torque_lbin)
+    assert spring.torque(angles) == pytest.approx(door.torque(angles), abs=1e-6 * door.peak_torque_lbin)
+
+
+def test_a_torsion_spring_at_the_pivots_balances_only_on_the_whole():
+    door = build_one_piece(84, 160, 4, 44, 40)
+    angles = door.angles(2001)
+    spring = PivotTorsion(2400, 1.0)
+    left = door.torque(angles) - spring.torque(angles)
+    assert left.min() < 0 < left.max()
+
+
+def test_an_arm_that_does_not_reach_is_refused():
+    with pytest.raises(Contradiction, match="does not reach from its pivot at 60 in"):
+        build_one_piece(84, 160, 4, 60, 40)
