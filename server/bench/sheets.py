@@ -5,7 +5,7 @@ from datetime import datetime
 
 from django.db import transaction
 from django.http import HttpRequest
-from ninja import Router, Schema
+from ninja import Router, Schema, Status
 from pydantic import Field
 
 from server.bench.models import BenchSheet
@@ -59,7 +59,7 @@ def keep_bench_sheet(request: HttpRequest, key: uuid.UUID, given: NewSheet) -> S
 
 
 @router.delete("/bench-sheets/{uuid:key}", response={204: None} | PROBLEMS, operation_id="take_off_bench_sheet")
-def take_off_bench_sheet(request: HttpRequest, key: uuid.UUID) -> tuple[int, None]:
+def take_off_bench_sheet(request: HttpRequest, key: uuid.UUID) -> Status[None]:
     """Take a sheet off its door."""
     one_of_shop(request, BenchSheet, key=key).delete()
-    return 204, None
+    return Status(204, None)

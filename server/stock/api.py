@@ -6,7 +6,7 @@ from datetime import datetime
 from typing import Literal, cast
 
 from django.http import HttpRequest, HttpResponse
-from ninja import Router, Schema
+from ninja import Router, Schema, Status
 from pydantic import Field
 
 from server.config.errors import PROBLEMS
@@ -55,14 +55,14 @@ def load_shop_list(request: HttpRequest, kind: Kind, given: NewList) -> ShopList
 
 
 @router.delete("/stock/{kind}", response={204: None} | PROBLEMS, operation_id="put_aside_shop_list")
-def put_aside_shop_list(request: HttpRequest, kind: Kind) -> tuple[int, None]:
+def put_aside_shop_list(request: HttpRequest, kind: Kind) -> Status[None]:
     """Do without a list."""
     require_lead(request)
     service.put_aside(shop_of(request), kind)
-    return 204, None
+    return Status(204, None)
 
 
-@router.get("/stock/{kind}.csv", operation_id="shop_list_csv")
+@router.get("/stock/{kind}/csv", operation_id="shop_list_csv")
 def shop_list_csv(request: HttpRequest, kind: Kind) -> HttpResponse:
     """A list as the CSV that would load it again."""
     rows = one_of_shop(request, ShopList, kind=kind).rows

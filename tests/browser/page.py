@@ -6,11 +6,11 @@ import time
 from pathlib import Path
 
 from selenium import webdriver
-from selenium.common.exceptions import StaleElementReferenceException
+from selenium.common.exceptions import ElementClickInterceptedException, StaleElementReferenceException
 from selenium.webdriver.common.by import By
 from selenium.webdriver.common.keys import Keys
 from selenium.webdriver.remote.webelement import WebElement
-from selenium.webdriver.support.ui import WebDriverWait
+from selenium.webdriver.support.ui import Select, WebDriverWait
 
 from tools.browser import set_viewport
 
@@ -42,7 +42,8 @@ class Page:
         set_viewport(self.browser, width, height)
 
     def until(self, condition, what: str):
-        wait = WebDriverWait(self.browser, SECONDS, 0.1, [StaleElementReferenceException])
+        # While a drawing is still coming in, what is touched may move away under the finger.
+        wait = WebDriverWait(self.browser, SECONDS, 0.1, [StaleElementReferenceException, ElementClickInterceptedException])
         return wait.until(lambda _: condition(), f"waited for {what!r}; the page says:\n{self.text()[:1500]}")
 
     def text(self) -> str:
@@ -78,6 +79,17 @@ class Page:
         entry = self.field(label)
         entry.send_keys(Keys.CONTROL, "a")
         entry.send_keys(typed)
+
+    def chooser(self, group: str) -> WebElement:
+        """The file chooser of a group."""
+        return self.until(lambda: self.browser.find_element(By.CSS_SELECTOR, f'[aria-label="{group}"] input[type=file]'), group)
+
+    def pick(self, label: str, words: str) -> None:
+        """Pick from a list by its words."""
+        wrapped = self.until(
+            lambda: next((one for one in self.browser.find_elements(By.TAG_NAME, "label") if one.text.startswith(label)), None), label
+        )
+        Select(wrapped.find_element(By.TAG_NAME, "select")).select_by_visible_text(words)
 
     def keys(self, *keys: str) -> None:
         for key in keys:

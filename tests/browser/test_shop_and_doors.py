@@ -74,11 +74,11 @@ def test_a_call_from_elsewhere_is_brought_in_whole_or_not_at_all(signed_in, pers
     page = signed_in
     page.go("/shop")
     page.sees("Bring in a call")
-    chooser = page.browser.find_element(By.CSS_SELECTOR, "input[type=file]")
+    chooser = page.chooser("Bring in a call")
     chooser.send_keys(str(half))
     page.sees("not whole or not JSON")
     assert Call.objects.filter(shop=person.shop).count() == 0
-    page.browser.find_element(By.CSS_SELECTOR, "input[type=file]").send_keys(str(whole))
+    page.chooser("Bring in a call").send_keys(str(whole))
     page.sees("Brought in")
     page.touch("Weir gatehouse")
     page.sees("It will not stay up")

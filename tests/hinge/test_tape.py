@@ -1,6 +1,7 @@
 """Tape notation: every form people write, and back."""
 
 import contextlib
+import math
 
 import pytest
 from hypothesis import given
@@ -82,9 +83,9 @@ def test_a_field_out_of_range_names_value_range_and_unit():
 
 @given(st.data())
 def test_every_field_reads_back_what_it_writes(data):
-    whole = [field for field in fields().values() if field.quantity != "decimal"]
+    whole = [field for field in fields().values() if field.quantity in ("length", "feet", "weight", "count", "turns", "degrees")]
     field = data.draw(st.sampled_from(whole))
-    value = data.draw(st.integers(int(field.low), int(field.high)))
+    value = data.draw(st.integers(math.ceil(field.low), int(field.high)))
     assert read_field(field.name, write_value(field.name, value)) == pytest.approx(value)
 
 

@@ -3,18 +3,21 @@
 import numpy as np
 import pint
 import pytest
-from scipy.optimize import brentq, fsolve
+from scipy.optimize import brentq, brute, fsolve
 
 from hinge.door.lift import joint_places, required_lift
+from hinge.door.makeup import materials_of_sections
 from hinge.door.sections import build_door
 from hinge.door.track import build_track, path_of
 from hinge.measure.tape import parse_length
 from hinge.measure.units import parse_weight
 from hinge.questions.ask import ask
 from hinge.sizing.ideal import conditions
+from hinge.sizing.search import Wanted, find_sets
 from hinge.springs.drums import build_flat_drum
+from hinge.springs.extension import ExtensionSpring, cables_for, grade_for
 from hinge.springs.torsion import FRICTION_RATE_CONSTANT, rate, wound_length
-from hinge.springs.wire import material_named, tensile_strength
+from hinge.springs.wire import Stock, material_named, tensile_strength
 
 DRUM = build_flat_drum(4, 0.125)
 
@@ -133,3 +136,116 @@ def test_sizing_against_scipy():
     expected_rate, expected_turns = fsolve(miss, [40, 7])
     ideal = conditions(door, track, DRUM).ideal()
     assert (ideal.rate_lbin_per_turn, ideal.turns) == pytest.approx((expected_rate, expected_turns), rel=1e-9)
+
+
+@pytest.mark.parametrize(("weight_lb", "class_lb"), [(129, 130), (145, 145)])
+def test_extension_class_of_a_weighed_door(weight_lb, class_lb):
+    """Common practice, no source: a 129 lb door takes the 130 lb pair, a 145 lb door the class that ends at 145 lb."""
+    assert grade_for(weight_lb).to_lb == class_lb
+
+
+def test_lifting_cable_of_a_seven_foot_door_on_extension_springs():
+    """Common practice, no source: 12 to 14 ft of cable for a 7 ft door."""
+    assert 12 <= cables_for(84).lifting_in / 12 <= 14
+
+
+def test_shigley_worked_extension_spring():
+    """Shigley's Mechanical Engineering Design, worked example on helical extension springs (from memory).
+
+    0.035 in music wire, OD 0.248 in, 12.17 body coils and hooks that bend like 0.40 coil more: k = 17.91 lbf/in with
+    G = 11.6 Mpsi. Ours takes G = 11.2 Mpsi for every wire, so the ratio of the moduli is taken out. The book rounds to four figures.
+    """
+    found = ExtensionSpring(0.035, 0.248, 12.17 + 11.6 / 28.7, material="music").rate_lb_per_in
+    assert found * 11.6 / 11.2 == pytest.approx(17.91, rel=0.001)
+
+
+def test_galvanised_sheet_of_24_gauge():
+    """Machinery's Handbook, sheet gauge table (from memory): galvanised 24 ga is 0.0276 in and about 1.16 lb/ft².
+
+    0.0276 in of steel at 0.2836 lb/in³ is 1.13; zinc makes up the rest. A pan door of it weighs more, with stiles and rails.
+    """
+    assert pytest.approx(1.13, abs=0.01) == 0.0276 * 0.2836 * 144
+    assert 1.16 < materials_of_sections()["pan_steel_24"].weight < 1.16 * 1.5
+
+
+@pytest.mark.parametrize(("height_in", "weight_lb"), [(84, 150), (84, 130), (96, 180)])
+def test_scipy_brute_force_finds_the_same_winner(height_in, weight_lb):
+    """Reference library: scipy.optimize.brute over a small grid, ranking by plain tuples, proposes the same set."""
+    door, track = build_door(height_in, section_count=4, weight_lb=weight_lb), build_track(12, 2)
+    sizes = Stock(np.array([0.2187, 0.225, 0.2343, 0.25]), np.array([2.0, 2.625]), np.arange(20.0, 44.0, 0.5))
+    wanted = Wanted(cycles=15_000)
+    ideal = conditions(door, track, DRUM).ideal()
+    wire_class = material_named("oil_tempered")
+
+    def badness(place):
+        wire, inside, length, count = (
+            sizes.wire_in[int(place[0])],
+            sizes.inside_diameter_in[int(place[1])],
+            place[2],
+            (1, 2, 4)[int(place[3])],
+        )
+        coils = length / wire - 5
+        total = count * 28.5e6 * wire**4 / (64 / (2 * np.pi) * (inside + wire) * coils)
+        error = abs(total / ideal.rate_lbin_per_turn - 1)
+        if error > wanted.rate_tolerance:
+            return 1e9
+        turns = round(4 * _turns(door, track, total)) / 4
+        stress = 32 * total / count * turns / (np.pi * wire**3)
+        life = min(1e4 * (1.14 * 1000 * wire_class.a_kpsi / wire**wire_class.m / stress) ** 4.1, 1e6)
+        clears = (inside + wire) * coils / (coils + turns) - wire >= 1.125
+        key = (np.floor(error * 100), life < wanted.cycles, count != 2, count * length * wire * (inside + wire), error)
+        # One number in the same order: each reason weighs more than all that come after it.
+        return key[0] * 1e8 + key[1] * 1e7 + key[2] * 1e6 + key[3] * 1e3 + key[4] if clears else 1e9
+
+    grid = (slice(0, 4, 1), slice(0, 2, 1), slice(20, 44, 0.5), slice(0, 3, 1))
+    best = brute(badness, grid, finish=None)
+    spring, count = find_sets(door, track, DRUM, wanted, sizes).sets[0].springs[0]
+    expected = (sizes.wire_in[int(best[0])], sizes.inside_diameter_in[int(best[1])], best[2], (1, 2, 4)[int(best[3])])
+    assert (spring.wire_in, spring.inside_diameter_in, spring.length_in, count) == expected
+    assert badness(best) < 1e9
+
+
+def _turns(door, track, rate_lbin_per_turn):
+    """Turns that leave as much too little at the floor as too much at open, by bisection on the two ends."""
+    floor_lb, open_lb = required_lift(door, track, np.array([0.0, door.height_in]))
+    used = door.height_in / (2 * np.pi * 2.0625)
+
+    def uneven(turns):
+        heavy = floor_lb - rate_lbin_per_turn * turns / 2.0625
+        return heavy + open_lb + 0.01 * door.weight_lb - rate_lbin_per_turn * (turns - used) / 2.0625
+
+    return brentq(uneven, 1, 30)
+
+
+@pytest.mark.parametrize("lift", ["standard", "high", "low_headroom"])
+def test_thin_sections_on_a_track_become_a_chain(lift):
+    """Textbook statics: an inextensible chain on a guide needs W·(z_top − z_bottom)/H.
+
+    Sixteen thin sections; tolerance for their stiffness at the bend. The top section of low headroom leaves the chain.
+    """
+    door = build_door(192, tuple([12.0] * 16), tuple([10.0] * 16))
+    track = build_track(20, 2, lift, high_lift_in=30 if lift == "high" else None)
+    positions = np.linspace(50, 150, 60)
+    path = path_of(door, track)
+    _, z = path.place(np.stack([positions, positions + 192]))
+    chain = door.weight_lb * (z[1] - z[0]) / 192
+    assert np.mean(required_lift(door, track, positions)) == pytest.approx(np.mean(chain), rel=0.05)
+
+
+def test_torsion_converts_to_the_same_work():
+    """Conservation of energy: whatever carries the door, what it gives over the travel is near what the door needs."""
+    door, track = build_door(84, section_count=4, weight_lb=129), build_track(12, 2)
+    answer = ask(
+        "convert",
+        {
+            "door": {"height_in": 84, "section_count": 4, "weight_lb": 129},
+            "track": {"lift": "standard", "radius_in": 12, "rise_in": 2},
+            "drum": {"kind": "flat", "diameter_in": 4, "cable_in": 0.125},
+            "cycles": 10000,
+            "to": "extension",
+        },
+    )
+    needed = np.trapezoid(required_lift(door, track, np.linspace(0, 84, 400)), np.linspace(0, 84, 400))
+    for profile in (answer.torsion.profile, answer.extension.profile):
+        left_over = np.trapezoid(profile.net_hand_force_lb, profile.positions_in)
+        assert abs(left_over) < 0.1 * needed

@@ -9,9 +9,9 @@ from server.people.models import Person, Shop
 from tests.server.conftest import Api, CallOver
 
 OPEN = {("get", "/api/session"), ("post", "/api/session")}
-LEADS_ONLY = {("post", "/api/people"), ("post", "/api/import")}
+LEADS_ONLY = {("post", "/api/people"), ("post", "/api/import"), ("put", "/api/stock/{kind}"), ("delete", "/api/stock/{kind}")}
 # Endpoints that name no record: they answer everybody signed in, from their own shop.
-OWN_SHOP = {"/api/session", "/api/people", "/api/doors", "/api/calls", "/api/knowledge", "/api/import"}
+OWN_SHOP = {"/api/session", "/api/people", "/api/doors", "/api/calls", "/api/knowledge", "/api/import", "/api/stock", "/api/stock/{kind}"}
 
 
 def endpoints():
@@ -24,9 +24,11 @@ def walk(client, method, path, key):
         "/api/people": {"username": "newone", "name": "New One", "role": "technician", "password": "a long enough one"},
         "/api/doors/{key}": {"name": "Taken over", "version": 1},
         "/api/doors/{key}/calls": {"key": str(uuid.uuid4())},
+        "/api/doors/{key}/bench": {"key": str(uuid.uuid4()), "address": "/bench/springs", "title": "Springs", "says": ""},
+        "/api/stock/{kind}": {"file_name": "van.csv", "text": "wire_in,inside_diameter_in,length_in,count\n.225,2,60,1\n"},
         "/api/calls/{key}/entries": {"id": str(uuid.uuid4()), "body": {"kind": "complaint", "complaint": "heavy"}},
     }.get(path, {})
-    return client.send(method.upper(), path.replace("{key}", key).removeprefix("/api"), body)
+    return client.send(method.upper(), path.replace("{key}", key).replace("{kind}", "van").removeprefix("/api"), body)
 
 
 def test_the_walk_covers_every_endpoint():

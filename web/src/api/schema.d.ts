@@ -637,7 +637,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/stock/{kind}.csv": {
+    "/api/stock/{kind}/csv": {
         parameters: {
             query?: never;
             header?: never;

@@ -68,7 +68,7 @@ function Conversion({ sheet: { values }, setup, drum, to }: Props) {
         <Table>
           <thead>
             <tr>
-              <th />
+              <td />
               <th>Torsion</th>
               <th>Extension</th>
             </tr>

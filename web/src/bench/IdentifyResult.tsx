@@ -65,7 +65,7 @@ export function IdentifyResult({ sheet }: ResultProps) {
           <tr>
             <th>Wire</th>
             <th>Chance</th>
-            <th className="wide" />
+            <td className="wide" />
           </tr>
         </thead>
         <tbody>

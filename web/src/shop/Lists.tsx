@@ -84,7 +84,7 @@ function OneList({ kind, title, says, columns, lead, loaded }: Props) {
             </Plain>
           </FileTrigger>
         )}
-        {loaded && <PlainAnchor href={`/api/stock/${kind}.csv`}>Save as CSV</PlainAnchor>}
+        {loaded && <PlainAnchor href={`/api/stock/${kind}/csv`}>Save as CSV</PlainAnchor>}
         {lead && loaded && <Plain onPress={() => putAside.mutate()}>Do without it</Plain>}
       </Row>
       {load.isError && <Refused wrong={load.error} />}

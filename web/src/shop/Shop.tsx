@@ -92,7 +92,7 @@ function ImportCall() {
     if (file) bringIn.mutate(file);
   };
   return (
-    <Stack>
+    <Stack role="group" aria-label="Bring in a call">
       <h2>Bring in a call</h2>
       <Quiet>A call document (JSON) as “Close” hands it out. It comes in whole or not at all.</Quiet>
       <div>

@@ -42,9 +42,10 @@ export function Measure({ call, go }: StageProps) {
     order.find((name) => !known.has(name) && !fields.get(name)?.choices.length) ??
     'weight_lb';
   const field = fields.get(current);
+  // Choices have a usual answer: they are touched when they differ, not walked through.
   const next = () => {
     const after = [...order.slice(order.indexOf(current) + 1), ...order];
-    setPicked(after.find((name) => name !== current && !known.has(name)) ?? null);
+    setPicked(after.find((name) => name !== current && !known.has(name) && !fields.get(name)?.choices.length) ?? null);
   };
   const groups = [...new Set(shown.map((one) => one.group))];
   return (

@@ -33,7 +33,7 @@ function SideBySide({ question }: { question: Schemas['CompareQuestion'] }) {
       <Table>
         <thead>
           <tr>
-            <th />
+            <td />
             <th>Like-for-like</th>
             <th>Advised</th>
           </tr>

@@ -1,0 +1,226 @@
+"""Doors that once sent the technician back to paper, in the real page; and the bench."""
+
+import pytest
+from selenium.webdriver.common.by import By
+from selenium.webdriver.common.keys import Keys
+
+from demo.unusual import UNUSUAL, record_of
+from hinge.procedure.knowledge import gate_groups
+from server.calls import service
+from server.calls.models import Call
+from server.doors.models import Door
+from server.stock.service import load
+from tests.browser.test_first_light import enter, meet
+
+EXTENSION_DOOR = {"weight_lb": 129.0, "width_in": 108.0, "height_in": 84.0, "section_count": 4.0, "radius_in": 12.0, "rise_in": 2.0}
+SPRINGS = "/bench/springs?weight_lb=130&width_in=9'&height_in=7'&section_count=4&radius_in=12&drum_diameter_in=4&cable_in=1/8"
+
+
+@pytest.fixture
+def unusual(person):
+    """One door of every unusual kind, by name."""
+    return {
+        one.name: Door.objects.create(shop=person.shop, name=one.name, place="Quayside", record=record_of(one).model_dump())
+        for one in UNUSUAL
+    }
+
+
+def ready(page):
+    page.until(lambda: not page.browser.find_elements(By.CSS_SELECTOR, "[aria-label=Loading]") and len(page.text()) > 60, "the page")
+    page.pause(0.3)
+
+
+def test_an_extension_door_from_the_scales_to_the_proof(signed_in, person):
+    measured = {name: value for name, value in EXTENSION_DOOR.items() if name != "weight_lb"}
+    door = Door.objects.create(shop=person.shop, name="Carriage house", record={"measured": measured})
+    call = service.start(person, door.key, door.key)
+    enter(call, person, "complaint", complaint="heavy")
+    for gate in gate_groups()[0].gates:
+        enter(call, person, "gate", gate=gate.id, met=True)
+    page = signed_in
+    page.go(f"/calls/{call.key}/measure")
+    page.touch("Carried by")
+    page.touch("Extension springs")
+    page.touch("Door weight")
+    page.touch("Two scales, more readings")
+    page.write("Scale, or left scale", "66, 65")
+    page.write("Right scale", "58, 59")
+    page.touch("Weigh it")
+    page.sees("The ends differ by 11 %")
+    page.write("Right scale", "64, 63")
+    page.touch("Weigh it")
+    page.sees("129 lb, 125 to 133")
+    page.touch("Keep 129 lb")
+    page.touch("Size the springs")
+
+    page.sees("the class for over 120 up to 130 lb")
+    page.sees("cables are part of the set")
+    page.touch("Use this pair")
+    page.sees("Hang the pair")
+    page.sees("Meet every gate first")
+    meet(page, "hanging")
+    page.touch("It hangs as told")
+    page.touch("Check the balance")
+    meet(page, "first_lift_pair")
+    page.touch("It creeps down")
+    page.sees("Take up each cable by")
+    page.touch("Trim it now")
+    page.sees("springs slack, before a hook is moved")
+    meet(page, "hanging")
+    page.touch("Trimmed: +")
+    page.sees("before the last change")
+    state = service.state_of(Call.objects.get())
+    assert state.hung.extension.class_lb == 130
+    assert state.hung.extension.open_stretch_in > 2
+    assert page.complaints() == []
+
+
+def test_every_unusual_door_is_drawn_and_sized_to_its_kind(signed_in, person, unusual):
+    page = signed_in
+    sees = {
+        "Lantern Hill cellar garage": ("Low headroom, two tracks", "Like-for-like"),
+        "Ropewalk carriage house": ("Extension springs", "130"),
+        "Weir End engine shed": ("High lift, up to 54 in", "quarter-turns each"),
+        "Harrow Quay ice house": ("Vertical lift", "quarter-turns each"),
+        "Osier Bank sluice house": ("Counterweight", "large and small plates"),
+        "Low Ferry lifeboat store": ("640 lb", "quarter-turns each"),
+    }
+    for name, (measured, sized) in sees.items():
+        page.go(f"/doors/{unusual[name].key}")
+        page.sees("as on file")
+        page.sees(measured)
+        call = service.start(person, unusual[name].key, unusual[name].key)
+        page.go(f"/calls/{call.key}/size")
+        page.sees(sized)
+        page.until(lambda: page.browser.find_elements(By.CSS_SELECTOR, "polyline.force"), f"the lift profile of {name}")
+    assert page.complaints() == []
+
+
+def test_numbers_that_disagree_stop_at_the_measuring(signed_in, person, door):
+    call = service.start(person, door.key, door.key)
+    page = signed_in
+    page.go(f"/calls/{call.key}/measure")
+    page.touch("More: uneven sections")
+    page.touch("Section heights")
+    page.write("Section heights", "21, 21, 21, 18")
+    page.touch("Keep it")
+    page.sees("These numbers do not go together. The sections add up to 81 in, but the door is 84 in high.")
+    page.sees("Two numbers disagree")
+    page.touch("Section heights")
+    page.write("Section heights", "21, 21, 21, 21")
+    page.touch("Keep it")
+    page.sees("Size the springs")
+
+
+def test_a_mismatched_set_is_told_apart_and_the_vans_springs_come_first(signed_in, person, door):
+    load(person, "van", "van.csv", "wire_in,inside_diameter_in,length_in,count\n0.2343,2,120,2\n")
+    load(person, "rates", "rates.csv", "wire_in,inside_diameter_in,rate_per_coil_lbin_per_turn\n0.2343,2,3600\n")
+    call = service.start(person, door.key, door.key)
+    spring = {"wire_in": ".225", "inside_diameter_in": "2", "length_in": "36", "spring_count": "2"}
+    odd = {"other_wire_in": ".207", "other_inside_diameter_in": "2", "other_length_in": "27"}
+    for field, typed in (spring | odd | {"household": "two_cars_kids"}).items():
+        enter(call, person, "measured", field=field, typed=typed)
+    page = signed_in
+    page.go(f"/calls/{call.key}/size")
+    page.sees("Each spring")
+    page.sees("years")
+    page.touch("Like-for-like or advised?")
+    page.sees("Mismatched springs on one shaft: put on a matched set")
+    page.touch("Only what is in the van")
+    page.sees("in the van, cut to length")
+    page.sees("Supplier's rate")
+    sets = page.browser.find_elements(By.CSS_SELECTOR, "[aria-label='Sets that carry this door'] b")
+    assert {one.text.split(" ")[0] for one in sets} == {"0.2343"}
+
+
+def test_a_bad_supplier_table_is_refused_whole(signed_in, tmp_path):
+    good, bad = tmp_path / "good.csv", tmp_path / "bad.csv"
+    good.write_text("wire_in,inside_diameter_in,rate_per_coil_lbin_per_turn\n0.225,2,3100\n")
+    bad.write_text(good.read_text() + "0.25,two,4700\n")
+    page = signed_in
+    page.go("/shop")
+    page.chooser("Supplier's rates").send_keys(str(bad))
+    page.sees("Row 3, column inside_diameter_in: 'two' is not a number.")
+    page.sees("None loaded.")
+    page.chooser("Supplier's rates").send_keys(str(good))
+    page.sees("1 rows from good.csv")
+    page.touch("Do without it")
+    page.until(lambda: page.text().count("None loaded.") == 2, "both lists empty")
+
+
+def test_the_bench_keeps_its_inputs_in_the_address_and_with_a_door(signed_in, door):
+    page = signed_in
+    page.go("/bench")
+    page.touch("Springs")
+    page.sees("numbers of the door are missing")
+    page.go(SPRINGS)
+    page.sees("36.3")
+    page.write("Wire on the door", "thick" + Keys.ENTER)
+    page.sees("does not read as inches")
+    for label, typed in {"Wire on the door": ".225", "Inside diameter": "2", "Spring length": "30", "Springs": "2"}.items():
+        page.write(label, typed + Keys.ENTER)
+        page.until(lambda typed=typed: f"={typed}" in page.browser.current_url, typed)
+    page.sees("wrong for this door")
+    page.sees("Stop: springs and door are more than a third apart")
+    page.pick("Lift", "Low headroom, two tracks")
+    page.sees("On low headroom")
+    address = page.browser.current_url
+    page.go("/bench")
+    page.browser.get(address)
+    page.sees("wrong for this door")
+    page.touch("Keep it with a door")
+    page.write("Find the door", "net")
+    page.touch("Net loft")
+    page.sees("Kept with")
+    page.go(f"/doors/{door.key}")
+    page.sees("From the bench")
+    page.sees("Door weight 130 lb")
+    page.touch("Springs")
+    page.sees("wrong for this door")
+    assert page.browser.current_url == address
+    page.go(f"/doors/{door.key}")
+    page.sees("as on file")
+    page.touch("Take off")
+    page.until(lambda: "From the bench" not in page.text(), "the sheet taken off")
+
+
+@pytest.mark.parametrize(
+    ("address", "words"),
+    [
+        ("/bench/identify?ten_coils_in=2+1/16&twenty_coils_in=4+1/8&inside_diameter_in=2&pieces_in=10,17+1/2&weight_lb=130", "lb ▲ hot"),
+        (SPRINGS.replace("springs", "convert"), "In the hand"),
+        (SPRINGS.replace("springs", "convert") + "&to=torsion", "Needs about 12 in above"),
+        ("/bench/extension?weight_lb=145&width_in=9'&height_in=7'&section_count=4&radius_in=12", "for over 135 up to 145 lb"),
+        (SPRINGS.replace("springs", "counterweight") + "&hub_core_in=3/4&strap_in=.2&hub_turns=7.5", "guide discs"),
+        ("/bench/counterweight?" + SPRINGS.split("?")[1] + "&hub_core_in=3/4&strap_in=.2&hub_turns=2", "turns of strap run out"),
+        ("/bench/identify?twenty_coils_in=3", "No standard wire is near 0.15 in"),
+        ("/bench/nothing", "The same arithmetic without a call"),
+    ],
+)
+def test_every_page_of_the_bench_answers_or_says_why_not(signed_in, person, address, words):
+    page = signed_in
+    page.go(address)
+    page.sees(words)
+    # A refusal shown on the page is on the console too.
+    assert not [one for one in page.complaints() if "422" not in one]
+
+
+@pytest.mark.parametrize("theme", ["light", "garage"])
+def test_axe_finds_nothing_on_the_new_views_and_none_scrolls_sideways(signed_in, person, unusual, theme):
+    page = signed_in
+    page.go("/")
+    page.browser.execute_script(f"localStorage.setItem('north-hinge.theme', '{theme}')")
+    pair, low = (unusual[name] for name in ("Ropewalk carriage house", "Lantern Hill cellar garage"))
+    calls = [service.start(person, one.key, one.key).key for one in (pair, low)]
+    paths = [
+        SPRINGS, "/bench/identify?twenty_coils_in=4+1/8", SPRINGS.replace("springs", "convert"), f"/doors/{pair.key}",
+        f"/calls/{calls[0]}/measure", *(f"/calls/{call}/size" for call in calls),
+    ]  # fmt: skip
+    seen = {}
+    for width, height in ((1280, 800), (390, 844)):
+        page.size(width, height)
+        for path in paths:
+            page.go(path)
+            ready(page)
+            seen[path, width] = page.axe() + (["scrolls sideways"] if page.scrolls_sideways() else [])
+    assert not {path: found for path, found in seen.items() if found}

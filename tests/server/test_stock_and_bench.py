@@ -1,0 +1,125 @@
+"""A shop's own lists and the bench: loaded whole, used where they answer better, kept with doors."""
+
+import uuid
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from server.bench.models import BenchSheet
+from server.stock.models import ShopList
+from tests.hinge.calls import MEASURES
+from tests.hinge.test_command import DOOR, DRUM, SPRING, TRACK
+from tests.server.conftest import Api
+
+RATES = "wire_in,inside_diameter_in,rate_per_coil_lbin_per_turn\n0.207,2,2300\n"
+VAN = "wire_in,inside_diameter_in,length_in,count\n0.207,2,60,2\n"
+SIZE = {"door": DOOR, "track": TRACK, "drum": DRUM, "cycles": 15000}
+
+
+def load(person, kind, text, name="list.csv"):
+    return Api(person).send("PUT", f"/stock/{kind}", {"file_name": name, "text": text})
+
+
+def test_a_table_is_loaded_used_and_put_aside(lead, technician):
+    assert load(lead, "rates", RATES).json()["rows"] == 1
+    answer = Api(technician).post("/bench/torsion", SPRING).json()
+    assert answer["table_rate_lbin_per_turn"] == answer["rate_lbin_per_turn"] != answer["formula_rate_lbin_per_turn"]
+    assert Api(technician).get("/stock").json()[0]["loaded_by"] == "Lena Rudd"
+    assert Api(lead).send("DELETE", "/stock/rates").status_code == 204
+    assert "table_rate_lbin_per_turn" not in Api(technician).post("/bench/torsion", SPRING).json()
+
+
+def test_a_bad_table_is_refused_whole_and_the_old_one_stays(lead):
+    load(lead, "rates", RATES, "good.csv")
+    answer = load(lead, "rates", RATES + "0.225,2,strong\n", "bad.csv")
+    assert answer.status_code == 422
+    assert answer.json()["error"]["message"] == "Row 3, column rate_per_coil_lbin_per_turn: 'strong' is not a number."
+    kept = ShopList.objects.get(shop=lead.shop)
+    assert (kept.file_name, len(kept.rows)) == ("good.csv", 1)
+
+
+def test_a_shop_never_sizes_with_anothers_list(lead, stranger):
+    load(lead, "van", VAN)
+    assert "not in the van" not in str(Api(stranger).post("/bench/size", SIZE).json())
+    assert Api(stranger).get("/stock").json() == []
+    assert Api(stranger).get("/stock/van/csv").status_code == 404
+
+
+def test_only_what_is_in_the_van_can_be_asked_for(lead):
+    load(lead, "van", VAN)
+    sets = Api(lead).post("/bench/size", SIZE | {"options": {"from_van_only": True}}).json()["sets"]
+    assert sets
+    assert {(one["springs"][0]["wire_in"], one["springs"][0]["inside_diameter_in"]) for one in sets} == {(0.207, 2.0)}
+
+
+def test_a_question_with_its_own_list_keeps_it(lead):
+    load(lead, "rates", RATES)
+    own = [{"wire_in": 0.207, "inside_diameter_in": 2, "rate_per_coil_lbin_per_turn": 2000}]
+    answer = Api(lead).post("/bench/torsion", SPRING | {"rate_table": own}).json()
+    assert answer["rate_lbin_per_turn"] == pytest.approx(2000 / answer["active_coils"])
+
+
+@pytest.mark.parametrize(("kind", "text"), [("rates", RATES), ("van", VAN)])
+def test_what_goes_out_as_csv_comes_in_again(lead, kind, text):
+    load(lead, kind, text)
+    before = ShopList.objects.get(shop=lead.shop).rows
+    out = Api(lead).get(f"/stock/{kind}/csv")
+    assert out["Content-Disposition"] == f'attachment; filename="{kind}.csv"'
+    load(lead, kind, out.content.decode())
+    assert ShopList.objects.get(shop=lead.shop).rows == before
+
+
+def test_a_list_of_another_kind_is_not_there(lead):
+    assert load(lead, "hats", VAN).status_code == 422
+
+
+def sheet(**change):
+    given = {"key": str(uuid.uuid4()), "address": "/bench/springs?weight_lb=130", "title": "Springs", "says": "Door weight 130 lb"}
+    return given | change
+
+
+def test_a_sheet_is_kept_once_however_often_it_is_sent(technician, door):
+    one = sheet()
+    for _ in range(2):
+        assert Api(technician).post(f"/doors/{door.key}/bench", one).status_code == 200
+    kept = Api(technician).get(f"/doors/{door.key}/bench").json()
+    assert [(row["address"], row["by"]) for row in kept] == [("/bench/springs?weight_lb=130", "Tess Orme")]
+    assert Api(technician).send("DELETE", f"/bench-sheets/{one['key']}").status_code == 204
+    assert not BenchSheet.objects.exists()
+
+
+@pytest.mark.parametrize("address", ["https://elsewhere.test/", "/shop", "//elsewhere.test/bench/springs", "/bench/springs#x"])
+def test_a_sheet_leads_nowhere_but_to_the_bench(technician, door, address):
+    assert Api(technician).post(f"/doors/{door.key}/bench", sheet(address=address)).status_code == 422
+
+
+def test_a_stranger_takes_no_sheet_off(technician, stranger, door):
+    one = sheet()
+    Api(technician).post(f"/doors/{door.key}/bench", one)
+    assert Api(stranger).send("DELETE", f"/bench-sheets/{one['key']}").status_code == 404
+    assert BenchSheet.objects.count() == 1
+
+
+def test_a_typed_sheet_is_read_field_by_field(technician):
+    read = Api(technician).post("/bench/sheet", {"typed": MEASURES | {"rise_in": "tall"}}).json()
+    assert read["setup"]["door"]["height_in"] == 84
+    assert list(read["problems"]) == ["rise_in"]
+    assert read["missing"] == []
+
+
+@given(
+    typed=st.dictionaries(st.sampled_from([*MEASURES, "lift", "counterbalance", "section_heights_in", "nonsense"]), st.text(max_size=30))
+)
+def test_nothing_typed_on_a_sheet_makes_it_fall(typed):
+    from hinge.procedure.sheet import read_sheet
+
+    read = read_sheet(typed)
+    assert set(read.values) | set(read.problems) <= set(typed)
+
+
+def test_the_knowledge_names_drums_and_what_doors_are_made_of(technician):
+    known = Api(technician).get("/knowledge").json()
+    assert {"flat", "high_lift", "vertical"} == {drum["kind"] for drum in known["drums"]}
+    assert next(field for field in known["fields"] if field["name"] == "lift")["choices"][3]["text"] == "Vertical lift"
+    assert known["sections"]
