@@ -35,7 +35,7 @@ UNUSUAL = (
     Unusual(
         "Weir End engine shed",
         _size(144, 120, 6, 330) | {"lift": "high", "radius_in": 15.0, "rise_in": 3.0, "high_lift_in": 36.0, "cable_in": 0.1563}
-        | {"listed_drum": "high_lift_54", "household": "busy_bay", "top_extra_lb": 18.0},
+        | {"listed_drum": "high_lift_54", "household": "busy_bay", "section_extras_lb": [0.0, 0.0, 0.0, 0.0, 0.0, 18.0]},
     ),
     Unusual(
         "Harrow Quay ice house",

@@ -28,7 +28,10 @@ class Figure:
 
 @dataclass(frozen=True)
 class SectionMakeUp:
-    """One section: its height [in], what it is made of, and what is on it (name to how many, feet or square feet)."""
+    """One section: its height [in], what it is made of, and what is on it by name.
+
+    Struts and pieces are counted; glass and insulation are a share of the section, 0 to 1.
+    """
 
     height_in: float
     material: str
@@ -94,6 +97,7 @@ def _amounts(place: int, section: SectionMakeUp, width_in: float) -> dict[str, f
     for name, count in section.extras.items():
         if name not in extras():
             raise OutOfRange(f"{name!r} is not in the table of what hangs on a door.", f"{where}.extras", name, ", ".join(extras()), "")
-        require_between(f"{where}.extras.{name}", count, 0, 400, "")
-        amounts[name] = amounts.get(name, 0.0) + count * (width_in / 12 if extras()[name].per == "foot" else 1.0)
+        per = extras()[name].per
+        require_between(f"{where}.extras.{name}", count, 0, 1 if per == "square_foot" else 10, "")
+        amounts[name] = amounts.get(name, 0.0) + count * {"foot": width_in / 12, "square_foot": area_ft2, "piece": 1.0}[per]
     return amounts

@@ -106,7 +106,7 @@ def hub_of(measured: Measured) -> HubIn:
 
 def needed_of(measured: Measured) -> set[str]:
     """The measurements without which this door cannot be computed."""
-    lift, listed = _choice(measured, "lift"), "listed_drum" in measured
+    lift, listed = _choice(measured, "lift"), bool({"listed_drum", "drum_profile_in"} & measured.keys())
     needed = {"weight_lb", "width_in", "height_in"} | ({"section_count"} if "section_heights_in" not in measured else set())
     if lift != "vertical":
         needed.add("radius_in")
@@ -125,13 +125,13 @@ def _door(measured: Measured) -> DoorIn:
     heights = measured.get("section_heights_in")
     heights = heights if isinstance(heights, list) else None
     count = len(heights) if heights else int(_number(measured, "section_count") or 0)
-    bottom, top = (_number(measured, name) or 0.0 for name in ("bottom_extra_lb", "top_extra_lb"))
+    extras = measured.get("section_extras_lb")
     return DoorIn(
         height_in=_number(measured, "height_in") or 0.0,
         section_heights_in=heights,
         section_count=count,
         weight_lb=_number(measured, "weight_lb"),
-        extras_lb=[bottom, *[0.0] * (count - 2), top] if (bottom or top) and count >= 2 else None,
+        extras_lb=extras if isinstance(extras, list) else None,
     )
 
 
@@ -148,6 +148,10 @@ def _track(measured: Measured) -> TrackIn:
 
 
 def _drum(measured: Measured) -> DrumIn:
+    profile = measured.get("drum_profile_in")
+    if isinstance(profile, list):
+        turns = [float(turn) for turn in range(len(profile))]
+        return DrumIn(kind="measured", cable_in=_number(measured, "cable_in") or 0.0, turns=turns, diameters_in=profile)
     listed = measured.get("listed_drum")
     drum = named_drums().get(listed) if isinstance(listed, str) else None
     # The strap of a counterweight does what a taper does for springs.

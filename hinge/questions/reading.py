@@ -106,20 +106,37 @@ def _length(asked: IdentifyQuestion, wire_in: float) -> float | None:
 
 
 class SectionIn(Document):
-    """One section by its make-up; extras by name: pieces, or square feet of glass or insulation."""
+    """One section by its make-up; extras by name: how many, or the share of it that is glass or insulated."""
 
     height_in: Finite
     material: str
     extras: dict[str, Finite] = {}
 
 
+class AlikeIn(Document):
+    """Sections all alike, but for what is on the top one."""
+
+    height_in: Finite
+    section_count: Annotated[int, Field(ge=2, le=16)]
+    material: str
+    on_each: dict[str, Finite] = {}
+    on_top: dict[str, Finite] = {}
+
+    def sections(self) -> list[SectionIn]:
+        high = self.height_in / self.section_count
+        plain = SectionIn(height_in=high, material=self.material, extras=self.on_each)
+        top = SectionIn(height_in=high, material=self.material, extras=self.on_each | self.on_top)
+        return [*[plain] * (self.section_count - 1), top]
+
+
 class WeighQuestion(Document):
-    """What does the door weigh? Scale readings, of one scale or two; or its make-up, bottom section first."""
+    """What does the door weigh? Scale readings, of one scale or two; or its make-up, section by section from the bottom or alike."""
 
     readings_lb: Annotated[list[Finite], Field(min_length=1, max_length=20)] | None = None
     right_readings_lb: Annotated[list[Finite], Field(min_length=1, max_length=20)] | None = None
     width_in: Finite | None = None
     sections: Annotated[list[SectionIn], Field(min_length=2, max_length=16)] | None = None
+    alike: AlikeIn | None = None
 
 
 class WeighAnswer(BaseModel):
@@ -135,14 +152,15 @@ class WeighAnswer(BaseModel):
 
 def weigh_door(asked: WeighQuestion) -> WeighAnswer:
     """The weight, how sure it is, and whether that is sure enough for springs."""
-    if (asked.readings_lb is None) == (asked.sections is None):
+    made_of = asked.sections or (asked.alike.sections() if asked.alike else None)
+    if (asked.readings_lb is None) == (made_of is None):
         raise Contradiction("Give scale readings, or the sections the door is made of.", "readings_lb", None, "one of the two", "lb")
-    if asked.sections is None:
+    if made_of is None:
         weighed = weigh(tuple(asked.readings_lb or []), tuple(asked.right_readings_lb or []))
         return _weight(weighed.weight_lb, weighed.sd_lb, weighed.warnings)
     if asked.width_in is None:
         raise Contradiction("An estimate from make-up needs the door's width.", "width_in", None, "the width in inches", "in")
-    sections = tuple(SectionMakeUp(one.height_in, one.material, one.extras) for one in asked.sections)
+    sections = tuple(SectionMakeUp(one.height_in, one.material, one.extras) for one in made_of)
     estimated = estimate_weight(asked.width_in, sections)
     answer = _weight(estimated.weight_lb, estimated.sd_lb, accuracy_warning(estimated.sd_lb))
     return answer.model_copy(update={"estimate": True, "section_weights_lb": list(estimated.section_weights_lb)})

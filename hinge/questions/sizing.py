@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from dataclasses import asdict
 from typing import Annotated
 
 from pydantic import BaseModel, Field
@@ -136,25 +135,36 @@ class SizeQuestion(OnDoor):
     """Which springs carry this door? `on_door` is judged the same way where it is given."""
 
 
+class Carried(BaseModel):
+    """The weight springs are right for; the verdict only against a known weight. `stop`: too far apart to go on."""
+
+    sprung_weight_lb: float
+    difference: float | None = None
+    verdict: Verdict | None = None
+    stop: bool = False
+
+
 class SizeAnswer(BaseModel):
-    """The ideal, the sets best first, how many there were, what is on the door now, and usual friction."""
+    """The ideal, the sets best first, how many there were, what is on the door now and carries, and usual friction."""
 
     ideal: IdealOut
     found: int
     sets: list[SetOut]
     on_door: SetOut | None = None
+    on_door_carries: Carried | None = None
     usual_friction_lb: float
 
 
 def size(asked: SizeQuestion) -> SizeAnswer:
     """Sets that carry the door, and what is on it now."""
-    found, use = _search(asked), asked.use()
+    found, use, door = _search(asked), asked.use(), asked.door.build()
     there = _there(asked) if asked.on_door else None
     return SizeAnswer(
         ideal=IdealOut(rate_lbin_per_turn=found.ideal.rate_lbin_per_turn, turns=found.ideal.turns, quarter_turns=found.ideal.quarter_turns),
         found=found.found,
         sets=[set_out(one, use) for one in found.sets],
         on_door=set_out(there, use) if there else None,
+        on_door_carries=_carried(door.weight_lb * (1 + there.rate_error), door.weight_lb) if there else None,
         usual_friction_lb=FRICTION_MEDIAN_LB,
     )
 
@@ -252,15 +262,11 @@ class CarriesQuestion(FromShop):
     extension: PairIn | None = None
 
 
-class CarriesAnswer(BaseModel):
-    """The weight these springs are right for; the verdict only against a scale reading. `stop`: too far apart to go on."""
+class CarriesAnswer(Carried):
+    """The weight these springs are right for, at which rate and turns."""
 
-    sprung_weight_lb: float
     rate_lbin_per_turn: float | None = None
     quarter_turns: int | None = None
-    difference: float | None = None
-    verdict: Verdict | None = None
-    stop: bool = False
 
 
 def carries(asked: CarriesQuestion) -> CarriesAnswer:
@@ -268,18 +274,22 @@ def carries(asked: CarriesQuestion) -> CarriesAnswer:
     door, track = asked.door.build(), asked.track.build()
     if (asked.extension is None) == (asked.springs is None) or (asked.springs is not None and asked.drum is None):
         raise Contradiction("Give torsion springs with their drum, or an extension pair.", "springs", None, "one of the two", "")
+    scale = asked.door.scale_weight_lb
     if asked.extension is not None:
         require_extension_track(track)
         pair = asked.extension.build(door.height_in)
-        answer = CarriesAnswer(sprung_weight_lb=pair.initial_lb + pair.rate_lb_per_in * pair.closed_stretch_in)
-    else:
-        assert asked.drum is not None
-        table = asked.table()
-        springs = [(_by_table(spring, table), count) for spring, count in build_springs(asked.springs or [], "springs")]
-        rate = sum(spring.rate_lbin_per_turn * count for spring, count in springs)
-        carried = carried_by(rate, door, track, asked.drum.build(track))
-        answer = CarriesAnswer(rate_lbin_per_turn=rate, **asdict(carried))
-    if asked.door.scale_weight_lb is None:
-        return answer
-    difference, verdict = verdict_against(answer.sprung_weight_lb, asked.door.scale_weight_lb)
-    return answer.model_copy(update={"difference": difference, "verdict": verdict, "stop": must_stop(difference)})
+        return CarriesAnswer(**_carried(pair.initial_lb + pair.rate_lb_per_in * pair.closed_stretch_in, scale).model_dump())
+    assert asked.drum is not None
+    table = asked.table()
+    springs = [(_by_table(spring, table), count) for spring, count in build_springs(asked.springs or [], "springs")]
+    rate = sum(spring.rate_lbin_per_turn * count for spring, count in springs)
+    found = carried_by(rate, door, track, asked.drum.build(track))
+    carried = _carried(found.sprung_weight_lb, scale)
+    return CarriesAnswer(rate_lbin_per_turn=rate, quarter_turns=found.quarter_turns, **carried.model_dump())
+
+
+def _carried(sprung_weight_lb: float, scale_lb: float | None) -> Carried:
+    if scale_lb is None:
+        return Carried(sprung_weight_lb=sprung_weight_lb)
+    difference, verdict = verdict_against(sprung_weight_lb, scale_lb)
+    return Carried(sprung_weight_lb=sprung_weight_lb, difference=difference, verdict=verdict, stop=must_stop(difference))

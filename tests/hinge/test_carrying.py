@@ -47,7 +47,7 @@ def test_numbers_that_do_not_go_together_are_told_and_nothing_is_picked():
 
 
 def test_uneven_sections_and_what_hangs_on_them_reach_the_door():
-    call = at_door(section_heights_in="24, 18, 18, 24", top_extra_lb="20 lb")
+    call = at_door(section_heights_in="24, 18, 18, 24", section_extras_lb="0, 0, 0, 20 lb")
     door = call.state.setup.door.build()
     assert door.section_heights_in == (24, 18, 18, 24)
     assert door.section_weights_lb[3] - door.section_weights_lb[0] == pytest.approx(20)
@@ -58,6 +58,12 @@ def test_a_listed_drum_gives_way_to_what_was_measured():
     without = {name: typed for name, typed in MEASURES.items() if name != "drum_diameter_in"}
     sheet = read_sheet(without | {"listed_drum": "flat_8"})
     assert sheet.setup.drum.diameter_in == 8
+
+
+def test_a_drum_measured_turn_by_turn_serves_any_track():
+    state = at_door(lift="high", high_lift_in="24", drum_profile_in="5, 4 1/2, 4").state
+    assert (state.setup.drum.kind, state.setup.drum.turns) == ("measured", [0, 1, 2])
+    assert (state.missing, state.wrong_setup) == ([], "")
 
 
 def test_an_odd_spring_and_a_nested_one_are_both_known():

@@ -9,6 +9,7 @@ from hinge.door.makeup import SectionMakeUp, estimate_weight, extras, materials_
 from hinge.door.sections import build_door
 from hinge.errors import BadInput, Contradiction, OutOfRange
 from hinge.measure.weighing import weigh
+from hinge.questions.ask import ask
 from hinge.springs.life import Life
 from hinge.springs.relaxed import inside_diameter, relaxed_length
 from hinge.springs.torsion import wound_length
@@ -61,6 +62,25 @@ def test_a_wider_door_weighs_more_and_is_less_sure(material, width):
     narrow, wide = estimate_weight(width, sections(material)), estimate_weight(width * 1.1, sections(material))
     assert narrow.weight_lb < wide.weight_lb
     assert narrow.sd_lb < wide.sd_lb
+
+
+def test_glass_and_insulation_are_a_share_of_the_section():
+    half, whole = (estimate_weight(192, sections(glass=share)).weight_lb for share in (0.5, 1.0))
+    plain = estimate_weight(192, sections()).weight_lb
+    assert whole - plain == pytest.approx(2 * (half - plain))
+    assert whole - plain == pytest.approx(21 * 192 / 144 * extras()["glass"].weight)
+    with pytest.raises(OutOfRange):
+        estimate_weight(192, sections(glass=12))
+
+
+def test_sections_alike_are_the_same_as_sections_one_by_one():
+    alike = {"height_in": 84, "section_count": 4, "material": "wood", "on_each": {"insulation_kit": 1}, "on_top": {"strut": 1}}
+    section = {"height_in": 21, "material": "wood", "extras": {"insulation_kit": 1}}
+    top = section | {"extras": {"insulation_kit": 1, "strut": 1}}
+    by_one = ask("weigh", {"width_in": 108, "sections": [section] * 3 + [top]})
+    assert ask("weigh", {"width_in": 108, "alike": alike}) == by_one
+    assert by_one.estimate
+    assert "put it on a scale" in by_one.warnings[0]
 
 
 def test_what_is_not_in_the_table_is_refused_with_what_is():

@@ -104,10 +104,10 @@ export const torsionQuery = (document: Schemas['TorsionQuestion']) =>
     retry: false,
   });
 
-export const carriesQuery = (document: Schemas['CarriesQuestion']) =>
+export const weighQuery = (document: Schemas['WeighQuestion']) =>
   queryOptions({
-    queryKey: ['carries', document],
-    queryFn: () => data(client.POST('/api/bench/carries', { body: document })),
+    queryKey: ['weigh', document],
+    queryFn: () => data(client.POST('/api/bench/weigh', { body: document })),
     retry: false,
   });
 

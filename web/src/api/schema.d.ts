@@ -378,7 +378,7 @@ export interface paths {
         put?: never;
         /**
          * View
-         * @description What does the door weigh? Scale readings, of one scale or two; or its make-up, bottom section first.
+         * @description What does the door weigh? Scale readings, of one scale or two; or its make-up, section by section from the bottom or alike.
          */
         post: operations["bench_weigh"];
         delete?: never;
@@ -2066,6 +2066,23 @@ export interface components {
             bar_in?: number;
         };
         /**
+         * Carried
+         * @description The weight springs are right for; the verdict only against a known weight. `stop`: too far apart to go on.
+         */
+        Carried: {
+            /** Sprung Weight Lb */
+            sprung_weight_lb: number;
+            /** Difference */
+            difference?: number | null;
+            /** Verdict */
+            verdict?: ("right" | "doubtful" | "wrong") | null;
+            /**
+             * Stop
+             * @default false
+             */
+            stop?: boolean;
+        };
+        /**
          * IdealOut
          * @description The rate and turns that meet both conditions.
          */
@@ -2165,7 +2182,7 @@ export interface components {
         };
         /**
          * SizeAnswer
-         * @description The ideal, the sets best first, how many there were, what is on the door now, and usual friction.
+         * @description The ideal, the sets best first, how many there were, what is on the door now and carries, and usual friction.
          */
         SizeAnswer: {
             ideal: components["schemas"]["IdealOut"];
@@ -2174,6 +2191,7 @@ export interface components {
             /** Sets */
             sets: components["schemas"]["SetOut"][];
             on_door?: components["schemas"]["SetOut"] | null;
+            on_door_carries?: components["schemas"]["Carried"] | null;
             /** Usual Friction Lb */
             usual_friction_lb: number;
         };
@@ -2320,15 +2338,11 @@ export interface components {
         };
         /**
          * CarriesAnswer
-         * @description The weight these springs are right for; the verdict only against a scale reading. `stop`: too far apart to go on.
+         * @description The weight these springs are right for, at which rate and turns.
          */
         CarriesAnswer: {
             /** Sprung Weight Lb */
             sprung_weight_lb: number;
-            /** Rate Lbin Per Turn */
-            rate_lbin_per_turn?: number | null;
-            /** Quarter Turns */
-            quarter_turns?: number | null;
             /** Difference */
             difference?: number | null;
             /** Verdict */
@@ -2338,6 +2352,10 @@ export interface components {
              * @default false
              */
             stop?: boolean;
+            /** Rate Lbin Per Turn */
+            rate_lbin_per_turn?: number | null;
+            /** Quarter Turns */
+            quarter_turns?: number | null;
         };
         /**
          * BuildIn
@@ -2463,8 +2481,34 @@ export interface components {
             warnings: string[];
         };
         /**
+         * AlikeIn
+         * @description Sections all alike, but for what is on the top one.
+         */
+        AlikeIn: {
+            /** Height In */
+            height_in: number;
+            /** Section Count */
+            section_count: number;
+            /** Material */
+            material: string;
+            /**
+             * On Each
+             * @default {}
+             */
+            on_each?: {
+                [key: string]: number;
+            };
+            /**
+             * On Top
+             * @default {}
+             */
+            on_top?: {
+                [key: string]: number;
+            };
+        };
+        /**
          * SectionIn
-         * @description One section by its make-up; extras by name: pieces, or square feet of glass or insulation.
+         * @description One section by its make-up; extras by name: how many, or the share of it that is glass or insulated.
          */
         SectionIn: {
             /** Height In */
@@ -2481,7 +2525,7 @@ export interface components {
         };
         /**
          * WeighQuestion
-         * @description What does the door weigh? Scale readings, of one scale or two; or its make-up, bottom section first.
+         * @description What does the door weigh? Scale readings, of one scale or two; or its make-up, section by section from the bottom or alike.
          */
         WeighQuestion: {
             /** Readings Lb */
@@ -2492,6 +2536,7 @@ export interface components {
             width_in?: number | null;
             /** Sections */
             sections?: components["schemas"]["SectionIn"][] | null;
+            alike?: components["schemas"]["AlikeIn"] | null;
         };
         /**
          * ExtensionAnswer

@@ -1,5 +1,5 @@
-import { PairSets } from '../call/size/PairSets';
-import { StackSets } from '../call/size/StackSets';
+import { PairSets } from '../sizing/PairSets';
+import { StackSets } from '../sizing/StackSets';
 import { Quiet } from '../ui/layout';
 import type { ResultProps } from './BenchPage';
 import { numberOf } from './values';

@@ -1,16 +1,13 @@
 import { useQuery } from '@tanstack/react-query';
-import styled from 'styled-components';
 import type { Schemas } from '../api/client';
-import { carriesQuery, torsionQuery } from '../api/queries';
-import { TorsionSets } from '../call/size/TorsionSets';
-import { Caution, Quiet, Sheet, Table } from '../ui/layout';
+import { torsionQuery } from '../api/queries';
+import { TorsionSets } from '../sizing/TorsionSets';
+import { Quiet, Sheet, Table } from '../ui/layout';
 import { Refused } from '../ui/states';
 import { percent, springWords } from '../ui/words';
 import type { ResultProps } from './BenchPage';
 import { numberOf } from './values';
 
-const Says = styled.p`font: 600 30px/1.15 'Barlow Condensed', sans-serif;`;
-const VERDICTS = { right: 'right for this door', doubtful: 'doubtful on this door', wrong: 'wrong for this door' };
 const USUAL_CYCLES = 15_000;
 
 /** What the springs on the door do and carry, and which belong there. */
@@ -22,7 +19,6 @@ export function SpringsResult({ sheet }: ResultProps) {
       {springs.map((spring) => (
         <OneSpring key={springWords(spring)} spring={spring} />
       ))}
-      {springs.length > 0 && <Carries sheet={sheet} springs={springs} />}
       {setup?.drum && !wrong_setup ? (
         <TorsionSets
           column
@@ -72,41 +68,5 @@ function OneSpring({ spring }: { spring: Schemas['SpringIn'] }) {
         </Quiet>
       )}
     </Sheet>
-  );
-}
-
-function Carries({ sheet, springs }: { sheet: Schemas['Sheet']; springs: Schemas['SpringIn'][] }) {
-  const { setup, values } = sheet;
-  const scale = numberOf(values, 'weight_lb');
-  const height = numberOf(values, 'height_in');
-  const found = useQuery({
-    ...carriesQuery({
-      door: {
-        height_in: height ?? 0,
-        section_count: setup?.door.section_count ?? null,
-        section_heights_in: setup?.door.section_heights_in ?? null,
-        scale_weight_lb: scale ?? null,
-      },
-      track: setup?.track ?? { lift: 'standard', radius_in: 12 },
-      drum: setup?.drum ?? null,
-      springs,
-    }),
-    enabled: Boolean(setup?.drum) && !sheet.wrong_setup,
-  });
-  if (found.isError) return <Refused wrong={found.error} />;
-  if (!found.data) return null;
-  const { sprung_weight_lb, quarter_turns, difference, verdict, stop } = found.data;
-  return (
-    <div role="region" aria-label="What these springs carry">
-      <Says>
-        These springs carry {Math.round(sprung_weight_lb)} lb at {quarter_turns} quarter-turns
-        {verdict ? `: ${VERDICTS[verdict]} (${percent(difference ?? 0)})` : ''}.
-      </Says>
-      {stop && (
-        <Caution>
-          Stop: springs and door are more than a third apart. This door needs a second person, the maker or an engineer.
-        </Caution>
-      )}
-    </div>
   );
 }

@@ -1,12 +1,11 @@
 import { useId, useState } from 'react';
 import styled from 'styled-components';
 import type { Schemas } from '../api/client';
-import { feet, pairWords, springWords, stackWords, tape } from '../ui/words';
+import { feet, pairWords, stackWords, tape } from '../ui/words';
+import { coils, type Measured, type Part, rowsOf, springParts, stiles } from './insideParts';
 import { useWidth } from './useWidth';
 
-type Measured = Record<string, number | string | number[]>;
 type Props = { measured: Measured; on: Schemas['OnDoor'] };
-type Part = { id: string; name: string; says: string };
 
 const Figure = styled.figure`margin: 0; min-width: 0; svg { display: block; width: 100%; }
   text { font: 500 14px Barlow, sans-serif; fill: var(--ink); }
@@ -16,6 +15,7 @@ const Figure = styled.figure`margin: 0; min-width: 0; svg { display: block; widt
   .halo { fill: transparent; stroke: none; }
   figcaption { min-height: 2.9em; padding-top: 6px; font-size: 16px; } b { font-weight: 600; }`;
 
+const DRUMS: Record<string, string> = { high: 'high-lift', vertical: 'vertical-lift' };
 const MARGIN = 34;
 const ABOVE_IN = 19;
 const SIDE_IN = 10;
@@ -265,65 +265,4 @@ export function InsideView({ measured, on }: Props) {
       </figcaption>
     </Figure>
   );
-}
-
-const DRUMS: Record<string, string> = { high: 'high-lift', vertical: 'vertical-lift' };
-
-function rowsOf(
-  heights: Measured[string] | undefined,
-  height: number,
-  count: number,
-): { from: number; high: number }[] {
-  const each = Array.isArray(heights) ? heights : Array.from({ length: count }, () => height / count);
-  let from = 0;
-  return each.map((high) => {
-    const row = { from, high };
-    from += high;
-    return row;
-  });
-}
-
-function stiles(width: number): number[] {
-  const between = Math.max(1, Math.round(width / 48));
-  return Array.from({ length: between - 1 }, (_, place) => ((place + 1) * width) / between);
-}
-
-function coils(from: number, length: number, middle: number, radius: number, leftHand: boolean): string {
-  const step = 5;
-  const lean = leftHand ? -2.5 : 2.5;
-  const count = Math.floor(length / step);
-  return Array.from({ length: count }, (_, place) => {
-    const at = from + step * (place + 0.5);
-    return `M ${at - lean} ${middle - radius} L ${at + lean} ${middle + radius}`;
-  }).join(' ');
-}
-
-type DrawnSpring = Part & { from: number; length: number; radius: number; leftHand: boolean };
-
-/** Springs as they sit: right-hand wound left of the centre plate, left-hand wound right of it; an inner one inside its outer. */
-function springParts(on: Schemas['OnDoor'], width: number): DrawnSpring[] {
-  const springs = on.springs ?? [];
-  const outer = on.duplex ? springs.slice(0, 1) : springs;
-  const inner = on.duplex ? springs[1] : undefined;
-  const each = outer.flatMap((spring) => Array.from({ length: spring.count }, () => spring)).slice(0, 4);
-  const wound = on.quarter_turns ? `, ${on.quarter_turns} quarter-turns on it` : '';
-  const used = { left: 3, right: 3 };
-  return each.map((spring, place) => {
-    const leftHand = place % 2 === 1;
-    const side = leftHand ? 'right' : 'left';
-    const off = used[side];
-    used[side] += spring.length_in + 6;
-    const far = place > 1 ? 'far ' : '';
-    const nested = inner ? `, around ${springWords({ ...inner, count: 1 }).replace(', one', '')}` : '';
-    const named = `${far}${side} spring, ${leftHand ? 'left' : 'right'}-hand wound`;
-    return {
-      id: `spring-${place}`,
-      name: each.length === 1 ? 'Spring' : `${named[0]?.toUpperCase()}${named.slice(1)}`,
-      says: springWords({ ...spring, count: 1 }).replace(', one', '') + nested + wound,
-      from: leftHand ? width / 2 + off : width / 2 - off - spring.length_in,
-      length: spring.length_in,
-      radius: spring.inside_diameter_in / 2 + spring.wire_in,
-      leftHand,
-    };
-  });
 }

@@ -3,7 +3,7 @@ import styled from 'styled-components';
 import { MainAction, Plain, PlainAnchor } from '../../ui/buttons';
 import { Field } from '../../ui/Field';
 import { Label, Quiet, Sheet, Split, Stack } from '../../ui/layout';
-import { day, feet, quarters, springWords } from '../../ui/words';
+import { carrierWords, day, feet, quarters } from '../../ui/words';
 import { OUTCOMES } from '../prove/outcomes';
 import type { StageProps } from '../stageProps';
 
@@ -15,7 +15,7 @@ const Ways = styled.ul`margin: 0; padding-left: 20px;`;
 export function Close({ call, go }: StageProps) {
   const { state } = call;
   const [told, setTold] = useState(state.told);
-  const { springs, quarter_turns: turns } = state.record_after;
+  const { quarter_turns: turns } = state.record_after;
   const file = `/api/calls/${call.call.key}`;
   const asked = call.waiting.some((entry) => entry.body.kind === 'closed');
   return (
@@ -29,7 +29,7 @@ export function Close({ call, go }: StageProps) {
             <dt>Found</dt>
             <dd>{[state.cause_text, state.cause_note].filter(Boolean).join('. ') || '–'}</dd>
             <dt>Springs</dt>
-            <dd>{springs?.length ? springs.map(springWords).join(' + ') : '–'}</dd>
+            <dd>{carrierWords(state.record_after) || '–'}</dd>
             <dt>Wound</dt>
             <dd>{turns ? quarters(turns) : '–'}</dd>
             <dt>Balance</dt>

@@ -2,7 +2,7 @@ import { useMutation, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import styled from 'styled-components';
 import { client, data, type Schemas } from '../../api/client';
-import { knowledgeQuery } from '../../api/queries';
+import { knowledgeQuery, weighQuery } from '../../api/queries';
 import { Action, Choice, Plain } from '../../ui/buttons';
 import { Field } from '../../ui/Field';
 import { Caution, Quiet, Stack } from '../../ui/layout';
@@ -59,53 +59,54 @@ function Scales({ keep }: { keep: (answer: Answer) => void }) {
   );
 }
 
+const EXTRAS: { text: string; on_each?: Record<string, number>; on_top?: Record<string, number> }[] = [
+  { text: 'Strut on every section', on_each: { strut: 1 } },
+  { text: 'Strut on the top section', on_top: { strut: 1 } },
+  { text: 'Glass, two fifths of the top section', on_top: { glass: 0.4 } },
+  { text: 'Insulation kit fitted later', on_each: { insulation_kit: 1 } },
+  { text: 'Opener bracket', on_top: { opener_bracket: 1 } },
+];
+
+/** What the door weighs by what it is made of. */
 function Estimate({ call, keep }: { call: Call; keep: (answer: Answer) => void }) {
   const knowledge = useQuery(knowledgeQuery);
   const [material, setMaterial] = useState('');
-  const [struts, setStruts] = useState(0);
+  const [extras, setExtras] = useState<readonly number[]>([]);
   const number = (field: string) => {
     const value = call.state.measured.find((one) => one.field === field)?.value;
-    return typeof value === 'number' ? value : undefined;
+    return typeof value === 'number' ? value : 0;
   };
   const [width, height, count] = [number('width_in'), number('height_in'), number('section_count')];
-  const estimate = useMutation({
-    mutationFn: (chosen: string) => {
-      const sections = Array.from({ length: count ?? 0 }, (_, place) => ({
-        height_in: (height ?? 0) / (count ?? 1),
-        material: chosen,
-        extras: {
-          ...(place >= (count ?? 0) - struts ? { strut: 1 } : {}),
-          ...(place === 0 ? { bottom_seal: 1 } : {}),
-        },
-      }));
-      return data(client.POST('/api/bench/weigh', { body: { width_in: width ?? 0, sections } }));
-    },
+  const on = (where: 'on_each' | 'on_top') => Object.assign({}, ...extras.map((place) => EXTRAS[place]?.[where]));
+  const estimate = useQuery({
+    ...weighQuery({
+      width_in: width,
+      alike: { height_in: height, section_count: count, material, on_each: on('on_each'), on_top: on('on_top') },
+    }),
+    enabled: material !== '',
   });
-  if (width === undefined || height === undefined || count === undefined)
+  if (!width || !height || !count)
     return <Quiet>An estimate needs the width, the height and the number of sections first.</Quiet>;
   return (
     <Stack $gap={8}>
-      {knowledge.data?.sections.map((one) => (
-        <Choice
-          key={one.id}
-          aria-pressed={material === one.id}
-          onPress={() => {
-            setMaterial(one.id);
-            estimate.mutate(one.id);
-          }}
-        >
-          {one.text}
-        </Choice>
-      ))}
-      <Plain
-        onPress={() => {
-          setStruts((struts + 1) % (count + 1));
-          estimate.reset();
-          setMaterial('');
-        }}
-      >
-        Struts, from the top down: {struts}
-      </Plain>
+      <Stack $gap={6} role="group" aria-label="Made of">
+        {knowledge.data?.sections.map((one) => (
+          <Choice key={one.id} aria-pressed={material === one.id} onPress={() => setMaterial(one.id)}>
+            {one.text}
+          </Choice>
+        ))}
+      </Stack>
+      <Two role="group" aria-label="On it">
+        {EXTRAS.map((one, place) => (
+          <Choice
+            key={one.text}
+            aria-pressed={extras.includes(place)}
+            onPress={() => setExtras(extras.includes(place) ? extras.filter((at) => at !== place) : [...extras, place])}
+          >
+            {one.text}
+          </Choice>
+        ))}
+      </Two>
       <Result answer={estimate.data} wrong={estimate.error} keep={keep} />
     </Stack>
   );

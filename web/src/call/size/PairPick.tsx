@@ -1,7 +1,7 @@
 import type { Schemas } from '../../api/client';
+import { PairSets } from '../../sizing/PairSets';
 import { MainAction } from '../../ui/buttons';
 import type { StageProps } from '../stageProps';
-import { PairSets } from './PairSets';
 
 /** Which pair holds this door, and how is it set up? */
 export function PairPick({ call, go, setup }: StageProps & { setup: Schemas['Setup'] }) {

@@ -1,8 +1,8 @@
 import type { Schemas } from '../../api/client';
+import { StackSets } from '../../sizing/StackSets';
 import { MainAction } from '../../ui/buttons';
 import { stackWords } from '../../ui/words';
 import type { StageProps } from '../stageProps';
-import { StackSets } from './StackSets';
 
 /** Which plates carry this door? */
 export function StackPick({

@@ -1,8 +1,8 @@
 import type { Schemas } from '../../api/client';
+import { TorsionSets } from '../../sizing/TorsionSets';
 import { MainAction } from '../../ui/buttons';
 import { setWords } from '../../ui/words';
 import type { StageProps } from '../stageProps';
-import { TorsionSets } from './TorsionSets';
 
 type Props = StageProps & { setup: Schemas['Setup']; drum: Schemas['DrumIn'] };
 

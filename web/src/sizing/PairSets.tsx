@@ -1,13 +1,13 @@
 import { useQuery } from '@tanstack/react-query';
 import type { ReactNode } from 'react';
 import styled from 'styled-components';
-import type { Schemas } from '../../api/client';
-import { extensionQuery } from '../../api/queries';
-import { lineOf } from '../../drawing/SideView';
-import { SideViewOf } from '../../drawing/SideViewOf';
-import { Caution, Figure, Items, Label, Quiet, Split, Stack } from '../../ui/layout';
-import { Loading, Refused } from '../../ui/states';
-import { cycles, feet, tape, years } from '../../ui/words';
+import type { Schemas } from '../api/client';
+import { extensionQuery } from '../api/queries';
+import { lineOf } from '../drawing/SideView';
+import { SideViewOf } from '../drawing/SideViewOf';
+import { Caution, Figure, Items, Label, Quiet, Split, Stack } from '../ui/layout';
+import { Loading, Refused } from '../ui/states';
+import { cycles, feet, tape, years } from '../ui/words';
 
 const Figures = styled.div`display: flex; gap: 40px; flex-wrap: wrap;`;
 const Facts = styled.dl`display: grid; grid-template-columns: auto 1fr; gap: 4px 18px; margin: 0; dt { color: var(--quiet); } dd { margin: 0; font-weight: 500; }`;

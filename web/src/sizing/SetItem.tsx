@@ -1,7 +1,7 @@
 import styled from 'styled-components';
-import type { Schemas } from '../../api/client';
-import { Table } from '../../ui/layout';
-import { cycles, feet, percent, setWords, springWords, tape, years } from '../../ui/words';
+import type { Schemas } from '../api/client';
+import { Table } from '../ui/layout';
+import { cycles, feet, percent, setWords, springWords, tape, years } from '../ui/words';
 
 type SpringSet = Schemas['SetOut'];
 

@@ -1,11 +1,11 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import type { Schemas } from '../../api/client';
-import { compareQuery } from '../../api/queries';
-import { Plain } from '../../ui/buttons';
-import { Caution, Quiet, Stack, Table } from '../../ui/layout';
-import { Loading, Refused } from '../../ui/states';
-import { cycles, percent, setWords, tape } from '../../ui/words';
+import type { Schemas } from '../api/client';
+import { compareQuery } from '../api/queries';
+import { Plain } from '../ui/buttons';
+import { Caution, Quiet, Stack, Table } from '../ui/layout';
+import { Loading, Refused } from '../ui/states';
+import { cycles, percent, setWords, tape } from '../ui/words';
 
 /** Like-for-like beside what is advised, and why they differ; the same rate in other wire. Open at once on low headroom. */
 export function Compare({ question }: { question: Schemas['CompareQuestion'] }) {

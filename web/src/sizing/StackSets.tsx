@@ -1,13 +1,13 @@
 import { useQuery } from '@tanstack/react-query';
 import type { ReactNode } from 'react';
 import styled from 'styled-components';
-import type { Schemas } from '../../api/client';
-import { counterweightQuery } from '../../api/queries';
-import { lineOf } from '../../drawing/SideView';
-import { SideViewOf } from '../../drawing/SideViewOf';
-import { Caution, Figure, Label, Quiet, Split, Stack, Steps } from '../../ui/layout';
-import { Loading, Refused } from '../../ui/states';
-import { feet, stackWords } from '../../ui/words';
+import type { Schemas } from '../api/client';
+import { counterweightQuery } from '../api/queries';
+import { lineOf } from '../drawing/SideView';
+import { SideViewOf } from '../drawing/SideViewOf';
+import { Caution, Figure, Label, Quiet, Split, Stack, Steps } from '../ui/layout';
+import { Loading, Refused } from '../ui/states';
+import { feet, stackWords } from '../ui/words';
 
 const Figures = styled.div`display: flex; gap: 40px; flex-wrap: wrap;`;
 

@@ -1,14 +1,15 @@
 import { useQuery } from '@tanstack/react-query';
 import { type ReactNode, useState } from 'react';
 import styled from 'styled-components';
-import type { Schemas } from '../../api/client';
-import { shopListsQuery, sizeQuery } from '../../api/queries';
-import { type ForceLine, lineOf } from '../../drawing/SideView';
-import { SideViewOf } from '../../drawing/SideViewOf';
-import { Choice } from '../../ui/buttons';
-import { Figure, Label, Quiet, Split, Stack } from '../../ui/layout';
-import { Loading, Refused } from '../../ui/states';
-import { setWords } from '../../ui/words';
+import type { Schemas } from '../api/client';
+import { shopListsQuery, sizeQuery } from '../api/queries';
+import { type ForceLine, lineOf } from '../drawing/SideView';
+import { SideViewOf } from '../drawing/SideViewOf';
+import { Choice } from '../ui/buttons';
+import { Figure, Label, Quiet, Split, Stack } from '../ui/layout';
+import { Loading, Refused } from '../ui/states';
+import { setWords } from '../ui/words';
+import { Carries } from './Carries';
 import { Compare } from './Compare';
 import { SetItem, Springs } from './SetItem';
 
@@ -63,6 +64,7 @@ export function TorsionSets({ question, isChosen = NONE, children, column = fals
           <>
             <Label>On the door now</Label>
             <SetItem set={there} />
+            {size.data.on_door_carries && <Carries carried={size.data.on_door_carries} />}
             {there.parts.length > 1 && <Springs set={there} />}
             <Compare question={{ ...question, on_door: there.springs }} />
           </>
