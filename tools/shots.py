@@ -35,6 +35,18 @@ const [username, password, done] = arguments;
 fetch('/api/session').then(() => fetch('/api/session', {method: 'POST', headers: {'Content-Type': 'application/json',
   'X-CSRFToken': /csrftoken=([^;]+)/.exec(document.cookie)[1]}, body: JSON.stringify({username, password})})).then(() => done());
 """
+START = """
+const [words, done] = arguments;
+const headers = {'Content-Type': 'application/json', 'X-CSRFToken': /csrftoken=([^;]+)/.exec(document.cookie)[1]};
+fetch(`/api/doors?search=${encodeURIComponent(words)}`).then(a => a.json()).then(({doors}) =>
+  fetch(`/api/doors/${doors[0].key}/calls`, {method: 'POST', headers, body: JSON.stringify({key: crypto.randomUUID()})}))
+  .then(a => a.json()).then(call => done(call.key));
+"""
+DOOR = "weight_lb=145&width_in=9'&height_in=7'&section_count=4&radius_in=12&drum_diameter_in=4&cable_in=1/8"
+BENCH = {
+    "bench-springs": f"/bench/springs?{DOOR}&wire_in=.225&inside_diameter_in=2&length_in=36&spring_count=2",
+    "bench-convert": f"/bench/convert?{DOOR}",
+}
 READINGS = ((12, "holds"), (42, "holds"), (66, "creeps_up"))
 
 
@@ -77,6 +89,10 @@ def _take_all(browser: webdriver.Chrome, address: str) -> None:
     door = next(href for href in browser.execute_script(links) if href.startswith("/doors/") and "new" not in href)
     take("door-file", door)
     take("shop", "/shop")
+    for name, path in BENCH.items():
+        take(name, path)
+    for name, words in (("size-low-headroom", "cellar garage"), ("size-extension", "Ropewalk")):
+        take(name, f"/calls/{browser.execute_async_script(START, words)}/size")
     for stage in ("arrive", "find", "measure", "size"):
         take(stage, f"/calls/{key}/{stage}")
     set_viewport(browser, 390, 844)

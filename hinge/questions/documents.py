@@ -254,17 +254,3 @@ class ReadingIn(Document):
         assert self.force_lb is not None
         assert self.direction is not None
         return HandForce(self.height_in, self.force_lb, self.direction)
-
-
-class BuildIn(Document):
-    """A door whose weight may be unknown: its height and sections; the scale's reading where there is one."""
-
-    height_in: Finite
-    section_count: int | None = None
-    section_heights_in: list[Finite] | None = None
-    scale_weight_lb: Finite | None = None
-
-    def build(self) -> Door:
-        heights = tuple(self.section_heights_in) if self.section_heights_in else None
-        # The ideal rate is proportional to weight: without a scale any weight gives the same sprung weight.
-        return build_door(self.height_in, heights, None, self.section_count, self.scale_weight_lb or 100.0)
