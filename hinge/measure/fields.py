@@ -14,11 +14,11 @@ from hinge.errors import BadInput, require_between
 from hinge.measure.tape import format_length, parse_length
 from hinge.measure.units import parse_weight
 
-Quantity = Literal["length", "feet", "decimal", "weight", "count", "turns", "degrees", "lengths", "weights", "choice"]
+Quantity = Literal["length", "feet", "decimal", "weight", "count", "turns", "degrees", "lengths", "weights", "plain", "choice"]
 Value = float | str | list[float]
 Measured = Mapping[str, Value]
 
-SIGNS: dict[Quantity, str] = {"decimal": " in", "turns": " turns", "degrees": "°"}
+SIGNS: dict[Quantity, str] = {"decimal": " in", "turns": " turns", "degrees": "°", "plain": ""}
 NUMBER = re.compile(r"(?P<number>\d+(?:\.\d*)?|\.\d+)\s*(?:turns?|degrees?|deg|°)?", re.I)
 
 
@@ -118,7 +118,7 @@ def _read(field: Field, typed: str) -> float:
         if not plain.isdecimal():
             raise BadInput(f"{typed!r} is not a whole number.", field.name, typed, f"{field.low:.0f} to {field.high:.0f}", field.unit)
         return float(plain)
-    if field.quantity in ("turns", "degrees"):
+    if field.quantity in ("turns", "degrees", "plain"):
         match = NUMBER.fullmatch(typed.strip())
         if not match:
             raise BadInput(f"{typed!r} is not a number of {field.unit}.", field.name, typed, f"{field.low:g} to {field.high:g}", field.unit)

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from dataclasses import asdict
 from typing import Annotated
 
 from pydantic import Field, model_validator
@@ -49,13 +48,3 @@ class FromShop(Document):
 
     def stock(self) -> tuple[StockSpring, ...]:
         return tuple(StockSpring(**bar.model_dump()) for bar in self.van or [])
-
-
-def rate_rows(table: RateTable) -> list[RateRowIn]:
-    """A table as documents."""
-    return [RateRowIn(**asdict(row)) for row in table.rows]
-
-
-def stock_rows(stock: tuple[StockSpring, ...]) -> list[StockIn]:
-    """Van stock as documents."""
-    return [StockIn(**asdict(bar)) for bar in stock]

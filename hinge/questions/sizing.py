@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from typing import Annotated
 
 from pydantic import BaseModel, Field
@@ -224,7 +225,7 @@ def _there(asked: OnDoor) -> SpringSet:
     on = fix(asked.door.build(), track, asked.drum.build(track))
     there = judge(springs, on, asked.on_door_quarter_turns, asked.on_door_duplex)
     if _mismatched(there):
-        there = judge(springs, on, there.quarter_turns, False, ("mismatched springs on one shaft",))
+        there = replace(there, reasons=("mismatched springs on one shaft",))
     if asked.options.shaft_length_in is not None:
         require_room(there, asked.options.shaft_length_in)
     return there

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, fields
-from functools import cache
+from functools import lru_cache
 
 import numpy as np
 
@@ -85,9 +85,7 @@ def joined(*lists: Candidates) -> Candidates:
 
 def side_by_side(material: str, sizes: Stock | None = None, table: RateTable | None = None) -> Candidates:
     """Every wire × inside diameter × length of the sizes, as one, two and four on a shaft."""
-    if sizes is None and table is None:
-        return _usual(material)
-    return side_by_side_of(material, sizes or stock(), table)
+    return _of_stock(material, table) if sizes is None else side_by_side_of(material, sizes, table)
 
 
 def nested_near(rate_lbin_per_turn: float, tolerance: float, material: str, table: RateTable | None = None) -> Candidates:
@@ -143,9 +141,9 @@ def _real(wire: Floats, inside: Floats, length: Floats) -> Bools:
     return np.asarray((_coils(length, wire) >= LEAST_ACTIVE_COILS) & (inside / wire + 1 >= LEAST_INDEX))
 
 
-@cache
-def _usual(material: str) -> Candidates:
-    return side_by_side_of(material, stock(), None)
+@lru_cache(maxsize=4)
+def _of_stock(material: str, table: RateTable | None) -> Candidates:
+    return side_by_side_of(material, stock(), table)
 
 
 def side_by_side_of(material: str, sizes: Stock, table: RateTable | None) -> Candidates:

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 
@@ -116,7 +116,7 @@ def _judged(near: Candidates, row: int, on: Fixed, wanted: Wanted, in_van: bool)
     if duplex:
         springs.append((spring(near.inner_wire_in[row], near.inner_inside_diameter_in[row]), count))
     judged = judge(tuple(springs), on, duplex=duplex)
-    return judge(judged.springs, on, judged.quarter_turns, duplex, _reasons(judged, count, on.door, wanted, in_van))
+    return replace(judged, reasons=_reasons(judged, count, on.door, wanted, in_van))
 
 
 def _reasons(judged: SpringSet, count: int, door: Door, wanted: Wanted, in_van: bool) -> tuple[str, ...]:

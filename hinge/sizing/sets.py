@@ -58,7 +58,7 @@ class SpringSet:
     rate_error: float
     quarter_turns: int
     profile: Profile
-    reasons: tuple[str, ...]
+    reasons: tuple[str, ...] = ()
 
     @property
     def weakest(self) -> Part:
@@ -82,7 +82,7 @@ def fix(door: Door, track: Track, drum: Drum) -> Fixed:
     return Fixed(door, drum, need, need_of(door, track), need.ideal())
 
 
-def judge(springs: Springs, on: Fixed, quarter_turns: int | None = None, duplex: bool = False, reasons: tuple[str, ...] = ()) -> SpringSet:
+def judge(springs: Springs, on: Fixed, quarter_turns: int | None = None, duplex: bool = False) -> SpringSet:
     """Judge springs on one shaft, all turning together.
 
     Parameters: each kind of spring with its count; `quarter_turns` wound, by default what suits the set;
@@ -94,7 +94,7 @@ def judge(springs: Springs, on: Fixed, quarter_turns: int | None = None, duplex:
     quarters = round(float(on.conditions.turns_for(total)) * 4) if quarter_turns is None else quarter_turns
     parts = tuple(_part(spring, count, quarters / 4, total) for spring, count in springs)
     profile = on.need.profile(TorsionOnShaft(total, quarters / 4, on.drum))
-    return SpringSet(parts, duplex, total, total / on.ideal.rate_lbin_per_turn - 1, quarters, profile, reasons)
+    return SpringSet(parts, duplex, total, total / on.ideal.rate_lbin_per_turn - 1, quarters, profile)
 
 
 def require_room(on_shaft: SpringSet, shaft_length_in: float) -> None:

@@ -65,5 +65,6 @@ def spring_lift(rate_lbin_per_turn: float | Floats, turns: float | Floats, drum:
 
     Parameters: rate [lb·in/turn] and turns at closed, scalars or shape (m, 1); `positions_in` [in].
     """
-    left = np.maximum(np.asarray(turns) - drum.turns_for(positions_in), 0.0)
-    return np.asarray(rate_lbin_per_turn) * left / drum.radius_at(positions_in)
+    out = drum.turns_for(positions_in)
+    left = np.maximum(np.asarray(turns) - out, 0.0)
+    return np.asarray(rate_lbin_per_turn) * left / drum.radius_after(out)

@@ -71,9 +71,13 @@ class Drum:
         found: Floats = turns[piece] + 2 * rest / (radii[piece] + root)
         return found
 
+    def radius_after(self, turns: float | Floats) -> Floats:
+        """Radius the cable leaves at [in] after that many turns of the shaft."""
+        return np.asarray(np.interp(turns, self.turns, self.radii_in))
+
     def radius_at(self, travel_in: float | Floats) -> Floats:
         """Radius the cable leaves at after that travel of the door [in], in [in]."""
-        return np.asarray(np.interp(self.turns_for(travel_in), self.turns, self.radii_in))
+        return self.radius_after(self.turns_for(travel_in))
 
 
 def build_flat_drum(diameter_in: float, cable_in: float) -> Drum:

@@ -110,6 +110,18 @@ def test_numbers_that_disagree_stop_at_the_measuring(signed_in, person, door):
     page.write("Section heights", "21, 21, 21, 21")
     page.touch("Keep it")
     page.sees("Size the springs")
+    page.touch("Wire on the door")
+    page.touch("Name the wire from 10 or 20 coils")
+    page.write("Across 10 coils", "2 3/16")
+    page.write("Across 20 coils", "4 3/8")
+    page.touch("0.2187 in wire")
+    page.until(lambda: [one.value for one in service.state_of(call).measured if one.field == "wire_in"] == [0.2187], "the wire kept")
+    page.touch("Door weight")
+    page.touch("Two scales, more readings")
+    page.touch("No scale: estimate")
+    page.touch("Wood, raised panel")
+    page.touch("Insulation kit")
+    page.sees("put it on a scale")
 
 
 def test_a_mismatched_set_is_told_apart_and_the_vans_springs_come_first(signed_in, person, door):
@@ -193,6 +205,11 @@ def test_the_bench_keeps_its_inputs_in_the_address_and_with_a_door(signed_in, do
         ("/bench/extension?weight_lb=145&width_in=9'&height_in=7'&section_count=4&radius_in=12", "for over 135 up to 145 lb"),
         (SPRINGS.replace("springs", "counterweight") + "&hub_core_in=3/4&strap_in=.2&hub_turns=7.5", "guide discs"),
         ("/bench/counterweight?" + SPRINGS.split("?")[1] + "&hub_core_in=3/4&strap_in=.2&hub_turns=2", "turns of strap run out"),
+        (
+            "/bench/one-piece?weight_lb=160&height_in=7'&arm_bracket_in=4&arm_pivot_in=44&arm_in=40&pivot_weight_lb=84&pivot_weight_arm_in=40",
+            "hot at",
+        ),
+        ("/bench/one-piece?weight_lb=160&height_in=7'&arm_bracket_in=4&arm_pivot_in=60&arm_in=40", "does not reach from its pivot"),
         ("/bench/identify?twenty_coils_in=3", "No standard wire is near 0.15 in"),
         ("/bench/nothing", "The same arithmetic without a call"),
     ],

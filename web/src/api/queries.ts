@@ -104,6 +104,13 @@ export const torsionQuery = (document: Schemas['TorsionQuestion']) =>
     retry: false,
   });
 
+export const onePieceQuery = (document: Schemas['OnePieceQuestion']) =>
+  queryOptions({
+    queryKey: ['one_piece', document],
+    queryFn: () => data(client.POST('/api/bench/one_piece', { body: document })),
+    retry: false,
+  });
+
 export const weighQuery = (document: Schemas['WeighQuestion']) =>
   queryOptions({
     queryKey: ['weigh', document],

@@ -10,6 +10,7 @@ import { ConvertResult } from './ConvertResult';
 import { IdentifyResult } from './IdentifyResult';
 import { Inputs } from './Inputs';
 import { KeepWithDoor } from './KeepWithDoor';
+import { OnePieceResult } from './OnePieceResult';
 import { CounterweightResult, ExtensionResult } from './PairsAndPlates';
 import { BENCH, type BenchEntry, type BenchName } from './pages';
 import { SpringsResult } from './SpringsResult';
@@ -26,6 +27,7 @@ const RESULTS: Record<BenchName, (props: ResultProps) => React.ReactNode> = {
   convert: ConvertResult,
   extension: ExtensionResult,
   counterweight: CounterweightResult,
+  'one-piece': OnePieceResult,
 };
 
 export function BenchPage() {
@@ -72,7 +74,7 @@ function OnBench({ page }: { page: BenchEntry }) {
       <Split $left="minmax(260px, 300px)">
         <Inputs page={page} sheet={sheet.data} fields={knowledge.data.fields} typed={typed} type={type} />
         <Stack $gap={18}>
-          {sheet.data.wrong_setup && page.name !== 'identify' && (
+          {sheet.data.wrong_setup && page.groups.length > 0 && (
             <Caution role="alert">These numbers do not go together. {sheet.data.wrong_setup}</Caution>
           )}
           <Result sheet={sheet.data} typed={typed} type={type} />

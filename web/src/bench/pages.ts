@@ -1,5 +1,5 @@
 /** The pages of the bench: what each is for, which measurements it takes, and what it takes for granted. */
-export type BenchName = 'springs' | 'identify' | 'convert' | 'extension' | 'counterweight';
+export type BenchName = 'springs' | 'identify' | 'convert' | 'extension' | 'counterweight' | 'one-piece';
 
 export type BenchEntry = {
   name: BenchName;
@@ -54,5 +54,27 @@ export const BENCH: BenchEntry[] = [
     decides: 'Which plates balance this door on its strap?',
     groups: ['door', 'track', 'drum', 'springs'],
     preset: { counterbalance: 'counterweight' },
+  },
+  {
+    name: 'one-piece',
+    title: 'One-piece',
+    decides: 'What balances a one-piece door on lifting arms about its pivots?',
+    groups: [],
+    fields: [
+      'weight_lb',
+      'height_in',
+      'arm_bracket_in',
+      'arm_pivot_in',
+      'arm_in',
+      'pivot_weight_lb',
+      'pivot_weight_arm_in',
+      'pivot_rate_lb_per_in',
+      'pivot_free_in',
+      'pivot_lug_in',
+      'pivot_anchor_in',
+      'pivot_rate_lbin_per_turn',
+      'pivot_turns',
+    ],
+    preset: {},
   },
 ];

@@ -7,6 +7,7 @@ import { Action, Choice, Plain } from '../../ui/buttons';
 import { Quiet, Stack } from '../../ui/layout';
 import { Refused } from '../../ui/states';
 import type { Call } from '../useCall';
+import { Coils } from './Coils';
 import { Weigh } from './Weigh';
 
 const Box = styled.form`display: grid; gap: 8px; background: var(--sheet); border: 2px solid var(--action); padding: 14px;`;
@@ -38,20 +39,32 @@ type Props = { field: Schemas['FieldOut']; known: Schemas['Measurement'] | undef
 
 /** One measurement: a choice to touch, or a number typed. */
 export function MeasureField(props: Props) {
-  const [weighing, setWeighing] = useState(false);
-  if (props.field.choices.length) return <ChoiceField {...props} />;
+  const { field, call, next } = props;
+  const [helping, setHelping] = useState(false);
+  if (field.choices.length) return <ChoiceField {...props} />;
+  const help = HELP[field.name];
+  const keepWire = (wire: number) => {
+    call.enter({ kind: 'measured', field: field.name, typed: String(wire) });
+    next();
+  };
   return (
     <Stack $gap={8}>
       <TypedField {...props} />
-      {props.field.name === 'weight_lb' && (
-        <Plain aria-expanded={weighing} onPress={() => setWeighing(!weighing)}>
-          {weighing ? 'Put the scales away' : 'Two scales, more readings, or no scale'}
+      {help && (
+        <Plain aria-expanded={helping} onPress={() => setHelping(!helping)}>
+          {helping ? 'Type it instead' : help}
         </Plain>
       )}
-      {weighing && <Weigh call={props.call} done={props.next} />}
+      {helping && (field.name === 'weight_lb' ? <Weigh call={call} done={next} /> : <Coils keep={keepWire} />)}
     </Stack>
   );
 }
+
+const HELP: Record<string, string> = {
+  weight_lb: 'Two scales, more readings, or no scale',
+  wire_in: 'Name the wire from 10 or 20 coils',
+  other_wire_in: 'Name the wire from 10 or 20 coils',
+};
 
 function ChoiceField({ field, known, call, next }: Props) {
   return (

@@ -1,0 +1,52 @@
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import styled from 'styled-components';
+import { identifyQuery, sheetQuery } from '../../api/queries';
+import { Choice } from '../../ui/buttons';
+import { Field } from '../../ui/Field';
+import { Quiet, Stack } from '../../ui/layout';
+import { Refused } from '../../ui/states';
+import { percent } from '../../ui/words';
+
+const Box = styled.div`background: var(--sheet); border: 1px solid var(--edge); padding: 14px; display: grid; gap: 10px;`;
+const Two = styled.div`display: grid; grid-template-columns: 1fr 1fr; gap: 10px;`;
+
+/** Which standard wire is it, by what the tape says across 10 and 20 coils? */
+export function Coils({ keep }: { keep: (wire: number) => void }) {
+  const [ten, setTen] = useState('');
+  const [twenty, setTwenty] = useState('');
+  const sheet = useQuery(sheetQuery({ ten_coils_in: ten, twenty_coils_in: twenty }));
+  const read = (name: string) => {
+    const value = sheet.data?.values[name];
+    return typeof value === 'number' ? value : null;
+  };
+  const readings = { ten_coils_in: read('ten_coils_in'), twenty_coils_in: read('twenty_coils_in') };
+  const given = Boolean(ten.trim() || twenty.trim()) && (readings.ten_coils_in ?? readings.twenty_coils_in) !== null;
+  const found = useQuery({ ...identifyQuery(readings), enabled: given });
+  const problem = (name: string) => {
+    const said = sheet.data?.problems[name];
+    return said ? { mistake: said } : {};
+  };
+  return (
+    <Box role="group" aria-label="Wire from its coils">
+      <Two>
+        <Field label="Across 10 coils" value={ten} onChange={setTen} {...problem('ten_coils_in')} />
+        <Field label="Across 20 coils" value={twenty} onChange={setTwenty} {...problem('twenty_coils_in')} />
+      </Two>
+      {given && found.isError && <Refused wrong={found.error} />}
+      {given && found.data && (
+        <Stack $gap={6}>
+          <Quiet>
+            {found.data.measured_wire_in.toFixed(4)} in a coil.{' '}
+            {found.data.sure ? 'That is sure.' : 'It falls between sizes: read again, or across 20 coils.'}
+          </Quiet>
+          {found.data.candidates.map((one) => (
+            <Choice key={one.wire_in} onPress={() => keep(one.wire_in)}>
+              {one.wire_in} in wire, {percent(one.chance).replace('+', '')} likely
+            </Choice>
+          ))}
+        </Stack>
+      )}
+    </Box>
+  );
+}
