@@ -16,11 +16,11 @@ const view = {
 // Heavy below the middle, hot above it.
 const line: ForceLine = { label: 'as hung', positions, forces: positions.map((at) => 42 - at), kind: 'main' };
 
-function Door({ lines = [line], readings = [] as Pinned[], friction = 0 }) {
+function Door({ lines = [line], readings = [] as Pinned[], friction = 0, more = {} }) {
   const [position, setPosition] = useState(36);
   return (
     <SideView
-      view={view}
+      view={{ ...view, ...more }}
       positions={positions}
       doorHeight={84}
       lines={lines}
@@ -85,5 +85,43 @@ describe('side view', () => {
     const { container } = render(<Door />);
     expect(container.querySelectorAll('path[stroke-width="8"]')).toHaveLength(4);
     expect(container.querySelectorAll('circle[r="4"]')).toHaveLength(5);
+  });
+
+  it('draws the door alone, with its height, where there is no line', () => {
+    const { container } = render(<Door lines={[]} />);
+    expect(says()).toBe("3'");
+    expect(container.querySelector('polyline.force')).toBeNull();
+    expect(screen.queryByText(/heavy/)).toBeNull();
+  });
+
+  it('draws a stretched spring or a stack that moves with the door, to scale', () => {
+    const pair = positions.map((at) => [
+      { x_in: 40 + at / 2, z_in: 92 },
+      { x_in: 92, z_in: 92 },
+    ]);
+    const { container, rerender } = render(<Door more={{ shaft: null, pair }} />);
+    const spring = () => container.querySelector('path[stroke-width="1.2"][d*="l "]')?.getAttribute('d');
+    const before = spring();
+    fireEvent.keyDown(slider(), { key: 'End' });
+    expect(spring()).not.toBe(before);
+    const stack = positions.map((at) => [
+      { x_in: 19, z_in: 85 - at * 0.7 },
+      { x_in: 19, z_in: 77 - at * 0.7 },
+    ]);
+    rerender(<Door more={{ stack }} />);
+    const plates = () => container.querySelector('rect[fill="var(--steel)"]');
+    const [top, height] = [Number(plates()?.getAttribute('y')), Number(plates()?.getAttribute('height'))];
+    fireEvent.keyDown(slider(), { key: 'Home' });
+    expect(Number(plates()?.getAttribute('y'))).toBeLessThan(top);
+    expect(Number(plates()?.getAttribute('height'))).toBeCloseTo(height, 3);
+  });
+
+  it('draws both tracks of low headroom', () => {
+    const upper = [
+      { x_in: 0, z_in: 85 },
+      { x_in: 96, z_in: 85 },
+    ];
+    const { container } = render(<Door more={{ lift: 'low_headroom', tracks: [...view.tracks, upper] }} />);
+    expect(container.querySelectorAll('polyline[stroke="var(--steel)"]')).toHaveLength(2);
   });
 });

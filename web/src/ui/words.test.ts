@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { cycles, feet, force, percent, quarters, springWords, tape, thousands } from './words';
+import { carrierWords, cycles, feet, force, percent, quarters, springWords, tape, thousands, years } from './words';
 
 describe('lengths', () => {
   it.each([
@@ -67,5 +67,35 @@ describe('hand force', () => {
     expect(force(-12)).toEqual({ text: '12 lb', mark: '▲ hot', kind: 'hot' });
     expect(force(-7, 8)).toEqual({ text: '7 lb', mark: '▬ holds', kind: 'holds' });
     expect(force(0.2).kind).toBe('holds');
+  });
+});
+
+describe('what carries a door', () => {
+  const spring = {
+    wire_in: 0.225,
+    inside_diameter_in: 2,
+    length_in: 30,
+    count: 2,
+    material: 'oil_tempered',
+    dead_coils: 5,
+  };
+  const stack = {
+    plates: { large: 4, small: 8, large_lb: 18.9, small_lb: 5 },
+    hub: { core_radius_in: 1, strap_in: 0.1, turns: 8 },
+  };
+
+  it('names springs, a pair or a stack, and nothing where it is not known', () => {
+    expect(carrierWords({ springs: [spring] })).toBe('0.225 × 2" × 30", two');
+    expect(carrierWords({ springs: [spring, { ...spring, wire_in: 0.207 }] })).toContain(' + 0.207');
+    expect(carrierWords({ springs: [spring, spring], duplex: true })).toContain(', around ');
+    expect(carrierWords({ extension: { class_lb: 130, open_stretch_in: 2 } })).toBe('130 lb pair, 2" stretch at open');
+    expect(carrierWords({ counterweight: stack })).toBe('4 large and 8 small plates');
+    expect(carrierWords({})).toBe('');
+  });
+
+  it('writes years the way people say them', () => {
+    expect(years({ low: 2.14, high: 11.4 })).toBe('2.1–11 years');
+    expect(years({ low: 8, high: 400 })).toBe('8.0–99 years');
+    expect(years({ low: 90, high: 400 })).toBe('over 60 years');
   });
 });
