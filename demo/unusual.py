@@ -14,10 +14,11 @@ from hinge.sizing.search import Wanted, find_sets
 
 @dataclass(frozen=True)
 class Unusual:
-    """A door by its name and what was measured on it."""
+    """A door by its name and what was measured on it; `sized_as` where the springs on it were chosen for another lift."""
 
     name: str
     measured: dict[str, Value]
+    sized_as: str | None = None
 
 
 LOW: dict[str, Value] = {"radius_in": 12.0, "lift": "low_headroom"}
@@ -30,7 +31,7 @@ def _size(width_in: float, height_in: float, sections: int, weight_lb: float) ->
 
 
 UNUSUAL = (
-    Unusual("Lantern Hill cellar garage", _size(108, 84, 4, 148) | LOW | DRUM | {"household": "two_cars_kids"}),
+    Unusual("Lantern Hill cellar garage", _size(108, 84, 4, 148) | LOW | DRUM | {"household": "two_cars_kids"}, sized_as="standard"),
     Unusual("Ropewalk carriage house", _size(96, 84, 4, 129) | PAIR | {"household": "one_car", "open_stretch_in": 2.0}),
     Unusual(
         "Weir End engine shed",
@@ -52,7 +53,8 @@ UNUSUAL = (
 
 def record_of(door: Unusual) -> DoorRecord:
     """The door's record with what belongs on it."""
-    return DoorRecord(measured=door.measured, **_carrier(door.measured).model_dump())
+    sized = door.measured | ({"lift": door.sized_as} if door.sized_as else {})
+    return DoorRecord(measured=door.measured, **_carrier(sized).model_dump())
 
 
 def _carrier(measured: dict[str, Value]) -> OnDoor:

@@ -138,6 +138,8 @@ def test_a_mismatched_set_is_told_apart_and_the_vans_springs_come_first(signed_i
     page.sees("years")
     page.touch("Like-for-like or advised?")
     page.sees("Mismatched springs on one shaft: put on a matched set")
+    page.touch("The same rate in other wire")
+    page.sees("exactly ")
     page.touch("Only what is in the van")
     page.sees("in the van, cut to length")
     page.sees("Supplier's rate")
@@ -155,7 +157,7 @@ def test_a_bad_supplier_table_is_refused_whole(signed_in, tmp_path):
     page.sees("Row 3, column inside_diameter_in: 'two' is not a number.")
     page.sees("None loaded.")
     page.chooser("Supplier's rates").send_keys(str(good))
-    page.sees("1 rows from good.csv")
+    page.sees("1 row from good.csv")
     page.touch("Do without it")
     page.until(lambda: page.text().count("None loaded.") == 2, "both lists empty")
 

@@ -5,7 +5,6 @@ import { onePieceQuery } from '../api/queries';
 import { useWidth } from '../drawing/useWidth';
 import { Caution, Figure, Quiet, Stack } from '../ui/layout';
 import { Loading, Refused } from '../ui/states';
-import { thousands } from '../ui/words';
 import type { ResultProps } from './BenchPage';
 import { numberOf } from './values';
 
@@ -13,6 +12,8 @@ const Figures = styled.div`display: flex; gap: 40px; flex-wrap: wrap;`;
 const Sheet = styled.figure`margin: 0; min-width: 0; svg { display: block; width: 100%; }
   text { font: 500 14px Barlow, sans-serif; fill: var(--ink); } .tick { font: 500 15px 'Barlow Condensed', sans-serif; fill: var(--quiet); }
   .heavy { fill: var(--heavy); font-weight: 600; } .hot { fill: var(--hot); font-weight: 600; }`;
+
+const whole = (value: number) => Math.round(value).toLocaleString('en-GB').replace(/,/g, ' ');
 
 type Values = Schemas['Sheet']['values'];
 
@@ -28,16 +29,16 @@ export function OnePieceResult({ sheet: { values } }: ResultProps) {
     number,
     number,
   ];
-  const whole = sizes.every((size) => size !== undefined);
+  const complete = sizes.every((size) => size !== undefined);
   const balance = balanceOf(values);
   const found = useQuery({
     ...onePieceQuery({
       door: { height_in: height, weight_lb: weight, bracket_in: bracket, pivot_in: pivot, arm_in: arm },
       balance,
     }),
-    enabled: whole,
+    enabled: complete,
   });
-  if (!whole)
+  if (!complete)
     return <Quiet>Type the door, its arm and where the arm sits. Other gear than lifting arms is not covered.</Quiet>;
   if (found.isError) return <Refused wrong={found.error} />;
   if (!found.data) return <Loading />;
@@ -46,18 +47,18 @@ export function OnePieceResult({ sheet: { values } }: ResultProps) {
     <Stack>
       <Figures>
         <Figure>
-          {thousands(weight_moment_lbin)}
+          {whole(weight_moment_lbin)}
           <small>lb·in: weight times arm that balances it all the way</small>
         </Figure>
         {worst_heavy_lbin != null && (
           <Figure>
-            {thousands(Math.max(0, worst_heavy_lbin))}
+            {whole(Math.max(0, worst_heavy_lbin))}
             <small>lb·in ▼ heavy at the worst</small>
           </Figure>
         )}
         {worst_hot_lbin != null && (
           <Figure>
-            {thousands(Math.max(0, -worst_hot_lbin))}
+            {whole(Math.max(0, -worst_hot_lbin))}
             <small>lb·in ▲ hot at the worst</small>
           </Figure>
         )}

@@ -110,7 +110,7 @@ export function InsideView({ measured, on }: Props) {
   );
   const stackPart = (stack: Schemas['StackIn']) => {
     const plates = stack.plates.large + stack.plates.small;
-    const at = width + 5.5;
+    const at = width + 8;
     const top = height + 4;
     return (
       <g {...touch({ id: 'stack', name: 'Counterweight', says: stackWords(stack) })}>

@@ -50,9 +50,17 @@ export function Carrier({ view, layout, at, bottom }: DrawnProps & { at: number;
       {stack?.[0] && stack[1] && shaft && (
         <g>
           <path
-            d={`M ${x(stack[0].x_in)} ${y(shaft.z_in)} V ${y(stack[0].z_in)}`}
+            d={`M ${x(shaft.x_in)} ${y(shaft.z_in)} H ${x(stack[0].x_in)} V ${y(stack[0].z_in)}`}
+            fill="none"
             stroke="var(--ink)"
             strokeWidth="2"
+          />
+          <circle
+            cx={x(stack[0].x_in) - 1.3 * scale}
+            cy={y(shaft.z_in) + 1.3 * scale}
+            r={1.3 * scale}
+            fill="var(--sheet)"
+            stroke="var(--ink)"
           />
           <rect
             x={x(stack[0].x_in) - 3.2 * scale}

@@ -68,7 +68,8 @@ function OneList({ kind, title, says, columns, lead, loaded }: Props) {
       </Quiet>
       {loaded ? (
         <p role="status">
-          {loaded.rows} rows from {loaded.file_name}, loaded {day(loaded.loaded_at)} by {loaded.loaded_by}.
+          {loaded.rows === 1 ? '1 row' : `${loaded.rows} rows`} from {loaded.file_name}, loaded {day(loaded.loaded_at)}{' '}
+          by {loaded.loaded_by}.
         </p>
       ) : (
         <p>None loaded.</p>

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import type { Schemas } from '../api/client';
 import { compareQuery } from '../api/queries';
 import { Plain } from '../ui/buttons';
-import { Caution, Quiet, Stack, Table } from '../ui/layout';
+import { Caution, Stack, Table } from '../ui/layout';
 import { Loading, Refused } from '../ui/states';
 import { cycles, percent, setWords, tape } from '../ui/words';
 
@@ -56,23 +56,35 @@ function SideBySide({ question }: { question: Schemas['CompareQuestion'] }) {
         </tbody>
       </Table>
       <p>{why}</p>
-      {alternatives.length > 0 && (
-        <>
-          <Quiet>The like-for-like rate in other wire, longest-lived first:</Quiet>
-          <Table>
-            <tbody>
-              {alternatives.slice(0, 5).map(({ set, exact_length_in }) => (
-                <tr key={setWords(set.springs, false)}>
-                  <td>{setWords(set.springs, false)}</td>
-                  <td>exactly {tape(exact_length_in)}</td>
-                  <td>{cycles(set.life_cycles)}</td>
-                </tr>
-              ))}
-            </tbody>
-          </Table>
-        </>
-      )}
+      {alternatives.length > 0 && <Alternatives alternatives={alternatives} />}
     </Stack>
+  );
+}
+
+/** The like-for-like rate in other wire, for when the van has no other. */
+function Alternatives({ alternatives }: { alternatives: Schemas['AlternativeOut'][] }) {
+  const [open, setOpen] = useState(false);
+  return (
+    <>
+      <div>
+        <Plain aria-expanded={open} onPress={() => setOpen(!open)}>
+          {open ? 'Put the other wire away' : 'The same rate in other wire'}
+        </Plain>
+      </div>
+      {open && (
+        <Table>
+          <tbody>
+            {alternatives.slice(0, 6).map(({ set, exact_length_in }) => (
+              <tr key={setWords(set.springs, false)}>
+                <td>{setWords(set.springs, false)}</td>
+                <td>exactly {tape(exact_length_in)}</td>
+                <td>{cycles(set.life_cycles)}</td>
+              </tr>
+            ))}
+          </tbody>
+        </Table>
+      )}
+    </>
   );
 }
 

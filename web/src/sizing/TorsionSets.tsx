@@ -23,6 +23,8 @@ type Props = {
 };
 
 const Figures = styled.div`display: flex; gap: 40px; flex-wrap: wrap;`;
+/** The drawing stays in sight while the list beside it is walked through. */
+const Beside = styled.div`min-width: 0; @media (min-width: 1001px) { position: sticky; top: 8px; }`;
 const List = styled.div`display: grid; gap: 7px;`;
 const More = styled.button.attrs({
   type: 'button',
@@ -105,7 +107,9 @@ export function TorsionSets({ question, isChosen = NONE, children, column = fals
           </More>
         )}
       </Stack>
-      <SideViewOf setup={question} lines={lines} friction={size.data.usual_friction_lb} />
+      <Beside>
+        <SideViewOf setup={question} lines={lines} friction={size.data.usual_friction_lb} />
+      </Beside>
       {children?.(picked)}
     </Split>
   );

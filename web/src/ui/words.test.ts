@@ -95,7 +95,7 @@ describe('what carries a door', () => {
 
   it('writes years the way people say them', () => {
     expect(years({ low: 2.14, high: 11.4 })).toBe('2.1–11 years');
-    expect(years({ low: 8, high: 400 })).toBe('8.0–99 years');
+    expect(years({ low: 8, high: 400 })).toBe('8.0–60+ years');
     expect(years({ low: 90, high: 400 })).toBe('over 60 years');
   });
 });

@@ -63,7 +63,9 @@ export function carrierWords(on: Schemas['OnDoor']): string {
 
 export function years(life: Schemas['YearsOut']): string {
   const write = (value: number) => (value < 10 ? value.toFixed(1) : String(Math.round(value)));
-  return life.low > 60 ? 'over 60 years' : `${write(life.low)}–${write(Math.min(life.high, 99))} years`;
+  // Beyond that other parts of the door wear out first.
+  if (life.low > 60) return 'over 60 years';
+  return life.high > 60 ? `${write(life.low)}–60+ years` : `${write(life.low)}–${write(life.high)} years`;
 }
 
 export function thousands(value: number): string {

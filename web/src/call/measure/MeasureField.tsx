@@ -67,6 +67,7 @@ const HELP: Record<string, string> = {
 };
 
 function ChoiceField({ field, known, call, next }: Props) {
+  const usual = call.state.asked.find((one) => one.field === field.name)?.usual;
   return (
     <Box as="div" role="group" aria-label={field.label}>
       <h3>{field.label}</h3>
@@ -82,6 +83,7 @@ function ChoiceField({ field, known, call, next }: Props) {
           }}
         >
           {one.text}
+          {!known && one.text === usual ? ': taken as usual' : ''}
         </Choice>
       ))}
     </Box>
