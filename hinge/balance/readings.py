@@ -5,6 +5,8 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Literal, get_args
 
+import numpy as np
+
 Outcome = Literal["holds", "creeps_up", "creeps_down", "runs_up", "runs_down"]
 Direction = Literal["raising", "lowering"]
 OUTCOMES: tuple[Outcome, ...] = get_args(Outcome)
@@ -31,3 +33,14 @@ class HandForce:
 
 
 Reading = LetGo | HandForce
+
+# Floor, 1 ft, 2 ft, then closely where the door must hold, then chest height; common practice.
+USUAL_HEIGHTS_IN = (0.0, 12.0, 24.0, 42.0, 54.0, 66.0)
+FURTHER_IN, CLEAR_OF_OPEN_IN = 24.0, 6.0
+
+
+def reading_heights(height_in: float) -> list[float]:
+    """Heights to read the balance at on a door of this height [in]: the usual ones, every two feet above them, and open."""
+    usual = [at for at in USUAL_HEIGHTS_IN if at < height_in - CLEAR_OF_OPEN_IN]
+    further = np.arange(USUAL_HEIGHTS_IN[-1] + FURTHER_IN, height_in - CLEAR_OF_OPEN_IN, FURTHER_IN)
+    return [*usual, *further.tolist(), height_in]

@@ -13,7 +13,7 @@ from hinge.procedure.state import CallState
 from hinge.questions.ask import first_mistake
 from hinge.questions.documents import HungDoor
 
-WITHDRAWABLE = ("complaint", "found", "measured", "reading", "proof", "disconnected")
+WITHDRAWABLE = ("complaint", "found", "measured", "hung", "reading", "proof", "disconnected")
 
 
 def admit(state: CallState, entry: e.Entry, earlier: list[e.Entry]) -> None:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass, field
 
+from hinge.balance.readings import USUAL_HEIGHTS_IN, reading_heights
 from hinge.measure.fields import Measured, Value, fields, read_field, write_value
 from hinge.procedure import entries as e
 from hinge.procedure.carrying import as_chosen, chosen_kind, hung_door, trimmed, winding_of
@@ -46,7 +47,7 @@ class _Tally:
     gates: dict[str, e.Entry] = field(default_factory=dict)
     measured: dict[str, tuple[Value, str]] = field(default_factory=dict)
     chosen: Choice | None = None
-    hung: bool = False
+    hung: str = ""
     counts: dict[str, int] = field(default_factory=dict)
     trims: list[e.Trimmed] = field(default_factory=list)
     touched: bool = False
@@ -70,9 +71,9 @@ class _Tally:
                 self.measured[body.field] = (read_field(body.field, body.typed), entry.id)
             case e.Chosen():
                 self.chosen = Choice(**body.model_dump(exclude={"kind"}), entry=entry.id)
-                self.counts, self.trims, self.hung = {}, [], False
+                self.counts, self.trims, self.hung = {}, [], ""
             case e.Hung():
-                self.hung = True
+                self.hung = entry.id
             case e.Counted():
                 self.counts[body.spring] = body.to_quarter
             case e.Trimmed():
@@ -121,7 +122,7 @@ def fold(record: DoorRecord, entries: list[e.Entry]) -> CallState:
     carried_by = chosen_kind(tally.chosen) if tally.chosen else kind_of(measured)
     setup = setup_of(measured)
     winding = winding_of(tally.chosen, tally.counts)
-    set_up = tally.hung or (bool(winding) and all(spring.done == spring.planned for spring in winding))
+    set_up = bool(tally.hung) or (bool(winding) and all(spring.done == spring.planned for spring in winding))
     before = _on_door(tally, measured)
     now = _trimmed(as_chosen(tally.chosen) if tally.chosen and set_up else before, tally.trims)
     wrong_setup = wrong_in(setup, carried_by)
@@ -136,7 +137,7 @@ def fold(record: DoorRecord, entries: list[e.Entry]) -> CallState:
         "prove": not to_close and bool(tally.readings or tally.proofs),
         "close": tally.closed is not None,
     }
-    household, cycles, shaft = (measured.get(name) for name in ("household", "cycles_wanted", "shaft_length_in"))
+    household, cycles = measured.get("household"), measured.get("cycles_wanted")
     return CallState(
         complaint=tally.complaint,
         complaint_text=complaints().get(tally.complaint or "", ""),
@@ -149,7 +150,6 @@ def fold(record: DoorRecord, entries: list[e.Entry]) -> CallState:
         missing=missing_of(measured),
         cycles_wanted=cycles if isinstance(cycles, float) else DEFAULT_CYCLES,
         household=household if isinstance(household, str) else None,
-        shaft_length_in=next((at for at in (shaft, measured.get("width_in")) if isinstance(at, float)), None),
         file_weight_lb=_weight(record.measured) if tally.chosen is None else None,
         scale_weight_lb=_weight({name: value for name, (value, _) in tally.measured.items()}),
         carried_by=carried_by,
@@ -161,6 +161,8 @@ def fold(record: DoorRecord, entries: list[e.Entry]) -> CallState:
         set_up=set_up,
         hung=hung_door(setup, now, carried_by) if setup and not wrong_setup else None,
         readings=tally.readings,
+        reading_heights_in=reading_heights(setup.door.height_in) if setup else list(USUAL_HEIGHTS_IN),
+        hung_entry=tally.hung,
         proofs=_proof_states(tally),
         stages=[Stage(name=name, done=is_done) for name, is_done in done.items()],  # type: ignore[arg-type]
         to_close=to_close,

@@ -127,7 +127,6 @@ class CallState(BaseModel):
     missing: list[str]
     cycles_wanted: float
     household: str | None
-    shaft_length_in: float | None
     file_weight_lb: float | None
     scale_weight_lb: float | None
     carried_by: CarrierKind
@@ -139,6 +138,8 @@ class CallState(BaseModel):
     set_up: bool
     hung: HungDoor | None
     readings: list[ReadingState]
+    reading_heights_in: list[float]
+    hung_entry: str
     proofs: list[ProofState]
     stages: list[Stage]
     to_close: list[str]

@@ -113,7 +113,11 @@ class SizeOptions(Document):
 
 
 class OnDoor(FromShop):
-    """A door, the springs on it now where they are known, and what is asked of new ones."""
+    """A door, the springs on it now where they are known, and what is asked of new ones.
+
+    `width_in` stands in for the room on the shaft where that was not measured: new springs must fit it, but
+    those that are there are not called too long for it.
+    """
 
     door: DoorIn
     track: TrackIn
@@ -124,9 +128,11 @@ class OnDoor(FromShop):
     on_door: Shaft | None = None
     on_door_duplex: bool = False
     on_door_quarter_turns: Annotated[int, Field(ge=1, le=160)] | None = None
+    width_in: Annotated[Finite, Field(ge=20, le=400)] | None = None
 
     def wanted(self) -> Wanted:
-        return Wanted(cycles=self.cycles, van=self.stock(), table=self.table(), **self.options.model_dump())
+        options = self.options.model_dump() | {"shaft_length_in": self.options.shaft_length_in or self.width_in}
+        return Wanted(cycles=self.cycles, van=self.stock(), table=self.table(), **options)
 
     def use(self) -> Use | None:
         return use_named(self.household) if self.household else None

@@ -1,9 +1,11 @@
 """Calls at doors that are not a torsion pair on standard track: what is asked, picked, hung, trimmed and guarded."""
 
+import numpy as np
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from hinge.balance.readings import reading_heights
 from hinge.errors import BadInput, Contradiction, GateNotMet, OutOfRange, OutOfStep
 from hinge.measure.fields import fields, read_field, write_value
 from hinge.procedure.knowledge import gate_groups
@@ -99,6 +101,26 @@ def test_a_pair_is_picked_hung_and_trimmed_through_its_own_gates():
     assert state.hung.extension.open_stretch_in == 2.5
     assert not state.readings[0].current
     assert call.state.record_after.extension.open_stretch_in == 2.5
+
+
+def test_a_pair_called_hung_by_mistake_is_taken_back():
+    call = at_door(**EXTENSION)
+    call.enter("chosen", extension=PAIR)
+    call.gates("hanging")
+    hung = call.enter("hung")
+    assert hung.set_up
+    back = call.enter("withdrawn", entry=hung.hung_entry, reason="touched by mistake")
+    assert not back.set_up
+    assert back.hung_entry == ""
+
+
+@given(st.floats(60, 192))
+def test_the_heights_to_read_at_reach_from_the_floor_to_open(height):
+    heights = reading_heights(height)
+    assert (heights[0], heights[-1]) == (0, height)
+    assert (np.diff(heights) >= 5.9).all()
+    assert np.diff(heights).max() <= 30
+    assert any(36 <= at <= 48 for at in heights)
 
 
 def test_a_stack_is_picked_and_trimmed_by_plates():

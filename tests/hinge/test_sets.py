@@ -8,6 +8,7 @@ from hypothesis import strategies as st
 from hinge.door.sections import build_door
 from hinge.door.track import build_track
 from hinge.errors import Contradiction
+from hinge.questions.ask import ask
 from hinge.sizing.candidates import nested_near
 from hinge.sizing.compare import alternatives, like_for_like, same_rate, why
 from hinge.sizing.search import Wanted, find_sets
@@ -74,6 +75,17 @@ def test_springs_longer_than_the_shaft_are_refused_with_both_lengths():
     judged = judge(((build_torsion(0.25, 2, 60), 2),), ON)
     with pytest.raises(Contradiction, match=r"take 12\d\.\d in of shaft wound.*there are 100 in"):
         require_room(judged, 100)
+
+
+def test_the_doors_width_bounds_new_springs_but_calls_none_that_hangs_too_long():
+    asked = {"door": {"height_in": 84, "section_count": 4, "weight_lb": 130}, "track": {"lift": "standard", "radius_in": 12}}
+    asked |= {"drum": {"kind": "flat", "diameter_in": 4, "cable_in": 0.125}, "cycles": 15000, "width_in": 96}
+    asked |= {"on_door": [{"wire_in": 0.225, "inside_diameter_in": 2, "length_in": 46, "count": 2}]}
+    answer = ask("size", asked)
+    assert answer.on_door.shaft_needed_in > 96
+    assert all(one.shaft_needed_in <= 96 for one in answer.sets)
+    with pytest.raises(Contradiction, match="there are 96 in"):
+        ask("size", asked | {"options": {"shaft_length_in": 96}})
 
 
 @given(springs, st.sampled_from([0.207, 0.2187, 0.225, 0.2343, 0.25]), st.sampled_from([1.75, 2.0, 2.625, 3.75]))

@@ -1346,8 +1346,6 @@ export interface components {
             cycles_wanted: number;
             /** Household */
             household: string | null;
-            /** Shaft Length In */
-            shaft_length_in: number | null;
             /** File Weight Lb */
             file_weight_lb: number | null;
             /** Scale Weight Lb */
@@ -1369,6 +1367,10 @@ export interface components {
             hung: components["schemas"]["HungDoor"] | null;
             /** Readings */
             readings: components["schemas"]["ReadingState"][];
+            /** Reading Heights In */
+            reading_heights_in: number[];
+            /** Hung Entry */
+            hung_entry: string;
             /** Proofs */
             proofs: components["schemas"]["ProofState"][];
             /** Stages */
@@ -2274,6 +2276,8 @@ export interface components {
             on_door_duplex?: boolean;
             /** On Door Quarter Turns */
             on_door_quarter_turns?: number | null;
+            /** Width In */
+            width_in?: number | null;
         };
         /**
          * AlternativeOut
@@ -2335,6 +2339,8 @@ export interface components {
             on_door_duplex?: boolean;
             /** On Door Quarter Turns */
             on_door_quarter_turns?: number | null;
+            /** Width In */
+            width_in?: number | null;
         };
         /**
          * CarriesAnswer
@@ -2693,6 +2699,8 @@ export interface components {
             on_door_duplex?: boolean;
             /** On Door Quarter Turns */
             on_door_quarter_turns?: number | null;
+            /** Width In */
+            width_in?: number | null;
             /**
              * To
              * @enum {string}

@@ -46,7 +46,8 @@ function Conversion({ sheet: { values }, setup, drum, to }: Props) {
       drum,
       cycles: numberOf(values, 'cycles_wanted') ?? USUAL_CYCLES,
       household: typeof values.household === 'string' ? values.household : null,
-      options: { shaft_length_in: numberOf(values, 'shaft_length_in') ?? numberOf(values, 'width_in') ?? null },
+      width_in: numberOf(values, 'width_in') ?? null,
+      options: { shaft_length_in: numberOf(values, 'shaft_length_in') ?? null },
       to,
     }),
   );

@@ -30,7 +30,8 @@ export function SpringsResult({ sheet }: ResultProps) {
             household: typeof values.household === 'string' ? values.household : null,
             on_door: springs.length ? springs : null,
             on_door_duplex: there?.duplex ?? false,
-            options: { shaft_length_in: numberOf(values, 'shaft_length_in') ?? numberOf(values, 'width_in') ?? null },
+            width_in: numberOf(values, 'width_in') ?? null,
+            options: { shaft_length_in: numberOf(values, 'shaft_length_in') ?? null },
           }}
         />
       ) : (

@@ -18,9 +18,7 @@ const Force = styled.form`display: grid; grid-template-columns: 1fr auto auto; g
 /** Let go at a height and touch what the door does; or read the hand force with a gauge. */
 export function TakeReading({ call }: { call: Call }) {
   const top = call.state.setup?.door.height_in ?? 84;
-  const heights = [0, 12, 24, 42, 54, 66, top].filter(
-    (height, place, all) => height <= top && all.indexOf(height) === place,
-  );
+  const heights = call.state.reading_heights_in;
   const [height, setHeight] = useState(42);
   const [gauge, setGauge] = useState(false);
   return (

@@ -1,5 +1,5 @@
 import type { Schemas } from '../../api/client';
-import { MainAction, PlainLink } from '../../ui/buttons';
+import { MainAction, Plain, PlainLink } from '../../ui/buttons';
 import { Caution, Quiet, Split, Stack, Steps } from '../../ui/layout';
 import { pairWords, stackWords, tape } from '../../ui/words';
 import { Gates } from '../Gates';
@@ -21,6 +21,15 @@ export function Hang({ call, go, chosen }: StageProps & { chosen: Schemas['Choic
           <p>
             Make-safe gates are open. <PlainLink to={`/calls/${call.call.key}/arrive`}>Back to Arrive</PlainLink>
           </p>
+        )}
+        {state.set_up && !state.closed && (
+          <div>
+            <Plain
+              onPress={() => call.enter({ kind: 'withdrawn', entry: state.hung_entry, reason: 'touched by mistake' })}
+            >
+              It does not hang yet
+            </Plain>
+          </div>
         )}
         <Quiet>Local codes and the maker’s manual come first. For trained technicians.</Quiet>
       </Stack>

@@ -10,6 +10,10 @@ type Props = StageProps & { setup: Schemas['Setup']; drum: Schemas['DrumIn'] };
 export function TorsionPick({ call, go, setup, drum }: Props) {
   const { state } = call;
   const { chosen, on_door: there } = state;
+  const number = (field: string) => {
+    const value = state.measured.find((one) => one.field === field)?.value;
+    return typeof value === 'number' ? value : null;
+  };
   const isChosen = (set: Schemas['SetOut']) =>
     chosen !== null && setWords(set.springs, set.duplex) === setWords(chosen.springs, chosen.duplex);
   const use = (set: Schemas['SetOut']) => {
@@ -28,7 +32,8 @@ export function TorsionPick({ call, go, setup, drum }: Props) {
     on_door: there.springs?.length ? there.springs : null,
     on_door_duplex: there.duplex ?? false,
     on_door_quarter_turns: there.quarter_turns || null,
-    options: { shaft_length_in: state.shaft_length_in },
+    width_in: number('width_in'),
+    options: { shaft_length_in: number('shaft_length_in') },
   };
   return (
     <TorsionSets question={question} isChosen={isChosen}>
