@@ -65,7 +65,8 @@ def kind_of(measured: Measured) -> CarrierKind:
 
 def missing_of(measured: Measured) -> list[str]:
     """The measurements still needed before the door can be computed, in order."""
-    return [name for name in fields() if name in needed_of(measured) and name not in measured]
+    needed = needed_of(measured)
+    return [name for name in fields() if name in needed and name not in measured]
 
 
 def setup_of(measured: Measured) -> Setup | None:
