@@ -1,5 +1,6 @@
 """`python -m hinge QUESTION`: documents in, documents out, refusals with status 2 and never a trace."""
 
+import io
 import json
 import subprocess
 import sys
@@ -9,6 +10,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 from jsonschema import Draft202012Validator
 
+from hinge.__main__ import main
 from hinge.errors import HingeError
 from hinge.questions.ask import QUESTIONS, ask
 from tools.formats import FOLDER, documents, text_of
@@ -60,14 +62,20 @@ ASKED = {
 }
 
 
-def run(question, text):
-    done = subprocess.run([sys.executable, "-m", "hinge", question], input=text, capture_output=True, text=True, check=False)
-    assert "Traceback" not in done.stdout + done.stderr
-    return done.returncode, json.loads(done.stdout)
+@pytest.fixture
+def run(monkeypatch, capsys):
+    """The command in this process: starting Python anew for every question would take most of the time."""
+
+    def one(question, text):
+        monkeypatch.setattr(sys, "stdin", io.TextIOWrapper(io.BytesIO(text.encode())))
+        status = main([question])
+        return status, json.loads(capsys.readouterr().out)
+
+    return one
 
 
 @pytest.mark.parametrize("question", ASKED)
-def test_every_question_answers_by_its_published_schemas(question):
+def test_every_question_answers_by_its_published_schemas(question, run):
     published = {kind: json.loads((FOLDER / f"{question}.{kind}.schema.json").read_text()) for kind in ("question", "answer")}
     Draft202012Validator(published["question"]).validate(ASKED[question])
     status, answer = run(question, json.dumps(ASKED[question]))
@@ -83,6 +91,14 @@ def test_every_question_is_covered_here():
 def test_published_formats_are_current():
     for name, document in documents().items():
         assert (FOLDER / name).read_text() == text_of(document), f"{name} is stale: run make api"
+
+
+@pytest.mark.parametrize(("text", "status"), [(json.dumps(SPRING), 0), ('{"wire_in": ', 2)])
+def test_the_command_as_it_is_typed(text, status):
+    done = subprocess.run([sys.executable, "-m", "hinge", "torsion"], input=text, capture_output=True, text=True, check=False)
+    assert "Traceback" not in done.stdout + done.stderr
+    assert done.returncode == status
+    assert ("error" in json.loads(done.stdout)) == bool(status)
 
 
 @pytest.mark.parametrize(
@@ -147,7 +163,7 @@ def test_refusals_name_the_field_and_what_is_allowed(question, change, field):
         ("torsion", '{"wire_in": 1e999}'),
     ],
 )
-def test_the_command_refuses_with_status_2_and_the_error_shape(question, text):
+def test_the_command_refuses_with_status_2_and_the_error_shape(question, text, run):
     status, answer = run(question, text)
     assert status == 2
     assert set(answer["error"]) == {"code", "message", "field", "value", "allowed", "unit"}
