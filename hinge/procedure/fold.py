@@ -10,11 +10,11 @@ from hinge.procedure import entries as e
 from hinge.procedure.carrying import as_chosen, chosen_kind, hung_door, trimmed, winding_of
 from hinge.procedure.knowledge import GateGroup, causes, complaints, gate_groups, proofs
 from hinge.procedure.record import (
-    DEFAULT_CYCLES,
     ON_DOOR,
     CarrierKind,
     DoorRecord,
     OnDoor,
+    cycles_of,
     kind_of,
     missing_of,
     on_door_of,
@@ -137,7 +137,7 @@ def fold(record: DoorRecord, entries: list[e.Entry]) -> CallState:
         "prove": not to_close and bool(tally.readings or tally.proofs),
         "close": tally.closed is not None,
     }
-    household, cycles = measured.get("household"), measured.get("cycles_wanted")
+    household = measured.get("household")
     return CallState(
         complaint=tally.complaint,
         complaint_text=complaints().get(tally.complaint or "", ""),
@@ -148,7 +148,7 @@ def fold(record: DoorRecord, entries: list[e.Entry]) -> CallState:
         measured=_measurements(tally, measured),
         asked=asked_of(measured),
         missing=missing_of(measured),
-        cycles_wanted=cycles if isinstance(cycles, float) else DEFAULT_CYCLES,
+        cycles_wanted=cycles_of(measured),
         household=household if isinstance(household, str) else None,
         file_weight_lb=_weight(record.measured) if tally.chosen is None else None,
         scale_weight_lb=_weight({name: value for name, (value, _) in tally.measured.items()}),

@@ -58,6 +58,11 @@ class Setup(Document):
     drum: DrumIn | None = None
 
 
+def cycles_of(measured: Measured) -> float:
+    """The cycles wanted of a new set; the usual ones until something is said."""
+    return _number(measured, "cycles_wanted") or DEFAULT_CYCLES
+
+
 def kind_of(measured: Measured) -> CarrierKind:
     """What carries the door, by what was measured; torsion springs until something else is said."""
     return _choice(measured, "counterbalance")  # type: ignore[return-value]

@@ -7,7 +7,7 @@ from pydantic import BaseModel
 from hinge.door.track import path_of
 from hinge.errors import HingeError
 from hinge.measure.fields import DEFAULT_CHOICES, Measured, Value, asked_for, read_field, write_value
-from hinge.procedure.record import CarrierKind, OnDoor, Setup, hub_of, kind_of, missing_of, needed_of, on_door_of, setup_of
+from hinge.procedure.record import CarrierKind, OnDoor, Setup, cycles_of, hub_of, kind_of, missing_of, needed_of, on_door_of, setup_of
 from hinge.procedure.state import Asked
 from hinge.questions.documents import HubIn
 from hinge.sizing.ideal import require_drum
@@ -26,6 +26,7 @@ class Sheet(BaseModel):
     wrong_setup: str
     on_door: OnDoor | None
     hub: HubIn | None
+    cycles_wanted: float
 
 
 def read_sheet(typed: dict[str, str]) -> Sheet:
@@ -50,6 +51,7 @@ def read_sheet(typed: dict[str, str]) -> Sheet:
         setup=setup,
         wrong_setup=wrong_in(setup, carried_by),
         on_door=on_door_of(values),
+        cycles_wanted=cycles_of(values),
         hub=hub_of(values) if all(name in values for name in ("hub_core_in", "strap_in", "hub_turns")) else None,
     )
 

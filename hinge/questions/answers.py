@@ -57,9 +57,10 @@ class ProfileOut(BaseModel):
 
 
 class PartOut(BaseModel):
-    """One kind of spring in a set; `share` is what all of this kind carry of the torque."""
+    """One kind of spring in a set; `share` is what all of this kind carry of the torque, `share_each` one of them."""
 
     share: float
+    share_each: float
     torque_lbin: float
     stress_psi: float
     life_cycles: LifeOut
@@ -68,6 +69,7 @@ class PartOut(BaseModel):
     energy_ftlb: float
     formula_rate_lbin_per_turn: float
     table_rate_lbin_per_turn: float | None = None
+    table_difference: float | None = None
 
 
 class SetOut(BaseModel):
@@ -152,6 +154,7 @@ def set_out(one: SpringSet, use: Use | None = None) -> SetOut:
 def _part_out(part: Part, turns: float) -> PartOut:
     return PartOut(
         share=part.share,
+        share_each=part.share / part.count,
         torque_lbin=part.torque_lbin,
         stress_psi=part.stress_psi,
         life_cycles=life_out(part.life),
@@ -160,4 +163,5 @@ def _part_out(part: Part, turns: float) -> PartOut:
         energy_ftlb=stored_energy(part.spring.rate_lbin_per_turn, turns),
         formula_rate_lbin_per_turn=part.spring.formula_rate_lbin_per_turn,
         table_rate_lbin_per_turn=part.spring.table_rate_lbin_per_turn,
+        table_difference=part.spring.table_difference,
     )

@@ -54,6 +54,7 @@ class TorsionAnswer(BaseModel):
     rate_lbin_per_turn: float
     formula_rate_lbin_per_turn: float
     table_rate_lbin_per_turn: float | None = None
+    table_difference: float | None = None
     active_coils: float
     torque_lbin: float | None = None
     stress_psi: float | None = None
@@ -75,6 +76,7 @@ def torsion(asked: TorsionQuestion) -> TorsionAnswer:
         rate_lbin_per_turn=spring.rate_lbin_per_turn,
         formula_rate_lbin_per_turn=spring.formula_rate_lbin_per_turn,
         table_rate_lbin_per_turn=spring.table_rate_lbin_per_turn,
+        table_difference=spring.table_difference,
         active_coils=spring.active_coils,
     )
     return answer if asked.turns is None else answer.model_copy(update=_wound(spring, asked.turns, asked.bar_in))

@@ -44,6 +44,11 @@ class TorsionSpring:
         return self.formula_rate_lbin_per_turn if self.table_rate_lbin_per_turn is None else self.table_rate_lbin_per_turn
 
     @property
+    def table_difference(self) -> float | None:
+        """The table's rate over the formula's, less one, where the table has this spring."""
+        return None if self.table_rate_lbin_per_turn is None else self.table_rate_lbin_per_turn / self.formula_rate_lbin_per_turn - 1
+
+    @property
     def formula_rate_lbin_per_turn(self) -> float:
         """Torque gained per full turn by the formula [lb·in/turn]."""
         return float(rate(self.wire_in, self.inside_diameter_in, self.length_in, material_named(self.material), self.dead_coils))

@@ -1930,6 +1930,8 @@ export interface components {
             wrong_setup: string;
             on_door: components["schemas"]["OnDoor"] | null;
             hub: components["schemas"]["HubIn"] | null;
+            /** Cycles Wanted */
+            cycles_wanted: number;
         };
         /**
          * TypedSheet
@@ -1982,6 +1984,8 @@ export interface components {
             formula_rate_lbin_per_turn: number;
             /** Table Rate Lbin Per Turn */
             table_rate_lbin_per_turn?: number | null;
+            /** Table Difference */
+            table_difference?: number | null;
             /** Active Coils */
             active_coils: number;
             /** Torque Lbin */
@@ -2098,11 +2102,13 @@ export interface components {
         };
         /**
          * PartOut
-         * @description One kind of spring in a set; `share` is what all of this kind carry of the torque.
+         * @description One kind of spring in a set; `share` is what all of this kind carry of the torque, `share_each` one of them.
          */
         PartOut: {
             /** Share */
             share: number;
+            /** Share Each */
+            share_each: number;
             /** Torque Lbin */
             torque_lbin: number;
             /** Stress Psi */
@@ -2118,6 +2124,8 @@ export interface components {
             formula_rate_lbin_per_turn: number;
             /** Table Rate Lbin Per Turn */
             table_rate_lbin_per_turn?: number | null;
+            /** Table Difference */
+            table_difference?: number | null;
         };
         /**
          * ProfileOut

@@ -10,7 +10,6 @@ import { cycles, feet, setWords } from '../ui/words';
 import type { ResultProps } from './BenchPage';
 import { numberOf } from './values';
 
-const USUAL_CYCLES = 15_000;
 type To = Schemas['ConvertAnswer']['to'];
 
 /** Both ways to carry the door, and what to take off and put on. */
@@ -38,13 +37,13 @@ export function ConvertResult({ sheet, typed, type }: ResultProps) {
 
 type Props = { sheet: Schemas['Sheet']; setup: Schemas['Setup']; drum: Schemas['DrumIn']; to: To };
 
-function Conversion({ sheet: { values }, setup, drum, to }: Props) {
+function Conversion({ sheet: { values, cycles_wanted }, setup, drum, to }: Props) {
   const found = useQuery(
     convertQuery({
       door: setup.door,
       track: setup.track,
       drum,
-      cycles: numberOf(values, 'cycles_wanted') ?? USUAL_CYCLES,
+      cycles: cycles_wanted,
       household: typeof values.household === 'string' ? values.household : null,
       width_in: numberOf(values, 'width_in') ?? null,
       options: { shaft_length_in: numberOf(values, 'shaft_length_in') ?? null },

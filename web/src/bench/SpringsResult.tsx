@@ -8,8 +8,6 @@ import { percent, springWords } from '../ui/words';
 import type { ResultProps } from './BenchPage';
 import { numberOf } from './values';
 
-const USUAL_CYCLES = 15_000;
-
 /** What the springs on the door do and carry, and which belong there. */
 export function SpringsResult({ sheet }: ResultProps) {
   const { setup, wrong_setup, on_door: there, values } = sheet;
@@ -26,7 +24,7 @@ export function SpringsResult({ sheet }: ResultProps) {
             door: setup.door,
             track: setup.track,
             drum: setup.drum,
-            cycles: numberOf(values, 'cycles_wanted') ?? USUAL_CYCLES,
+            cycles: sheet.cycles_wanted,
             household: typeof values.household === 'string' ? values.household : null,
             on_door: springs.length ? springs : null,
             on_door_duplex: there?.duplex ?? false,
@@ -50,7 +48,8 @@ function OneSpring({ spring }: { spring: Schemas['SpringIn'] }) {
   const found = useQuery(torsionQuery({ wire_in, inside_diameter_in, length_in }));
   if (found.isError) return <Refused wrong={found.error} />;
   if (!found.data) return null;
-  const { rate_lbin_per_turn, formula_rate_lbin_per_turn, table_rate_lbin_per_turn, active_coils } = found.data;
+  const { rate_lbin_per_turn, formula_rate_lbin_per_turn, table_rate_lbin_per_turn, table_difference, active_coils } =
+    found.data;
   return (
     <Sheet>
       <Table>
@@ -65,7 +64,7 @@ function OneSpring({ spring }: { spring: Schemas['SpringIn'] }) {
       {table_rate_lbin_per_turn != null && (
         <Quiet>
           The supplier's table; the formula gives {formula_rate_lbin_per_turn.toFixed(2)} (table{' '}
-          {percent(table_rate_lbin_per_turn / formula_rate_lbin_per_turn - 1)}).
+          {percent(table_difference ?? 0)}).
         </Quiet>
       )}
     </Sheet>

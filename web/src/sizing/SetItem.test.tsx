@@ -15,6 +15,7 @@ const spring = {
 const life = { low: 9_000, likely: 12_000, high: 16_000 };
 const part = (share: number): Schemas['PartOut'] => ({
   share,
+  share_each: share,
   torque_lbin: 150,
   stress_psi: 212_400,
   life_cycles: life,
@@ -23,6 +24,7 @@ const part = (share: number): Schemas['PartOut'] => ({
   energy_ftlb: 240,
   formula_rate_lbin_per_turn: 20,
   table_rate_lbin_per_turn: null,
+  table_difference: null,
 });
 const profile = {
   positions_in: [0, 84],
@@ -64,7 +66,7 @@ describe('a set in the list', () => {
 
   it('gives its reasons once it is opened, the supplier’s rate beside the formula', () => {
     const pick = vi.fn();
-    const listed = { ...set, parts: [{ ...part(1), table_rate_lbin_per_turn: 19 }] };
+    const listed = { ...set, parts: [{ ...part(1), table_rate_lbin_per_turn: 19, table_difference: -0.05 }] };
     const { rerender } = render(<SetItem set={listed} pick={pick} />);
     fireEvent.click(screen.getByRole('button'));
     expect(pick).toHaveBeenCalledOnce();

@@ -46,7 +46,7 @@ export function SetItem({ set, chosen = false, open = false, pick }: Props) {
 function why(set: SpringSet): string {
   const table = set.parts.find((part) => part.table_rate_lbin_per_turn);
   const differs = table
-    ? ` Supplier's rate ${table.table_rate_lbin_per_turn?.toFixed(2)}, formula ${table.formula_rate_lbin_per_turn.toFixed(2)} (${percent((table.table_rate_lbin_per_turn ?? 0) / table.formula_rate_lbin_per_turn - 1)}).`
+    ? ` Supplier's rate ${table.table_rate_lbin_per_turn?.toFixed(2)}, formula ${table.formula_rate_lbin_per_turn.toFixed(2)} (${percent(table.table_difference ?? 0)}).`
     : '';
   return (
     `${set.reasons.slice(1).join('; ')}. Hottest ${Math.round(-set.worst_hot_lb)} lb at ${feet(set.worst_hot_height_in)}, ` +
@@ -74,7 +74,7 @@ export function Springs({ set }: { set: SpringSet }) {
           return (
             <tr key={spring ? springWords(spring) : place}>
               <td>{spring ? springWords(spring) : ''}</td>
-              <td>{Math.round((part.share / (spring?.count ?? 1)) * 100)} %</td>
+              <td>{Math.round(part.share_each * 100)} %</td>
               <td>{Math.round(part.stress_psi / 1000)} kpsi</td>
               <td>{cycles(part.life_cycles)}</td>
             </tr>

@@ -7,6 +7,7 @@ import { Action, Choice, Plain } from '../../ui/buttons';
 import { Field } from '../../ui/Field';
 import { Caution, Quiet, Stack } from '../../ui/layout';
 import { Refused } from '../../ui/states';
+import { measuredNumber } from '../measured';
 import type { Call } from '../useCall';
 
 const Box = styled.div`background: var(--sheet); border: 1px solid var(--edge); padding: 14px; display: grid; gap: 10px;`;
@@ -72,10 +73,7 @@ function Estimate({ call, keep }: { call: Call; keep: (answer: Answer) => void }
   const knowledge = useQuery(knowledgeQuery);
   const [material, setMaterial] = useState('');
   const [extras, setExtras] = useState<readonly number[]>([]);
-  const number = (field: string) => {
-    const value = call.state.measured.find((one) => one.field === field)?.value;
-    return typeof value === 'number' ? value : 0;
-  };
+  const number = (field: string) => measuredNumber(call.state, field) ?? 0;
   const [width, height, count] = [number('width_in'), number('height_in'), number('section_count')];
   const on = (where: 'on_each' | 'on_top') => Object.assign({}, ...extras.map((place) => EXTRAS[place]?.[where]));
   const estimate = useQuery({

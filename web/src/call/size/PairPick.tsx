@@ -1,18 +1,19 @@
 import type { Schemas } from '../../api/client';
 import { PairSets } from '../../sizing/PairSets';
 import { MainAction } from '../../ui/buttons';
+import { measuredNumber } from '../measured';
 import type { StageProps } from '../stageProps';
 
 /** Which pair holds this door, and how is it set up? */
 export function PairPick({ call, go, setup }: StageProps & { setup: Schemas['Setup'] }) {
   const { state } = call;
-  const stretch = state.measured.find((one) => one.field === 'open_stretch_in')?.value;
-  const relaxed = state.measured.find((one) => one.field === 'relaxed_in')?.value;
+  const stretch = measuredNumber(state, 'open_stretch_in');
+  const relaxed = measuredNumber(state, 'relaxed_in');
   const question: Schemas['ExtensionQuestion'] = {
     door: setup.door,
     track: setup.track,
-    ...(typeof stretch === 'number' ? { open_stretch_in: stretch } : {}),
-    ...(typeof relaxed === 'number' ? { relaxed_in: relaxed } : {}),
+    ...(stretch !== undefined ? { open_stretch_in: stretch } : {}),
+    ...(relaxed !== undefined ? { relaxed_in: relaxed } : {}),
     household: state.household,
     on_door: state.on_door.extension ?? null,
   };

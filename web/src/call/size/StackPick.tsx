@@ -2,6 +2,7 @@ import type { Schemas } from '../../api/client';
 import { StackSets } from '../../sizing/StackSets';
 import { MainAction } from '../../ui/buttons';
 import { stackWords } from '../../ui/words';
+import { measuredNumber } from '../measured';
 import type { StageProps } from '../stageProps';
 
 /** Which plates carry this door? */
@@ -12,10 +13,7 @@ export function StackPick({
   drum,
 }: StageProps & { setup: Schemas['Setup']; drum: Schemas['DrumIn'] }) {
   const { state } = call;
-  const number = (field: string): number | undefined => {
-    const value = state.measured.find((one) => one.field === field)?.value;
-    return typeof value === 'number' ? value : undefined;
-  };
+  const number = (field: string) => measuredNumber(state, field);
   const [core, strap, turns] = ['hub_core_in', 'strap_in', 'hub_turns'].map(number);
   if (core === undefined || strap === undefined || turns === undefined) return null;
   const [large, small] = ['large_plate_lb', 'small_plate_lb'].map(number);

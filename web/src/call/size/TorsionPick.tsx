@@ -2,6 +2,7 @@ import type { Schemas } from '../../api/client';
 import { TorsionSets } from '../../sizing/TorsionSets';
 import { MainAction } from '../../ui/buttons';
 import { setWords } from '../../ui/words';
+import { measuredNumber } from '../measured';
 import type { StageProps } from '../stageProps';
 
 type Props = StageProps & { setup: Schemas['Setup']; drum: Schemas['DrumIn'] };
@@ -10,10 +11,6 @@ type Props = StageProps & { setup: Schemas['Setup']; drum: Schemas['DrumIn'] };
 export function TorsionPick({ call, go, setup, drum }: Props) {
   const { state } = call;
   const { chosen, on_door: there } = state;
-  const number = (field: string) => {
-    const value = state.measured.find((one) => one.field === field)?.value;
-    return typeof value === 'number' ? value : null;
-  };
   const isChosen = (set: Schemas['SetOut']) =>
     chosen !== null && setWords(set.springs, set.duplex) === setWords(chosen.springs, chosen.duplex);
   const use = (set: Schemas['SetOut']) => {
@@ -32,8 +29,8 @@ export function TorsionPick({ call, go, setup, drum }: Props) {
     on_door: there.springs?.length ? there.springs : null,
     on_door_duplex: there.duplex ?? false,
     on_door_quarter_turns: there.quarter_turns || null,
-    width_in: number('width_in'),
-    options: { shaft_length_in: number('shaft_length_in') },
+    width_in: measuredNumber(state, 'width_in') ?? null,
+    options: { shaft_length_in: measuredNumber(state, 'shaft_length_in') ?? null },
   };
   return (
     <TorsionSets question={question} isChosen={isChosen}>
