@@ -61,7 +61,7 @@ def _gates(state: CallState, kind: str) -> None:
 
 def _choice(state: CallState, body: e.Chosen) -> None:
     if state.setup is None:
-        raise Contradiction("The door is not measured yet, so no set can be picked for it.", "springs", None)
+        raise Contradiction(state.wrong_setup or "The door is not measured yet, so no set can be picked for it.", "springs", None)
     if any(spring.done for spring in state.winding):
         raise OutOfStep("There are turns on the springs. Let them down to zero before picking another set.", "springs", None)
     carried = {"springs": body.springs or None, "quarter_turns": body.quarter_turns, "extension": body.extension}

@@ -125,7 +125,7 @@ def fold(record: DoorRecord, entries: list[e.Entry]) -> CallState:
     set_up = bool(tally.hung) or (bool(winding) and all(spring.done == spring.planned for spring in winding))
     before = _on_door(tally, measured)
     now = _trimmed(as_chosen(tally.chosen) if tally.chosen and set_up else before, tally.trims)
-    wrong_setup = wrong_in(setup, carried_by)
+    wrong_setup = wrong_in(measured, setup, carried_by)
     groups = [_group_state(tally, group) for group in gate_groups(carried_by)]
     to_close = _to_close(tally, winding, set_up)
     done = {

@@ -27,6 +27,8 @@ from hinge.springs.extension import OPEN_STRETCH_IN
 CarrierKind = Literal["torsion", "extension", "counterweight"]
 DEFAULT_CYCLES = 15_000.0
 VERTICAL_RADIUS_IN = 12.0  # a vertical track has no bend; any radius does
+ONE_PIECE = "one_piece"
+NOT_ON_A_CALL = "A one-piece door is not covered on a call. Balance it about its pivots on the bench, under One-piece."
 SPRING = ("wire_in", "inside_diameter_in", "length_in", "spring_count")
 OTHER_SPRING = ("other_wire_in", "other_inside_diameter_in", "other_length_in")
 PLATES = ("large_plates", "small_plates")
@@ -68,6 +70,11 @@ def kind_of(measured: Measured) -> CarrierKind:
     return _choice(measured, "counterbalance")  # type: ignore[return-value]
 
 
+def is_one_piece(measured: Measured) -> bool:
+    """Whether the door is one rigid panel, which no call covers."""
+    return _choice(measured, "lift") == ONE_PIECE
+
+
 def missing_of(measured: Measured) -> list[str]:
     """The measurements still needed before the door can be computed, in order."""
     needed = needed_of(measured)
@@ -76,7 +83,7 @@ def missing_of(measured: Measured) -> list[str]:
 
 def setup_of(measured: Measured) -> Setup | None:
     """The door's documents, or None while a needed measurement is missing."""
-    if missing_of(measured):
+    if missing_of(measured) or is_one_piece(measured):
         return None
     return Setup(door=_door(measured), track=_track(measured), drum=_drum(measured) if kind_of(measured) != "extension" else None)
 
@@ -114,6 +121,8 @@ def needed_of(measured: Measured) -> set[str]:
     """The measurements without which this door cannot be computed."""
     lift, listed = _choice(measured, "lift"), bool({"listed_drum", "drum_profile_in"} & measured.keys())
     needed = {"weight_lb", "width_in", "height_in"} | ({"section_count"} if "section_heights_in" not in measured else set())
+    if lift == ONE_PIECE:
+        return needed - {"section_count"}
     if lift != "vertical":
         needed.add("radius_in")
     if lift == "high":

@@ -7,7 +7,20 @@ from pydantic import BaseModel
 from hinge.door.track import path_of
 from hinge.errors import HingeError
 from hinge.measure.fields import DEFAULT_CHOICES, Measured, Value, asked_for, read_field, write_value
-from hinge.procedure.record import CarrierKind, OnDoor, Setup, cycles_of, hub_of, kind_of, missing_of, needed_of, on_door_of, setup_of
+from hinge.procedure.record import (
+    NOT_ON_A_CALL,
+    CarrierKind,
+    OnDoor,
+    Setup,
+    cycles_of,
+    hub_of,
+    is_one_piece,
+    kind_of,
+    missing_of,
+    needed_of,
+    on_door_of,
+    setup_of,
+)
 from hinge.procedure.state import Asked
 from hinge.questions.documents import HubIn
 from hinge.sizing.ideal import require_drum
@@ -49,7 +62,7 @@ def read_sheet(typed: dict[str, str]) -> Sheet:
         missing=missing_of(values),
         carried_by=carried_by,
         setup=setup,
-        wrong_setup=wrong_in(setup, carried_by),
+        wrong_setup=wrong_in(values, setup, carried_by),
         on_door=on_door_of(values),
         cycles_wanted=cycles_of(values),
         hub=hub_of(values) if all(name in values for name in ("hub_core_in", "strap_in", "hub_turns")) else None,
@@ -71,8 +84,10 @@ def asked_of(measured: Measured) -> list[Asked]:
     ]
 
 
-def wrong_in(setup: Setup | None, carried_by: CarrierKind) -> str:
-    """Why the measurements cannot all be true, or nothing."""
+def wrong_in(measured: Measured, setup: Setup | None, carried_by: CarrierKind) -> str:
+    """Why the measurements cannot all be true or are not covered, or nothing."""
+    if is_one_piece(measured):
+        return NOT_ON_A_CALL
     if setup is None:
         return ""
     try:

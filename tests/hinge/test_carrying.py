@@ -62,6 +62,15 @@ def test_a_listed_drum_gives_way_to_what_was_measured():
     assert sheet.setup.drum.diameter_in == 8
 
 
+def test_a_one_piece_door_is_said_not_to_be_covered():
+    call = at_door(lift="one_piece")
+    assert call.state.setup is None
+    assert call.state.missing == []
+    assert "not covered on a call" in call.state.wrong_setup
+    with pytest.raises(Contradiction, match="under One-piece"):
+        call.enter("chosen", springs=[SPRING], quarter_turns=29)
+
+
 def test_a_drum_measured_turn_by_turn_serves_any_track():
     state = at_door(lift="high", high_lift_in="24", drum_profile_in="5, 4 1/2, 4").state
     assert (state.setup.drum.kind, state.setup.drum.turns) == ("measured", [0, 1, 2])

@@ -75,7 +75,10 @@ function OnBench({ page }: { page: BenchEntry }) {
         <Inputs page={page} sheet={sheet.data} fields={knowledge.data.fields} typed={typed} type={type} />
         <Stack $gap={18}>
           {sheet.data.wrong_setup && page.groups.length > 0 && (
-            <Caution role="alert">These numbers do not go together. {sheet.data.wrong_setup}</Caution>
+            <Caution role="alert">
+              {sheet.data.setup ? 'These numbers do not go together. ' : ''}
+              {sheet.data.wrong_setup}
+            </Caution>
           )}
           <Result sheet={sheet.data} typed={typed} type={type} />
           {written.length > 0 && <KeepWithDoor title={page.title} says={says} />}
