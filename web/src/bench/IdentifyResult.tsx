@@ -3,7 +3,7 @@ import styled from 'styled-components';
 import { identifyQuery } from '../api/queries';
 import { Figure, Quiet, Stack, Table } from '../ui/layout';
 import { Loading, Refused } from '../ui/states';
-import { percent, tape } from '../ui/words';
+import { chance, percent, tape } from '../ui/words';
 import type { ResultProps } from './BenchPage';
 import { listOf, numberOf } from './values';
 
@@ -72,7 +72,7 @@ export function IdentifyResult({ sheet }: ResultProps) {
           {candidates.map((one) => (
             <tr key={one.wire_in}>
               <td>{one.wire_in}</td>
-              <td>{Math.round(one.chance * 100)} %</td>
+              <td>{chance(one.chance)}</td>
               <td className="wide" style={{ width: '60%' }}>
                 <Bar style={{ width: `${one.chance * 100}%` }} />
               </td>

@@ -1,5 +1,17 @@
 import { describe, expect, it } from 'vitest';
-import { carrierWords, cycles, feet, force, percent, quarters, springWords, tape, thousands, years } from './words';
+import {
+  carrierWords,
+  chance,
+  cycles,
+  feet,
+  force,
+  percent,
+  quarters,
+  springWords,
+  tape,
+  thousands,
+  years,
+} from './words';
 
 describe('lengths', () => {
   it.each([
@@ -52,6 +64,11 @@ describe('springs, life and error', () => {
     expect(percent(0.0081)).toBe('+0.8 %');
     expect(percent(-0.0349)).toBe('−3.5 %');
     expect(percent(0)).toBe('0.0 %');
+  });
+
+  it('is never quite sure', () => {
+    expect(chance(0.62)).toBe('62 %');
+    expect(chance(0.999)).toBe('over 99 %');
   });
 
   it('writes strokes as turns', () => {

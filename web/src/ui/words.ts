@@ -82,6 +82,11 @@ export function percent(share: number): string {
   return `${value > 0 ? '+' : value < 0 ? '−' : ''}${Math.abs(value).toFixed(1)} %`;
 }
 
+/** A probability; never quite sure. */
+export function chance(share: number): string {
+  return share > 0.99 ? 'over 99 %' : `${Math.round(share * 100)} %`;
+}
+
 export function quarters(count: number): string {
   return `${Math.floor(count / 4)}${['', '¼', '½', '¾'][count % 4]} turns`;
 }

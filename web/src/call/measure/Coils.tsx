@@ -6,7 +6,7 @@ import { Choice } from '../../ui/buttons';
 import { Field } from '../../ui/Field';
 import { Quiet, Stack } from '../../ui/layout';
 import { Refused } from '../../ui/states';
-import { percent } from '../../ui/words';
+import { chance } from '../../ui/words';
 
 const Box = styled.div`background: var(--sheet); border: 1px solid var(--edge); padding: 14px; display: grid; gap: 10px;`;
 const Two = styled.div`display: grid; grid-template-columns: 1fr 1fr; gap: 10px;`;
@@ -42,7 +42,7 @@ export function Coils({ keep }: { keep: (wire: number) => void }) {
           </Quiet>
           {found.data.candidates.map((one) => (
             <Choice key={one.wire_in} onPress={() => keep(one.wire_in)}>
-              {one.wire_in} in wire, {percent(one.chance).replace('+', '')} likely
+              {one.wire_in} in wire, {chance(one.chance)} likely
             </Choice>
           ))}
         </Stack>
