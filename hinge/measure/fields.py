@@ -78,13 +78,6 @@ def read_field(name: str, typed: str) -> Value:
     return number
 
 
-def read_number(name: str, typed: str) -> float:
-    """Read a measurement that is one number [its field's unit]. Raises what `read_field` raises."""
-    value = read_field(name, typed)
-    assert isinstance(value, float)
-    return value
-
-
 def write_value(name: str, value: Value) -> str:
     """Write a field's value [in its unit] the way the trade does."""
     field = fields()[name]

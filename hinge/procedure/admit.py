@@ -7,7 +7,7 @@ from pydantic import ValidationError
 from hinge.errors import BadInput, Contradiction, GateNotMet, OutOfStep
 from hinge.measure.fields import fields, read_field
 from hinge.procedure import entries as e
-from hinge.procedure.carrying import CARRIER_WORDS, trimmed
+from hinge.procedure.carrying import CARRIER_WORDS, SIDES, trimmed
 from hinge.procedure.knowledge import gate_groups
 from hinge.procedure.state import CallState
 from hinge.questions.ask import first_mistake
@@ -62,6 +62,9 @@ def _gates(state: CallState, kind: str) -> None:
 def _choice(state: CallState, body: e.Chosen) -> None:
     if state.setup is None:
         raise Contradiction(state.wrong_setup or "The door is not measured yet, so no set can be picked for it.", "springs", None)
+    count = body.springs[0].count if body.springs else 1
+    if count not in SIDES:
+        raise BadInput("One, two or four springs go on a shaft.", "springs.0.count", count, ", ".join(map(str, SIDES)), "springs")
     if any(spring.done for spring in state.winding):
         raise OutOfStep("There are turns on the springs. Let them down to zero before picking another set.", "springs", None)
     carried = {"springs": body.springs or None, "quarter_turns": body.quarter_turns, "extension": body.extension}

@@ -2,9 +2,11 @@
 
 from __future__ import annotations
 
+from hinge.measure.tape import format_length
 from hinge.procedure import entries as e
+from hinge.procedure.knowledge import hanging
 from hinge.procedure.record import CarrierKind, OnDoor, Setup
-from hinge.procedure.state import Choice, SpringCount
+from hinge.procedure.state import Choice, Hanging, SpringCount
 from hinge.questions.documents import HungDoor
 from hinge.springs.extension import HOLE_CABLE_IN
 from hinge.springs.torsion import BAR_IN, bar_force
@@ -74,6 +76,15 @@ def trimmed(on_door: OnDoor | HungDoor, body: e.Trimmed) -> OnDoor | None:
     return None
 
 
+def hanging_of(choice: Choice | None) -> Hanging | None:
+    """How what was picked goes on, or None for torsion springs, which are wound."""
+    if choice is None or choice.springs:
+        return None
+    stretch = format_length(choice.extension.open_stretch_in) if choice.extension else ""
+    told = hanging(chosen_kind(choice))
+    return Hanging(title=told.title, caution=told.caution, steps=[step.format(stretch=stretch) for step in told.steps])
+
+
 def winding_of(choice: Choice | None, counts: dict[str, int]) -> list[SpringCount]:
     """Where each cone stands; a cone of a duplex turns both its springs."""
     if choice is None or not choice.springs or choice.quarter_turns is None:
@@ -84,5 +95,6 @@ def winding_of(choice: Choice | None, counts: dict[str, int]) -> list[SpringCoun
     force = [round(bar_force(at, BAR_IN), 1) for at in torque]
     return [
         SpringCount(spring=side, done=counts.get(side, 0), planned=planned, torque_lbin=torque, bar_force_lb=force, bar_in=BAR_IN)
-        for side in SIDES.get(built[0][1], ("single",))
+        # A count of three is refused now, but a call from before may hold one.
+        for side in SIDES.get(built[0][1], SIDES[2])
     ]

@@ -7,7 +7,7 @@ from dataclasses import dataclass, field
 from hinge.balance.readings import USUAL_HEIGHTS_IN, reading_heights
 from hinge.measure.fields import Measured, Value, fields, read_field, write_value
 from hinge.procedure import entries as e
-from hinge.procedure.carrying import as_chosen, chosen_kind, hung_door, trimmed, winding_of
+from hinge.procedure.carrying import as_chosen, chosen_kind, hanging_of, hung_door, trimmed, winding_of
 from hinge.procedure.knowledge import GateGroup, causes, complaints, gate_groups, proofs
 from hinge.procedure.record import (
     ON_DOOR,
@@ -163,6 +163,7 @@ def fold(record: DoorRecord, entries: list[e.Entry]) -> CallState:
         readings=tally.readings,
         reading_heights_in=reading_heights(setup.door.height_in) if setup else list(USUAL_HEIGHTS_IN),
         hung_entry=tally.hung,
+        hanging=hanging_of(tally.chosen),
         proofs=_proof_states(tally),
         stages=[Stage(name=name, done=is_done) for name, is_done in done.items()],  # type: ignore[arg-type]
         to_close=to_close,

@@ -83,6 +83,22 @@ def _all_gate_groups() -> tuple[GateGroup, ...]:
     )
 
 
+@dataclass(frozen=True)
+class HangingTold:
+    """How a pair or a stack goes on: title, the caution that stands above it, and the steps."""
+
+    title: str
+    caution: str
+    steps: tuple[str, ...]
+
+
+@cache
+def hanging(carried_by: str) -> HangingTold:
+    """How what carries the door so goes on."""
+    row = _load("hanging")[carried_by]
+    return HangingTold(row["title"], row["caution"], tuple(row["steps"]))
+
+
 @cache
 def proofs() -> tuple[Proof, ...]:
     """All proofs in the order they are made."""

@@ -69,6 +69,14 @@ class Choice(BaseModel):
     entry: str
 
 
+class Hanging(BaseModel):
+    """How a picked pair or stack goes on this door."""
+
+    title: str
+    caution: str
+    steps: list[str]
+
+
 class SpringCount(BaseModel):
     """Quarter-turns in and planned for one winding cone.
 
@@ -140,6 +148,7 @@ class CallState(BaseModel):
     readings: list[ReadingState]
     reading_heights_in: list[float]
     hung_entry: str
+    hanging: Hanging | None
     proofs: list[ProofState]
     stages: list[Stage]
     to_close: list[str]

@@ -95,6 +95,7 @@ def test_a_pair_is_picked_hung_and_trimmed_through_its_own_gates():
     assert {group.id for group in call.state.gate_groups} == {"hands_on", "hanging", "first_lift_pair"}
     with pytest.raises(GateNotMet, match="Before springs come off"):
         call.enter("hung")
+    assert call.state.hanging.steps[-1] == '2" of stretch at open, equal on both sides.'
     call.gates("hanging")
     call.enter("hung")
     with pytest.raises(GateNotMet, match="Before the first lift"):
@@ -212,6 +213,7 @@ def test_four_springs_and_a_duplex_are_each_counted_by_their_cones():
         ({"springs": [SPRING]}, BadInput),
         ({"springs": [SPRING], "quarter_turns": 29, "extension": PAIR}, BadInput),
         ({"springs": [SPRING, SPRING], "quarter_turns": 29}, BadInput),
+        ({"springs": [SPRING | {"count": 3}], "quarter_turns": 29}, BadInput),
         ({}, BadInput),
         ({"extension": {"class_lb": 900}}, OutOfRange),
         ({"counterweight": STACK | {"hub": STACK["hub"] | {"turns": 2}}}, Contradiction),

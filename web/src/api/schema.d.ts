@@ -1371,6 +1371,7 @@ export interface components {
             reading_heights_in: number[];
             /** Hung Entry */
             hung_entry: string;
+            hanging: components["schemas"]["Hanging"] | null;
             /** Proofs */
             proofs: components["schemas"]["ProofState"][];
             /** Stages */
@@ -1445,6 +1446,18 @@ export interface components {
              * @default
              */
             at?: string;
+        };
+        /**
+         * Hanging
+         * @description How a picked pair or stack goes on this door.
+         */
+        Hanging: {
+            /** Title */
+            title: string;
+            /** Caution */
+            caution: string;
+            /** Steps */
+            steps: string[];
         };
         /**
          * Measurement

@@ -1,13 +1,15 @@
 import type { Schemas } from '../../api/client';
 import { MainAction, Plain, PlainLink } from '../../ui/buttons';
 import { Caution, Quiet, Split, Stack, Steps } from '../../ui/layout';
-import { pairWords, stackWords, tape } from '../../ui/words';
+import { carrierWords } from '../../ui/words';
 import { Gates } from '../Gates';
 import { gatesBefore } from '../groups';
 import type { StageProps } from '../stageProps';
 
+type Props = StageProps & { chosen: Schemas['Choice']; hanging: Schemas['Hanging'] };
+
 /** May the pair or the stack go on now, and does it hang as told? */
-export function Hang({ call, go, chosen }: StageProps & { chosen: Schemas['Choice'] }) {
+export function Hang({ call, go, chosen, hanging }: Props) {
   const { state } = call;
   const group = gatesBefore(state, 'work');
   const first = state.gate_groups[0];
@@ -15,8 +17,14 @@ export function Hang({ call, go, chosen }: StageProps & { chosen: Schemas['Choic
   return (
     <Split $left="minmax(0, 1fr)">
       <Stack>
-        {chosen.extension && <PairSteps pair={chosen.extension} />}
-        {chosen.counterweight && <StackSteps stack={chosen.counterweight} />}
+        <h2>{hanging.title}</h2>
+        <p>{carrierWords(chosen)}</p>
+        <Caution>{hanging.caution}</Caution>
+        <Steps>
+          {hanging.steps.map((step) => (
+            <li key={step}>{step}</li>
+          ))}
+        </Steps>
         {!first?.met && (
           <p>
             Make-safe gates are open. <PlainLink to={`/calls/${call.call.key}/arrive`}>Back to Arrive</PlainLink>
@@ -42,41 +50,5 @@ export function Hang({ call, go, chosen }: StageProps & { chosen: Schemas['Choic
         </MainAction>
       )}
     </Split>
-  );
-}
-
-function PairSteps({ pair }: { pair: Schemas['PairIn'] }) {
-  return (
-    <>
-      <h2>Hang the pair</h2>
-      <p>{pairWords(pair)}</p>
-      <Caution>
-        A stretched spring without a safety cable is a projectile. One through each, both ends to framing.
-      </Caution>
-      <Steps>
-        <li>Old springs, cables and pulleys off, one side at a time.</li>
-        <li>New pulleys in a hole where the cable does not rub.</li>
-        <li>
-          Cable from the bottom bracket over the front pulley, round the spring pulley, back to the adjuster hook.
-        </li>
-        <li>Safety cable through the spring, snug, both ends to framing.</li>
-        <li>{tape(pair.open_stretch_in ?? 0)} of stretch at open, equal on both sides.</li>
-      </Steps>
-    </>
-  );
-}
-
-function StackSteps({ stack }: { stack: Schemas['StackIn'] }) {
-  return (
-    <>
-      <h2>Stack the plates</h2>
-      <p>{stackWords(stack)}</p>
-      <Caution>The stack falls with its whole weight when it slips. Block it before a plate is touched.</Caution>
-      <Steps>
-        <li>Stack the plates, large ones below, and lock them together.</li>
-        <li>Wind the strap until the top plate stands about 1" below the guide discs with the door closed.</li>
-        <li>Run the stack by hand: free in its guide all the way.</li>
-      </Steps>
-    </>
   );
 }

@@ -27,7 +27,7 @@ export function Repair({ call, go }: StageProps) {
       </Stack>
     );
   }
-  if (!chosen.springs.length) return <Hang call={call} go={go} chosen={chosen} />;
+  if (state.hanging) return <Hang call={call} go={go} chosen={chosen} hanging={state.hanging} />;
   if (open) return <TurnCounter call={call} close={() => setOpen(false)} done={() => go('prove')} />;
   const gatesMet = Boolean(group?.met && first?.met);
   const begun = state.winding.some((spring) => countOf(spring, call.waiting) > 0);
