@@ -7,15 +7,16 @@ import uuid
 from datetime import UTC, datetime, timedelta
 
 from django.db import transaction
+from django_scopes import scope
 
 from demo.people import ACCESS, FAMILIES, SECOND_SHOP, SECOND_SHOP_PEOPLE, SHOP, SIZES, STREETS, TOWNS, TRADES, Size
 from demo.unusual import RATES, UNUSUAL, VAN, record_of
-from demo.visits import Visit, arrive, close, read_balance, suggested, wind
+from demo.visits import Visit, arrive, close, read_balance, replace_springs, suggested, visit_at
+from hinge.call.record import DoorRecord, wound
+from hinge.call.shown import record_after
 from hinge.measure.fields import Value
-from hinge.procedure.fold import fold
-from hinge.procedure.record import DoorRecord
-from server.calls import service
-from server.calls.models import Call
+from server.calls.models import Call, Entry
+from server.calls.service import words_of
 from server.doors.models import Door
 from server.people.demo import DEMO_ACCOUNTS
 from server.people.models import Person, Shop
@@ -24,11 +25,12 @@ from server.stock.service import load
 NEWEST = datetime(2026, 11, 20, 16, 0, tzinfo=UTC)
 PAST_CALLS = 60
 CHECKED = "Balance, reversal and eyes shown. Monthly check explained."
+# Complaint, cause, note, and the side whose spring is broken.
 TROUBLES = (
-    ("lifts_and_stops", "spring_broken", "Right spring, gap of about 1 5/8 in."),
-    ("bang", "spring_broken", "Left spring, near the stationary cone."),
-    ("sinks", "springs_tired", "Both springs rusty."),
-    ("heavy", "weight_added", "Insulation kit fitted by the owner."),
+    ("lifts_and_stops", "spring_broken", "Right spring, gap of about 1 5/8 in.", "right"),
+    ("bang", "spring_broken", "Left spring, near the stationary cone.", "left"),
+    ("sinks", "springs_tired", "Both springs rusty.", None),
+    ("heavy", "weight_added", "Insulation kit fitted by the owner.", None),
 )
 
 
@@ -46,8 +48,9 @@ def fill(past_calls: int = PAST_CALLS) -> None:
     _doors(second, chance, 4)
     _unusual_doors(shop, chance)
     lead = Person.objects.get(shop=shop, role=Person.Role.LEAD)
-    load(lead, "van", "van-north.csv", VAN)
-    load(lead, "rates", "rates-november.csv", RATES)
+    with scope(shop=shop.pk):
+        load(lead, "van", "van-north.csv", VAN)
+        load(lead, "rates", "rates-november.csv", RATES)
     for number in range(past_calls):
         started = NEWEST - timedelta(days=(past_calls - number) * 11 + chance.random(), hours=chance.randrange(7))
         _past_call(doors[number % (len(doors) - 2)], number, started, chance)
@@ -61,7 +64,7 @@ def _doors(shop: Shop, chance: random.Random, count: int) -> list[Door]:
 
 def _door(shop: Shop, chance: random.Random, number: int) -> Door:
     measured = _measured(SIZES[number % len(SIZES)], number, chance)
-    spring, quarters = suggested(DoorRecord(measured=measured), cycles=chance.choice((10_000, 15_000, 25_000)))
+    best = suggested(DoorRecord(measured=measured), cycles=chance.choice((10_000, 15_000, 25_000)))
     family = f"{FAMILIES[number % len(FAMILIES)]}, {('double', 'single')[SIZES[number % len(SIZES)].width_in < 144]} door"
     name, place = TRADES[number] if number < len(TRADES) else (family, f"{chance.choice(STREETS)} {chance.randrange(2, 90)}")
     return Door.objects.create(
@@ -72,7 +75,7 @@ def _door(shop: Shop, chance: random.Random, number: int) -> Door:
         customer=f"{chance.choice('ABCDEHJKLMNRST')}. {chance.choice(FAMILIES)}",
         phone=f"555 0{chance.randrange(100, 999)}",
         access_notes=chance.choice(ACCESS),
-        record=DoorRecord(measured=measured, springs=[spring], quarter_turns=quarters).model_dump(),
+        record=_plain(DoorRecord(measured=measured, **dict(wound(list(best.springs), best.quarter_turns)))),
     )
 
 
@@ -85,7 +88,7 @@ def _unusual_doors(shop: Shop, chance: random.Random) -> None:
             place=f"{chance.choice(STREETS)} {chance.randrange(2, 90)}, {chance.choice(TOWNS)}",
             customer=f"{chance.choice('ABCDEHJKLMNRST')}. {chance.choice(FAMILIES)}",
             phone=f"555 0{chance.randrange(100, 999)}",
-            record=record_of(unusual).model_dump(),
+            record=_plain(record_of(unusual)),
         )
 
 
@@ -98,53 +101,55 @@ def _measured(size: Size, number: int, chance: random.Random) -> dict[str, Value
     }  # fmt: skip
 
 
-def _past_call(door: Door, number: int, started: datetime, chance: random.Random) -> None:
+def _plain(record: DoorRecord) -> dict[str, object]:
+    return record.model_dump(mode="json")
 
-    visit = Visit(f"past-{number:03d}", chance.choice(DEMO_ACCOUNTS[:2]).name, started)
+
+def _past_call(door: Door, number: int, started: datetime, chance: random.Random) -> None:
     record = door.door_record
-    assert record.quarter_turns is not None
+    visit = visit_at(record, f"past-{number:03d}", chance.choice(DEMO_ACCOUNTS[:2]).name, started)
     friction = chance.uniform(14, 20)
-    spring, quarters = record.springs[0], record.quarter_turns
     if number % 3 == 0:
-        complaint, cause, note = TROUBLES[(number // 3) % len(TROUBLES)]
+        complaint, cause, note, broken = TROUBLES[(number // 3) % len(TROUBLES)]
         arrive(visit, complaint, cause, note)
-        visit.enter("measured", 300, field="weight_lb", typed=f"{record.measured['weight_lb']:.0f} lb")
-        spring, quarters = suggested(record)
-        wind(visit, spring, quarters)
+        visit.say("measured", 300, field="weight_lb", typed=f"{record.measured['weight_lb']:.0f} lb")
+        best = suggested(record)
+        visit.say("chosen", 200, springs=[one.model_dump() for one in best.springs], quarter_turns=best.quarter_turns)
+        replace_springs(visit, broken if len(record.cones) > 1 else "single" if broken else None)
     else:
         arrive(visit, "check" if number % 3 == 1 else "will_not_close", "nothing" if number % 3 == 1 else "eyes")
-    read_balance(visit, record, chance, friction, spring, quarters)
+    read_balance(visit, record, chance, friction)
     close(visit, CHECKED)
     _keep(door, f"past {number}", visit, started)
 
 
 def _call_under_way(door: Door) -> None:
-
     started = NEWEST + timedelta(hours=1)
-    visit = Visit("under-way", DEMO_ACCOUNTS[0].name, started)
+    visit = visit_at(door.door_record, "under-way", DEMO_ACCOUNTS[0].name, started)
     arrive(visit, "lifts_and_stops", "spring_broken", "Right spring, gap of 1 5/8 in.")
     measures = {"weight_lb": "154 lb", "wire_in": ".2187", "inside_diameter_in": "2", "length_in": "31 1/2", "spring_count": "2"}
     for name, typed in measures.items():
-        visit.enter("measured", 90, field=name, typed=typed)
+        visit.say("measured", 90, field=name, typed=typed)
     _keep(door, "under way", visit, started)
 
 
 def _keep(door: Door, name: str, visit: Visit, started: datetime) -> None:
-
-    state = fold(door.door_record, visit.entries)
+    """Write a call as it would stand had it been entered at its time: every one of its events was decided."""
+    closed = visit.call.closed is not None
     call = Call.objects.create(
         shop=door.shop,
         door=door,
         key=uuid.uuid5(uuid.NAMESPACE_OID, f"{door.shop.name} {name}"),
         technician=visit.by,
         started_at=started,
-        closed_at=visit.at if state.closed else None,
+        closed_at=visit.at if closed else None,
         record_at_start=door.record,
-        complaint=state.complaint_text,
-        cause=state.cause_text,
+        **words_of(visit.call),
     )
-    service.keep_all(call, [(entry, datetime.fromisoformat(entry.at)) for entry in visit.entries])
-    if state.closed:
-        door.record = state.record_after.model_dump()
-        door.version += 1
+    Entry.objects.bulk_create(
+        Entry(call=call, client_id=one.id, position=place, body=one.body.model_dump(mode="json"), by_name=one.by, at=one.at)
+        for place, one in enumerate(visit.entries, start=1)
+    )
+    if closed:
+        door.record, door.visited_at, door.version = _plain(record_after(visit.call)), visit.at, door.version + 1
         door.save()

@@ -4,12 +4,13 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from hinge.call.record import DoorRecord, OnDoor, wound
+from hinge.call.setup import hub_of, kind_of, setup_of
 from hinge.measure.fields import Value
-from hinge.procedure.record import DoorRecord, OnDoor, hub_of, kind_of, setup_of
-from hinge.questions.answers import spring_out
-from hinge.questions.documents import PairIn, PlatesIn, StackIn
 from hinge.sizing.picks import pick_extension, pick_plates
 from hinge.sizing.search import Wanted, find_sets
+from hinge.springs.counterweight import Stack
+from hinge.springs.extension import ExtensionPair
 
 
 @dataclass(frozen=True)
@@ -54,27 +55,23 @@ UNUSUAL = (
 def record_of(door: Unusual) -> DoorRecord:
     """The door's record with what belongs on it."""
     sized = door.measured | ({"lift": door.sized_as} if door.sized_as else {})
-    return DoorRecord(measured=door.measured, **_carrier(sized).model_dump())
+    return DoorRecord(measured=door.measured, **dict(_carrier(sized)))
 
 
 def _carrier(measured: dict[str, Value]) -> OnDoor:
     setup = setup_of(measured)
     assert setup is not None, measured
-    door, track = setup.door.build(), setup.track.build()
+    door, track = setup.door, setup.track
     if kind_of(measured) == "extension":
-        return OnDoor(extension=PairIn(class_lb=pick_extension(door, track).grade.to_lb))
+        return OnDoor(extension=ExtensionPair(class_lb=pick_extension(door, track).grade.to_lb))
     assert setup.drum is not None
-    drum = setup.drum.build(track)
-    if kind_of(measured) == "counterweight":
-        hub = hub_of(measured)
-        plates = pick_plates(door, track, drum, hub.build()).plates
-        return OnDoor(counterweight=StackIn(plates=PlatesIn(large=plates.large, small=plates.small), hub=hub))
+    drum, hub = setup.drum.on(track), hub_of(measured)
+    if kind_of(measured) == "counterweight" and hub is not None:
+        return OnDoor(counterweight=Stack(plates=pick_plates(door, track, drum, hub).plates, hub=hub))
     width = measured["width_in"]
     room = width if isinstance(width, float) else None
     best = find_sets(door, track, drum, Wanted(cycles=15_000, most=1, shaft_length_in=room)).sets[0]
-    return OnDoor(
-        springs=[spring_out(spring, count) for spring, count in best.springs], duplex=best.duplex, quarter_turns=best.quarter_turns
-    )
+    return wound(list(best.springs), best.quarter_turns, best.duplex)
 
 
 VAN = """wire_in,inside_diameter_in,length_in,count

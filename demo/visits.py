@@ -9,48 +9,65 @@ from datetime import datetime, timedelta
 import numpy as np
 
 from hinge.balance.fit import CREEP_BAND_LB
+from hinge.balance.hung import HungDoor
+from hinge.call.commands import read_command
+from hinge.call.decide import decide
+from hinge.call.events import Entry, entry_of
+from hinge.call.evolve import Call, evolve, start
+from hinge.call.knowledge import gate_groups
+from hinge.call.record import DoorRecord
+from hinge.call.setup import Setup, setup_of
 from hinge.door.lift import required_lift
-from hinge.procedure.entries import Entry, read_body
-from hinge.procedure.knowledge import gate_groups
-from hinge.procedure.record import DoorRecord, setup_of
-from hinge.questions.answers import spring_out
-from hinge.questions.documents import HungDoor, SpringIn
 from hinge.sizing.search import Wanted, find_sets
+from hinge.sizing.sets import SpringSet
 
 HEIGHTS_IN = (0.0, 12.0, 42.0, 66.0)
+BARS = ("bars", "letting_down")
 
 
 @dataclass
 class Visit:
-    """Entries of one call, appended in order with rising times."""
+    """One call, each thing said decided as it would be on the page, with rising times."""
 
     prefix: str
     by: str
     at: datetime
+    call: Call
     entries: list[Entry] = field(default_factory=list)
 
-    def enter(self, kind: str, seconds: float = 40, **body: object) -> None:
-        """Append one entry some seconds after the last."""
+    def say(self, kind: str, seconds: float = 40, **body: object) -> None:
+        """Say one thing some seconds after the last."""
         self.at += timedelta(seconds=seconds)
-        entry_id = f"{self.prefix}-{len(self.entries) + 1:04d}"
-        self.entries.append(Entry(id=entry_id, by=self.by, at=self.at.isoformat(), body=read_body({"kind": kind, **body})))
+        event = decide(self.call, read_command({"kind": kind, **body}))
+        entry = entry_of(f"{self.prefix}-{len(self.entries) + 1:04d}", self.by, self.at.isoformat(), event)
+        self.entries.append(entry)
+        self.call = evolve(self.call, entry)
 
-    def gates(self, group_id: str) -> None:
-        """Meet every gate of a group."""
+    def gates(self, *group_ids: str) -> None:
+        """Meet every gate of these groups."""
         for group in gate_groups():
-            if group.id == group_id:
+            if group.id in group_ids:
                 for gate in group.gates:
-                    self.enter("gate", 12, gate=gate.id, met=True)
+                    self.say("gate", 12, gate=gate.id, met=True)
 
 
-def suggested(record: DoorRecord, cycles: float = 15_000) -> tuple[SpringIn, int]:
-    """The first set proposed for a measured door, with its quarter-turns."""
+def visit_at(record: DoorRecord, prefix: str, by: str, at: datetime) -> Visit:
+    """A call about to begin at a door of this record."""
+    return Visit(prefix, by, at, start(record))
+
+
+def measured_setup(record: DoorRecord) -> Setup:
+    """The setup of a door that is known to be measured."""
     setup = setup_of(record.measured)
     assert setup is not None
-    track = setup.track.build()
+    return setup
+
+
+def suggested(record: DoorRecord, cycles: float = 15_000) -> SpringSet:
+    """The first set proposed for a measured door."""
+    setup = measured_setup(record)
     assert setup.drum is not None
-    best = find_sets(setup.door.build(), track, setup.drum.build(track), Wanted(cycles=cycles, most=1)).sets[0]
-    return spring_out(*best.springs[0]), best.quarter_turns
+    return find_sets(setup.door, setup.track, setup.drum.on(setup.track), Wanted(cycles=cycles, most=1)).sets[0]
 
 
 def outcome(net_lb: float, friction_lb: float) -> str:
@@ -63,16 +80,15 @@ def outcome(net_lb: float, friction_lb: float) -> str:
 
 def arrive(visit: Visit, complaint: str, cause: str, note: str = "") -> None:
     """The first two stages."""
-    visit.enter("complaint", complaint=complaint)
+    visit.say("complaint", complaint=complaint)
     visit.gates("hands_on")
-    visit.enter("found", 400, cause=cause, note=note)
+    visit.say("found", 400, cause=cause, note=note)
 
 
-def read_balance(visit: Visit, record: DoorRecord, chance: random.Random, friction_lb: float, spring: SpringIn, quarters: int) -> None:
+def read_balance(visit: Visit, record: DoorRecord, chance: random.Random, friction_lb: float) -> None:
     """Let the door go at four heights; the door weighs a little other than its file says."""
-    setup = setup_of(record.measured)
-    assert setup is not None
-    hung = HungDoor(door=setup.door, track=setup.track, drum=setup.drum, springs=[spring], quarter_turns=quarters).build()
+    setup, on = measured_setup(record), visit.call.line.as_it_stands()
+    hung = HungDoor(door=setup.door, track=setup.track, drum=setup.drum, springs=on.springs, quarter_turns=on.quarter_turns).at_work()
     share = chance.gauss(1, 0.008)
     heights = np.array([height for height in HEIGHTS_IN if height < hung.door.height_in])
     net = share * required_lift(hung.door, hung.track, heights) - hung.carrier.lift(heights)
@@ -80,20 +96,30 @@ def read_balance(visit: Visit, record: DoorRecord, chance: random.Random, fricti
     for height, force in zip(heights.tolist(), net.tolist(), strict=True):
         # The floor holds a heavy door at 0; only a hot one would rise from it.
         said = "holds" if height == 0 and force > 0 else outcome(force, friction_lb)
-        visit.enter("reading", 45, reading={"height_in": height, "outcome": said})
+        visit.say("reading", 45, reading={"height_in": height, "outcome": said})
 
 
-def wind(visit: Visit, spring: SpringIn, quarters: int) -> None:
-    """Pick the set and count every stroke in."""
-    visit.enter("chosen", 200, springs=[spring.model_dump()], quarter_turns=quarters)
+def replace_springs(visit: Visit, broken: str | None) -> None:
+    """What hangs there let down, the broken spring found slack, the picked set on and every stroke of it counted in."""
+    visit.gates(*BARS)
+    if broken:
+        visit.say("slack", part=broken)
+    _strokes(visit)
+    visit.gates("taking_off")
+    visit.say("taken_off", 240)
+    visit.say("put_on", 300)
     visit.gates("winding")
-    for side in ("left", "right") if spring.count == 2 else ("single",):
-        for stroke in range(quarters):
-            visit.enter("counted", 9, spring=side, from_quarter=stroke, to_quarter=stroke + 1)
+    _strokes(visit)
+
+
+def _strokes(visit: Visit) -> None:
+    for part, target in visit.call.line.to_go(visit.call.plan is not None).items():
+        while target is not None and (at := visit.call.line.counts[part]) is not None and at != target:
+            visit.say("moved", 9, part=part, from_count=at, to_count=at + (1 if target > at else -1))
 
 
 def close(visit: Visit, told: str) -> None:
     """Prove and close."""
     for proof in ("free_running", "reversal", "eyes", "cycles"):
-        visit.enter("proof", 70, proof=proof, passed=True, note="")
-    visit.enter("closed", 120, told=told)
+        visit.say("proof", 70, proof=proof, passed=True, note="")
+    visit.say("closed", 120, told=told)

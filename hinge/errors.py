@@ -74,11 +74,18 @@ def number(value: float) -> str:
 def require_between(field: str, value: float, low: float, high: float, unit: str) -> None:
     """Refuse a value outside [low, high]; `unit` is the unit of all three."""
     if not low <= value <= high:
-        name = field.rsplit(".", 1)[-1].removesuffix(f"_{unit}").replace("_", " ")
-        raise OutOfRange(
-            f"{name.capitalize()} of {number(value)} {unit} is outside {number(low)} to {number(high)} {unit}.",
-            field,
-            value,
-            f"{number(low)} to {number(high)}",
-            unit,
-        )
+        raise outside(field, value, low, high, unit)
+
+
+def outside(field: str, value: float, low: float, high: float, unit: str) -> OutOfRange:
+    """The refusal of a value outside [low, high]; `unit` is the unit of all three."""
+    name = next(part for part in reversed(["value", *field.split(".")]) if part and not part.isdigit())
+    name = name.removesuffix(f"_{unit}").replace("_", " ")
+    said = number(value) if isinstance(value, int | float) and abs(value) < 1e15 else "That many"
+    return OutOfRange(
+        f"{name.capitalize()} of {said} {unit} is outside {number(low)} to {number(high)} {unit}.".replace("  ", " ").replace(" .", "."),
+        field,
+        value if isinstance(value, int | float) and abs(value) < 1e15 else str(value)[:40],
+        f"{number(low)} to {number(high)}",
+        unit,
+    )

@@ -15,35 +15,29 @@ from scipy.optimize import brentq, least_squares
 
 from hinge.arrays import Floats
 from hinge.balance.fit import GAUGE_SD_LB, MODEL_SD_LB, WEIGHT_SD_SHARE, Hung, fit_readings
-from hinge.balance.readings import HandForce, Reading
+from hinge.balance.readings import Reading
 from hinge.door.lift import required_lift
-from hinge.door.sections import Door, build_door
-from hinge.door.track import build_track, path_of
-from hinge.sizing.candidates import (
-    COUNTS,
-    LEAST_ACTIVE_COILS,
-    LEAST_INDEX,
-    OUTER_FROM_IN,
-    Candidates,
-    joined,
-    nested_near,
-    side_by_side_of,
-)
+from hinge.door.sections import Door
+from hinge.door.track import Track, path_of
+from hinge.sizing.candidates import COUNTS, LEAST_ACTIVE_COILS, LEAST_INDEX, OUTER_FROM_IN, Candidates, joined, nested_near, side_by_side_of
 from hinge.sizing.evaluate import net_hand_force
 from hinge.sizing.ideal import conditions
-from hinge.sizing.search import find_sets, within_tolerance
+from hinge.sizing.search import Wanted, find_sets, within_tolerance
 from hinge.sizing.sets import INNER_CLEARANCE_IN
 from hinge.springs.counterbalance import TorsionOnShaft
-from hinge.springs.drums import build_flat_drum
+from hinge.springs.drums import Drum
+from hinge.springs.rates import RateRow, compile_rates
 from hinge.springs.torsion import DEAD_COILS, RATE_CONSTANT
 from hinge.springs.wire import material_named, stock
 from server.people.demo import DEMO_ACCOUNTS
 from tools.running import running
 
-DOOR = build_door(168, section_count=8, weight_lb=300)
-HEAVY = build_door(168, section_count=8, weight_lb=620)
+DOOR = Door(height_in=168, section_count=8, weight_lb=300)
+HEAVY = Door(height_in=168, section_count=8, weight_lb=620)
 TOLERANCE = 0.03
-TRACK, DRUM = build_track(15, 3), build_flat_drum(4, 0.125)
+TRACK = Track(lift="standard", radius_in=15, rise_in=3)
+DRUM = Drum(kind="flat", diameter_in=4, cable_in=0.125).on(TRACK)
+TABLE_ROWS = 20_000
 SIZE = {
     "door": {"height_in": 84, "section_count": 4, "weight_lb": 154},
     "track": {"lift": "standard", "radius_in": 12},
@@ -56,6 +50,7 @@ PORT, DB_PORT = 8027, 33927
 def main() -> None:
     """Print every ratio with its baseline's name."""
     _search()
+    _table()
     _fit()
     _lift()
     with tempfile.TemporaryDirectory(prefix="north-hinge-bench-") as folder:
@@ -85,6 +80,21 @@ def _search() -> None:
     _tell("all sets near the rate", plain / _seconds(lambda: _near(ideal), 3), "as fast as a plain-Python loop over the same candidates")
     ours = _seconds(lambda: find_sets(HEAVY, TRACK, DRUM), 3)
     _tell("whole sizing search, fitted, ranked and judged", plain / ours, "as fast as that loop, which does none of that")
+
+
+def _table() -> None:
+    rng = np.random.default_rng(1847)
+    sizes = stock()
+    wires, insides = (rng.choice(axis, TABLE_ROWS) for axis in (sizes.wire_in, sizes.inside_diameter_in))
+    columns = (wires, insides, rng.uniform(8, 144, TABLE_ROWS), rng.uniform(5, 400, TABLE_ROWS))
+    rows = [
+        RateRow(wire_in=wire, inside_diameter_in=inside, length_in=round(length, 1), rate_lbin_per_turn=rate)
+        for wire, inside, length, rate in zip(*(column.tolist() for column in columns), strict=True)
+    ]
+    with_table = Wanted(table=compile_rates(rows))
+    without = _seconds(lambda: find_sets(HEAVY, TRACK, DRUM), 5)
+    share = _seconds(lambda: find_sets(HEAVY, TRACK, DRUM, with_table), 5) / without
+    _tell(f"search with {TABLE_ROWS} rows of a supplier's table", share, "the time without a table (lower is better, 1.5 at most)")
 
 
 def _near(ideal: float) -> Candidates:
@@ -120,8 +130,8 @@ def _fit() -> None:
     hung = Hung(HEAVY, TRACK, TorsionOnShaft(conditions(HEAVY, TRACK, DRUM).ideal().rate_lbin_per_turn, 9.0, DRUM))
     heights = np.array([12.0, 60.0, 110.0, 150.0])
     net = net_hand_force(HEAVY, TRACK, hung.carrier, heights)
-    up = [HandForce(float(at), float(force) + 11, "raising") for at, force in zip(heights, net, strict=True)]
-    down = [HandForce(float(at), float(force) - 11, "lowering") for at, force in zip(heights, net, strict=True)]
+    up = [Reading(height_in=float(at), force_lb=float(force) + 11, direction="raising") for at, force in zip(heights, net, strict=True)]
+    down = [Reading(height_in=float(at), force_lb=float(force) - 11, direction="lowering") for at, force in zip(heights, net, strict=True)]
     readings: list[Reading] = [*up, *down]
     found, expected = fit_readings(hung, readings), _fit_by_least_squares(hung, [*up, *down])
     assert abs(found.friction_lb.likely - expected[2]) < 1.0, "the baseline must find the same friction"
@@ -130,26 +140,26 @@ def _fit() -> None:
     _tell("fit of eight readings, with ranges", scipy / ours, "as fast as scipy.optimize.least_squares, which gives no ranges")
 
 
-def _fit_by_least_squares(hung: Hung, readings: list[HandForce]) -> Floats:
+def _fit_by_least_squares(hung: Hung, readings: list[Reading]) -> Floats:
     heights = np.array([reading.height_in for reading in readings])
     signs = np.array([1.0 if reading.direction == "raising" else -1.0 for reading in readings])
-    forces, sd = np.array([reading.force_lb for reading in readings]), np.hypot(MODEL_SD_LB, GAUGE_SD_LB)
+    forces, sd = np.array([reading.force_lb or 0.0 for reading in readings]), np.hypot(MODEL_SD_LB, GAUGE_SD_LB)
 
     def miss(unknown: Floats) -> Floats:
-        share, off, friction = unknown[0] / hung.door.weight_lb, unknown[1], unknown[2]
+        share, off, friction = unknown[0] / hung.door.total_lb, unknown[1], unknown[2]
         net = share * required_lift(hung.door, hung.track, heights) - hung.carrier.lift(heights, off)
         prior = [(share - 1) / WEIGHT_SD_SHARE, off / hung.carrier.step.setting_sd]
         return np.concatenate([(net + signs * friction - forces) / sd, prior])
 
-    bounds = ([0.5 * hung.door.weight_lb, -2.5, 0.5], [1.5 * hung.door.weight_lb, 2.5, 80.0])
-    solved: Floats = least_squares(miss, [hung.door.weight_lb, 0.0, 12.0], bounds=bounds).x
+    bounds = ([0.5 * hung.door.total_lb, -2.5, 0.5], [1.5 * hung.door.total_lb, 2.5, 80.0])
+    solved: Floats = least_squares(miss, [hung.door.total_lb, 0.0, 12.0], bounds=bounds).x
     return solved
 
 
 def _lift() -> None:
     positions = np.linspace(0, DOOR.height_in, 200)
     difference = np.abs(required_lift(DOOR, TRACK, positions) - _lift_by_roots(DOOR, positions)).max()
-    assert difference < 1e-3 * DOOR.weight_lb, "the baseline must give the same lift"
+    assert difference < 1e-3 * DOOR.total_lb, "the baseline must give the same lift"
     ours = _seconds(lambda: required_lift(DOOR, TRACK, positions), 20)
     roots = _seconds(lambda: _lift_by_roots(DOOR, positions), 1)
     _tell("lift profile, 200 positions of 8 sections", roots / ours, "as fast as scipy root finding at each position")
@@ -164,7 +174,7 @@ def _lift_by_roots(door: Door, positions: Floats) -> Floats:
 
     def energy(s: float) -> float:
         u, total = s, 0.0
-        for height, weight in zip(door.section_heights_in, door.section_weights_lb, strict=True):
+        for height, weight in zip(door.heights_in, door.weights_lb, strict=True):
             x0, z0 = place(u)
 
             def gap(v: float, x0: float = x0, z0: float = z0, height: float = height) -> float:

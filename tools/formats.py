@@ -17,8 +17,8 @@ def documents() -> dict[str, object]:
 
     django.setup()
     from hinge.questions.ask import QUESTIONS
-    from server.config.api import api
     from server.exchange.document import CallDocument
+    from server.site.api import api
 
     published: dict[str, object] = {"openapi.json": api.get_openapi_schema(path_prefix="/api/")}
     for name, question in QUESTIONS.items():

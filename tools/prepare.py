@@ -16,13 +16,17 @@ def main(with_demo: bool) -> None:
     os.environ.setdefault("DJANGO_SETTINGS_MODULE", "server.config.settings")
     django.setup()
     call_command("migrate", verbosity=0, skip_checks=True)
+    call_command("createcachetable", verbosity=0)
     _collect(Path(settings.WEB_DIST) / ".mark", Path(settings.STATIC_ROOT) / ".mark")
     if with_demo:
+        from django_scopes import scopes_disabled
+
         from demo.fill import fill  # models may only be imported once Django is set up
         from server.people.models import Shop
 
         if not Shop.objects.exists():
-            fill()
+            with scopes_disabled():
+                fill()
 
 
 def _collect(built: Path, collected: Path) -> None:

@@ -111,7 +111,7 @@ def _prepare(var: Path, environment: dict[str, str]) -> None:
 
 
 def _serve(port: int, environment: dict[str, str]) -> subprocess.Popen[bytes]:
-    words = ["gunicorn", "server.config.wsgi", f"--bind=127.0.0.1:{port}", "--workers=2", "--threads=4", "--preload", "--log-level=warning"]
+    words = ["gunicorn", "server.site.wsgi", f"--bind=127.0.0.1:{port}", "--workers=2", "--threads=4", "--preload", "--log-level=warning"]
     return subprocess.Popen([sys.executable, "-m", *words], env=environment, cwd=ROOT, start_new_session=True)
 
 

@@ -9,7 +9,7 @@ import numpy as np
 
 from hinge.arrays import Floats
 from hinge.balance.fit import Fit, Hung, fit_readings, net_over_grid
-from hinge.balance.readings import LetGo, Reading
+from hinge.balance.readings import Reading
 from hinge.balance.wording import resize_sentence, trim_sentence
 from hinge.door.lift import required_lift
 from hinge.measure.tape import format_length
@@ -53,19 +53,22 @@ class _Ends:
         return left
 
 
-def advise(hung: Hung, readings: list[Reading], spring_count: int = 2, weight_sd_lb: float | None = None) -> tuple[Fit, Advice]:
+def advise(
+    hung: Hung, readings: list[Reading], spring_count: int = 2, weight_sd_lb: float | None = None, offs: list[float] | None = None
+) -> tuple[Fit, Advice]:
     """Fit the readings and say what follows from them.
 
     Parameters: as `fit_readings`; `weight_sd_lb` [lb]; `spring_count` springs on the shaft, for the wording.
     Raises OutOfRange for a height off the travel.
     """
-    fit = fit_readings(hung, readings, weight_sd_lb)
-    return fit, _advice(hung, readings, fit, spring_count)
+    fit = fit_readings(hung, readings, weight_sd_lb, offs)
+    now = [reading for reading, off in zip(readings, offs or [0.0] * len(readings), strict=True) if not off]
+    return fit, _advice(hung, readings, now, fit, spring_count)
 
 
-def _advice(hung: Hung, readings: list[Reading], fit: Fit, spring_count: int) -> Advice:
+def _advice(hung: Hung, readings: list[Reading], now: list[Reading], fit: Fit, spring_count: int) -> Advice:
     first = min(FIRST_HEIGHT_IN, hung.door.height_in / 2)
-    if not readings:
+    if not now:
         return _measure(first, "Let the door go at")
     friction = fit.grid.columns[2]
     if fit.grid.chance(friction > FRICTION_LIMIT_LB) > SURE:
@@ -77,14 +80,14 @@ def _advice(hung: Hung, readings: list[Reading], fit: Fit, spring_count: int) ->
     ends = _ends(hung)
     if resize := _resize(hung, readings, fit, ends):
         return resize
-    if _accepted(readings):
+    if _accepted(now):
         return Advice("leave", 0, "Leave it: the door holds where it must.")
-    return _trim(hung, readings, fit, spring_count, first, ends)
+    return _trim(hung, now, fit, spring_count, first, ends)
 
 
 def _ends(hung: Hung) -> _Ends:
     at = np.array([first_condition(hung.track), hung.door.height_in])
-    need = required_lift(hung.door, hung.track, at) / hung.door.weight_lb + np.array([0.0, HOLD_UP_SHARE])
+    need = required_lift(hung.door, hung.track, at) / hung.door.total_lb + np.array([0.0, HOLD_UP_SHARE])
     lift, small = hung.carrier.lift(at), 0.1 * hung.carrier.step.size
     gain = (hung.carrier.lift(at, small) - hung.carrier.lift(at, -small)) / (2 * small)
     return _Ends(need, lift, gain)
@@ -102,7 +105,7 @@ def _resize(hung: Hung, readings: list[Reading], fit: Fit, ends: _Ends) -> Advic
 
 
 def _accepted(readings: list[Reading]) -> bool:
-    let_go = [reading for reading in readings if isinstance(reading, LetGo)]
+    let_go = [reading for reading in readings if reading.outcome is not None]
     in_band = any(ACCEPT_FROM_IN <= reading.height_in <= ACCEPT_TO_IN for reading in let_go)
     return in_band and all(reading.outcome == "holds" for reading in let_go)
 
@@ -118,7 +121,7 @@ def _trim(hung: Hung, readings: list[Reading], fit: Fit, spring_count: int, firs
         return Advice("trim", steps, trim_sentence(step.kind, steps, spring_count))
     if not any(ACCEPT_FROM_IN <= reading.height_in <= ACCEPT_TO_IN for reading in readings):
         return _measure(first, "Read the balance at")
-    if fit.grid.chance(np.abs(steps_off) < 1) > SURE and all(not isinstance(r, LetGo) or r.outcome == "holds" for r in readings):
+    if fit.grid.chance(np.abs(steps_off) < 1) > SURE and all(one.outcome in (None, "holds") for one in readings):
         return Advice("leave", 0, "Leave it: the setting is right to the nearest step.")
     return _measure(_most_telling_height(hung, readings, fit), "The readings do not settle it yet. Read the balance at")
 

@@ -22,20 +22,26 @@ class Blame:
     pounds_lb: float = 0.0
 
 
-def what_moved(hung: Hung, readings: list[Reading], file_weight_lb: float | None = None, scale_lb: float | None = None) -> Blame:
+def what_moved(
+    hung: Hung,
+    readings: list[Reading],
+    file_weight_lb: float | None = None,
+    scale_lb: float | None = None,
+    offs: list[float] | None = None,
+) -> Blame:
     """Which of door and springs is not what the file says.
 
     Parameters: `hung` with the best weight known; `file_weight_lb` the springs were chosen for, by default the
-    same; `scale_lb` what the scale shows today [lb].
+    same; `scale_lb` what the scale shows today [lb]; `offs` as for `fit_readings`.
     A scale near the file while the door feels heavier blames the springs; a scale that moved blames the door.
     """
-    on_file = file_weight_lb or hung.door.weight_lb
+    on_file = file_weight_lb or hung.door.total_lb
     if scale_lb is not None and abs(scale_lb / on_file - 1) > SAME_SHARE:
         added = scale_lb - on_file
         if added > 0:
             return Blame("weight_added", f"The door has gained about {added:.0f} lb since the springs were chosen.", added)
         return Blame("weight_lost", f"The door is about {-added:.0f} lb lighter than the springs were chosen for.", added)
-    feels = fit_readings(hung, readings, OPEN_MIND_SHARE * on_file).weight_lb
+    feels = fit_readings(hung, readings, OPEN_MIND_SHARE * on_file, offs).weight_lb
     expected = on_file if scale_lb is None else scale_lb
     off = feels.likely - expected
     if abs(off) <= SAME_SHARE * on_file or feels.low <= expected <= feels.high:

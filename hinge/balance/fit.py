@@ -14,7 +14,7 @@ import numpy as np
 from scipy.special import ndtr
 
 from hinge.arrays import Bools, Floats
-from hinge.balance.readings import HandForce, LetGo, Reading
+from hinge.balance.readings import Outcome, Reading
 from hinge.door.lift import check_positions, required_lift
 from hinge.door.sections import Door
 from hinge.door.track import Track
@@ -81,20 +81,22 @@ class Grid:
         return self.weight_lb[:, None, None], self.setting_error[None, :, None], self.friction_lb[None, None, :]
 
 
-def fit_readings(hung: Hung, readings: list[Reading], weight_sd_lb: float | None = None) -> Fit:
+def fit_readings(hung: Hung, readings: list[Reading], weight_sd_lb: float | None = None, offs: list[float] | None = None) -> Fit:
     """Estimate weight, setting error and friction from readings.
 
     Parameters: `hung` the door as it should hang; `readings` in any order; `weight_sd_lb` [lb] how
-    far the given weight may be off (default 4 %). Raises OutOfRange for a height off the travel.
+    far the given weight may be off (default 4 %); `offs` how much more the setting was than it is now when each
+    reading was taken [turns, inches of stretch or pounds of plates]. Raises OutOfRange for a height off the travel.
     """
-    sd = weight_sd_lb or WEIGHT_SD_SHARE * hung.door.weight_lb
-    weight = np.linspace(max(hung.door.weight_lb - 5 * sd, 1.0), hung.door.weight_lb + 5 * sd, POINTS[0])
+    away = np.zeros(len(readings)) if offs is None else np.asarray(offs)
+    sd = weight_sd_lb or WEIGHT_SD_SHARE * hung.door.total_lb
+    weight = np.linspace(max(hung.door.total_lb - 5 * sd, 1.0), hung.door.total_lb + 5 * sd, POINTS[0])
     setting = np.linspace(-5, 5, POINTS[1]) * hung.carrier.step.setting_sd
     friction = np.geomspace(0.5, 80.0, POINTS[2])
-    grid = _posterior(hung, readings, sd, (weight, setting, friction))
+    grid = _posterior(hung, readings, sd, (weight, setting, friction), away)
     # A flat axis is already as fine as the prior; a peaked one is laid again where its mass lies.
     fine = tuple(_narrow(axis, _along(grid.share, place)) for place, axis in enumerate((weight, setting, friction)))
-    grid = _posterior(hung, readings, sd, fine)  # type: ignore[arg-type]
+    grid = _posterior(hung, readings, sd, fine, away)  # type: ignore[arg-type]
     axes = (grid.weight_lb, grid.setting_error, grid.friction_lb)
     weight_est, setting_est, friction_est = (_estimate(axis, _along(grid.share, place)) for place, axis in enumerate(axes))
     return Fit(weight_est, setting_est, friction_est, grid)
@@ -106,17 +108,17 @@ def net_over_grid(hung: Hung, grid: Grid, height_in: float) -> Floats:
     return np.asarray(net[0][:, :, None])
 
 
-def _net(hung: Hung, weight: Floats, setting_error: Floats, heights_in: Floats) -> Floats:
-    per_pound = required_lift(hung.door, hung.track, heights_in) / hung.door.weight_lb
-    lift = hung.carrier.lift(heights_in, setting_error[:, None])
+def _net(hung: Hung, weight: Floats, setting_error: Floats, heights_in: Floats, offs: Floats | float = 0.0) -> Floats:
+    per_pound = required_lift(hung.door, hung.track, heights_in) / hung.door.total_lb
+    lift = hung.carrier.lift(heights_in, setting_error[:, None] + np.asarray(offs))
     net: Floats = per_pound[:, None, None] * weight[None, :, None] - lift.T[:, None, :]
     return net
 
 
-def _posterior(hung: Hung, readings: list[Reading], weight_sd: float, axes: tuple[Floats, Floats, Floats]) -> Grid:
+def _posterior(hung: Hung, readings: list[Reading], weight_sd: float, axes: tuple[Floats, Floats, Floats], offs: Floats) -> Grid:
     weight, setting_error, friction = axes
     log_prior = (
-        -0.5 * (((weight - hung.door.weight_lb) / weight_sd) ** 2)[:, None, None]
+        -0.5 * (((weight - hung.door.total_lb) / weight_sd) ** 2)[:, None, None]
         - 0.5 * ((setting_error / hung.carrier.step.setting_sd) ** 2)[None, :, None]
         - 0.5 * ((np.log(friction / FRICTION_MEDIAN_LB) / FRICTION_LOG_SD) ** 2 + 2 * np.log(friction))[None, None, :]
     )
@@ -124,25 +126,25 @@ def _posterior(hung: Hung, readings: list[Reading], weight_sd: float, axes: tupl
     total = log_prior
     if readings:
         heights = check_positions(hung.door, np.array([reading.height_in for reading in readings]))
-        for net, reading in zip(_net(hung, weight, setting_error, heights), readings, strict=True):
+        for net, reading in zip(_net(hung, weight, setting_error, heights, offs), readings, strict=True):
             total = total + _log_likelihood(reading, net[:, :, None], friction[None, None, :])
     share = np.exp(total - total.max())
     return Grid(weight, setting_error, friction, share / share.sum())
 
 
 def _log_likelihood(reading: Reading, net: Floats, friction: Floats) -> Floats:
-    if isinstance(reading, HandForce):
-        expected = net + friction if reading.direction == "raising" else net - friction
-        sd = np.hypot(MODEL_SD_LB, GAUGE_SD_LB)
-        return np.asarray(-0.5 * ((reading.force_lb - expected) / sd) ** 2)
-    return np.log(np.maximum(_chance_of(reading, net, friction), 1e-6))
+    if reading.outcome is not None:
+        return np.log(np.maximum(_chance_of(reading.outcome, net, friction), 1e-6))
+    expected = net + friction if reading.direction == "raising" else net - friction
+    sd = np.hypot(MODEL_SD_LB, GAUGE_SD_LB)
+    return np.asarray(-0.5 * (((reading.force_lb or 0.0) - expected) / sd) ** 2)
 
 
-def _chance_of(reading: LetGo, net: Floats, friction: Floats) -> Floats:
+def _chance_of(outcome: Outcome, net: Floats, friction: Floats) -> Floats:
     def below(limit: Floats) -> Floats:
         return np.asarray(ndtr((limit - net) / MODEL_SD_LB))
 
-    match reading.outcome:
+    match outcome:
         case "holds":
             return below(friction) - below(-friction)
         case "creeps_up":

@@ -2,37 +2,37 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-from typing import Literal, get_args
+from typing import Annotated, Literal, get_args
 
 import numpy as np
+from pydantic import model_validator
+
+from hinge.document import Between, Document, told
+from hinge.errors import BadInput
 
 Outcome = Literal["holds", "creeps_up", "creeps_down", "runs_up", "runs_down"]
 Direction = Literal["raising", "lowering"]
 OUTCOMES: tuple[Outcome, ...] = get_args(Outcome)
 
 
-@dataclass(frozen=True)
-class LetGo:
-    """The door let go with its bottom edge at `height_in` [in], and what it did."""
+class Reading(Document):
+    """One reading with the bottom edge at a height: what the door did when let go, or the hand force that moves it slowly.
 
-    height_in: float
-    outcome: Outcome
-
-
-@dataclass(frozen=True)
-class HandForce:
-    """Hand force [lb] that moves the door slowly at `height_in` [in].
-
-    Positive lifts (or holds the door back on its way down); negative pushes down.
+    A positive force lifts (or holds the door back on its way down); a negative one pushes down.
     """
 
-    height_in: float
-    force_lb: float
-    direction: Direction
+    height_in: Annotated[float, Between(0, 240, "in")]
+    outcome: Outcome | None = None
+    force_lb: Annotated[float, Between(-200, 400, "lb")] | None = None
+    direction: Direction | None = None
 
+    @model_validator(mode="after")
+    def _one_kind(self) -> Reading:
+        if (self.outcome is None) != (self.force_lb is not None) or (self.force_lb is None) != (self.direction is None):
+            said = "A reading is either an outcome, or a force_lb with its direction."
+            raise told(BadInput(said, "outcome", self.outcome, "one of the two"))
+        return self
 
-Reading = LetGo | HandForce
 
 # Floor, 1 ft, 2 ft, then closely where the door must hold, then chest height; common practice.
 USUAL_HEIGHTS_IN = (0.0, 12.0, 24.0, 42.0, 54.0, 66.0)

@@ -2,12 +2,11 @@
 
 from __future__ import annotations
 
-from hinge.balance.fit import Hung
-from hinge.door.sections import Door
+from hinge.balance.fit import Fit, Hung
 from hinge.errors import HingeError
 from hinge.sizing.ideal import conditions
 from hinge.springs.counterbalance import StepKind, TorsionOnShaft
-from hinge.springs.extension import ExtensionPair, grade_for
+from hinge.springs.extension import PairAtWork, grade_for
 
 FRACTIONS = {1: "¼", 2: "½", 3: "¾", 4: "1"}
 HOLES = {1: "one hole", 2: "two holes", 3: "three holes"}
@@ -25,18 +24,44 @@ def trim_sentence(kind: StepKind, steps: int, spring_count: int) -> str:
     return f"{'Put' if more else 'Take'} {FRACTIONS[size]} turn {'on' if more else 'off'} {each}."
 
 
+CAUTIONS: dict[StepKind, str] = {
+    "quarter_turn": "Door down and clamped, a bar seated and carrying the load, before any set screw is loosened.",
+    "cable_hole": "Door fully open and clamped or propped, springs slack, before a hook is moved. Both sides alike.",
+    "small_plate": "Door down and clamped, stack blocked, before a plate is touched.",
+}
+SETTINGS: dict[StepKind, tuple[str, str]] = {
+    "quarter_turn": ("turns", "turns"),
+    "cable_hole": ("stretch", "in"),
+    "small_plate": ("plates", "lb"),
+}
+
+
+def range_words(likely: float, low: float, high: float, decimals: int) -> str:
+    """A fitted number with its range; a sign only where it is below zero."""
+    return f"{likely:.{decimals}f} ({low:.{decimals}f} to {high:.{decimals}f})".replace("-", "−")
+
+
+def reads_sentence(fit: Fit, kind: StepKind) -> str:
+    """What the readings say of weight, setting and friction, each with its range."""
+    (name, unit), weight, setting, friction = SETTINGS[kind], fit.weight_lb, fit.setting_error, fit.friction_lb
+    return (
+        f"Reads as {range_words(weight.likely, weight.low, weight.high, 0)} lb, "
+        f"{name} off by {range_words(setting.likely, setting.low, setting.high, 1)} {unit}, "
+        f"friction {range_words(friction.likely, friction.low, friction.high, 0)} lb."
+    )
+
+
 def resize_sentence(hung: Hung, weight_lb: float, tilt_lb: float) -> str:
     """Why no trim cures it, and what would [lb]: + tilt = heavy near the floor and hot at the top."""
     carrier = hung.carrier
     if isinstance(carrier, TorsionOnShaft):
-        heavier = Door(hung.door.section_heights_in, tuple(one * weight_lb / hung.door.weight_lb for one in hung.door.section_weights_lb))
-        ideal = conditions(heavier, hung.track, carrier.drum).ideal().rate_lbin_per_turn
+        ideal = conditions(hung.door.weighing(weight_lb), hung.track, carrier.drum).ideal().rate_lbin_per_turn
         weak = "weak" if carrier.rate_lbin_per_turn < ideal else "strong"
         return (
             f"Turns cannot cure this: the springs are too {weak} for about {weight_lb:.0f} lb. "
             f"Size again for {ideal:.1f} lb·in per turn; these give {carrier.rate_lbin_per_turn:.1f}."
         )
-    if isinstance(carrier, ExtensionPair):
+    if isinstance(carrier, PairAtWork):
         weak = "weak" if tilt_lb > 0 else "strong"
         return f"Cable cannot cure this: the pair is too {weak} for about {weight_lb:.0f} lb.{_class_words(weight_lb)}"
     end = "heavy near the floor and hot at the top" if tilt_lb > 0 else "hot near the floor and heavy at the top"

@@ -35,7 +35,7 @@ def check_positions(door: Door, positions_in: Floats) -> Floats:
 def joint_distances(door: Door, path: Path, positions_in: Floats) -> Floats:
     """Path distance [in] of every joint: shape (joints, positions), bottom joint first."""
     joints = [np.asarray(positions_in, dtype=float)]
-    for section_in in door.section_heights_in:
+    for section_in in door.heights_in:
         joints.append(path.next_joint(joints[-1], section_in))
     return np.stack(joints)
 
@@ -57,8 +57,8 @@ def required_lift(door: Door, track: Track, positions_in: Floats) -> Floats:
     travel = np.concatenate([np.ones_like(u[:1]), np.cumprod(coupling, axis=0)])
     climb = along_z * travel
     if track.lift == "low_headroom":
-        climb[-1] = positions < track.ease_in
-    weights = np.asarray(door.section_weights_lb)
+        climb[-1] = positions < track.eased_in
+    weights = np.asarray(door.weights_lb)
     lift: Floats = weights @ (climb[:-1] + climb[1:]) / 2
     return lift
 
@@ -66,7 +66,7 @@ def required_lift(door: Door, track: Track, positions_in: Floats) -> Floats:
 def potential_energy(door: Door, track: Track, positions_in: Floats) -> Floats:
     """Potential energy U(s) of the door above the floor [in·lb], shape of `positions_in` [in]."""
     z = joint_places(door, track, positions_in)[..., 1].T
-    energy: Floats = np.asarray(door.section_weights_lb) @ (z[:-1] + z[1:]) / 2
+    energy: Floats = np.asarray(door.weights_lb) @ (z[:-1] + z[1:]) / 2
     return energy
 
 
@@ -81,6 +81,6 @@ def joint_places(door: Door, track: Track, positions_in: Floats) -> Floats:
 
 
 def _top_edge(door: Door, track: Track, positions_in: Floats, x_below: Floats, z_below: Floats) -> tuple[Floats, Floats]:
-    z = door.height_in + np.minimum(positions_in, track.ease_in)
-    reach = door.section_heights_in[-1] ** 2 - (z - z_below) ** 2
+    z = door.height_in + np.minimum(positions_in, track.eased_in)
+    reach = door.heights_in[-1] ** 2 - (z - z_below) ** 2
     return x_below + np.sqrt(np.maximum(reach, 0.0)), z

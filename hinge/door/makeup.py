@@ -6,36 +6,44 @@ import tomllib
 from dataclasses import dataclass
 from functools import cache
 from pathlib import Path
-from typing import Literal
+from typing import Annotated, Literal
 
 import numpy as np
+from pydantic import model_validator
 
-from hinge.errors import OutOfRange, require_between
+from hinge.document import Between, Document, Finite, plain_value, read, told
+from hinge.errors import OutOfRange, outside
 
 Per = Literal["piece", "foot", "square_foot"]
 
 
-@dataclass(frozen=True)
-class Figure:
+class Figure(Document):
     """A weight [lb per its measure] with one standard deviation, and where it comes from."""
 
     label: str
-    weight: float
-    sd: float
+    weight: Annotated[float, Between(0, 200)]
+    sd: Annotated[float, Between(0, 100)]
     source: str
     per: Per = "square_foot"
 
 
-@dataclass(frozen=True)
-class SectionMakeUp:
-    """One section: its height [in], what it is made of, and what is on it by name.
+class SectionMakeUp(Document):
+    """One section by its make-up: what it is made of, and what is on it by name.
 
     Struts and pieces are counted; glass and insulation are a share of the section, 0 to 1.
     """
 
-    height_in: float
+    height_in: Annotated[float, Between(6, 48, "in")]
     material: str
-    extras: dict[str, float]
+    extras: dict[str, Finite] = {}
+
+    @model_validator(mode="after")
+    def _known(self) -> SectionMakeUp:
+        if self.material not in materials_of_sections():
+            known = ", ".join(materials_of_sections())
+            raise told(OutOfRange(f"Sections of {self.material!r} are not in the table.", "material", plain_value(self.material), known))
+        require_extras("extras", self.extras)
+        return self
 
 
 @dataclass(frozen=True)
@@ -47,34 +55,47 @@ class Estimated:
     sd_lb: float
 
 
-def _table() -> dict[str, dict[str, dict[str, object]]]:
-    return tomllib.loads((Path(__file__).parent / "makeup.toml").read_text(encoding="utf-8"))
+class _Tables(Document):
+    sections: dict[str, Figure]
+    extras: dict[str, Figure]
 
 
 @cache
+def _tables() -> _Tables:
+    return read(_Tables, tomllib.loads((Path(__file__).parent / "makeup.toml").read_text(encoding="utf-8")))
+
+
 def materials_of_sections() -> dict[str, Figure]:
     """What sections are made of, by name."""
-    return {name: Figure(**row) for name, row in _table()["sections"].items()}  # type: ignore[arg-type]
+    return _tables().sections
 
 
-@cache
 def extras() -> dict[str, Figure]:
     """What else hangs on a section, by name."""
-    return {name: Figure(**row) for name, row in _table()["extras"].items()}  # type: ignore[arg-type]
+    return _tables().extras
+
+
+def require_extras(field: str, given: dict[str, float]) -> None:
+    """Refuse what is not in the table of extras, or too much of it, while a document is read."""
+    for name, count in given.items():
+        if name not in extras():
+            shown = str(plain_value(name))
+            raise told(OutOfRange(f"{shown!r} is not in the table of what hangs on a door.", field, shown, ", ".join(extras())))
+        most = 1 if extras()[name].per == "square_foot" else 10
+        if not 0 <= count <= most:
+            raise told(outside(f"{field}.{name}", count, 0, most, ""))
 
 
 def estimate_weight(width_in: float, sections: tuple[SectionMakeUp, ...]) -> Estimated:
     """The weight of a door from its make-up.
 
     Parameters: `width_in` [in]; sections bottom up. Each figure is off by the same share wherever it is used, so
-    the spreads of one figure add straight, those of different figures in squares. Raises OutOfRange for what is
-    not in the table.
+    the spreads of one figure add straight, those of different figures in squares.
     """
-    require_between("door.width_in", width_in, 36, 480, "in")
     amounts: dict[str, float] = {}
     weights = []
-    for place, section in enumerate(sections):
-        used = _amounts(place, section, width_in)
+    for section in sections:
+        used = _amounts(section, width_in)
         weights.append(sum(_figure(name).weight * amount for name, amount in used.items()))
         for name, amount in used.items():
             amounts[name] = amounts.get(name, 0.0) + amount
@@ -86,18 +107,10 @@ def _figure(name: str) -> Figure:
     return materials_of_sections().get(name) or extras()[name]
 
 
-def _amounts(place: int, section: SectionMakeUp, width_in: float) -> dict[str, float]:
-    where = f"sections.{place}"
-    require_between(f"{where}.height_in", section.height_in, 6, 48, "in")
-    if section.material not in materials_of_sections():
-        known = ", ".join(materials_of_sections())
-        raise OutOfRange(f"Sections of {section.material!r} are not in the table.", f"{where}.material", section.material, known, "")
+def _amounts(section: SectionMakeUp, width_in: float) -> dict[str, float]:
     area_ft2 = section.height_in * width_in / 144
     amounts = {section.material: area_ft2, "hardware": 1.0}
     for name, count in section.extras.items():
-        if name not in extras():
-            raise OutOfRange(f"{name!r} is not in the table of what hangs on a door.", f"{where}.extras", name, ", ".join(extras()), "")
         per = extras()[name].per
-        require_between(f"{where}.extras.{name}", count, 0, 1 if per == "square_foot" else 10, "")
         amounts[name] = amounts.get(name, 0.0) + count * {"foot": width_in / 12, "square_foot": area_ft2, "piece": 1.0}[per]
     return amounts

@@ -9,23 +9,46 @@ other gear are not covered.
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from typing import Annotated
 
 import numpy as np
+from pydantic import model_validator
 
 from hinge.arrays import Floats
-from hinge.errors import Contradiction, number, require_between
+from hinge.document import Between, Document, told
+from hinge.errors import Contradiction, number, outside
 
 
-@dataclass(frozen=True)
-class OnePiece:
-    """Panel height, bracket above its bottom edge, pivot above the floor, arm [in]; weight [lb]."""
+class OnePiece(Document):
+    """A rigid panel whose top edge rolls level while arms on the jambs swing its lower brackets up.
 
-    height_in: float
-    weight_lb: float
-    bracket_in: float
-    pivot_in: float
-    arm_in: float
+    `bracket_in` above the panel's bottom edge, `pivot_in` above the floor.
+    """
+
+    height_in: Annotated[float, Between(60, 120, "in")]
+    weight_lb: Annotated[float, Between(40, 600, "lb")]
+    bracket_in: Annotated[float, Between(0, 60, "in")]
+    pivot_in: Annotated[float, Between(0, 120, "in")]
+    arm_in: Annotated[float, Between(6, 120, "in")]
+
+    @model_validator(mode="after")
+    def _goes_together(self) -> OnePiece:
+        limits = {"bracket_in": (0.0, self.height_in / 2), "pivot_in": (self.bracket_in, self.height_in), "arm_in": (6.0, self.height_in)}
+        for name, (low, high) in limits.items():
+            if not low <= getattr(self, name) <= high:
+                raise told(outside(name, getattr(self, name), low, high, "in"))
+        if self.arm_in < self.pivot_in - self.bracket_in:
+            raise told(
+                Contradiction(
+                    f"An arm of {number(self.arm_in)} in does not reach from its pivot at {number(self.pivot_in)} in "
+                    f"down to the bracket at {number(self.bracket_in)} in.",
+                    "arm_in",
+                    self.arm_in,
+                    f"at least {number(self.pivot_in - self.bracket_in)}",
+                    "in",
+                )
+            )
+        return self
 
     @property
     def closed_rad(self) -> float:
@@ -56,22 +79,3 @@ class OnePiece:
         bracket = self.pivot_in - self.arm_in * np.cos(angle_rad)
         below_top = (self.height_in / 2) * (self.height_in - bracket) / (self.height_in - self.bracket_in)
         return np.asarray(self.weight_lb * (self.height_in - below_top))
-
-
-def build_one_piece(height_in: float, weight_lb: float, bracket_in: float, pivot_in: float, arm_in: float) -> OnePiece:
-    """A one-piece door [in, lb], checked. Raises OutOfRange, and Contradiction where the arm does not reach its bracket."""
-    require_between("door.height_in", height_in, 60, 120, "in")
-    require_between("door.weight_lb", weight_lb, 40, 600, "lb")
-    require_between("door.bracket_in", bracket_in, 0, height_in / 2, "in")
-    require_between("door.pivot_in", pivot_in, bracket_in, height_in, "in")
-    require_between("door.arm_in", arm_in, 6, height_in, "in")
-    if arm_in < pivot_in - bracket_in:
-        raise Contradiction(
-            f"An arm of {number(arm_in)} in does not reach from its pivot at {number(pivot_in)} in "
-            f"down to the bracket at {number(bracket_in)} in.",
-            "door.arm_in",
-            arm_in,
-            f"at least {number(pivot_in - bracket_in)}",
-            "in",
-        )
-    return OnePiece(height_in, weight_lb, bracket_in, pivot_in, arm_in)

@@ -2,125 +2,141 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from functools import cached_property
+from typing import Annotated
 
-from hinge.errors import Contradiction, OutOfRange, number, require_between
+from pydantic import Field, model_validator
 
-HEIGHT_TOLERANCE_IN = 0.25
-HEIGHTS_IN = (48.0, 240.0)
-WEIGHTS_LB = (20.0, 3000.0)
-SECTIONS = (2, 16)
+from hinge.document import Between, Document, told
+from hinge.errors import Contradiction, number
 
-
-@dataclass(frozen=True)
-class Door:
-    """A sectional door: `section_heights_in` [in] and `section_weights_lb` [lb], bottom up."""
-
-    section_heights_in: tuple[float, ...]
-    section_weights_lb: tuple[float, ...]
-
-    @property
-    def height_in(self) -> float:
-        """Door height [in]."""
-        return sum(self.section_heights_in)
-
-    @property
-    def weight_lb(self) -> float:
-        """Door weight [lb]."""
-        return sum(self.section_weights_lb)
+HEIGHT_TOLERANCE_IN, WEIGHT_TOLERANCE_LB = 0.25, 0.5
+LEAST_PLAIN_SHARE = 1 / 3  # of the weight is the sections' own, whatever hangs on them; estimate
+SECTIONS = Between(2, 16, "sections")
 
 
-def build_door(
-    height_in: float,
-    section_heights_in: tuple[float, ...] | None = None,
-    section_weights_lb: tuple[float, ...] | None = None,
-    section_count: int | None = None,
-    weight_lb: float | None = None,
-    extras_lb: tuple[float, ...] | None = None,
-) -> Door:
-    """Make a door from what is known of it.
+class Door(Document):
+    """A sectional door, bottom up: heights of its sections, or how many alike; its weight, or that of each section.
 
-    Parameters: `height_in` [in]; sections bottom up with heights [in] and weights [lb]; or, where
-    only `weight_lb` [lb] and `section_count` are known, both are spread evenly: the weight by height, after
-    `extras_lb` [lb], which is what hangs on each section (strut, glass, opener bracket). Returns the Door.
-    Raises OutOfRange, and Contradiction when the numbers disagree with each other.
+    Where only the whole weight is known it is spread by height, after `extras_lb`, which is what hangs on each section:
+    strut, glass, opener bracket.
     """
-    require_between("door.height_in", height_in, *HEIGHTS_IN, "in")
-    count = _count(section_heights_in, section_weights_lb, section_count)
-    heights = section_heights_in or (height_in / count,) * count
-    for place, section_in in enumerate(heights):
-        require_between(f"door.section_heights_in.{place}", section_in, 6, 48, "in")
-    if abs(sum(heights) - height_in) > HEIGHT_TOLERANCE_IN:
-        raise Contradiction(
-            f"The sections add up to {number(sum(heights))} in, but the door is {number(height_in)} in high.",
-            "door.section_heights_in",
-            sum(heights),
-            f"{number(height_in)} ± {HEIGHT_TOLERANCE_IN}",
-            "in",
-        )
-    if section_weights_lb is None:
-        return Door(heights, _spread(heights, weight_lb, extras_lb))
-    if extras_lb is not None:
-        raise Contradiction("Section weights already hold what hangs on them.", "door.extras_lb", None, "none with section weights", "lb")
-    return Door(heights, _checked(section_weights_lb, weight_lb))
 
+    height_in: Annotated[float, Between(48, 240, "in")]
+    section_heights_in: Annotated[list[Annotated[float, Between(6, 48, "in")]], Field(min_length=2, max_length=16)] | None = None
+    section_weights_lb: Annotated[list[Annotated[float, Between(1, 1000, "lb")]], Field(min_length=2, max_length=16)] | None = None
+    section_count: Annotated[int, SECTIONS] | None = None
+    weight_lb: Annotated[float, Between(20, 3000, "lb")] | None = None
+    extras_lb: Annotated[list[Annotated[float, Between(0, 500, "lb")]], Field(max_length=16)] | None = None
 
-def _spread(heights: tuple[float, ...], total_lb: float | None, extras: tuple[float, ...] | None) -> tuple[float, ...]:
-    if total_lb is None:
-        raise Contradiction("Neither the door's weight nor its sections' weights are given.", "door.weight_lb", None, "", "lb")
-    require_between("door.weight_lb", total_lb, *WEIGHTS_LB, "lb")
-    extras = extras or (0.0,) * len(heights)
-    if len(extras) != len(heights):
-        raise Contradiction(
-            f"There are {len(heights)} sections, but extras for {len(extras)}.",
-            "door.extras_lb",
-            len(extras),
-            str(len(heights)),
-            "sections",
-        )
-    for place, extra in enumerate(extras):
-        require_between(f"door.extras_lb.{place}", extra, 0, 500, "lb")
-    plain = total_lb - sum(extras)
-    if plain < total_lb / 3:
-        raise Contradiction(
-            f"{number(sum(extras))} lb hang on the sections, which leaves {number(plain)} of {number(total_lb)} lb for the sections.",
-            "door.extras_lb",
-            sum(extras),
-            f"up to {number(2 * total_lb / 3)}",
-            "lb",
-        )
-    return tuple(plain * height / sum(heights) + extra for height, extra in zip(heights, extras, strict=True))
+    @model_validator(mode="after")
+    def _agrees(self) -> Door:
+        self._counts_agree()
+        heights = self.section_heights_in
+        if heights and abs(sum(heights) - self.height_in) > HEIGHT_TOLERANCE_IN:
+            raise told(
+                Contradiction(
+                    f"The sections add up to {number(sum(heights))} in, but the door is {number(self.height_in)} in high.",
+                    "section_heights_in",
+                    sum(heights),
+                    f"{number(self.height_in)} ± {HEIGHT_TOLERANCE_IN}",
+                    "in",
+                )
+            )
+        if self.section_weights_lb is None:
+            self._extras_agree()
+        else:
+            self._weights_agree(sum(self.section_weights_lb))
+        return self
 
+    @cached_property
+    def heights_in(self) -> tuple[float, ...]:
+        """Height of each section [in]."""
+        return tuple(self.section_heights_in or [self.height_in / (self._count or 1)] * (self._count or 1))
 
-def _checked(given: tuple[float, ...], total_lb: float | None) -> tuple[float, ...]:
-    for place, weight in enumerate(given):
-        require_between(f"door.section_weights_lb.{place}", weight, 1, 1000, "lb")
-    require_between("door.section_weights_lb", sum(given), *WEIGHTS_LB, "lb")
-    if total_lb is not None and abs(sum(given) - total_lb) > 0.5:
-        raise Contradiction(
-            f"The sections weigh {number(sum(given))} lb together, but the door is given as {number(total_lb)} lb.",
-            "door.weight_lb",
-            total_lb,
-            number(sum(given)),
-            "lb",
-        )
-    return given
+    @cached_property
+    def weights_lb(self) -> tuple[float, ...]:
+        """Weight of each section with what hangs on it [lb]."""
+        if self.section_weights_lb is not None:
+            return tuple(self.section_weights_lb)
+        heights, total = self.heights_in, self.weight_lb or 0.0
+        extras = self.extras_lb or [0.0] * len(heights)
+        plain = total - sum(extras)
+        return tuple(plain * height / sum(heights) + extra for height, extra in zip(heights, extras, strict=True))
 
+    @cached_property
+    def total_lb(self) -> float:
+        """Weight of the whole door [lb]."""
+        return sum(self.weights_lb)
 
-def _count(heights: tuple[float, ...] | None, weights: tuple[float, ...] | None, count: int | None) -> int:
-    counts: dict[str, int] = {}
-    if heights is not None:
-        counts["section heights"] = len(heights)
-    if weights is not None:
-        counts["section weights"] = len(weights)
-    if count is not None:
-        counts["section count"] = count
-    if not counts:
-        raise Contradiction("Neither sections nor a section count are given.", "door.section_count", None, "3 to 10", "")
-    if len(set(counts.values())) > 1:
-        told = ", ".join(f"{size} {name}" if name != "section count" else f"a count of {size}" for name, size in counts.items())
-        raise Contradiction(f"The sections disagree: {told}.", "door.section_heights_in", list(counts.values()), "", "")
-    size = next(iter(counts.values()))
-    if not SECTIONS[0] <= size <= SECTIONS[1]:
-        raise OutOfRange(f"A door of {size} sections is not covered.", "door.section_count", size, f"{SECTIONS[0]} to {SECTIONS[1]}", "")
-    return size
+    def weighing(self, total_lb: float) -> Door:
+        """The same door with every section heavier or lighter by the same share, weighing this much in all [lb]."""
+        weights = [one * total_lb / self.total_lb for one in self.weights_lb]
+        return Door.model_construct(height_in=self.height_in, section_heights_in=list(self.heights_in), section_weights_lb=weights)
+
+    @property
+    def _count(self) -> int | None:
+        lists = (self.section_heights_in, self.section_weights_lb)
+        return next((len(one) for one in lists if one is not None), self.section_count)
+
+    def _counts_agree(self) -> None:
+        counts = {"section heights": self.section_heights_in, "section weights": self.section_weights_lb}
+        sizes = {name: len(one) for name, one in counts.items() if one is not None}
+        if self.section_count is not None:
+            sizes["section count"] = self.section_count
+        if not sizes:
+            allowed = f"{SECTIONS.low:g} to {SECTIONS.high:g}"
+            raise told(Contradiction("Neither sections nor a section count are given.", "section_count", None, allowed, "sections"))
+        if len(set(sizes.values())) > 1:
+            said = ", ".join(f"{size} {name}" if name != "section count" else f"a count of {size}" for name, size in sizes.items())
+            field = "section_heights_in" if "section heights" in sizes else "section_weights_lb"
+            raise told(Contradiction(f"The sections disagree: {said}.", field, list(sizes.values())))
+
+    def _weights_agree(self, sum_lb: float) -> None:
+        if self.extras_lb is not None:
+            raise told(
+                Contradiction("Section weights already hold what hangs on them.", "extras_lb", None, "none with section weights", "lb")
+            )
+        if self.weight_lb is not None and abs(sum_lb - self.weight_lb) > WEIGHT_TOLERANCE_LB:
+            raise told(
+                Contradiction(
+                    f"The sections weigh {number(sum_lb)} lb together, but the door is given as {number(self.weight_lb)} lb.",
+                    "weight_lb",
+                    self.weight_lb,
+                    number(sum_lb),
+                    "lb",
+                )
+            )
+        if not 20 <= sum_lb <= 3000:
+            raise told(Contradiction(f"The sections weigh {number(sum_lb)} lb together.", "section_weights_lb", sum_lb, "20 to 3000", "lb"))
+
+    def _extras_agree(self) -> None:
+        if self.weight_lb is None:
+            raise told(
+                Contradiction("Neither the door's weight nor its sections' weights are given.", "weight_lb", None, "20 to 3000", "lb")
+            )
+        extras = self.extras_lb
+        if not extras:
+            return
+        if len(extras) != self._count:
+            raise told(
+                Contradiction(
+                    f"There are {self._count} sections, but extras for {len(extras)}.",
+                    "extras_lb",
+                    len(extras),
+                    str(self._count),
+                    "sections",
+                )
+            )
+        plain = self.weight_lb - sum(extras)
+        if plain < self.weight_lb * LEAST_PLAIN_SHARE:
+            raise told(
+                Contradiction(
+                    f"{number(sum(extras))} lb hang on the sections, which leaves {number(plain)} of {number(self.weight_lb)} lb "
+                    "for the sections.",
+                    "extras_lb",
+                    sum(extras),
+                    f"up to {number(self.weight_lb * (1 - LEAST_PLAIN_SHARE))}",
+                    "lb",
+                )
+            )

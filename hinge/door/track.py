@@ -8,36 +8,67 @@ z above the floor. `u` is the distance along the path from the floor [in].
 from __future__ import annotations
 
 from dataclasses import dataclass
-from typing import Literal, get_args
+from typing import Annotated, Literal
 
 import numpy as np
+from pydantic import model_validator
 
 from hinge.arrays import Bools, Floats
+from hinge.document import Between, Document, told
 from hinge.door.sections import Door
-from hinge.errors import BadInput, Contradiction, number, require_between
+from hinge.errors import Contradiction, number
 
 Lift = Literal["standard", "low_headroom", "high", "vertical"]
-LIFTS: tuple[Lift, ...] = get_args(Lift)
 
 DEFAULT_RISES_IN = {12.0: 2.0, 15.0: 3.0}  # from memory
 LOW_HEADROOM_RISE_IN = 0.0  # from memory
 DEFAULT_EASE_IN = 1.0  # the top edge rises this far before it runs level on the upper track; from memory
 
 
-@dataclass(frozen=True)
-class Track:
-    """A track: bend radius, rise of the straight run above the closed door, and what its lift adds [in].
+class Track(Document):
+    """A track: bend radius, rise of the straight run above the closed door, and what its lift adds; the usual where nothing is said.
 
     `high_lift_in` is how much further a high-lift door rises before it turns; `ease_in` how far the top
     edge of a low-headroom door rises before it runs level; `pitch_deg` the slope of the run to the back.
     """
 
-    radius_in: float
-    rise_in: float
-    lift: Lift = "standard"
-    high_lift_in: float = 0.0
-    ease_in: float = DEFAULT_EASE_IN
-    pitch_deg: float = 0.0
+    lift: Lift
+    radius_in: Annotated[float, Between(6, 40, "in")]
+    rise_in: Annotated[float, Between(0, 24, "in")] | None = None
+    high_lift_in: Annotated[float, Between(1, 240, "in")] | None = None
+    ease_in: Annotated[float, Between(0, 6, "in")] | None = None
+    pitch_deg: Annotated[float, Between(0, 45, "deg")] = 0.0
+
+    @model_validator(mode="after")
+    def _goes_together(self) -> Track:
+        for only, name in (("high", "high_lift_in"), ("low_headroom", "ease_in")):
+            value = getattr(self, name)
+            if value is not None and self.lift != only:
+                raise told(
+                    Contradiction(
+                        f"{name} goes with a {only} track, not with {self.lift}.", name, value, f"none on a {self.lift} track", "in"
+                    )
+                )
+        if self.lift == "high" and self.high_lift_in is None:
+            raise told(Contradiction("A high-lift track needs its high lift.", "high_lift_in", None, "1 to 240", "in"))
+        return self
+
+    @property
+    def risen_in(self) -> float:
+        """How far the straight run lies above the closed door [in], as measured or usual."""
+        if self.rise_in is not None:
+            return self.rise_in
+        return LOW_HEADROOM_RISE_IN if self.lift == "low_headroom" else DEFAULT_RISES_IN.get(self.radius_in, 2.0)
+
+    @property
+    def lifted_in(self) -> float:
+        """How much further the door rises before it turns [in]."""
+        return self.high_lift_in or 0.0
+
+    @property
+    def eased_in(self) -> float:
+        """How far the top edge of a low-headroom door rises before it runs level [in]."""
+        return DEFAULT_EASE_IN if self.ease_in is None else self.ease_in
 
 
 @dataclass(frozen=True)
@@ -102,50 +133,17 @@ class Path:
         return start - along + np.sqrt(np.maximum(along**2 - squared, 0.0)), squared <= 0
 
 
-def build_track(
-    radius_in: float,
-    rise_in: float | None = None,
-    lift: str = "standard",
-    high_lift_in: float | None = None,
-    ease_in: float | None = None,
-    pitch_deg: float = 0.0,
-) -> Track:
-    """Make a track [in, degrees], checked; `rise_in` defaults by lift and radius.
-
-    Raises BadInput, OutOfRange, and Contradiction where a number does not go with the lift.
-    """
-    if lift not in LIFTS:
-        raise BadInput(f"There is no lift called {lift!r}.", "track.lift", lift, ", ".join(LIFTS), "")
-    require_between("track.radius_in", radius_in, 6, 40, "in")
-    usual = LOW_HEADROOM_RISE_IN if lift == "low_headroom" else DEFAULT_RISES_IN.get(radius_in, 2.0)
-    rise = usual if rise_in is None else rise_in
-    require_between("track.rise_in", rise, 0, 24, "in")
-    require_between("track.pitch_deg", pitch_deg, 0, 45, "deg")
-    _goes_with(lift, "high", "high_lift_in", high_lift_in)
-    _goes_with(lift, "low_headroom", "ease_in", ease_in)
-    if lift == "high":
-        require_between("track.high_lift_in", high_lift_in or 0.0, 1, 240, "in")
-    ease = DEFAULT_EASE_IN if ease_in is None else ease_in
-    require_between("track.ease_in", ease, 0, 6, "in")
-    return Track(radius_in, rise, lift, high_lift_in or 0.0, ease, pitch_deg)
-
-
-def _goes_with(lift: str, only: str, name: str, value: float | None) -> None:
-    if value is not None and lift != only:
-        raise Contradiction(f"{name} goes with a {only} track, not with {lift}.", f"track.{name}", value, f"none on a {lift} track", "in")
-
-
 def path_of(door: Door, track: Track) -> Path:
     """The path of the rollers for this door on this track. Raises Contradiction when it cannot exist."""
     if track.lift == "vertical":
         return Path(2 * door.height_in, track.radius_in)  # no joint of the door ever reaches its bend
-    vertical_in = door.height_in + track.rise_in + track.high_lift_in - track.radius_in
+    vertical_in = door.height_in + track.risen_in + track.lifted_in - track.radius_in
     if vertical_in <= 0:
         raise Contradiction(
             f"A bend of {number(track.radius_in)} in leaves no vertical track under a door of {number(door.height_in)} in.",
             "track.radius_in",
             track.radius_in,
-            f"under {number(door.height_in + track.rise_in)}",
+            f"under {number(door.height_in + track.risen_in)}",
             "in",
         )
     return Path(vertical_in, track.radius_in, float(np.radians(track.pitch_deg)))
@@ -165,10 +163,10 @@ def track_line(door: Door, track: Track, spacing_in: float = 1.0) -> list[Floats
     path = path_of(door, track)
     straight = path.vertical_in if track.lift != "vertical" else 2 * door.height_in
     bend = path.vertical_in + np.linspace(0.0, path.bend_in, max(int(path.bend_in / spacing_in), 12))
-    end = path.vertical_in + path.bend_in + door.height_in - track.high_lift_in
+    end = path.vertical_in + path.bend_in + door.height_in - track.lifted_in
     u = np.array([0.0, straight]) if track.lift == "vertical" else np.concatenate([[0.0], bend, [max(end, bend[-1] + 12.0)]])
     lower = np.stack(path.place(u), axis=-1)
     if track.lift != "low_headroom":
         return [lower]
-    height = door.height_in + track.ease_in
-    return [lower, np.array([[0.0, height - track.ease_in], [0.0, height], [float(lower[:, 0].max()), height]])]
+    height = door.height_in + track.eased_in
+    return [lower, np.array([[0.0, height - track.eased_in], [0.0, height], [float(lower[:, 0].max()), height]])]

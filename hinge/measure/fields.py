@@ -5,11 +5,11 @@ from __future__ import annotations
 import re
 import tomllib
 from collections.abc import Mapping
-from dataclasses import dataclass, field
 from functools import cache
 from pathlib import Path
-from typing import Literal
+from typing import Any, Literal
 
+from hinge.document import MOST, Document, plain_value, read
 from hinge.errors import BadInput, require_between
 from hinge.measure.tape import format_length, parse_length
 from hinge.measure.units import parse_weight
@@ -22,8 +22,7 @@ SIGNS: dict[Quantity, str] = {"decimal": " in", "turns": " turns", "degrees": "Â
 NUMBER = re.compile(r"(?P<number>\d+(?:\.\d*)?|\.\d+)\s*(?:turns?|degrees?|deg|Â°)?", re.I)
 
 
-@dataclass(frozen=True)
-class Field:
+class Field(Document):
     """One measurable thing: how it is called, asked for, read and bounded (in `unit`).
 
     `choices` are the words of a choice by what is kept. `group` says where it is asked for, `when` for which
@@ -41,41 +40,77 @@ class Field:
     group: str = ""
     of_door: bool = True
     rare: bool = False
-    when: Mapping[str, tuple[str, ...]] = field(default_factory=dict)
-    choices: Mapping[str, str] = field(default_factory=dict)
+    when: dict[str, list[str]] = {}
+    choices: dict[str, str] = {}
 
 
 @cache
 def fields() -> dict[str, Field]:
     """All measurable fields by name, in the order a technician takes them."""
     table = tomllib.loads((Path(__file__).parent / "fields.toml").read_text(encoding="utf-8"))
-    return {
-        name: Field(name=name, **row | {"when": {key: tuple(of) for key, of in row.get("when", {}).items()}}) for name, row in table.items()
-    }
+    return {name: read(Field, row | {"name": name}, name) for name, row in table.items()}
 
 
-def read_field(name: str, typed: str) -> Value:
+def read_field(name: str, typed: str, any_range: bool = False) -> Value:
     """Read one measurement as typed.
 
-    Parameters: `name` of a field, `typed` in any notation its quantity accepts. Returns the value
-    in the field's unit. Raises BadInput for nonsense, OutOfRange outside the field's range.
+    Parameters: `name` of a field, `typed` in any notation its quantity accepts; `any_range` for what was accepted once,
+    whatever the range is today. Returns the value in the field's unit. Raises BadInput for nonsense, OutOfRange outside
+    the field's range.
     """
     field = fields().get(name)
     if field is None:
-        raise BadInput(f"There is no measurement called {name!r}.", "field", name, ", ".join(fields()), "")
+        raise _unknown(name, "field")
+    value: Value
     if field.quantity == "choice":
-        if typed not in field.choices:
-            raise BadInput(f"{field.label} is one of {', '.join(field.choices)}.", name, typed, ", ".join(field.choices), "")
-        return typed
-    if field.quantity in ("lengths", "weights"):
+        value = typed
+    elif field.quantity in ("lengths", "weights"):
         read = parse_length if field.quantity == "lengths" else parse_weight
-        values = [read(one, name) for one in re.split("[,;]", typed)]
-        for value in values:
-            require_between(name, value, field.low, field.high, field.unit)
-        return values
-    number = _read(field, typed)
-    require_between(name, number, field.low, field.high, field.unit)
-    return number
+        value = [read(one, name) for one in re.split("[,;]", typed)]
+    else:
+        value = _read(field, typed)
+    if not any_range:
+        require_sound(name, value)
+    return value
+
+
+def require_sound(name: str, value: Any, where: str = "") -> None:
+    """Refuse what cannot be measured of this field today: what `require_readable` refuses, and what lies outside its range.
+
+    `where` is the path of the value in its document, by default the field's name.
+    """
+    require_readable(name, value, where)
+    field = fields()[name]
+    if field.quantity != "choice":
+        for one in value if isinstance(value, list) else [value]:
+            require_between(where or name, float(one), field.low, field.high, field.unit)
+
+
+def require_readable(name: str, value: Any, where: str = "") -> None:
+    """Refuse what can never have been a value of this field: unknown field or choice, wrong sort, wrong sign."""
+    field, where = fields().get(name), where or name
+    if field is None:
+        raise _unknown(name, where)
+    if field.quantity == "choice":
+        if not isinstance(value, str) or value not in field.choices:
+            raise BadInput(f"{field.label} is one of {', '.join(field.choices)}.", where, plain_value(value), ", ".join(field.choices), "")
+        return
+    several = field.quantity in ("lengths", "weights")
+    numbers = value if isinstance(value, list) else [value]
+    if several != isinstance(value, list) or not numbers or not all(_is_number(one) for one in numbers):
+        raise BadInput(f"{field.label} is {'a list of numbers' if several else 'one number'}.", where, None, "", field.unit)
+    for one in numbers:
+        if field.low >= 0:
+            require_between(where, float(one), 0, MOST, field.unit)
+
+
+def _unknown(name: str, where: str) -> BadInput:
+    shown = str(plain_value(name))
+    return BadInput(f"There is no measurement called {shown!r}.", where, shown, ", ".join(fields()), "")
+
+
+def _is_number(value: object) -> bool:
+    return isinstance(value, int | float) and not isinstance(value, bool) and abs(value) <= MOST
 
 
 def write_value(name: str, value: Value) -> str:

@@ -6,12 +6,13 @@ from dataclasses import asdict
 
 from pydantic import BaseModel
 
-from hinge.questions.documents import SpringIn
+from hinge.measure.tape import format_length
 from hinge.sizing.evaluate import Profile
 from hinge.sizing.sets import Part, SpringSet
 from hinge.springs.life import Life
-from hinge.springs.torsion import BAR_IN, TorsionSpring, bar_force, stored_energy
-from hinge.springs.use import Use, years_of
+from hinge.springs.torsion import BAR_IN, SpringKind, bar_force, stored_energy
+from hinge.springs.use import Use, Years, years_of
+from hinge.springs.words import cycles_words, set_id, set_words, share_words, spring_words, turns_words, years_words
 
 
 class LifeOut(BaseModel):
@@ -56,11 +57,25 @@ class ProfileOut(BaseModel):
     worst_heavy_height_in: float
 
 
+class SetSaid(BaseModel):
+    """A set in words: what it is, its rate against the ideal, life, turns, worst places, and why it stands where it stands."""
+
+    springs: str
+    turns: str
+    rate: str
+    life: str
+    hottest: str
+    heaviest: str
+    why: list[str]
+
+
 class PartOut(BaseModel):
     """One kind of spring in a set; `share` is what all of this kind carry of the torque, `share_each` one of them."""
 
+    words: str
     share: float
     share_each: float
+    life_words: str
     torque_lbin: float
     stress_psi: float
     life_cycles: LifeOut
@@ -73,9 +88,14 @@ class PartOut(BaseModel):
 
 
 class SetOut(BaseModel):
-    """A set judged against the door. Life and stress are those of its weakest spring; the bar turns one cone."""
+    """A set judged against the door. Life and stress are those of its weakest spring; the bar turns one cone.
 
-    springs: list[SpringIn]
+    `id` is its short name, the same on every door; `said` what is said of it.
+    """
+
+    id: str
+    said: SetSaid
+    springs: list[SpringKind]
     parts: list[PartOut]
     duplex: bool
     rate_lbin_per_turn: float
@@ -116,18 +136,16 @@ def life_out(life: Life) -> LifeOut:
     return LifeOut(**asdict(life))
 
 
-def spring_out(spring: TorsionSpring, count: int) -> SpringIn:
-    """A spring the way it is asked about."""
-    return SpringIn(**asdict(spring), count=count)
-
-
 def set_out(one: SpringSet, use: Use | None = None) -> SetOut:
     """A judged set as a document, with its years in a household where that is known."""
     weakest, parts, line = one.weakest, [_part_out(part, one.quarter_turns / 4) for part in one.parts], profile_out(one.profile)
     # A cone of a duplex turns both its springs; side by side the strongest spring is the hardest to wind.
     torque = sum(part.torque_lbin for part in one.parts) if one.duplex else max(part.torque_lbin for part in one.parts)
+    years = years_of(weakest.life, use) if use else None
     return SetOut(
-        springs=[spring_out(spring, count) for spring, count in one.springs],
+        id=set_id(one.springs, one.duplex),
+        said=_said(one, parts, torque, years),
+        springs=list(one.springs),
         parts=parts,
         duplex=one.duplex,
         rate_lbin_per_turn=one.rate_lbin_per_turn,
@@ -135,7 +153,7 @@ def set_out(one: SpringSet, use: Use | None = None) -> SetOut:
         quarter_turns=one.quarter_turns,
         stress_psi=weakest.stress_psi,
         life_cycles=life_out(weakest.life),
-        life_years=YearsOut(**asdict(years_of(weakest.life, use))) if use else None,
+        life_years=YearsOut(**asdict(years)) if years else None,
         worst_hot_lb=line.worst_hot_lb,
         worst_hot_height_in=line.worst_hot_height_in,
         worst_heavy_lb=line.worst_heavy_lb,
@@ -151,8 +169,35 @@ def set_out(one: SpringSet, use: Use | None = None) -> SetOut:
     )
 
 
+def _said(one: SpringSet, parts: list[PartOut], torque_lbin: float, years: Years | None) -> SetSaid:
+    narrowest = min(part.wound_inside_diameter_in for part in one.parts)
+    why = [
+        f"Bar force {bar_force(torque_lbin, BAR_IN):.0f} lb at {BAR_IN:g} in along the bar; "
+        f"{max(part.energy_ftlb for part in parts):.0f} ft·lb in a wound spring.",
+        f"Takes {format_length(one.shaft_needed_in)} of shaft; inside, wound, {narrowest:.2f} in.",
+    ]
+    why += [
+        f"Supplier's rate {part.table_rate_lbin_per_turn:.2f}, formula {part.formula_rate_lbin_per_turn:.2f} "
+        f"({share_words(part.table_difference or 0.0)})."
+        for part in parts
+        if part.table_rate_lbin_per_turn is not None
+    ]
+    mark = " ▲" if one.rate_error > 0.0005 else " ▼" if one.rate_error < -0.0005 else ""
+    return SetSaid(
+        springs=set_words(one.springs, one.duplex),
+        turns=turns_words(one.quarter_turns),
+        rate=share_words(one.rate_error) + mark,
+        life=", ".join([cycles_words(one.weakest.life), *([years_words(years)] if years else [])]),
+        hottest=one.profile.hottest_words,
+        heaviest=one.profile.heaviest_words,
+        why=[*one.reasons[1:], *why],
+    )
+
+
 def _part_out(part: Part, turns: float) -> PartOut:
     return PartOut(
+        words=spring_words(part.spring),
+        life_words=cycles_words(part.life),
         share=part.share,
         share_each=part.share / part.count,
         torque_lbin=part.torque_lbin,

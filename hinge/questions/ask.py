@@ -2,15 +2,16 @@
 
 from __future__ import annotations
 
-import math
 from collections.abc import Callable
 from dataclasses import dataclass
 
-from pydantic import BaseModel, ValidationError
+from pydantic import BaseModel
 
+from hinge.document import Document, plain_value, read
 from hinge.errors import BadInput
-from hinge.questions import lifting, one_piece, pairs_and_plates, reading, sizing
-from hinge.questions.documents import Document
+from hinge.questions import call, lifting, one_piece, pairs_and_plates, reading, sizing
+from hinge.questions.shop import FromShop
+from hinge.springs.lists import NO_LISTS, Lists
 
 
 @dataclass(frozen=True)
@@ -37,32 +38,24 @@ QUESTIONS: dict[str, Question] = {
     "one_piece": Question(one_piece.OnePieceQuestion, one_piece.OnePieceAnswer, one_piece.one_piece),
     "balance": Question(lifting.BalanceQuestion, lifting.BalanceAnswer, lifting.balance),
     "trim": Question(lifting.TrimQuestion, lifting.TrimAnswer, lifting.trim),
+    "call": Question(call.CallQuestion, call.CallAnswer, call.call),
     "side_view": Question(lifting.SideViewQuestion, lifting.SideViewAnswer, lifting.side_view),
 }
 
 
-def ask(name: str, document: object) -> BaseModel:
+def ask(name: str, document: object, lists: Lists = NO_LISTS) -> BaseModel:
     """Answer one question.
 
-    Parameters: `name` of a question; `document` as parsed from JSON. Returns the answer's model.
+    Parameters: `name` of a question; `document` as parsed from JSON; the `lists` of a shop. Returns the answer's model.
     Raises HingeError: BadInput for an unknown question or a malformed document.
     """
     question = QUESTIONS.get(name)
     if question is None:
-        raise BadInput(f"There is no question called {name!r}.", "question", name, ", ".join(QUESTIONS), "")
-    try:
-        asked = question.takes.model_validate(document)
-    except ValidationError as wrong:
-        raise first_mistake(wrong) from wrong
-    return question.answer(asked)
+        shown = str(plain_value(name))
+        raise BadInput(f"There is no question called {shown!r}.", "question", shown, ", ".join(QUESTIONS), "")
+    return answer_to(question, read(question.takes, document), lists)
 
 
-def first_mistake(wrong: ValidationError) -> BadInput:
-    """The first mistake of a malformed document in the one error shape."""
-    mistake = wrong.errors(include_url=False)[0]
-    field = ".".join(str(part) for part in mistake["loc"])
-    value = mistake["input"] if isinstance(mistake["input"], str | int | float | bool | None) else None
-    value = str(value) if isinstance(value, float) and not math.isfinite(value) else value
-    allowed = "only the fields the schema names" if mistake["type"] == "extra_forbidden" else mistake["msg"]
-    unit = next((unit for unit in ("in", "lb") if field.endswith(f"_{unit}")), "")
-    return BadInput(f"{field or 'The document'}: {mistake['msg']}.", field, value, allowed, unit)
+def answer_to(question: Question, asked: Document, lists: Lists = NO_LISTS) -> BaseModel:
+    """The answer to a question that was read, with the lists of a shop where they can answer it better."""
+    return question.answer(asked, lists) if isinstance(asked, FromShop) else question.answer(asked)

@@ -6,27 +6,33 @@ from dataclasses import asdict, replace
 from typing import Annotated, Literal
 
 import numpy as np
-from pydantic import BaseModel, Field
+from pydantic import BaseModel, Field, model_validator
 
 from hinge.arrays import Floats
 from hinge.balance.advice import Kind, advise
 from hinge.balance.cause import Cause, what_moved
 from hinge.balance.fit import Hung
+from hinge.balance.hung import HungDoor
+from hinge.balance.readings import Reading
+from hinge.balance.wording import CAUTIONS, reads_sentence
+from hinge.document import Between, Document, Finite, Positions, told
 from hinge.door.lift import joint_places, required_lift
-from hinge.door.track import Lift, path_of, shaft_place, track_line
+from hinge.door.sections import Door
+from hinge.door.track import Lift, Track, path_of, shaft_place, track_line
+from hinge.errors import Contradiction
 from hinge.questions.answers import EstimateOut, ProfileOut, profile_out
-from hinge.questions.documents import Document, DoorIn, DrumIn, HungDoor, PairIn, Positions, ReadingIn, StackIn, TrackIn
 from hinge.sizing.evaluate import Profile, need_of, net_hand_force
 from hinge.springs.counterbalance import StepKind
-from hinge.springs.counterweight import stack_places
-from hinge.springs.extension import REAR_HANG_IN, pair_places
+from hinge.springs.counterweight import Stack, stack_places
+from hinge.springs.drums import Drum
+from hinge.springs.extension import REAR_HANG_IN, ExtensionPair, pair_places
 
 
 class LiftQuestion(Document):
     """What lift does this door need at these positions?"""
 
-    door: DoorIn
-    track: TrackIn
+    door: Door
+    track: Track
     positions_in: Positions
 
 
@@ -38,7 +44,7 @@ class LiftAnswer(BaseModel):
 
 def lift(asked: LiftQuestion) -> LiftAnswer:
     """Required lift [lb]."""
-    return LiftAnswer(required_lift_lb=required_lift(asked.door.build(), asked.track.build(), np.asarray(asked.positions_in)).tolist())
+    return LiftAnswer(required_lift_lb=required_lift(asked.door, asked.track, np.asarray(asked.positions_in)).tolist())
 
 
 class BalanceQuestion(HungDoor):
@@ -55,29 +61,39 @@ class BalanceAnswer(BaseModel):
 
 def balance(asked: BalanceQuestion) -> BalanceAnswer:
     """Net hand force [lb]."""
-    hung = asked.build()
+    hung = asked.at_work()
     return BalanceAnswer(net_hand_force_lb=net_hand_force(hung.door, hung.track, hung.carrier, np.asarray(asked.positions_in)).tolist())
 
 
 class TrimQuestion(HungDoor):
     """What do these readings say, and what to do about it?
 
-    `file_weight_lb` is what the springs were chosen for; `scale_weight_lb` what the scale shows today.
+    `file_weight_lb` is what the springs were chosen for; `scale_weight_lb` what the scale shows today. `settings_off`
+    says of each reading how much more the setting was than it is now [turns, inches of stretch or pounds of plates].
     """
 
-    readings: Annotated[list[ReadingIn], Field(max_length=60)]
-    weight_sd_lb: Annotated[float, Field(gt=0.1, le=500)] | None = None
-    file_weight_lb: Annotated[float, Field(ge=20, le=3000)] | None = None
-    scale_weight_lb: Annotated[float, Field(ge=20, le=3000)] | None = None
+    readings: Annotated[list[Reading], Field(max_length=60)]
+    settings_off: Annotated[list[Finite], Field(max_length=60)] | None = None
+    weight_sd_lb: Annotated[float, Between(0.1, 1000, "lb")] | None = None
+    file_weight_lb: Annotated[float, Between(20, 3000, "lb")] | None = None
+    scale_weight_lb: Annotated[float, Between(20, 3000, "lb")] | None = None
+
+    @model_validator(mode="after")
+    def _one_each(self) -> TrimQuestion:
+        if self.settings_off is not None and len(self.settings_off) != len(self.readings):
+            said = f"There are {len(self.readings)} readings, but settings for {len(self.settings_off)}."
+            raise told(Contradiction(said, "settings_off", len(self.settings_off), str(len(self.readings)), "settings"))
+        return self
 
 
 class AdviceOut(BaseModel):
-    """What to do next; `steps` are signed, + = more, in the step named."""
+    """What to do next; `steps` are signed, + = more, in the step named; `caution` stands above it where something is to be done."""
 
     kind: Kind
     steps: int
     step: StepKind
     sentence: str
+    caution: str = ""
     next_height_in: float | None = None
 
 
@@ -90,12 +106,13 @@ class BlameOut(BaseModel):
 
 
 class TrimAnswer(BaseModel):
-    """The fit and the advice; `fitted` is the balance line the readings suggest."""
+    """The fit, in a sentence too, and the advice; `fitted` is the balance line the readings suggest."""
 
     weight_lb: EstimateOut
     setting_error: EstimateOut
     setting_unit: Literal["turns", "in", "lb"]
     friction_lb: EstimateOut
+    reads: str
     advice: AdviceOut
     moved: BlameOut
     fitted: ProfileOut
@@ -106,34 +123,36 @@ SETTING_UNITS: dict[StepKind, Literal["turns", "in", "lb"]] = {"quarter_turn": "
 
 def trim(asked: TrimQuestion) -> TrimAnswer:
     """The fit, the advice, and the line the readings suggest."""
-    hung, readings = asked.build(), [reading.build() for reading in asked.readings]
-    fit, advice = advise(hung, readings, asked.spring_count, asked.weight_sd_lb)
+    hung, readings = asked.at_work(), asked.readings
+    offs = asked.settings_off
+    fit, advice = advise(hung, readings, asked.spring_count, asked.weight_sd_lb, offs)
     step = hung.carrier.step.kind
     return TrimAnswer(
         weight_lb=EstimateOut(**asdict(fit.weight_lb)),
         setting_error=EstimateOut(**asdict(fit.setting_error)),
         setting_unit=SETTING_UNITS[step],
         friction_lb=EstimateOut(**asdict(fit.friction_lb)),
-        advice=AdviceOut(**asdict(advice), step=step),
-        moved=BlameOut(**asdict(what_moved(hung, readings, asked.file_weight_lb, asked.scale_weight_lb))),
+        reads=reads_sentence(fit, step) if readings else "",
+        advice=AdviceOut(**asdict(advice), step=step, caution=CAUTIONS[step] if advice.kind == "trim" else ""),
+        moved=BlameOut(**asdict(what_moved(hung, readings, asked.file_weight_lb, asked.scale_weight_lb, offs))),
         fitted=profile_out(_fitted_line(hung, fit.weight_lb.likely, fit.setting_error.likely)),
     )
 
 
 def _fitted_line(hung: Hung, weight_lb: float, setting_error: float) -> Profile:
     need = need_of(hung.door, hung.track)
-    heavier = replace(need, lift_lb=need.lift_lb * weight_lb / hung.door.weight_lb)
+    heavier = replace(need, lift_lb=need.lift_lb * weight_lb / hung.door.total_lb)
     return Profile(need.positions_in, heavier.lift_lb - hung.carrier.lift(need.positions_in, setting_error))
 
 
 class SideViewQuestion(Document):
     """Where is everything, seen from the side, for drawing?"""
 
-    door: DoorIn
-    track: TrackIn
-    drum: DrumIn | None = None
-    extension: PairIn | None = None
-    counterweight: StackIn | None = None
+    door: Door
+    track: Track
+    drum: Drum | None = None
+    extension: ExtensionPair | None = None
+    counterweight: Stack | None = None
     positions_in: Positions
 
 
@@ -163,8 +182,8 @@ class SideViewAnswer(BaseModel):
 
 def side_view(asked: SideViewQuestion) -> SideViewAnswer:
     """Places to draw [in]."""
-    door, track = asked.door.build(), asked.track.build()
-    drum = asked.drum.build(track) if asked.drum else None
+    door, track = asked.door, asked.track
+    drum = asked.drum.on(track) if asked.drum else None
     joints = joint_places(door, track, np.asarray(asked.positions_in)).round(3)
     lines = [line.round(3) for line in track_line(door, track)]
     shaft = shaft_place(path_of(door, track), track, door) if drum else None
@@ -175,10 +194,10 @@ def side_view(asked: SideViewQuestion) -> SideViewAnswer:
     positions = np.asarray(asked.positions_in)
     pair = stack = None
     if asked.extension is not None:
-        pair = pair_places(asked.extension.build(door.height_in), positions, float(reach[:, 0].max())).round(3)
+        pair = pair_places(asked.extension.on(door.height_in), positions, float(reach[:, 0].max())).round(3)
     if asked.counterweight is not None and drum is not None and shaft is not None:
         plates = asked.counterweight.plates
-        drawn = stack_places(asked.counterweight.build(drum, door.height_in), plates.large + plates.small, positions, shaft)
+        drawn = stack_places(asked.counterweight.on(drum, door.height_in, "counterweight."), plates.large + plates.small, positions, shaft)
         stack = drawn.round(3)
     return SideViewAnswer(
         lift=track.lift,

@@ -5,37 +5,40 @@ from __future__ import annotations
 from dataclasses import asdict
 from typing import Annotated
 
-from pydantic import BaseModel, Field
+from pydantic import BaseModel
 
-from hinge.door.track import path_of, shaft_place
+from hinge.document import Between, Document, read
+from hinge.door.sections import Door
+from hinge.door.track import Track, path_of, shaft_place
 from hinge.questions.answers import LifeOut, ProfileOut, SetOut, YearsOut, profile_out, set_out
-from hinge.questions.documents import Document, DoorIn, DrumIn, Finite, HubIn, PairIn, PlatesIn, StackIn, TrackIn
 from hinge.questions.sizing import OnDoor
 from hinge.sizing.convert import EXTENSION_CYCLES, To, convert
 from hinge.sizing.evaluate import need_of
 from hinge.sizing.picks import PARTS_EACH_PAIR, SET_UP, ExtensionPick, pick_extension, pick_plates, require_extension_track
 from hinge.springs.cable import cable_for
-from hinge.springs.counterweight import LARGE_PLATE_LB, SMALL_PLATE_LB
-from hinge.springs.extension import OPEN_STRETCH_IN
+from hinge.springs.counterweight import LARGE_PLATE_LB, SMALL_PLATE_LB, Hub, Plate, Plates, Stack
+from hinge.springs.drums import Drum
+from hinge.springs.extension import OPEN_STRETCH_IN, ExtensionPair
 from hinge.springs.life import Life
-from hinge.springs.use import use_named, years_of
+from hinge.springs.lists import NO_LISTS, Lists
+from hinge.springs.use import Household, use_named, years_of
 
 
 class ExtensionQuestion(Document):
     """Which extension pair carries this door, and how is it set up? `on_door` is judged where it is given."""
 
-    door: DoorIn
-    track: TrackIn
-    open_stretch_in: Finite = OPEN_STRETCH_IN
-    relaxed_in: Annotated[Finite, Field(ge=8, le=80)] | None = None
-    household: str | None = None
-    on_door: PairIn | None = None
+    door: Door
+    track: Track
+    open_stretch_in: Annotated[float, Between(0, 24, "in")] = OPEN_STRETCH_IN
+    relaxed_in: Annotated[float, Between(8, 80, "in")] | None = None
+    household: Household | None = None
+    on_door: ExtensionPair | None = None
 
 
 class PairOut(BaseModel):
     """A pair set up: its class, rate, stretches, cables and the balance it gives."""
 
-    pair: PairIn
+    pair: ExtensionPair
     class_lb: float
     from_lb: float
     rate_lb_per_in: float
@@ -60,13 +63,13 @@ class ExtensionAnswer(BaseModel):
 
 def extension(asked: ExtensionQuestion) -> ExtensionAnswer:
     """The class, its set-up, and the pair that is there."""
-    door, track = asked.door.build(), asked.track.build()
+    door, track = asked.door, asked.track
     pick = pick_extension(door, track, asked.open_stretch_in, asked.relaxed_in)
     answer = ExtensionAnswer(pair=_pair_out(pick, asked.household))
     if asked.on_door is None:
         return answer
     require_extension_track(track)
-    there = asked.on_door.build(door.height_in)
+    there = asked.on_door.on(door.height_in)
     carries = there.initial_lb + there.rate_lb_per_in * there.closed_stretch_in
     return answer.model_copy(update={"on_door": profile_out(need_of(door, track).profile(there)), "on_door_carries_lb": carries})
 
@@ -74,7 +77,7 @@ def extension(asked: ExtensionQuestion) -> ExtensionAnswer:
 def _pair_out(pick: ExtensionPick, household: str | None) -> PairOut:
     life = Life(*EXTENSION_CYCLES)
     return PairOut(
-        pair=PairIn(class_lb=pick.grade.to_lb, open_stretch_in=pick.pair.open_stretch_in),
+        pair=ExtensionPair(class_lb=pick.grade.to_lb, open_stretch_in=pick.pair.open_stretch_in),
         class_lb=pick.grade.to_lb,
         from_lb=pick.grade.from_lb,
         rate_lb_per_in=pick.pair.rate_lb_per_in,
@@ -93,20 +96,20 @@ def _pair_out(pick: ExtensionPick, household: str | None) -> PairOut:
 class CounterweightQuestion(Document):
     """Which plates carry this door, and how is the stack set up? `on_door` is judged where it is given."""
 
-    door: DoorIn
-    track: TrackIn
-    drum: DrumIn
-    hub: HubIn
-    large_lb: Finite = LARGE_PLATE_LB
-    small_lb: Finite = SMALL_PLATE_LB
-    on_door: PlatesIn | None = None
+    door: Door
+    track: Track
+    drum: Drum
+    hub: Hub
+    large_lb: Plate = LARGE_PLATE_LB
+    small_lb: Plate = SMALL_PLATE_LB
+    on_door: Plates | None = None
 
 
 class CounterweightAnswer(BaseModel):
     """The stack wanted at closed, the plates that come nearest with what is left over, and how the stack is set up."""
 
     wanted_lb: float
-    stack: StackIn
+    stack: Stack
     stack_lb: float
     remainder_lb: float
     hub_turns: float
@@ -118,16 +121,15 @@ class CounterweightAnswer(BaseModel):
 
 def counterweight(asked: CounterweightQuestion) -> CounterweightAnswer:
     """The plates, and the stack that is there."""
-    door, track = asked.door.build(), asked.track.build()
-    drum = asked.drum.build(track)
-    pick = pick_plates(door, track, drum, asked.hub.build(), asked.large_lb, asked.small_lb)
-    plates = PlatesIn(large=pick.plates.large, small=pick.plates.small, large_lb=asked.large_lb, small_lb=asked.small_lb)
-    there = StackIn(plates=asked.on_door, hub=asked.hub).build(drum, door.height_in) if asked.on_door else None
+    door, track = asked.door, asked.track
+    drum = asked.drum.on(track)
+    pick = pick_plates(door, track, drum, asked.hub, asked.large_lb, asked.small_lb)
+    there = read(Stack, {"plates": asked.on_door, "hub": asked.hub}, "on_door").on(drum, door.height_in) if asked.on_door else None
     return CounterweightAnswer(
         wanted_lb=pick.wanted_lb,
-        stack=StackIn(plates=plates, hub=asked.hub),
+        stack=Stack(plates=pick.plates, hub=asked.hub),
         stack_lb=pick.plates.weight_lb,
-        remainder_lb=pick.plates.remainder_lb,
+        remainder_lb=pick.remainder_lb,
         hub_turns=asked.hub.turns,
         stack_drop_in=pick.drop_in,
         set_up=list(SET_UP),
@@ -154,11 +156,11 @@ class ConvertAnswer(BaseModel):
     changes: list[str]
 
 
-def convert_door(asked: ConvertQuestion) -> ConvertAnswer:
+def convert_door(asked: ConvertQuestion, of_shop: Lists = NO_LISTS) -> ConvertAnswer:
     """The change-over."""
-    door, track = asked.door.build(), asked.track.build()
-    drum = asked.drum.build(track)
-    found = convert(door, track, drum, asked.to, asked.wanted())
+    door, track = asked.door, asked.track
+    drum = asked.drum.on(track)
+    found = convert(door, track, drum, asked.to, asked.wanted(asked.lists(of_shop)))
     shaft_height = shaft_place(path_of(door, track), track, door)[1]
     return ConvertAnswer(
         to=found.to,
@@ -174,11 +176,11 @@ def convert_door(asked: ConvertQuestion) -> ConvertAnswer:
 class CableQuestion(Document):
     """How long must the lifting cables be, and how many wraps does a cable leave on the drum at closed?"""
 
-    door: DoorIn
-    track: TrackIn
-    drum: DrumIn
-    shaft_height_in: Annotated[Finite, Field(ge=40, le=600)] | None = None
-    length_in: Finite | None = None
+    door: Door
+    track: Track
+    drum: Drum
+    shaft_height_in: Annotated[float, Between(40, 600, "in")] | None = None
+    length_in: Annotated[float, Between(12, 1000, "in")] | None = None
 
 
 class CableAnswer(BaseModel):
@@ -192,8 +194,8 @@ class CableAnswer(BaseModel):
 
 def cable(asked: CableQuestion) -> CableAnswer:
     """Cable length and safety wraps."""
-    door, track = asked.door.build(), asked.track.build()
-    drum = asked.drum.build(track)
+    door, track = asked.door, asked.track
+    drum = asked.drum.on(track)
     height = asked.shaft_height_in or shaft_place(path_of(door, track), track, door)[1]
     found = cable_for(drum, height, asked.length_in)
     turns = float(drum.turns_for(door.height_in))

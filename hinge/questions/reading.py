@@ -5,16 +5,21 @@ from __future__ import annotations
 from dataclasses import asdict
 from typing import Annotated
 
-from pydantic import BaseModel, Field
+from pydantic import BaseModel, Field, model_validator
 
+from hinge.document import Between, Document, Finite, read, told
 from hinge.door.makeup import SectionMakeUp, estimate_weight
-from hinge.errors import Contradiction
+from hinge.door.sections import SECTIONS
+from hinge.errors import Contradiction, HingeError
 from hinge.measure.weighing import accuracy_warning, weigh
-from hinge.questions.documents import Document, Finite
 from hinge.springs.identify import identify_wire, neighbours
 from hinge.springs.relaxed import inside_diameter, relaxed_length
-from hinge.springs.torsion import build_torsion
-from hinge.springs.wire import DEFAULT_MATERIAL, stock
+from hinge.springs.torsion import TorsionSpring
+from hinge.springs.wire import DEFAULT_MATERIAL, MaterialName, stock
+
+Coils = Annotated[float, Between(0.5, 20, "in")]
+Piece = Annotated[float, Between(0.5, 300, "in")]
+Scale = Annotated[list[Annotated[float, Between(5, 3000, "lb")]], Field(min_length=1, max_length=20)]
 
 
 class IdentifyQuestion(Document):
@@ -24,15 +29,15 @@ class IdentifyQuestion(Document):
     relaxed or wound. With the weight it carries, one size wrong is told in pounds.
     """
 
-    ten_coils_in: Finite | None = None
-    twenty_coils_in: Finite | None = None
-    inside_diameter_in: Finite | None = None
-    outside_diameter_in: Finite | None = None
-    length_in: Finite | None = None
-    pieces_in: Annotated[list[Finite], Field(min_length=1, max_length=12)] | None = None
-    wound_quarter_turns: Annotated[int, Field(ge=0, le=160)] = 0
-    door_weight_lb: Annotated[Finite, Field(gt=0, le=3000)] | None = None
-    material: str = DEFAULT_MATERIAL
+    ten_coils_in: Coils | None = None
+    twenty_coils_in: Coils | None = None
+    inside_diameter_in: Annotated[float, Between(0.2, 16, "in")] | None = None
+    outside_diameter_in: Annotated[float, Between(0.3, 18, "in")] | None = None
+    length_in: Piece | None = None
+    pieces_in: Annotated[list[Piece], Field(min_length=1, max_length=12)] | None = None
+    wound_quarter_turns: Annotated[int, Between(0, 160, "quarter-turns")] = 0
+    door_weight_lb: Annotated[float, Between(20, 3000, "lb")] | None = None
+    material: MaterialName = DEFAULT_MATERIAL
 
 
 class WireOut(BaseModel):
@@ -74,7 +79,8 @@ def identify(asked: IdentifyQuestion) -> IdentifyAnswer:
     def rate_of(wire_in: float) -> float | None:
         if inside is None or length is None:
             return None
-        return build_torsion(wire_in, inside, length, asked.material).rate_lbin_per_turn
+        sizes = {"wire_in": wire_in, "inside_diameter_in": inside, "length_in": length, "material": asked.material}
+        return read(TorsionSpring, sizes).rate_lbin_per_turn
 
     rate, weight = rate_of(likeliest), asked.door_weight_lb
 
@@ -105,38 +111,40 @@ def _length(asked: IdentifyQuestion, wire_in: float) -> float | None:
     return relaxed_length(tuple(pieces), wire_in, asked.wound_quarter_turns / 4)
 
 
-class SectionIn(Document):
-    """One section by its make-up; extras by name: how many, or the share of it that is glass or insulated."""
-
-    height_in: Finite
-    material: str
-    extras: dict[str, Finite] = {}
-
-
-class AlikeIn(Document):
+class Alike(Document):
     """Sections all alike, but for what is on the top one."""
 
-    height_in: Finite
-    section_count: Annotated[int, Field(ge=2, le=16)]
+    height_in: Annotated[float, Between(48, 240, "in")]
+    section_count: Annotated[int, SECTIONS]
     material: str
     on_each: dict[str, Finite] = {}
     on_top: dict[str, Finite] = {}
 
-    def sections(self) -> list[SectionIn]:
-        high = self.height_in / self.section_count
-        plain = SectionIn(height_in=high, material=self.material, extras=self.on_each)
-        top = SectionIn(height_in=high, material=self.material, extras=self.on_each | self.on_top)
+    @model_validator(mode="after")
+    def _can_be_made(self) -> Alike:
+        try:
+            self.sections()
+        except HingeError as wrong:
+            field = {"height_in": "section_count", "material": "material"}.get(wrong.field, "on_top" if self.on_top else "on_each")
+            raise told(type(wrong)(wrong.message, field, wrong.value, wrong.allowed, wrong.unit)) from wrong
+        return self
+
+    def sections(self) -> list[SectionMakeUp]:
+        """Every section, the top one last. Raises HingeError for what is not in the table."""
+        of = {"height_in": self.height_in / self.section_count, "material": self.material}
+        plain = read(SectionMakeUp, of | {"extras": self.on_each})
+        top = read(SectionMakeUp, of | {"extras": self.on_each | self.on_top})
         return [*[plain] * (self.section_count - 1), top]
 
 
 class WeighQuestion(Document):
     """What does the door weigh? Scale readings, of one scale or two; or its make-up, section by section from the bottom or alike."""
 
-    readings_lb: Annotated[list[Finite], Field(min_length=1, max_length=20)] | None = None
-    right_readings_lb: Annotated[list[Finite], Field(min_length=1, max_length=20)] | None = None
-    width_in: Finite | None = None
-    sections: Annotated[list[SectionIn], Field(min_length=2, max_length=16)] | None = None
-    alike: AlikeIn | None = None
+    readings_lb: Scale | None = None
+    right_readings_lb: Scale | None = None
+    width_in: Annotated[float, Between(36, 480, "in")] | None = None
+    sections: Annotated[list[SectionMakeUp], Field(min_length=2, max_length=16)] | None = None
+    alike: Alike | None = None
 
 
 class WeighAnswer(BaseModel):
@@ -160,8 +168,7 @@ def weigh_door(asked: WeighQuestion) -> WeighAnswer:
         return _weight(weighed.weight_lb, weighed.sd_lb, weighed.warnings)
     if asked.width_in is None:
         raise Contradiction("An estimate from make-up needs the door's width.", "width_in", None, "the width in inches", "in")
-    sections = tuple(SectionMakeUp(one.height_in, one.material, one.extras) for one in made_of)
-    estimated = estimate_weight(asked.width_in, sections)
+    estimated = estimate_weight(asked.width_in, tuple(made_of))
     answer = _weight(estimated.weight_lb, estimated.sd_lb, accuracy_warning(estimated.sd_lb))
     return answer.model_copy(update={"estimate": True, "section_weights_lb": list(estimated.section_weights_lb)})
 

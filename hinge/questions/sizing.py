@@ -5,47 +5,52 @@ from __future__ import annotations
 from dataclasses import replace
 from typing import Annotated
 
-from pydantic import BaseModel, Field
+from pydantic import BaseModel, model_validator
 
 from hinge.balance.fit import FRICTION_MEDIAN_LB
-from hinge.door.sections import Door, build_door
-from hinge.errors import Contradiction, OutOfRange
+from hinge.document import Between, Document, read, told
+from hinge.door.sections import SECTIONS, Door
+from hinge.door.track import Track
+from hinge.errors import Contradiction
 from hinge.questions.answers import IdealOut, LifeOut, SetOut, life_out, set_out
-from hinge.questions.documents import Document, DoorIn, DrumIn, Finite, PairIn, Shaft, TrackIn, build_springs
 from hinge.questions.shop import FromShop
-from hinge.sizing.carries import Verdict, carried_by, must_stop, verdict_against
+from hinge.sizing.carries import Verdict, carried_by, must_stop, verdict_against, verdict_words
 from hinge.sizing.compare import alternatives, like_for_like, why
 from hinge.sizing.picks import require_extension_track
 from hinge.sizing.search import Search, Wanted, find_sets
-from hinge.sizing.sets import Springs, SpringSet, fix, judge, require_room
+from hinge.sizing.sets import Springs, SpringSet, fix, judge, rate_of, require_room
+from hinge.springs.drums import Drum
+from hinge.springs.extension import ExtensionPair
 from hinge.springs.life import distance_from_published, life_range
-from hinge.springs.rates import RateTable
+from hinge.springs.lists import NO_LISTS, Lists
 from hinge.springs.torsion import (
     BAR_IN,
     DEAD_COILS,
+    Shaft,
     TorsionSpring,
     bar_force,
     bending_stress,
-    build_torsion,
     inner_fibre_factor,
     stored_energy,
     wound_inside_diameter,
     wound_length,
 )
-from hinge.springs.use import Use, use_named
-from hinge.springs.wire import DEFAULT_MATERIAL, material_named
+from hinge.springs.use import Household, Use, use_named
+from hinge.springs.wire import DEFAULT_MATERIAL, MaterialName, material_named
+
+SPRING_FIELDS = ("wire_in", "inside_diameter_in", "length_in", "material", "dead_coils")
 
 
 class TorsionQuestion(FromShop):
     """What does this torsion spring give?"""
 
-    wire_in: Finite
-    inside_diameter_in: Finite
-    length_in: Finite
-    material: str = DEFAULT_MATERIAL
-    dead_coils: Finite = DEAD_COILS
-    turns: Finite | None = None
-    bar_in: Finite = BAR_IN
+    wire_in: Annotated[float, Between(0.02, 1, "in")]
+    inside_diameter_in: Annotated[float, Between(0.2, 16, "in")]
+    length_in: Annotated[float, Between(0.1, 300, "in")]
+    material: MaterialName = DEFAULT_MATERIAL
+    dead_coils: Annotated[float, Between(0, 20, "coils")] = DEAD_COILS
+    turns: Annotated[float, Between(0.01, 60, "turns")] | None = None
+    bar_in: Annotated[float, Between(6, 36, "in")] = BAR_IN
 
 
 class TorsionAnswer(BaseModel):
@@ -68,10 +73,11 @@ class TorsionAnswer(BaseModel):
     bar_in: float | None = None
 
 
-def torsion(asked: TorsionQuestion) -> TorsionAnswer:
+def torsion(asked: TorsionQuestion, of_shop: Lists = NO_LISTS) -> TorsionAnswer:
     """One spring: rate, and what it does wound."""
-    spring = build_torsion(asked.wire_in, asked.inside_diameter_in, asked.length_in, asked.material, asked.dead_coils)
-    spring = _by_table(spring, asked.table())
+    spring = read(TorsionSpring, {name: getattr(asked, name) for name in SPRING_FIELDS})
+    if table := asked.lists(of_shop).rates:
+        spring = table.applied(spring)
     answer = TorsionAnswer(
         rate_lbin_per_turn=spring.rate_lbin_per_turn,
         formula_rate_lbin_per_turn=spring.formula_rate_lbin_per_turn,
@@ -83,8 +89,6 @@ def torsion(asked: TorsionQuestion) -> TorsionAnswer:
 
 
 def _wound(spring: TorsionSpring, turns: float, bar_in: float) -> dict[str, object]:
-    if not 0 < turns <= 60:
-        raise OutOfRange(f"{turns:g} turns is outside what a spring is wound.", "turns", turns, "over 0 to 60", "turns")
     torque = spring.rate_lbin_per_turn * turns
     stress = float(bending_stress(torque, spring.wire_in))
     factor = float(inner_fibre_factor(spring.wire_in, spring.inside_diameter_in))
@@ -106,11 +110,11 @@ def _wound(spring: TorsionSpring, turns: float, bar_in: float) -> dict[str, obje
 class SizeOptions(Document):
     """What narrows the search."""
 
-    rate_tolerance: Finite = 0.03
-    shaft_diameter_in: Finite = 1.0
-    shaft_length_in: Finite | None = None
-    material: str = DEFAULT_MATERIAL
-    most: int = 24
+    rate_tolerance: Annotated[float, Between(0.001, 0.2)] = 0.03
+    shaft_diameter_in: Annotated[float, Between(0.5, 3, "in")] = 1.0
+    shaft_length_in: Annotated[float, Between(20, 400, "in")] | None = None
+    material: MaterialName = DEFAULT_MATERIAL
+    most: Annotated[int, Between(1, 500, "sets")] = 24
     from_van_only: bool = False
 
 
@@ -121,22 +125,24 @@ class OnDoor(FromShop):
     those that are there are not called too long for it.
     """
 
-    door: DoorIn
-    track: TrackIn
-    drum: DrumIn
-    cycles: Finite
-    household: str | None = None
+    door: Door
+    track: Track
+    drum: Drum
+    cycles: Annotated[float, Between(1_000, 1_000_000, "cycles")]
+    household: Household | None = None
     options: SizeOptions = SizeOptions()
     on_door: Shaft | None = None
     on_door_duplex: bool = False
-    on_door_quarter_turns: Annotated[int, Field(ge=1, le=160)] | None = None
-    width_in: Annotated[Finite, Field(ge=20, le=400)] | None = None
+    on_door_quarter_turns: Annotated[float, Between(0.25, 160, "quarter-turns")] | None = None
+    width_in: Annotated[float, Between(20, 400, "in")] | None = None
 
-    def wanted(self) -> Wanted:
+    def wanted(self, lists: Lists) -> Wanted:
+        """What is asked of the search."""
         options = self.options.model_dump() | {"shaft_length_in": self.options.shaft_length_in or self.width_in}
-        return Wanted(cycles=self.cycles, van=self.stock(), table=self.table(), **options)
+        return Wanted(cycles=self.cycles, van=lists.van, table=lists.rates, **options)
 
     def use(self) -> Use | None:
+        """How often the door is opened, where that is known."""
         return use_named(self.household) if self.household else None
 
 
@@ -145,12 +151,13 @@ class SizeQuestion(OnDoor):
 
 
 class Carried(BaseModel):
-    """The weight springs are right for; the verdict only against a known weight. `stop`: too far apart to go on."""
+    """The weight springs are right for, in a sentence too; the verdict only against a known weight. `stop`: why not to go on."""
 
     sprung_weight_lb: float
     difference: float | None = None
     verdict: Verdict | None = None
-    stop: bool = False
+    sentence: str
+    stop: str = ""
 
 
 class SizeAnswer(BaseModel):
@@ -159,23 +166,33 @@ class SizeAnswer(BaseModel):
     ideal: IdealOut
     found: int
     sets: list[SetOut]
+    none_words: str = ""
     on_door: SetOut | None = None
     on_door_carries: Carried | None = None
     usual_friction_lb: float
 
 
-def size(asked: SizeQuestion) -> SizeAnswer:
+def size(asked: SizeQuestion, of_shop: Lists = NO_LISTS) -> SizeAnswer:
     """Sets that carry the door, and what is on it now."""
-    found, use, door = _search(asked), asked.use(), asked.door.build()
-    there = _there(asked) if asked.on_door else None
+    lists = asked.lists(of_shop)
+    found, use = _search(asked, lists), asked.use()
+    there = _there(asked, lists) if asked.on_door else None
     return SizeAnswer(
         ideal=IdealOut(rate_lbin_per_turn=found.ideal.rate_lbin_per_turn, turns=found.ideal.turns, quarter_turns=found.ideal.quarter_turns),
         found=found.found,
         sets=[set_out(one, use) for one in found.sets],
+        none_words="" if found.sets else _none_words(asked.options),
         on_door=set_out(there, use) if there else None,
-        on_door_carries=_carried(door.weight_lb * (1 + there.rate_error), door.weight_lb) if there else None,
+        on_door_carries=_carried_now(there, asked) if there else None,
         usual_friction_lb=FRICTION_MEDIAN_LB,
     )
+
+
+def _none_words(options: SizeOptions) -> str:
+    within = f"within {options.rate_tolerance * 100:g} % of this rate"
+    if options.from_van_only:
+        return f"Nothing in the van comes {within}."
+    return f"No stock size comes {within} and fits the shaft. Check the weight, the drum and the room."
 
 
 class CompareQuestion(OnDoor):
@@ -192,83 +209,90 @@ class AlternativeOut(BaseModel):
 
 
 class CompareAnswer(BaseModel):
-    """The sets side by side; `why` says what sets like-for-like apart from the advice."""
+    """The sets side by side; `why` says what sets like-for-like apart from the advice, `caution` what is wrong with what is there."""
 
     on_door: SetOut
     like_for_like: SetOut
     advised: SetOut | None = None
     mismatched: bool
+    caution: str = ""
     why: str
     alternatives: list[AlternativeOut]
 
 
-def compare(asked: CompareQuestion) -> CompareAnswer:
+def compare(asked: CompareQuestion, of_shop: Lists = NO_LISTS) -> CompareAnswer:
     """On the door, like-for-like and advised, side by side."""
-    found, use, there = _search(asked), asked.use(), _there(asked)
-    track = asked.track.build()
-    on = fix(asked.door.build(), track, asked.drum.build(track))
-    like = like_for_like(there, on, asked.on_door_quarter_turns)
+    lists = asked.lists(of_shop)
+    found, use, there = _search(asked, lists), asked.use(), _there(asked, lists)
+    on = fix(asked.door, asked.track, asked.drum.on(asked.track))
+    like = like_for_like(there, on, _whole(asked.on_door_quarter_turns))
     advised = next(iter(found.sets), None)
     return CompareAnswer(
         on_door=set_out(there, use),
         like_for_like=set_out(like, use),
         advised=set_out(advised, use) if advised else None,
         mismatched=_mismatched(there),
-        why=why(like, advised, track) if advised else "No stock set comes near what this door needs.",
+        caution="Mismatched springs on one shaft: put on a matched set." if _mismatched(there) else "",
+        why=why(like, advised, asked.track) if advised else _none_words(asked.options),
         alternatives=[
             AlternativeOut(exact_length_in=one.exact_length_in, set=set_out(one.judged, use))
-            for one in alternatives(like, on, asked.wanted())
+            for one in alternatives(like, on, asked.wanted(lists))
         ],
     )
 
 
-def _search(asked: OnDoor) -> Search:
-    track = asked.track.build()
-    return find_sets(asked.door.build(), track, asked.drum.build(track), asked.wanted())
+def _search(asked: OnDoor, lists: Lists) -> Search:
+    return find_sets(asked.door, asked.track, asked.drum.on(asked.track), asked.wanted(lists))
 
 
-def _there(asked: OnDoor) -> SpringSet:
-    track, table = asked.track.build(), asked.table()
-    springs: Springs = tuple((_by_table(spring, table), count) for spring, count in build_springs(asked.on_door or [], "on_door"))
-    on = fix(asked.door.build(), track, asked.drum.build(track))
-    there = judge(springs, on, asked.on_door_quarter_turns, asked.on_door_duplex)
+def _there(asked: OnDoor, lists: Lists) -> SpringSet:
+    table = lists.rates
+    springs: Springs = tuple(table.applied(spring) if table else spring for spring in asked.on_door or [])
+    on = fix(asked.door, asked.track, asked.drum.on(asked.track))
+    there = judge(springs, on, _whole(asked.on_door_quarter_turns), asked.on_door_duplex)
     if _mismatched(there):
-        there = replace(there, reasons=("mismatched springs on one shaft",))
+        there = replace(there, reasons=("", "mismatched springs on one shaft"))
     if asked.options.shaft_length_in is not None:
         require_room(there, asked.options.shaft_length_in)
     return there
+
+
+def _whole(quarter_turns: float | None) -> int | None:
+    return None if quarter_turns is None else round(quarter_turns)
 
 
 def _mismatched(there: SpringSet) -> bool:
     return len(there.parts) > 1 and not there.duplex
 
 
-def _by_table(spring: TorsionSpring, table: RateTable | None) -> TorsionSpring:
-    return table.applied(spring) if table else spring
-
-
-class BuildIn(Document):
+class Build(Document):
     """A door whose weight may be unknown: its height and sections; the scale's reading where there is one."""
 
-    height_in: Finite
-    section_count: int | None = None
-    section_heights_in: list[Finite] | None = None
-    scale_weight_lb: Finite | None = None
+    height_in: Annotated[float, Between(48, 240, "in")]
+    section_count: Annotated[int, SECTIONS] | None = None
+    section_heights_in: list[Annotated[float, Between(6, 48, "in")]] | None = None
+    scale_weight_lb: Annotated[float, Between(20, 3000, "lb")] | None = None
 
-    def build(self) -> Door:
-        heights = tuple(self.section_heights_in) if self.section_heights_in else None
-        # The ideal rate is proportional to weight: without a scale any weight gives the same sprung weight.
-        return build_door(self.height_in, heights, None, self.section_count, self.scale_weight_lb or 100.0)
+    def made(self) -> Door:
+        """The door. Without a scale any weight gives the same sprung weight, as the ideal rate is proportional to it."""
+        sections = {"section_count": self.section_count, "section_heights_in": self.section_heights_in}
+        return read(Door, {"height_in": self.height_in, "weight_lb": self.scale_weight_lb or 100.0} | sections, "door")
 
 
 class CarriesQuestion(FromShop):
     """What door do these springs carry? Torsion springs on their drum, or an extension pair."""
 
-    door: BuildIn
-    track: TrackIn
-    drum: DrumIn | None = None
+    door: Build
+    track: Track
+    drum: Drum | None = None
     springs: Shaft | None = None
-    extension: PairIn | None = None
+    extension: ExtensionPair | None = None
+
+    @model_validator(mode="after")
+    def _one_of_two(self) -> CarriesQuestion:
+        if (self.extension is None) == (self.springs is None) or (self.springs is not None and self.drum is None):
+            raise told(Contradiction("Give torsion springs with their drum, or an extension pair.", "springs", None, "one of the two", ""))
+        return self
 
 
 class CarriesAnswer(Carried):
@@ -278,27 +302,33 @@ class CarriesAnswer(Carried):
     quarter_turns: int | None = None
 
 
-def carries(asked: CarriesQuestion) -> CarriesAnswer:
+def carries(asked: CarriesQuestion, of_shop: Lists = NO_LISTS) -> CarriesAnswer:
     """The sprung weight, and the verdict against the scale."""
-    door, track = asked.door.build(), asked.track.build()
-    if (asked.extension is None) == (asked.springs is None) or (asked.springs is not None and asked.drum is None):
-        raise Contradiction("Give torsion springs with their drum, or an extension pair.", "springs", None, "one of the two", "")
-    scale = asked.door.scale_weight_lb
+    door, track, scale = asked.door.made(), asked.track, asked.door.scale_weight_lb
     if asked.extension is not None:
         require_extension_track(track)
-        pair = asked.extension.build(door.height_in)
+        pair = asked.extension.on(door.height_in)
         return CarriesAnswer(**_carried(pair.initial_lb + pair.rate_lb_per_in * pair.closed_stretch_in, scale).model_dump())
     assert asked.drum is not None
-    table = asked.table()
-    springs = [(_by_table(spring, table), count) for spring, count in build_springs(asked.springs or [], "springs")]
-    rate = sum(spring.rate_lbin_per_turn * count for spring, count in springs)
-    found = carried_by(rate, door, track, asked.drum.build(track))
-    carried = _carried(found.sprung_weight_lb, scale)
-    return CarriesAnswer(rate_lbin_per_turn=rate, quarter_turns=found.quarter_turns, **carried.model_dump())
+    table = asked.lists(of_shop).rates
+    rate = rate_of(tuple(table.applied(spring) if table else spring for spring in asked.springs or []))
+    found = carried_by(rate, door, track, asked.drum.on(track))
+    return CarriesAnswer(rate_lbin_per_turn=rate, quarter_turns=found.quarter_turns, **_carried(found.sprung_weight_lb, scale).model_dump())
 
 
-def _carried(sprung_weight_lb: float, scale_lb: float | None) -> Carried:
+def _carried_now(there: SpringSet, asked: OnDoor) -> Carried:
+    turns = (there.quarter_turns, there.own_quarter_turns) if asked.on_door_quarter_turns is not None else None
+    return _carried(asked.door.total_lb * (1 + there.rate_error), asked.door.total_lb, turns)
+
+
+def _carried(sprung_weight_lb: float, scale_lb: float | None, turns: tuple[int, int] | None = None) -> Carried:
     if scale_lb is None:
-        return Carried(sprung_weight_lb=sprung_weight_lb)
+        return Carried(sprung_weight_lb=sprung_weight_lb, sentence=verdict_words(sprung_weight_lb))
     difference, verdict = verdict_against(sprung_weight_lb, scale_lb)
-    return Carried(sprung_weight_lb=sprung_weight_lb, difference=difference, verdict=verdict, stop=must_stop(difference))
+    return Carried(
+        sprung_weight_lb=sprung_weight_lb,
+        difference=difference,
+        verdict=verdict,
+        sentence=verdict_words(sprung_weight_lb, difference, verdict, turns),
+        stop=must_stop(difference),
+    )

@@ -91,8 +91,7 @@ def side_by_side(material: str, sizes: Stock | None = None, table: RateTable | N
 def nested_near(rate_lbin_per_turn: float, tolerance: float, material: str, table: RateTable | None = None) -> Candidates:
     """Duplex sets whose rate lies within a share of this rate [lb·in/turn]; both springs of one length, one or two assemblies."""
     sizes = stock()
-    outer = _springs(sizes, material, table, sizes.inside_diameter_in[sizes.inside_diameter_in >= OUTER_FROM_IN])
-    inner = _springs(sizes, material, table, sizes.inside_diameter_in[sizes.inside_diameter_in <= OUTER_FROM_IN])
+    outer, inner = _springs(material, table, True), _springs(material, table, False)
     assemblies = outer[2][:, None, :] + inner[2][None, :, :]
     found = []
     for count in (1.0, 2.0):
@@ -115,8 +114,15 @@ def nested_near(rate_lbin_per_turn: float, tolerance: float, material: str, tabl
     return near.rows(nests)
 
 
-def _springs(sizes: Stock, material: str, table: RateTable | None, inside: Floats) -> tuple[Floats, Floats, Floats]:
-    """Wire [in] and inside diameter [in] of each spring, and its rate over all lengths [lb·in/turn], NaN where it cannot be made."""
+@lru_cache(maxsize=8)
+def _springs(material: str, table: RateTable | None, outer: bool) -> tuple[Floats, Floats, Floats]:
+    """Wire [in] and inside diameter [in] of each stock spring that can be the outer, or the inner, one of a duplex.
+
+    With it goes its rate over all lengths [lb·in/turn], NaN where it cannot be made.
+    """
+    sizes = stock()
+    wide = sizes.inside_diameter_in >= OUTER_FROM_IN if outer else sizes.inside_diameter_in <= OUTER_FROM_IN
+    inside = sizes.inside_diameter_in[wide]
     wire, diameter = (axis.ravel() for axis in np.meshgrid(sizes.wire_in, inside, indexing="ij"))
     shape = (len(wire), len(sizes.length_in))
     wires, diameters, lengths = (np.broadcast_to(axis, shape).ravel() for axis in (wire[:, None], diameter[:, None], sizes.length_in))

@@ -11,7 +11,7 @@ from hinge.sizing.evaluate import Profile
 from hinge.sizing.picks import PARTS_EACH_PAIR, ExtensionPick, pick_extension
 from hinge.sizing.search import Wanted, find_sets
 from hinge.sizing.sets import SpringSet
-from hinge.springs.drums import Drum
+from hinge.springs.drums import Spool
 
 To = Literal["torsion", "extension"]
 ROOM_ABOVE_IN = 12.0  # headroom a torsion shaft and its drums take above the opening; common practice, no source
@@ -52,7 +52,7 @@ class Conversion:
     changes: tuple[str, ...]
 
 
-def convert(door: Door, track: Track, drum: Drum, to: To, wanted: Wanted) -> Conversion:
+def convert(door: Door, track: Track, drum: Spool, to: To, wanted: Wanted) -> Conversion:
     """What changing this door over takes.
 
     `torsion` is None where no stock set comes within tolerance. Raises OutOfRange, and Contradiction where one
@@ -70,6 +70,6 @@ def _hand(to: To, torsion: SpringSet | None, extension: ExtensionPick) -> tuple[
     after, before = (extension.profile, torsion.profile) if to == "extension" else (torsion.profile, extension.profile)
 
     def worst(line: Profile) -> str:
-        return f"{max(line.worst_heavy.force_lb, 0):.0f} lb heavy and {max(-line.worst_hot.force_lb, 0):.0f} lb hot"
+        return f"{line.heaviest_words} and {line.hottest_words}"
 
-    return (f"In the hand, at the worst places: {worst(after)}, against {worst(before)} before.",)
+    return (f"In the hand, at the worst places: {worst(after)}; before, {worst(before)}.",)

@@ -10,6 +10,7 @@ from hinge.arrays import Floats
 from hinge.door.lift import required_lift
 from hinge.door.sections import Door
 from hinge.door.track import Track
+from hinge.measure.tape import format_length
 from hinge.springs.counterbalance import Counterbalance
 
 
@@ -38,8 +39,25 @@ class Profile:
         """The heaviest place."""
         return self._at(int(np.argmax(self.net_lb)))
 
+    @property
+    def hottest_words(self) -> str:
+        """The hottest place in words; a door that nowhere wants to rise is not hot."""
+        return _words(-self.worst_hot.force_lb, self.worst_hot.height_in, "hot")
+
+    @property
+    def heaviest_words(self) -> str:
+        """The heaviest place in words."""
+        return _words(self.worst_heavy.force_lb, self.worst_heavy.height_in, "heavy")
+
     def _at(self, place: int) -> Extreme:
         return Extreme(float(self.net_lb[place]), float(self.positions_in[place]))
+
+
+def _words(force_lb: float, height_in: float, name: str) -> str:
+    if force_lb < 0.5:
+        return f"nowhere {name}"
+    mark = "▲" if name == "hot" else "▼"
+    return f"{force_lb:.0f} lb {name} {mark} at {'the floor' if height_in == 0 else format_length(height_in, feet=True)}"
 
 
 def net_hand_force(door: Door, track: Track, carrier: Counterbalance, positions_in: Floats) -> Floats:

@@ -11,7 +11,7 @@ from hinge.door.lift import required_lift
 from hinge.door.sections import Door
 from hinge.door.track import Lift, Track
 from hinge.errors import Contradiction
-from hinge.springs.drums import Drum, DrumKind
+from hinge.springs.drums import DrumKind, Spool
 
 SEAT_LB = 0.0
 TURNED_AFTER_IN = 2.0  # past the ease the top section has turned; from memory
@@ -68,10 +68,10 @@ class Conditions:
 
 def first_condition(track: Track) -> float:
     """Travel of the bottom edge at the first condition [in]."""
-    return track.ease_in + TURNED_AFTER_IN if track.lift == "low_headroom" else 0.0
+    return track.eased_in + TURNED_AFTER_IN if track.lift == "low_headroom" else 0.0
 
 
-def require_drum(track: Track, drum: Drum) -> None:
+def require_drum(track: Track, drum: Spool) -> None:
     """Refuse a drum that does not serve the lift of the track. Raises Contradiction."""
     if drum.kind not in ("measured", DRUMS_FOR[track.lift]):
         lift = track.lift.replace("_", " ")
@@ -84,7 +84,7 @@ def require_drum(track: Track, drum: Drum) -> None:
         )
 
 
-def conditions(door: Door, track: Track, drum: Drum, seat_lb: float = SEAT_LB, hold_up_lb: float | None = None) -> Conditions:
+def conditions(door: Door, track: Track, drum: Spool, seat_lb: float = SEAT_LB, hold_up_lb: float | None = None) -> Conditions:
     """The two conditions for this door.
 
     Parameters: `seat_lb` [lb] the door keeps on the floor; `hold_up_lb` [lb] the springs keep at
@@ -93,6 +93,6 @@ def conditions(door: Door, track: Track, drum: Drum, seat_lb: float = SEAT_LB, h
     """
     require_drum(track, drum)
     at = np.array([first_condition(track), door.height_in])
-    lift_lb = required_lift(door, track, at) + np.array([-seat_lb, HOLD_UP_SHARE * door.weight_lb if hold_up_lb is None else hold_up_lb])
+    lift_lb = required_lift(door, track, at) + np.array([-seat_lb, HOLD_UP_SHARE * door.total_lb if hold_up_lb is None else hold_up_lb])
     torque, turns = lift_lb * drum.radius_at(at), drum.turns_for(at)
     return Conditions(float(torque[0]), float(turns[0]), float(torque[1]), float(turns[1]))

@@ -19,8 +19,8 @@ from hinge.springs.counterweight import (
     require_strap,
     stack_drop,
 )
-from hinge.springs.drums import Drum
-from hinge.springs.extension import OPEN_STRETCH_IN, CableRun, ExtensionPair, Grade, cables_for, grade_for, pair_of_class
+from hinge.springs.drums import Spool
+from hinge.springs.extension import OPEN_STRETCH_IN, CableRun, ExtensionPair, Grade, PairAtWork, cables_for, grade_for
 
 PARTS_EACH_PAIR = (
     "two springs of the class",
@@ -35,17 +35,18 @@ class ExtensionPick:
     """The class for a weighed door, set up the usual way, its cables, and the balance it gives."""
 
     grade: Grade
-    pair: ExtensionPair
+    pair: PairAtWork
     cables: CableRun
     profile: Profile
 
 
 @dataclass(frozen=True)
 class PlatePick:
-    """The stack wanted [lb], the plates that come nearest, the stack's way down [in], and the balance they give."""
+    """The stack wanted [lb], the plates that come nearest and what is left over [lb], the stack's way down [in], the balance."""
 
     wanted_lb: float
     plates: Plates
+    remainder_lb: float
     drop_in: float
     carrier: Counterweight
     profile: Profile
@@ -58,8 +59,8 @@ def pick_extension(door: Door, track: Track, open_stretch_in: float = OPEN_STRET
     for a track on which a pair does not lift to the end.
     """
     require_extension_track(track)
-    grade = grade_for(door.weight_lb)
-    pair = pair_of_class(grade.to_lb, door.height_in, open_stretch_in)
+    grade = grade_for(door.total_lb)
+    pair = ExtensionPair(class_lb=grade.to_lb, open_stretch_in=open_stretch_in).on(door.height_in)
     return ExtensionPick(grade, pair, cables_for(door.height_in, relaxed_in), need_of(door, track).profile(pair))
 
 
@@ -76,7 +77,7 @@ def require_extension_track(track: Track) -> None:
 
 
 def pick_plates(
-    door: Door, track: Track, drum: Drum, hub: Hub, large_lb: float = LARGE_PLATE_LB, small_lb: float = SMALL_PLATE_LB
+    door: Door, track: Track, drum: Spool, hub: Hub, large_lb: float = LARGE_PLATE_LB, small_lb: float = SMALL_PLATE_LB
 ) -> PlatePick:
     """The stack for this door: what the floor asks for, F(0)·r_drum/r_hub, in whole plates [lb].
 
@@ -87,7 +88,7 @@ def pick_plates(
     wanted = float(need.lift_lb[0] * drum.closed_radius_in / hub.radius_after(0.0))
     plates = plates_for(wanted, large_lb, small_lb)
     carrier = Counterweight(plates.weight_lb, hub, drum, small_lb)
-    return PlatePick(wanted, plates, stack_drop(hub, drum, door.height_in), carrier, need.profile(carrier))
+    return PlatePick(wanted, plates, wanted - plates.weight_lb, stack_drop(hub, drum, door.height_in), carrier, need.profile(carrier))
 
 
 SET_UP = (

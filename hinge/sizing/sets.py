@@ -12,15 +12,15 @@ from hinge.errors import Contradiction, number
 from hinge.sizing.evaluate import Need, Profile, need_of
 from hinge.sizing.ideal import Conditions, Ideal, conditions
 from hinge.springs.counterbalance import TorsionOnShaft
-from hinge.springs.drums import Drum
+from hinge.springs.drums import Spool
 from hinge.springs.life import Life, life_range
-from hinge.springs.torsion import TorsionSpring, bending_stress, wound_inside_diameter, wound_length
+from hinge.springs.torsion import SpringKind, bending_stress, wound_inside_diameter, wound_length
 from hinge.springs.wire import material_named
 
 CONES_AND_BEARING_IN = 6.0  # cones, centre bearing and a finger's room; common practice, no source
 INNER_CLEARANCE_IN = 0.125  # between the springs of a duplex; estimate
 
-Springs = tuple[tuple[TorsionSpring, int], ...]
+Springs = tuple[SpringKind, ...]
 
 
 @dataclass(frozen=True)
@@ -28,7 +28,7 @@ class Fixed:
     """What stays the same while sets are tried on a door: its conditions, its need along the travel, and the drum."""
 
     door: Door
-    drum: Drum
+    drum: Spool
     conditions: Conditions
     need: Need
     ideal: Ideal
@@ -38,8 +38,7 @@ class Fixed:
 class Part:
     """One kind of spring in a set; `share` is what all of this kind carry of the whole torque."""
 
-    spring: TorsionSpring
-    count: int
+    spring: SpringKind
     share: float
     torque_lbin: float
     stress_psi: float
@@ -47,16 +46,22 @@ class Part:
     wound_length_in: float
     wound_inside_diameter_in: float
 
+    @property
+    def count(self) -> int:
+        """How many of this kind."""
+        return self.spring.count
+
 
 @dataclass(frozen=True)
 class SpringSet:
-    """A set judged against a door. `rate_error` is a share of the ideal rate."""
+    """A set judged against a door. `rate_error` is a share of the ideal rate; `own_quarter_turns` what suits it, however it is wound."""
 
     parts: tuple[Part, ...]
     duplex: bool
     rate_lbin_per_turn: float
     rate_error: float
     quarter_turns: int
+    own_quarter_turns: int
     profile: Profile
     reasons: tuple[str, ...] = ()
 
@@ -68,7 +73,7 @@ class SpringSet:
     @property
     def springs(self) -> Springs:
         """Each kind with its count."""
-        return tuple((part.spring, part.count) for part in self.parts)
+        return tuple(part.spring for part in self.parts)
 
     @property
     def shaft_needed_in(self) -> float:
@@ -76,10 +81,15 @@ class SpringSet:
         return shaft_needed(self.parts, self.duplex)
 
 
-def fix(door: Door, track: Track, drum: Drum) -> Fixed:
+def fix(door: Door, track: Track, drum: Spool) -> Fixed:
     """What any set on this door is judged by. Raises what `conditions` raises."""
     need = conditions(door, track, drum)
     return Fixed(door, drum, need, need_of(door, track), need.ideal())
+
+
+def rate_of(springs: Springs) -> float:
+    """Joint rate of springs on one shaft [lb·in/turn]: rates add."""
+    return sum(spring.rate_lbin_per_turn * spring.count for spring in springs)
 
 
 def judge(springs: Springs, on: Fixed, quarter_turns: int | None = None, duplex: bool = False) -> SpringSet:
@@ -90,11 +100,12 @@ def judge(springs: Springs, on: Fixed, quarter_turns: int | None = None, duplex:
     """
     if duplex:
         _nests(springs)
-    total = sum(spring.rate_lbin_per_turn * count for spring, count in springs)
-    quarters = round(float(on.conditions.turns_for(total)) * 4) if quarter_turns is None else quarter_turns
-    parts = tuple(_part(spring, count, quarters / 4, total) for spring, count in springs)
+    total = rate_of(springs)
+    own = round(float(on.conditions.turns_for(total)) * 4)
+    quarters = own if quarter_turns is None else quarter_turns
+    parts = tuple(_part(spring, quarters / 4, total) for spring in springs)
     profile = on.need.profile(TorsionOnShaft(total, quarters / 4, on.drum))
-    return SpringSet(parts, duplex, total, total / on.ideal.rate_lbin_per_turn - 1, quarters, profile)
+    return SpringSet(parts, duplex, total, total / on.ideal.rate_lbin_per_turn - 1, quarters, own, profile)
 
 
 def require_room(on_shaft: SpringSet, shaft_length_in: float) -> None:
@@ -116,13 +127,12 @@ def shaft_needed(parts: tuple[Part, ...], duplex: bool) -> float:
     return sum(part.count * part.wound_length_in for part in beside) + CONES_AND_BEARING_IN
 
 
-def _part(spring: TorsionSpring, count: int, turns: float, total: float) -> Part:
+def _part(spring: SpringKind, turns: float, total: float) -> Part:
     torque = spring.rate_lbin_per_turn * turns
     stress = float(bending_stress(torque, spring.wire_in))
     return Part(
         spring,
-        count,
-        spring.rate_lbin_per_turn * count / total,
+        spring.rate_lbin_per_turn * spring.count / total,
         torque,
         stress,
         life_range(max(stress, 1.0), spring.wire_in, material_named(spring.material)),
@@ -132,9 +142,9 @@ def _part(spring: TorsionSpring, count: int, turns: float, total: float) -> Part
 
 
 def _nests(springs: Springs) -> None:
-    if len(springs) != 2 or springs[0][1] != springs[1][1]:
+    if len(springs) != 2 or springs[0].count != springs[1].count:
         raise Contradiction("A duplex is as many inner springs as outer ones.", "duplex", True, "two kinds of equal count", "")
-    (outer, _), (inner, _) = springs
+    outer, inner = springs
     inner_outside = inner.inside_diameter_in + 2 * inner.wire_in
     if inner_outside + INNER_CLEARANCE_IN > outer.inside_diameter_in:
         raise Contradiction(

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from hinge.errors import Contradiction, number, require_between
-from hinge.springs.drums import Drum
+from hinge.springs.drums import Spool
 
 LEAST_WRAPS = 0.5  # wraps left on the drum with the door closed; common practice, from memory
 USUAL_WRAPS = 1.0
@@ -24,7 +24,7 @@ class Cable:
     wraps_left: float | None = None
 
 
-def cable_for(drum: Drum, shaft_height_in: float, length_in: float | None = None) -> Cable:
+def cable_for(drum: Spool, shaft_height_in: float, length_in: float | None = None) -> Cable:
     """The cable from bottom bracket over the drum with the door closed.
 
     Parameters: `shaft_height_in` [in] centre of the shaft above the floor; `length_in` [in] of the cable
@@ -35,13 +35,13 @@ def cable_for(drum: Drum, shaft_height_in: float, length_in: float | None = None
     needed, shortest = straight + USUAL_WRAPS * wrap, straight + LEAST_WRAPS * wrap
     if length_in is None:
         return Cable(straight, needed, shortest)
-    require_between("cable_length_in", length_in, 12, 1000, "in")
+    require_between("length_in", length_in, 12, 1000, "in")
     wraps = (length_in - straight) / wrap
     if wraps < LEAST_WRAPS:
         raise Contradiction(
             f"A cable of {number(length_in)} in leaves {number(round(max(wraps, 0.0), 2))} wraps on the drum with the door closed; "
             f"at least {number(LEAST_WRAPS)} must stay.",
-            "cable_length_in",
+            "length_in",
             length_in,
             f"at least {number(round(shortest, 1))}",
             "in",

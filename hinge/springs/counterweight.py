@@ -8,26 +8,29 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from itertools import product
+from typing import Annotated
 
 import numpy as np
+from pydantic import model_validator
 
 from hinge.arrays import Floats
-from hinge.errors import Contradiction, number, require_between
+from hinge.document import Between, Document, told
+from hinge.errors import BadInput, Contradiction, OutOfRange, number, require_between
 from hinge.springs.counterbalance import Step
-from hinge.springs.drums import Drum
+from hinge.springs.drums import Spool
 
 LARGE_PLATE_LB, SMALL_PLATE_LB = 18.9, 5.0  # for example; common practice
 BELOW_DISCS_IN = 1.0  # top plate under the guide discs at closed; common practice
+MOST_PLATES = 400
 LEAST_HUB_TURNS_LEFT = 0.5  # strap left on the hub at open; estimate
 
 
-@dataclass(frozen=True)
-class Hub:
-    """A strap hub: core radius and strap thickness [in], turns of strap on it with the door closed."""
+class Hub(Document):
+    """A strap hub with its strap, and the turns of strap on it with the door closed."""
 
-    core_radius_in: float
-    strap_in: float
-    turns: float
+    core_radius_in: Annotated[float, Between(0.4, 12, "in")]
+    strap_in: Annotated[float, Between(0.01, 0.5, "in")]
+    turns: Annotated[float, Between(1, 40, "turns")]
 
     def radius_after(self, unwound_turns: float | Floats) -> Floats:
         """Radius of the strap [in] after so many turns have come off."""
@@ -40,7 +43,7 @@ class Counterweight:
 
     stack_lb: float
     hub: Hub
-    drum: Drum
+    drum: Spool
     plate_lb: float = SMALL_PLATE_LB
 
     @property
@@ -54,31 +57,48 @@ class Counterweight:
         return (self.stack_lb + np.asarray(off)) * hub / self.drum.radius_at(positions_in)
 
 
-@dataclass(frozen=True)
-class Plates:
-    """How many plates of each size, what they weigh together, and what is left over of what was wanted [lb]."""
-
-    large: int
-    small: int
-    weight_lb: float
-    remainder_lb: float
+Plate = Annotated[float, Between(0.5, 200, "lb")]
 
 
-def build_hub(core_radius_in: float, strap_in: float, turns: float) -> Hub:
-    """A strap hub [in, turns], checked. Raises OutOfRange."""
-    require_between("hub.core_radius_in", core_radius_in, 0.4, 12, "in")
-    require_between("hub.strap_in", strap_in, 0.01, 0.5, "in")
-    require_between("hub.turns", turns, 1, 40, "turns")
-    return Hub(core_radius_in, strap_in, turns)
+class Plates(Document):
+    """The plates of a stack: how many large and small, and what one of each weighs."""
+
+    large: Annotated[int, Between(0, 400, "plates")]
+    small: Annotated[int, Between(0, 400, "plates")]
+    large_lb: Plate = LARGE_PLATE_LB
+    small_lb: Plate = SMALL_PLATE_LB
+
+    @property
+    def weight_lb(self) -> float:
+        """What the stack weighs [lb]."""
+        return self.large * self.large_lb + self.small * self.small_lb
 
 
-def require_strap(hub: Hub, drum: Drum, height_in: float) -> None:
+class Stack(Document):
+    """A counterweight as set up: its plates on its hub."""
+
+    plates: Plates
+    hub: Hub
+
+    @model_validator(mode="after")
+    def _has_plates(self) -> Stack:
+        if self.plates.weight_lb <= 0:
+            raise told(BadInput("A stack has at least one plate.", "plates", 0, "one plate or more", ""))
+        return self
+
+    def on(self, drum: Spool, height_in: float, where: str = "") -> Counterweight:
+        """The stack at work on a door of this height [in]; `where` is its path. Raises Contradiction where the strap runs out."""
+        require_strap(self.hub, drum, height_in, f"{where}hub")
+        return Counterweight(self.plates.weight_lb, self.hub, drum, self.plates.small_lb)
+
+
+def require_strap(hub: Hub, drum: Spool, height_in: float, where: str = "hub") -> None:
     """Refuse a hub whose strap runs out before a door of this height [in] is open. Raises Contradiction."""
     needed = float(drum.turns_for(height_in)) + LEAST_HUB_TURNS_LEFT
     if hub.turns < needed:
         raise Contradiction(
             f"{number(hub.turns)} turns of strap run out before the door is open: it takes {number(round(needed, 2))}.",
-            "hub.turns",
+            f"{where}.turns",
             hub.turns,
             f"at least {number(round(needed, 2))}",
             "turns",
@@ -87,15 +107,21 @@ def require_strap(hub: Hub, drum: Drum, height_in: float) -> None:
 
 def plates_for(wanted_lb: float, large_lb: float = LARGE_PLATE_LB, small_lb: float = SMALL_PLATE_LB) -> Plates:
     """The plates that come nearest to a stack [lb]; ties go to fewer plates. Raises OutOfRange."""
-    require_between("plates.large_lb", large_lb, 1, 200, "lb")
-    require_between("plates.small_lb", small_lb, 0.5, 100, "lb")
     require_between("stack_lb", wanted_lb, small_lb / 2, 4000, "lb")
     larges = range(int(wanted_lb // large_lb) + 2)
     pairs = [(large, max(round((wanted_lb - large * large_lb) / small_lb), 0)) for large in larges]
     near = [(large, small + more) for (large, small), more in product(pairs, (0, 1)) if large + small + more]
+    near = [pair for pair in near if max(pair) <= MOST_PLATES]
+    if not near:
+        raise OutOfRange(
+            f"{MOST_PLATES} plates of {number(large_lb)} and {number(small_lb)} lb do not make {number(round(wanted_lb))} lb.",
+            "large_lb",
+            large_lb,
+            f"{MOST_PLATES} plates or fewer",
+            "lb",
+        )
     large, small = min(near, key=lambda pair: (round(abs(pair[0] * large_lb + pair[1] * small_lb - wanted_lb), 6), sum(pair)))
-    weight = large * large_lb + small * small_lb
-    return Plates(large, small, weight, wanted_lb - weight)
+    return Plates(large=large, small=small, large_lb=large_lb, small_lb=small_lb)
 
 
 PLATE_THICK_IN, STACK_BESIDE_IN = 1.0, 16.0  # for drawing only
@@ -116,7 +142,7 @@ def stack_places(carrier: Counterweight, plates: int, positions_in: Floats, shaf
     return np.stack([np.stack([x, ends[:, 0]], axis=-1), np.stack([x, ends[:, 1]], axis=-1)], axis=1)
 
 
-def stack_drop(hub: Hub, drum: Drum, height_in: float) -> float:
+def stack_drop(hub: Hub, drum: Spool, height_in: float) -> float:
     """How far the stack comes down [in] while a door of this height [in] opens."""
     turns = float(drum.turns_for(height_in))
     mean_radius = float(hub.radius_after(turns / 2))

@@ -7,28 +7,26 @@ where the cable lies with the door closed and narrows as the springs let go.
 
 from __future__ import annotations
 
-import tomllib
-from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import cache
 from itertools import pairwise
-from pathlib import Path
-from typing import Literal, get_args
+from typing import Annotated, Literal
 
 import numpy as np
+from pydantic import Field, model_validator
 
 from hinge.arrays import Floats
-from hinge.errors import BadInput, Contradiction, OutOfRange, number, require_between
+from hinge.document import Between, Document, table_of, told
+from hinge.door.track import Track
+from hinge.errors import BadInput, Contradiction, OutOfRange, number
 
 DrumKind = Literal["flat", "high_lift", "vertical", "measured"]
-DRUM_KINDS: tuple[DrumKind, ...] = get_args(DrumKind)
 SMALLEST_DRUM_PER_CABLE = 16  # drum over cable diameter; common practice, no source
-DIAMETERS_IN, CABLES_IN, TURNS = (1.0, 24.0), (0.0625, 0.5), (0.25, 40.0)
 
 
 @dataclass(frozen=True)
-class Drum:
-    """Radius to the middle of the cable [in] at turns of the shaft from closed; lines between the points.
+class Spool:
+    """A drum at work. Radius to the middle of the cable [in] at turns of the shaft from closed; lines between the points.
 
     Beyond the last point the radius stays as it is, for as much cable as the drum holds (`holds_in` [in]
     of travel; none = no end).
@@ -80,93 +78,112 @@ class Drum:
         return self.radius_after(self.turns_for(travel_in))
 
 
-def build_flat_drum(diameter_in: float, cable_in: float) -> Drum:
-    """A drum of one diameter at the bottom of the groove, with its cable [in]. Raises OutOfRange or Contradiction."""
-    _check(diameter_in, cable_in, "drum.diameter_in")
-    return Drum("flat", cable_in, (0.0,), ((diameter_in + cable_in) / 2,))
+Diameter = Annotated[float, Between(1, 24, "in")]
+Turns = Annotated[float, Between(0.25, 40, "turns")]
 
 
-def build_tapered_drum(
-    kind: str, diameter_in: float, large_diameter_in: float, taper_turns: float, cable_in: float, taper_used_in: float | None = None
-) -> Drum:
-    """A high-lift or vertical-lift drum: wide at closed, narrowing over `taper_turns` to `diameter_in`.
+class DrumSizes(Document):
+    """A drum's sizes: one diameter at the bottom of the groove when flat, two and the turns of the taper when tapered."""
 
-    Parameters: diameters at the bottom of the groove and cable [in]; `taper_used_in` [in] of cable that lies
-    on the taper (the high lift of the track), by default the whole taper. A high-lift drum goes on flat past
-    its taper; a vertical-lift one ends there. Raises OutOfRange or Contradiction.
-    """
-    _check(diameter_in, cable_in, "drum.diameter_in")
-    require_between("drum.large_diameter_in", large_diameter_in, *DIAMETERS_IN, "in")
-    require_between("drum.taper_turns", taper_turns, *TURNS, "turns")
-    if large_diameter_in <= diameter_in:
-        raise Contradiction(
-            f"The wide end of {number(large_diameter_in)} in is no wider than the narrow end of {number(diameter_in)} in.",
-            "drum.large_diameter_in",
-            large_diameter_in,
-            f"over {number(diameter_in)}",
-            "in",
-        )
-    narrow, wide = (diameter_in + cable_in) / 2, (large_diameter_in + cable_in) / 2
-    whole = float(np.pi * (narrow + wide) * taper_turns)
-    if kind == "vertical":
-        return Drum("vertical", cable_in, (0.0, taper_turns), (wide, narrow), whole)
-    used = whole if taper_used_in is None else taper_used_in
-    if used > whole:
-        raise Contradiction(
-            f"The drum's taper takes {number(round(whole, 1))} in of cable, but the track lifts {number(used)} in before it turns.",
-            "drum.taper_turns",
-            taper_turns,
-            f"a taper of at least {number(used)} in of cable",
-            "turns",
-        )
-    slope = (wide - narrow) / taper_turns
-    start = float(np.sqrt(narrow**2 + slope * used / np.pi))
-    return Drum("high_lift", cable_in, (0.0, (start - narrow) / slope), (start, narrow))
+    kind: DrumKind
+    diameter_in: Diameter | None = None
+    large_diameter_in: Diameter | None = None
+    taper_turns: Turns | None = None
+
+    @model_validator(mode="after")
+    def _is_whole(self) -> DrumSizes:
+        needed = {"flat": ("diameter_in",), "measured": ()}.get(self.kind, ("diameter_in", "large_diameter_in", "taper_turns"))
+        for name in needed:
+            if getattr(self, name) is None:
+                raise told(BadInput(f"{name} is needed.", name, None, "a number", "turns" if name == "taper_turns" else "in"))
+        narrow, wide = self.diameter_in, self.large_diameter_in
+        if len(needed) > 1 and narrow is not None and wide is not None and wide <= narrow:
+            raise told(
+                Contradiction(
+                    f"The wide end of {number(wide)} in is no wider than the narrow end of {number(narrow)} in.",
+                    "large_diameter_in",
+                    wide,
+                    f"over {number(narrow)}",
+                    "in",
+                )
+            )
+        return self
 
 
-def build_measured_drum(turns: Sequence[float], diameters_in: Sequence[float], cable_in: float) -> Drum:
-    """A drum as measured: diameter at the bottom of the groove [in] at turns counted from closed.
+class Drum(DrumSizes):
+    """A drum with its cable: its sizes, or as measured, diameters at turns counted from closed."""
 
-    The last diameter goes on. Raises OutOfRange, BadInput or Contradiction.
-    """
-    if len(turns) != len(diameters_in) or not turns:
-        raise BadInput("Give as many diameters as turns.", "drum.diameters_in", len(diameters_in), f"{max(len(turns), 1)} values", "")
-    for place, diameter in enumerate(diameters_in):
-        _check(diameter, cable_in, f"drum.diameters_in.{place}")
-    if turns[0] != 0 or any(later <= earlier for earlier, later in pairwise(turns)) or turns[-1] > TURNS[1]:
-        raise Contradiction(
-            "Turns of a measured drum begin at 0 with the door closed and rise.", "drum.turns", None, f"0 rising to {TURNS[1]:g}", "turns"
-        )
-    return Drum("measured", cable_in, tuple(turns), tuple((diameter + cable_in) / 2 for diameter in diameters_in))
+    cable_in: Annotated[float, Between(0.0625, 0.5, "in")]
+    turns: Annotated[list[Annotated[float, Between(0, 40, "turns")]], Field(max_length=60)] | None = None
+    diameters_in: Annotated[list[Diameter], Field(max_length=60)] | None = None
+
+    @model_validator(mode="after")
+    def _takes_its_cable(self) -> Drum:
+        if self.kind == "measured":
+            self._runs_on()
+        diameters: dict[str, float | None] = {"diameter_in": self.diameter_in}
+        if self.kind == "measured":
+            diameters = {f"diameters_in.{place}": one for place, one in enumerate(self.diameters_in or [])}
+        for where, diameter in diameters.items():
+            if diameter is not None and diameter < SMALLEST_DRUM_PER_CABLE * self.cable_in:
+                raise told(
+                    Contradiction(
+                        f"A drum of {number(diameter)} in is too small for {number(self.cable_in)} in cable.",
+                        where,
+                        diameter,
+                        f"at least {number(SMALLEST_DRUM_PER_CABLE * self.cable_in)}",
+                        "in",
+                    )
+                )
+        return self
+
+    def _runs_on(self) -> None:
+        turns, diameters = self.turns or [], self.diameters_in or []
+        if len(turns) != len(diameters) or not turns:
+            allowed = "as many diameters as turns, one or more"
+            raise told(BadInput("A measured drum is a diameter for each turn.", "diameters_in", len(diameters), allowed))
+        if turns[0] != 0 or any(later <= earlier for earlier, later in pairwise(turns)):
+            said = "Turns of a measured drum begin at 0 with the door closed and rise."
+            raise told(Contradiction(said, "turns", None, "0 rising to 40", "turns"))
+
+    def on(self, track: Track) -> Spool:
+        """The drum at work on a track: how its cable lies with the door closed.
+
+        A high-lift drum has so much of its taper used as the track lifts before it turns, and goes on flat past it; a
+        vertical-lift one ends with its taper. Raises Contradiction where the taper is too short for the track.
+        """
+        if self.kind == "measured":
+            radii = tuple((diameter + self.cable_in) / 2 for diameter in self.diameters_in or [])
+            return Spool("measured", self.cable_in, tuple(self.turns or []), radii)
+        narrow = ((self.diameter_in or 0.0) + self.cable_in) / 2
+        if self.kind == "flat":
+            return Spool("flat", self.cable_in, (0.0,), (narrow,))
+        wide, taper = ((self.large_diameter_in or 0.0) + self.cable_in) / 2, self.taper_turns or 0.0
+        whole = float(np.pi * (narrow + wide) * taper)
+        if self.kind == "vertical":
+            return Spool("vertical", self.cable_in, (0.0, taper), (wide, narrow), whole)
+        used = track.lifted_in if track.lift == "high" else whole
+        if used > whole:
+            raise Contradiction(
+                f"The drum's taper takes {number(round(whole, 1))} in of cable, but the track lifts {number(used)} in before it turns.",
+                "drum.taper_turns",
+                taper,
+                f"a taper of at least {number(used)} in of cable",
+                "turns",
+            )
+        slope = (wide - narrow) / taper
+        start = float(np.sqrt(narrow**2 + slope * used / np.pi))
+        return Spool("high_lift", self.cable_in, (0.0, (start - narrow) / slope), (start, narrow))
 
 
-@dataclass(frozen=True)
-class NamedDrum:
-    """A drum of the list: what a person reads, its sizes [in, turns], and where they come from."""
+class NamedDrum(DrumSizes):
+    """A drum of the list: what a person reads, its sizes, and where they come from."""
 
     label: str
-    kind: DrumKind
-    diameter_in: float
     source: str
-    large_diameter_in: float | None = None
-    taper_turns: float | None = None
 
 
 @cache
 def named_drums() -> dict[str, NamedDrum]:
     """The drums of the list by name."""
-    table = tomllib.loads((Path(__file__).parent / "drums.toml").read_text(encoding="utf-8"))
-    return {name: NamedDrum(**row) for name, row in table.items()}
-
-
-def _check(diameter_in: float, cable_in: float, where: str) -> None:
-    require_between(where, diameter_in, *DIAMETERS_IN, "in")
-    require_between("drum.cable_in", cable_in, *CABLES_IN, "in")
-    if diameter_in < SMALLEST_DRUM_PER_CABLE * cable_in:
-        raise Contradiction(
-            f"A drum of {number(diameter_in)} in is too small for {number(cable_in)} in cable.",
-            where,
-            diameter_in,
-            f"at least {number(SMALLEST_DRUM_PER_CABLE * cable_in)}",
-            "in",
-        )
+    return table_of(__file__, "drums", NamedDrum)

@@ -10,24 +10,28 @@ import tomllib
 from dataclasses import dataclass
 from functools import cache
 from pathlib import Path
+from typing import Annotated
 
 import numpy as np
+from pydantic import model_validator
 
 from hinge.arrays import Floats
-from hinge.errors import Contradiction, OutOfRange, number, require_between
+from hinge.document import Between, Document, read, told
+from hinge.errors import BadInput, Contradiction, OutOfRange, number
 from hinge.springs.counterbalance import Step
-from hinge.springs.wire import DEFAULT_MATERIAL, material_named
+from hinge.springs.wire import DEFAULT_MATERIAL, MaterialName, material_named
 
 OPEN_STRETCH_IN = 2.0  # left at open, equal on both sides; common practice
 HOLE_CABLE_IN = 1.0  # one hole of the adjuster takes up this much cable, half of it stretch; common practice, no source
 SHEAR_MODULUS_RATIO = 11.2 / 28.5  # G over E; Shigley (memory)
 STRETCH_SD_IN = 1.0  # how far the set-up stretch is off; estimate
+RATES_LB_PER_IN = (0.1, 60.0)  # what a door spring can have; estimate
 CLASS_LEAVES_LB = 5.0  # classes are ten pounds wide: up to half of it is left at either end
 
 
 @dataclass(frozen=True)
-class ExtensionPair:
-    """A pair as set up: rate and initial tension of one spring [lb/in, lb], its stretch at open and the door's height [in]."""
+class PairAtWork:
+    """A pair on its door: rate and initial tension of one spring [lb/in, lb], its stretch at open and the door's height [in]."""
 
     rate_lb_per_in: float
     open_stretch_in: float
@@ -48,6 +52,18 @@ class ExtensionPair:
         return np.where(stretch > 0, self.initial_lb + self.rate_lb_per_in * np.maximum(stretch, 0.0), 0.0)
 
 
+class _Grading(Document):
+    first_lb: Annotated[float, Between(20, 500, "lb")]
+    last_lb: Annotated[float, Between(20, 500, "lb")]
+
+
+class _Gradings(Document):
+    """The file of classes: each ten pounds wide, ending on steps of its own."""
+
+    step_lb: Annotated[float, Between(1, 50, "lb")]
+    gradings: dict[str, _Grading]
+
+
 @dataclass(frozen=True)
 class Grade:
     """A class of pairs: the door weights it is sold for, over `from_lb` up to `to_lb` [lb]."""
@@ -61,15 +77,31 @@ class Grade:
         return f"{self.to_lb:g} lb"
 
 
-@dataclass(frozen=True)
-class ExtensionSpring:
-    """One physical spring: wire and outside diameter [in], coils, initial tension [lb]."""
+class ExtensionSpring(Document):
+    """One extension spring by its wire, outside diameter, coils and initial tension."""
 
-    wire_in: float
-    outside_diameter_in: float
-    coils: float
-    initial_lb: float = 0.0
-    material: str = DEFAULT_MATERIAL
+    wire_in: Annotated[float, Between(0.05, 0.5, "in")]
+    outside_diameter_in: Annotated[float, Between(0.3, 6, "in")]
+    coils: Annotated[float, Between(5, 400, "coils")]
+    initial_lb: Annotated[float, Between(0, 300, "lb")] = 0.0
+    material: MaterialName = DEFAULT_MATERIAL
+
+    @model_validator(mode="after")
+    def _can_be_coiled(self) -> ExtensionSpring:
+        if self.outside_diameter_in < 4 * self.wire_in:
+            raise told(
+                Contradiction(
+                    f"{number(self.wire_in)} in wire cannot be coiled to {number(self.outside_diameter_in)} in outside.",
+                    "outside_diameter_in",
+                    self.outside_diameter_in,
+                    f"at least {number(4 * self.wire_in)}",
+                    "in",
+                )
+            )
+        if not RATES_LB_PER_IN[0] <= self.rate_lb_per_in <= RATES_LB_PER_IN[1]:
+            said = f"Such a spring gives {number(self.rate_lb_per_in)} lb per inch, which is no door's spring."
+            raise told(Contradiction(said, "wire_in", self.wire_in, "a rate of {} to {} lb/in".format(*RATES_LB_PER_IN), "in"))
+        return self
 
     @property
     def rate_lb_per_in(self) -> float:
@@ -83,49 +115,35 @@ class ExtensionSpring:
         return self.wire_in * (self.coils + 1)
 
 
-def build_extension_spring(
-    wire_in: float, outside_diameter_in: float, coils: float, initial_lb: float = 0.0, material: str = DEFAULT_MATERIAL
-) -> ExtensionSpring:
-    """Make one physical spring [in, coils, lb], checked. Raises OutOfRange or Contradiction."""
-    require_between("spring.wire_in", wire_in, 0.05, 0.5, "in")
-    require_between("spring.outside_diameter_in", outside_diameter_in, 0.3, 6, "in")
-    require_between("spring.coils", coils, 5, 400, "coils")
-    require_between("spring.initial_lb", initial_lb, 0, 300, "lb")
-    material_named(material)
-    if outside_diameter_in < 4 * wire_in:
-        raise Contradiction(
-            f"{number(wire_in)} in wire cannot be coiled to {number(outside_diameter_in)} in outside.",
-            "spring.outside_diameter_in",
-            outside_diameter_in,
-            f"at least {number(4 * wire_in)}",
-            "in",
-        )
-    return ExtensionSpring(wire_in, outside_diameter_in, coils, initial_lb, material)
+class ExtensionPair(Document):
+    """An extension pair as set up: by its class, or by one of its springs."""
 
+    class_lb: Annotated[float, Between(60, 250, "lb")] | None = None
+    spring: ExtensionSpring | None = None
+    open_stretch_in: Annotated[float, Between(0, 24, "in")] = OPEN_STRETCH_IN
 
-def build_pair(rate_lb_per_in: float, open_stretch_in: float, height_in: float, initial_lb: float = 0.0) -> ExtensionPair:
-    """A pair as set up [lb/in, in, lb], checked. Raises OutOfRange."""
-    require_between("extension.rate_lb_per_in", rate_lb_per_in, 0.1, 60, "lb/in")
-    require_between("extension.open_stretch_in", open_stretch_in, 0, 24, "in")
-    require_between("extension.initial_lb", initial_lb, 0, 300, "lb")
-    return ExtensionPair(rate_lb_per_in, open_stretch_in, height_in, initial_lb)
+    @model_validator(mode="after")
+    def _one_way(self) -> ExtensionPair:
+        if (self.class_lb is None) == (self.spring is None):
+            raise told(BadInput("A pair is named by its class_lb or by one spring.", "class_lb", self.class_lb, "one of the two", "lb"))
+        return self
 
+    def on(self, height_in: float) -> PairAtWork:
+        """The pair on a door of this height [in].
 
-def pair_of_class(class_lb: float, height_in: float, open_stretch_in: float = OPEN_STRETCH_IN) -> ExtensionPair:
-    """The pair of that class [lb] made for a door of this height [in], set up with some stretch at open [in].
-
-    The class is the door's weight at full stretch: half the height, and the usual two inches. Common practice.
-    """
-    require_between("extension.class_lb", class_lb, grades()[0].to_lb, grades()[-1].to_lb, "lb")
-    return build_pair(class_lb / (height_in / 2 + OPEN_STRETCH_IN), open_stretch_in, height_in)
+        The class is the door's weight at full stretch: half the height, and the usual two inches. Common practice.
+        """
+        if self.spring is not None:
+            return PairAtWork(self.spring.rate_lb_per_in, self.open_stretch_in, height_in, self.spring.initial_lb)
+        return PairAtWork((self.class_lb or 0.0) / (height_in / 2 + OPEN_STRETCH_IN), self.open_stretch_in, height_in)
 
 
 @cache
 def grades() -> tuple[Grade, ...]:
     """Every class sold, by its upper end."""
-    table = tomllib.loads((Path(__file__).parent / "extension.toml").read_text(encoding="utf-8"))
-    step = table["step_lb"]
-    ends = sorted({end for row in table["gradings"].values() for end in np.arange(row["first_lb"], row["last_lb"] + 1, step).tolist()})
+    table = read(_Gradings, tomllib.loads((Path(__file__).parent / "extension.toml").read_text(encoding="utf-8")))
+    step = table.step_lb
+    ends = sorted({end for row in table.gradings.values() for end in np.arange(row.first_lb, row.last_lb + 1, step).tolist()})
     return tuple(Grade(end - step, end) for end in ends)
 
 
@@ -161,7 +179,7 @@ def cables_for(height_in: float, relaxed_in: float | None = None) -> CableRun:
     return CableRun(lifting, relaxed + height_in / 2 + OPEN_STRETCH_IN + SAFETY_ENDS_IN, REAR_HANG_IN)
 
 
-def pair_places(pair: ExtensionPair, positions_in: Floats, back_in: float) -> Floats:
+def pair_places(pair: PairAtWork, positions_in: Floats, back_in: float) -> Floats:
     """Ends of one spring seen from the side, shape (positions, 2, 2): front then rear, (x, z) [in].
 
     It hangs from the back of the track (`back_in` [in] from the door) and reaches forward as it stretches.

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from hinge.arrays import Floats
-from hinge.errors import BadInput, Contradiction, number, require_between
+from hinge.errors import BadInput, Contradiction, number
 
 READING_SD_IN = 1 / 32  # a tape read to the nearest sixteenth, by hand; common practice
 DISAGREE_SD = 3.0
@@ -40,8 +40,6 @@ def identify_wire(coils_in: dict[int, float], sizes_in: Floats, reading_sd_in: f
     """
     if not coils_in:
         raise BadInput("Read across 10 or 20 coils first.", "ten_coils_in", None, "a reading in inches", "in")
-    for count, length in coils_in.items():
-        require_between(f"readings.{count}_coils_in", length, 0.5, 20, "in")
     counts, lengths = np.array(list(coils_in)), np.array(list(coils_in.values()))
     wire_sd = reading_sd_in / counts
     each = lengths / counts

@@ -7,49 +7,47 @@ line, so it balances only on the whole. Source: statics, any textbook.
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from typing import Annotated, Literal
 
 import numpy as np
 
 from hinge.arrays import Floats
+from hinge.document import Between, Document
 
 
-@dataclass(frozen=True)
-class PivotWeight:
-    """A weight [lb] on an arm [in] opposite the door's."""
+class PivotWeight(Document):
+    """Weights on arms opposite the door's."""
 
-    weight_lb: float
-    arm_in: float
+    kind: Literal["weight"]
+    weight_lb: Annotated[float, Between(0.1, 3000, "lb")]
+    arm_in: Annotated[float, Between(0.5, 200, "in")]
 
     def torque(self, angle_rad: Floats) -> Floats:
         """Torque about the pivots [lb·in] at turns of the arm [rad]."""
         return np.asarray(self.weight_lb * self.arm_in * np.sin(angle_rad))
 
 
-@dataclass(frozen=True)
-class PivotTorsion:
-    """Torsion springs at the pivots: joint rate [lb·in/turn], and turns left with the arm straight down."""
+class PivotTorsion(Document):
+    """Torsion springs at the pivots: joint rate, and turns left with the arm straight down."""
 
-    rate_lbin_per_turn: float
-    turns: float
+    kind: Literal["torsion"]
+    rate_lbin_per_turn: Annotated[float, Between(0.1, 50_000, "lb·in/turn")]
+    turns: Annotated[float, Between(0.05, 40, "turns")]
 
     def torque(self, angle_rad: Floats) -> Floats:
         """Torque about the pivots [lb·in] at turns of the arm [rad]."""
         return self.rate_lbin_per_turn * np.maximum(self.turns - np.asarray(angle_rad) / (2 * np.pi), 0.0)
 
 
-@dataclass(frozen=True)
-class PivotExtension:
-    """Extension springs from a lug on the arms to anchors on the jambs straight above the pivots.
+class PivotExtension(Document):
+    """Extension springs from a lug on each arm to an anchor straight above its pivot: joint rate, initial tension, places."""
 
-    Joint rate [lb/in] and initial tension [lb]; free length, lug and anchor from the pivot [in].
-    """
-
-    rate_lb_per_in: float
-    initial_lb: float
-    free_in: float
-    lug_in: float
-    anchor_in: float
+    kind: Literal["extension"]
+    rate_lb_per_in: Annotated[float, Between(0.1, 1000, "lb/in")]
+    initial_lb: Annotated[float, Between(0, 1000, "lb")] = 0.0
+    free_in: Annotated[float, Between(0, 200, "in")]
+    lug_in: Annotated[float, Between(0.5, 200, "in")]
+    anchor_in: Annotated[float, Between(0.5, 200, "in")]
 
     def torque(self, angle_rad: Floats) -> Floats:
         """Torque about the pivots [lb·in] at turns of the arm [rad]."""

@@ -8,101 +8,159 @@ from __future__ import annotations
 
 import csv
 import io
-from dataclasses import dataclass, replace
-from functools import cached_property
+from collections.abc import Sequence
+from dataclasses import dataclass, field
+from hashlib import blake2b
+from itertools import product
+from typing import Annotated, TypeVar
 
 import numpy as np
+from numpy.typing import NDArray
+from pydantic import model_validator
 
-from hinge.arrays import Floats
-from hinge.errors import BadInput, number
+from hinge.arrays import Floats, Rows
+from hinge.document import Between, Document, read, told
+from hinge.errors import BadInput, HingeError
 from hinge.springs.torsion import TorsionSpring
 
-SIZES = ("wire_in", "inside_diameter_in")
-LIMITS = {
-    "wire_in": (0.02, 1.0, "in"),
-    "inside_diameter_in": (0.2, 16.0, "in"),
-    "length_in": (0.1, 300.0, "in"),
-    "rate_lbin_per_turn": (0.1, 5000.0, "lb·in/turn"),
-    "rate_per_coil_lbin_per_turn": (1.0, 500_000.0, "lb·in/turn"),
-    "count": (1.0, 200.0, "pieces"),
-}
 MOST_ROWS = 20_000
 SAME_WIRE_IN, SAME_SIZE_IN = 0.0006, 0.03  # what two catalogues round apart; estimate
+Wire = Annotated[float, Between(0.02, 1, "in")]
+Inside = Annotated[float, Between(0.2, 16, "in")]
+Length = Annotated[float, Between(0.1, 300, "in")]
+Row = TypeVar("Row", bound=Document)
+Cells = NDArray[np.int64]
+
+
+class RateRow(Document):
+    """One row of a supplier's table: a rate for that length, or for one active coil."""
+
+    wire_in: Wire
+    inside_diameter_in: Inside
+    length_in: Length | None = None
+    rate_lbin_per_turn: Annotated[float, Between(0.1, 5000, "lb·in/turn")] | None = None
+    rate_per_coil_lbin_per_turn: Annotated[float, Between(1, 500_000, "lb·in/turn")] | None = None
+
+    @model_validator(mode="after")
+    def _one_rate(self) -> RateRow:
+        by_length = (self.length_in is not None) + (self.rate_lbin_per_turn is not None)
+        if (by_length, self.rate_per_coil_lbin_per_turn is None) not in ((2, True), (0, False)):
+            said = "Either a length with its rate, or a rate per coil."
+            raise told(BadInput(said, "rate_lbin_per_turn", self.rate_lbin_per_turn, "one of the two", "lb·in/turn"))
+        return self
+
+
+Spring = TypeVar("Spring", bound=TorsionSpring)
 
 
 @dataclass(frozen=True)
-class RateRow:
-    """One row: sizes [in], and a rate for that length or for one active coil [lb·in/turn]."""
+class _Listed:
+    """Rates [lb·in/turn] by size [in], sorted on a lattice of what is read as one size: a match lies in its cell or one beside it."""
 
-    wire_in: float
-    inside_diameter_in: float
-    length_in: float | None = None
-    rate_lbin_per_turn: float | None = None
-    rate_per_coil_lbin_per_turn: float | None = None
+    sizes: tuple[Floats, ...]
+    rate_lbin_per_turn: Floats
+    within: tuple[float, ...]
+    shape: tuple[int, ...]
+    key: Cells
+    order: Rows
+
+    def near(self, asked: tuple[Floats, ...]) -> Floats:
+        """The rate nearest to each size asked, NaN where none is within reach on every axis."""
+        found, best = np.full(len(asked[0]), np.nan), np.full(len(asked[0]), np.inf)
+        cells = [_cells(column, reach) for column, reach in zip(asked, self.within, strict=True)]
+        for beside in product((-1, 0, 1), repeat=len(self.sizes)):
+            there = [cell + step for cell, step in zip(cells, beside, strict=True)]
+            on_lattice = np.all([(cell >= 0) & (cell < most) for cell, most in zip(there, self.shape, strict=True)], axis=0)
+            key = np.where(on_lattice, _keys(there, self.shape), -1)
+            start, end = np.searchsorted(self.key, key, "left"), np.searchsorted(self.key, key, "right")
+            for nth in range(int((end - start).max(initial=0))):
+                at = np.flatnonzero(start + nth < end)
+                row = self.order[start[at] + nth]
+                columns = zip(asked, self.sizes, self.within, strict=True)
+                apart = np.stack([np.abs(one[at] - listed[row]) / reach for one, listed, reach in columns])
+                nearer = (apart < 1).all(axis=0) & (apart.sum(axis=0) < best[at])
+                found[at[nearer]], best[at[nearer]] = self.rate_lbin_per_turn[row[nearer]], apart.sum(axis=0)[nearer]
+        return found
 
 
 @dataclass(frozen=True)
 class RateTable:
-    """All rows of a table. An exact length goes before a rate per coil."""
+    """A table compiled to columns. An exact length goes before a rate per coil.
 
-    rows: tuple[RateRow, ...]
+    `mark` is of the contents: two tables of one mark are one table.
+    """
 
-    @cached_property
-    def _by_size(self) -> dict[tuple[float, float], list[RateRow]]:
-        sizes: dict[tuple[float, float], list[RateRow]] = {}
-        for row in self.rows:
-            sizes.setdefault((row.wire_in, row.inside_diameter_in), []).append(row)
-        return sizes
+    mark: str
+    by_length: _Listed = field(repr=False, compare=False)
+    per_coil: _Listed = field(repr=False, compare=False)
 
     def rates(self, wire_in: Floats, inside_diameter_in: Floats, length_in: Floats, active_coils: Floats) -> Floats:
         """The table's rate for each spring [lb·in/turn], NaN where it has none.
 
         Parameters: sizes [in] and active coils, all of one shape (n,).
         """
-        found = np.full(len(wire_in), np.nan)
-        for (wire, inside), rows in self._by_size.items():
-            same = np.flatnonzero((np.abs(wire_in - wire) < SAME_WIRE_IN) & (np.abs(inside_diameter_in - inside) < SAME_SIZE_IN))
-            if not same.size:
-                continue
-            for row in sorted(rows, key=lambda row: row.length_in is not None):
-                if row.rate_per_coil_lbin_per_turn is not None:
-                    found[same] = row.rate_per_coil_lbin_per_turn / active_coils[same]
-                elif row.length_in is not None and row.rate_lbin_per_turn is not None:
-                    found[same[np.abs(length_in[same] - row.length_in) < SAME_SIZE_IN]] = row.rate_lbin_per_turn
-        return found
+        exact = self.by_length.near((wire_in, inside_diameter_in, length_in))
+        return np.where(np.isnan(exact), self.per_coil.near((wire_in, inside_diameter_in)) / active_coils, exact)
 
-    def applied(self, spring: TorsionSpring) -> TorsionSpring:
+    def applied(self, spring: Spring) -> Spring:
         """The spring with the table's rate where there is one."""
         columns = (np.array([size]) for size in (spring.wire_in, spring.inside_diameter_in, spring.length_in, spring.active_coils))
         rate = float(self.rates(*columns)[0])
-        return spring if np.isnan(rate) else replace(spring, table_rate_lbin_per_turn=rate)
+        return spring if np.isnan(rate) else spring.model_copy(update={"table_rate_lbin_per_turn": rate})
 
 
-def parse_rate_table(text: str) -> RateTable:
+def compile_rates(rows: Sequence[RateRow]) -> RateTable:
+    """A table's rows as columns."""
+
+    def column(name: str) -> Floats:
+        return np.array([np.nan if (value := getattr(row, name)) is None else value for row in rows], dtype=float)
+
+    sizes, length = (column("wire_in"), column("inside_diameter_in")), column("length_in")
+    rates = {"exact": column("rate_lbin_per_turn"), "coil": column("rate_per_coil_lbin_per_turn")}
+    mark = blake2b(b"".join(one.tobytes() for one in (*sizes, length, *rates.values()))).hexdigest()
+    exact, coil = ~np.isnan(rates["exact"]), ~np.isnan(rates["coil"])
+    by_length = _listed((*(one[exact] for one in sizes), length[exact]), rates["exact"][exact], (SAME_WIRE_IN, SAME_SIZE_IN, SAME_SIZE_IN))
+    return RateTable(mark, by_length, _listed(tuple(one[coil] for one in sizes), rates["coil"][coil], (SAME_WIRE_IN, SAME_SIZE_IN)))
+
+
+def _listed(sizes: tuple[Floats, ...], rate_lbin_per_turn: Floats, within: tuple[float, ...]) -> _Listed:
+    cells = [_cells(column, reach) for column, reach in zip(sizes, within, strict=True)]
+    shape = tuple(int(cell.max(initial=0)) + 1 for cell in cells)
+    key = _keys(cells, shape)
+    order = np.argsort(key, kind="stable")
+    return _Listed(sizes, rate_lbin_per_turn, within, shape, key[order], order)
+
+
+def _cells(column: Floats, reach: float) -> Cells:
+    return np.rint(column / reach).astype(np.int64)
+
+
+def _keys(cells: Sequence[Cells], shape: tuple[int, ...]) -> Cells:
+    key = np.zeros(len(cells[0]), dtype=np.int64)
+    for cell, most in zip(cells, shape, strict=True):
+        key = key * most + cell
+    return key
+
+
+def parse_rate_table(text: str) -> tuple[RateRow, ...]:
     """Read a table of rates from CSV text with a header row.
 
-    Returns the table. Raises BadInput naming row, column and reason; nothing of a bad table is kept.
+    Returns its rows. Raises BadInput naming row, column and reason; nothing of a bad table is kept.
     """
-    rows = read_columns(text, SIZES, ("length_in", "rate_lbin_per_turn", "rate_per_coil_lbin_per_turn"))
     seen: dict[tuple[object, ...], int] = {}
-    made = []
+    rows = read_rows(text, RateRow)
     for line, row in rows:
-        by_length = "length_in" in row and "rate_lbin_per_turn" in row
-        if by_length == ("rate_per_coil_lbin_per_turn" in row) or len(row) != (4 if by_length else 3):
-            raise _bad(line, "rate_lbin_per_turn", "either a length with its rate, or a rate per coil", None)
-        key = (row["wire_in"], row["inside_diameter_in"], row.get("length_in"))
+        key = (row.wire_in, row.inside_diameter_in, row.length_in)
         if key in seen:
-            raise _bad(line, "wire_in", f"the same spring as row {seen[key]}", row["wire_in"])
+            raise _bad(line, "wire_in", f"the same spring as row {seen[key]}", row.wire_in)
         seen[key] = line
-        made.append(RateRow(**row))
-    return RateTable(tuple(made))
+    return tuple(row for _, row in rows)
 
 
-def read_columns(text: str, required: tuple[str, ...], optional: tuple[str, ...]) -> list[tuple[int, dict[str, float]]]:
-    """Read numbers by column name from CSV text; empty cells are left out.
+def read_rows(text: str, model: type[Row]) -> list[tuple[int, Row]]:
+    """Read CSV text by column name, each row as `model`; empty cells are left out.
 
-    Returns row numbers as a spreadsheet counts them, with their values. Raises BadInput naming row, column
-    and reason.
+    Returns row numbers as a spreadsheet counts them, with their rows. Raises BadInput naming row, column and reason.
     """
     reader = csv.reader(io.StringIO(text.lstrip("\ufeff")), strict=True)
     try:
@@ -112,36 +170,36 @@ def read_columns(text: str, required: tuple[str, ...], optional: tuple[str, ...]
     lines = [(at, line) for at, line in lines if any(line)]
     if len(lines) < 2:
         raise _bad(1, "", "a header row and at least one row under it", None)
-    if len(lines) > MOST_ROWS:
-        raise _bad(MOST_ROWS + 1, "", f"at most {MOST_ROWS} rows", None)
-    header = lines[0][1]
-    for name in required:
+    if len(lines) > MOST_ROWS + 1:
+        raise _bad(MOST_ROWS + 2, "", f"at most {MOST_ROWS} rows under the header", None)
+    header, known = lines[0][1], model.model_fields
+    for name in (name for name, one in known.items() if one.is_required()):
         if name not in header:
             raise _bad(1, name, f"this column is missing; there are {', '.join(header)}", None)
     for place, name in enumerate(header):
-        if name not in required + optional or header.index(name) != place:
-            raise _bad(1, name, f"columns are {', '.join(required + optional)}, each once", name)
-    return [(at, _row(at, header, line, required)) for at, line in lines[1:]]
+        if name not in known or header.index(name) != place:
+            raise _bad(1, name, f"columns are {', '.join(known)}, each once", name)
+    return [(at, _row(at, header, line, model)) for at, line in lines[1:]]
 
 
-def _row(at: int, header: list[str], line: list[str], required: tuple[str, ...]) -> dict[str, float]:
+def _row(at: int, header: list[str], line: list[str], model: type[Row]) -> Row:
     if len(line) != len(header):
         raise _bad(at, "", f"{len(line)} cells under {len(header)} columns", None)
-    row = {}
+    row: dict[str, float] = {}
     for name, cell in zip(header, line, strict=True):
-        if not cell:
-            if name in required:
-                raise _bad(at, name, "empty", None)
-            continue
-        low, high, unit = LIMITS[name]
         try:
-            value = float(cell)
+            value = float(cell) if cell else None
         except ValueError as wrong:
             raise _bad(at, name, f"{cell!r} is not a number", cell) from wrong
-        if not low <= value <= high:
-            raise _bad(at, name, f"{cell} is outside {number(low)} to {number(high)} {unit}", value)
-        row[name] = value
-    return row
+        if value is not None:
+            row[name] = int(value) if model.model_fields[name].annotation is int and value % 1 == 0 else value
+    try:
+        return read(model, row)
+    except HingeError as wrong:
+        name = wrong.field.split(".")[0]
+        is_empty = name not in row and name in model.model_fields and model.model_fields[name].is_required()
+        reason = "empty" if is_empty else wrong.message.rstrip(".")
+        raise _bad(at, name, reason[:1].lower() + reason[1:], wrong.value) from wrong
 
 
 def _bad(row: int, column: str, reason: str, value: object) -> BadInput:

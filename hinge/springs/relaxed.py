@@ -5,7 +5,7 @@ from __future__ import annotations
 import numpy as np
 
 from hinge.arrays import Floats
-from hinge.errors import BadInput, Contradiction, number, require_between
+from hinge.errors import BadInput, Contradiction, number
 
 STAMP_APART_IN = 0.125  # outside less two wires and the stamp must agree this well; estimate
 STOCK_APART_IN = 0.08  # a measured inside diameter this near a stock one is that one; estimate
@@ -19,12 +19,15 @@ def relaxed_length(pieces_in: tuple[float, ...], wire_in: float, wound_turns: fl
     """
     if not pieces_in:
         raise BadInput("Measure the spring's length first.", "pieces_in", None, "one length, or one for each piece", "in")
-    for place, piece in enumerate(pieces_in):
-        require_between(f"pieces_in.{place}", piece, 0.5, 300, "in")
-    require_between("wound_turns", wound_turns, 0, 60, "turns")
     if len(pieces_in) > 1 and wound_turns:
-        raise Contradiction("A spring in pieces is not wound.", "wound_turns", wound_turns, "0 for a broken spring", "turns")
-    return sum(pieces_in) - wound_turns * wire_in
+        raise Contradiction(
+            "A spring in pieces is not wound.", "wound_quarter_turns", wound_turns * 4, "0 for a broken spring", "quarter-turns"
+        )
+    length = sum(pieces_in) - wound_turns * wire_in
+    if length <= 0:
+        said = f"{number(wound_turns)} turns of {number(wire_in)} in wire are longer than the spring."
+        raise Contradiction(said, "wound_quarter_turns", wound_turns * 4, f"under {number(4 * sum(pieces_in) / wire_in)}", "quarter-turns")
+    return length
 
 
 def inside_diameter(wire_in: float, sizes_in: Floats, outside_in: float | None = None, stamped_in: float | None = None) -> float | None:

@@ -7,13 +7,15 @@ coils, C = D/d.
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from typing import Annotated
 
 import numpy as np
+from pydantic import Field, model_validator
 
 from hinge.arrays import Floats
-from hinge.errors import Contradiction, number, require_between
-from hinge.springs.wire import DEFAULT_MATERIAL, Material, material_named
+from hinge.document import Between, Document, told
+from hinge.errors import Contradiction, number
+from hinge.springs.wire import DEFAULT_MATERIAL, Material, MaterialName, material_named
 
 DEAD_COILS = 5.0  # held by the two cones; common practice, no source
 BAR_IN = 18.0  # usual winding bar, from the shaft's centre to the hand; common practice
@@ -22,16 +24,43 @@ FRICTION_RATE_CONSTANT = 10.8  # the same with an allowance for friction between
 SLENDEREST, STOUTEST = 3.0, 40.0  # spring index C the formulas are used for
 
 
-@dataclass(frozen=True)
-class TorsionSpring:
-    """A torsion spring as the trade names it: wire, inside diameter, relaxed length [in]."""
+class TorsionSpring(Document):
+    """A torsion spring as the trade names it: wire, inside diameter, relaxed length; the supplier's rate where its table was used."""
 
-    wire_in: float
-    inside_diameter_in: float
-    length_in: float
-    material: str = DEFAULT_MATERIAL
-    dead_coils: float = DEAD_COILS
-    table_rate_lbin_per_turn: float | None = None
+    wire_in: Annotated[float, Between(0.02, 1, "in")]
+    inside_diameter_in: Annotated[float, Between(0.2, 16, "in")]
+    length_in: Annotated[float, Between(0.1, 300, "in")]
+    material: MaterialName = DEFAULT_MATERIAL
+    dead_coils: Annotated[float, Between(0, 20, "coils")] = DEAD_COILS
+    table_rate_lbin_per_turn: Annotated[float, Between(0.1, 5000, "lb·in/turn")] | None = None
+
+    @model_validator(mode="after")
+    def _can_be_wound(self) -> TorsionSpring:
+        wire, inside, length = self.wire_in, self.inside_diameter_in, self.length_in
+        if self.active_coils < 1:
+            raise told(
+                Contradiction(
+                    f"A length of {number(length)} in of {number(wire)} in wire is {number(length / wire)} coils, "
+                    f"and the cones hold {number(self.dead_coils)} of them: nothing is left to bend.",
+                    "length_in",
+                    length,
+                    f"over {number((self.dead_coils + 1) * wire)}",
+                    "in",
+                )
+            )
+        index = inside / wire + 1
+        if not SLENDEREST <= index <= STOUTEST:
+            raise told(
+                Contradiction(
+                    f"An inside diameter of {number(inside)} in does not go with {number(wire)} in wire: "
+                    f"mean diameter over wire would be {number(index)}.",
+                    "inside_diameter_in",
+                    inside,
+                    f"{number((SLENDEREST - 1) * wire)} to {number((STOUTEST - 1) * wire)}",
+                    "in",
+                )
+            )
+        return self
 
     @property
     def active_coils(self) -> float:
@@ -54,44 +83,13 @@ class TorsionSpring:
         return float(rate(self.wire_in, self.inside_diameter_in, self.length_in, material_named(self.material), self.dead_coils))
 
 
-def build_torsion(
-    wire_in: float,
-    inside_diameter_in: float,
-    length_in: float,
-    material: str = DEFAULT_MATERIAL,
-    dead_coils: float = DEAD_COILS,
-    where: str = "",
-) -> TorsionSpring:
-    """Make a torsion spring [in], checked; `where` prefixes field names in errors.
+class SpringKind(TorsionSpring):
+    """A kind of torsion spring and how many of it are on the shaft."""
 
-    Raises OutOfRange, and Contradiction when the length holds no active coil.
-    """
-    require_between(f"{where}wire_in", wire_in, 0.02, 1.0, "in")
-    require_between(f"{where}inside_diameter_in", inside_diameter_in, 0.2, 16, "in")
-    require_between(f"{where}length_in", length_in, 0.1, 300, "in")
-    require_between(f"{where}dead_coils", dead_coils, 0, 20, "coils")
-    material_named(material)
-    spring = TorsionSpring(wire_in, inside_diameter_in, length_in, material, dead_coils)
-    if spring.active_coils < 1:
-        raise Contradiction(
-            f"A length of {number(length_in)} in of {number(wire_in)} in wire is {number(length_in / wire_in)} coils, "
-            f"and the cones hold {number(dead_coils)} of them: nothing is left to bend.",
-            f"{where}length_in",
-            length_in,
-            f"over {number((dead_coils + 1) * wire_in)}",
-            "in",
-        )
-    index = inside_diameter_in / wire_in + 1
-    if not SLENDEREST <= index <= STOUTEST:
-        raise Contradiction(
-            f"An inside diameter of {number(inside_diameter_in)} in does not go with {number(wire_in)} in wire: "
-            f"mean diameter over wire would be {number(index)}.",
-            f"{where}inside_diameter_in",
-            inside_diameter_in,
-            f"{number((SLENDEREST - 1) * wire_in)} to {number((STOUTEST - 1) * wire_in)}",
-            "in",
-        )
-    return spring
+    count: Annotated[int, Between(1, 4, "springs")]
+
+
+Shaft = Annotated[list[SpringKind], Field(min_length=1, max_length=4)]
 
 
 def rate(
@@ -145,5 +143,4 @@ def stored_energy(rate_lbin_per_turn: float, turns: float) -> float:
 
 def bar_force(torque_lbin: float, grip_in: float) -> float:
     """Force at the grip of a winding bar [lb], `grip_in` [in] from the shaft's centre. Source: the lever."""
-    require_between("bar_in", grip_in, 6, 36, "in")
     return torque_lbin / grip_in

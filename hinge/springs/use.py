@@ -2,24 +2,25 @@
 
 from __future__ import annotations
 
-import tomllib
 from dataclasses import dataclass
 from functools import cache
-from pathlib import Path
+from typing import Annotated
 
+from pydantic import AfterValidator
+
+from hinge.document import Between, Document, plain_value, table_of, told
 from hinge.errors import BadInput
 from hinge.springs.life import Life
 
 DAYS = 365.0
 
 
-@dataclass(frozen=True)
-class Use:
+class Use(Document):
     """Cycles a day, low to high, under the words people use."""
 
     label: str
-    low: float
-    high: float
+    low: Annotated[float, Between(0.01, 1000, "cycles")]
+    high: Annotated[float, Between(0.01, 1000, "cycles")]
 
 
 @dataclass(frozen=True)
@@ -33,15 +34,22 @@ class Years:
 @cache
 def uses() -> dict[str, Use]:
     """Every kind of household by name."""
-    table = tomllib.loads((Path(__file__).parent / "use.toml").read_text(encoding="utf-8"))
-    return {name: Use(**row) for name, row in table.items()}
+    return table_of(__file__, "use", Use)
 
 
 def use_named(name: str) -> Use:
-    """The use of that name. Raises BadInput naming those that are known."""
-    if name not in uses():
-        raise BadInput(f"There is no household called {name!r}.", "household", name, ", ".join(uses()), "")
+    """The use of that known name."""
     return uses()[name]
+
+
+def _known(name: str) -> str:
+    if name not in uses():
+        shown = str(plain_value(name))
+        raise told(BadInput(f"There is no household called {shown!r}.", "", shown, ", ".join(uses())))
+    return name
+
+
+Household = Annotated[str, AfterValidator(_known)]
 
 
 def years_of(life: Life, use: Use) -> Years:

@@ -2,36 +2,29 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from typing import Annotated
 
 import numpy as np
 
 from hinge.arrays import Bools, Floats
-from hinge.errors import BadInput
-from hinge.springs.rates import SAME_SIZE_IN, SAME_WIRE_IN, read_columns
+from hinge.document import Between, Document
+from hinge.springs.rates import SAME_SIZE_IN, SAME_WIRE_IN, Inside, Length, Wire, read_rows
 
 CUT_LOSS_IN = 0.5  # a cut and its burr; estimate
 
 
-@dataclass(frozen=True)
-class StockSpring:
-    """Pieces of one spring on the van: sizes [in] and how many."""
+class StockSpring(Document):
+    """Pieces of one spring on the van."""
 
-    wire_in: float
-    inside_diameter_in: float
-    length_in: float
-    count: int
+    wire_in: Wire
+    inside_diameter_in: Inside
+    length_in: Length
+    count: Annotated[int, Between(1, 200, "pieces")]
 
 
 def parse_van_stock(text: str) -> tuple[StockSpring, ...]:
     """Read van stock from CSV: wire_in, inside_diameter_in, length_in, count. Raises BadInput naming row and column."""
-    rows = read_columns(text, ("wire_in", "inside_diameter_in", "length_in", "count"), ())
-    for line, row in rows:
-        if row["count"] % 1:
-            raise BadInput(
-                f"Row {line}, column count: {row['count']:g} is not a whole number.", f"rows.{line}.count", row["count"], "a whole number"
-            )
-    return tuple(StockSpring(row["wire_in"], row["inside_diameter_in"], row["length_in"], int(row["count"])) for _, row in rows)
+    return tuple(row for _, row in read_rows(text, StockSpring))
 
 
 def pieces_from(stock: tuple[StockSpring, ...], wire_in: Floats, inside_diameter_in: Floats, length_in: Floats) -> Floats:

@@ -6,23 +6,25 @@ import tomllib
 from dataclasses import dataclass
 from functools import cache
 from pathlib import Path
+from typing import Annotated
 
 import numpy as np
+from pydantic import AfterValidator
 
 from hinge.arrays import Floats
+from hinge.document import Between, Document, plain_value, read, table_of, told
 from hinge.errors import OutOfRange
 
 DEFAULT_MATERIAL = "oil_tempered"
 
 
-@dataclass(frozen=True)
-class Material:
+class Material(Document):
     """A spring wire: strength constants of S_ut = a/d^m [kpsi, in] and modulus E [psi]."""
 
     label: str
-    a_kpsi: float
-    m: float
-    modulus_psi: float
+    a_kpsi: Annotated[float, Between(50, 400, "kpsi")]
+    m: Annotated[float, Between(0.05, 0.4)]
+    modulus_psi: Annotated[float, Between(20e6, 40e6, "psi")]
     source: str
 
 
@@ -35,33 +37,44 @@ class Stock:
     length_in: Floats
 
 
-def _table(name: str) -> dict[str, object]:
-    return tomllib.loads((Path(__file__).parent / name).read_text(encoding="utf-8"))
+class _Sizes(Document):
+    """The stock file: sizes [in], and the lengths of the search from the shortest to the longest."""
+
+    wire_in: list[Annotated[float, Between(0.02, 1, "in")]]
+    inside_diameter_in: list[Annotated[float, Between(0.2, 16, "in")]]
+    shortest_in: Annotated[float, Between(1, 300, "in")]
+    longest_in: Annotated[float, Between(1, 300, "in")]
+    length_step_in: Annotated[float, Between(0.125, 12, "in")]
+    source: str
 
 
 @cache
 def materials() -> dict[str, Material]:
     """All known wire materials by name."""
-    return {name: Material(**row) for name, row in _table("materials.toml").items()}  # type: ignore[arg-type]
+    return table_of(__file__, "materials", Material)
 
 
 def material_named(name: str) -> Material:
-    """The material of that name. Raises OutOfRange naming those that are known."""
-    if name not in materials():
-        raise OutOfRange(f"There is no wire material called {name!r}.", "material", name, ", ".join(materials()), "")
+    """The material of that known name."""
     return materials()[name]
+
+
+def _known(name: str) -> str:
+    if name not in materials():
+        shown = str(plain_value(name))
+        raise told(OutOfRange(f"There is no wire material called {shown!r}.", "", shown, ", ".join(materials())))
+    return name
+
+
+MaterialName = Annotated[str, AfterValidator(_known)]
 
 
 @cache
 def stock() -> Stock:
     """The trade's usual sizes [in]."""
-    table = _table("stock.toml")
-    low, high, step = (float(table[key]) for key in ("shortest_in", "longest_in", "length_step_in"))  # type: ignore[arg-type]
-    return Stock(
-        np.asarray(table["wire_in"], dtype=float),
-        np.asarray(table["inside_diameter_in"], dtype=float),
-        np.arange(low, high + step / 2, step),
-    )
+    sizes = read(_Sizes, tomllib.loads((Path(__file__).parent / "stock.toml").read_text(encoding="utf-8")))
+    lengths = np.arange(sizes.shortest_in, sizes.longest_in + sizes.length_step_in / 2, sizes.length_step_in)
+    return Stock(np.asarray(sizes.wire_in), np.asarray(sizes.inside_diameter_in), lengths)
 
 
 def tensile_strength(wire_in: Floats, material: Material) -> Floats:

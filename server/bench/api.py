@@ -4,15 +4,18 @@ from collections.abc import Callable
 
 from django.http import Http404, HttpRequest
 from ninja import Router, Schema
+from ninja.throttling import BaseThrottle
 from pydantic import BaseModel, Field
 
+from hinge.call.sheet import Sheet, read_sheet
+from hinge.document import Document
 from hinge.measure.fields import Value, read_field, write_value
-from hinge.procedure.sheet import Sheet, read_sheet
-from hinge.questions.ask import QUESTIONS, Question
+from hinge.questions.ask import QUESTIONS, Question, answer_to
 from hinge.questions.shop import FromShop
+from hinge.springs.lists import NO_LISTS
 from server.config.errors import PROBLEMS
-from server.people.scope import shop_of
-from server.stock.service import with_lists
+from server.people.throttle import heavy
+from server.stock.service import lists_of_shop
 
 router = Router(tags=["bench"])
 
@@ -50,9 +53,14 @@ def read_typed_sheet(request: HttpRequest, given: TypedSheet) -> Sheet:
     return read_sheet({name: text[:120] for name, text in given.typed.items()})
 
 
+# What takes the processor a while: a search, a fit, a whole call.
+HEAVY = ("size", "compare", "convert", "trim", "call")
+
+
 def _view(question: Question) -> Callable[..., BaseModel]:
-    def view(request: HttpRequest, document: BaseModel) -> BaseModel:
-        return question.answer(with_lists(shop_of(request), document) if isinstance(document, FromShop) else document)
+    def view(request: HttpRequest, document: Document) -> BaseModel:
+        lists = lists_of_shop() if isinstance(document, FromShop) else NO_LISTS
+        return answer_to(question, document, lists)
 
     view.__annotations__["document"] = question.takes
     view.__doc__ = question.takes.__doc__
@@ -60,9 +68,14 @@ def _view(question: Question) -> Callable[..., BaseModel]:
 
 
 for name, question in QUESTIONS.items():
-    router.post(f"/bench/{name}", response={200: question.gives} | PROBLEMS, operation_id=f"bench_{name}", exclude_none=True)(
-        _view(question)
-    )
+    throttles: list[BaseThrottle] = [heavy()] if name in HEAVY else []
+    router.post(
+        f"/bench/{name}",
+        response={200: question.gives} | PROBLEMS,
+        operation_id=f"bench_{name}",
+        exclude_none=True,
+        throttle=throttles,
+    )(_view(question))
 
 
 @router.post("/bench/{question}", response={404: PROBLEMS[404]}, operation_id="bench_unknown", include_in_schema=False)

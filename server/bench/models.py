@@ -1,11 +1,13 @@
 """Bench sheets kept with a door: a page of the bench and the inputs it had, in its address."""
 
 import uuid
+from typing import ClassVar
 
 from django.db import models
 
 from server.doors.models import Door
 from server.people.models import Person, Shop
+from server.people.walls import OfShop
 
 
 class BenchSheet(models.Model):
@@ -19,6 +21,9 @@ class BenchSheet(models.Model):
     says = models.CharField(max_length=300)
     by = models.ForeignKey(Person, on_delete=models.PROTECT)
     at = models.DateTimeField(auto_now_add=True)
+
+    shop_path = "shop"
+    objects: ClassVar[OfShop["BenchSheet"]] = OfShop()
 
     class Meta:
         constraints = [models.UniqueConstraint(fields=["shop", "key"], name="bench_sheet_key_of_shop")]

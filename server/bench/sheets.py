@@ -3,15 +3,18 @@
 import uuid
 from datetime import datetime
 
-from django.db import transaction
 from django.http import HttpRequest
+from django.shortcuts import get_object_or_404
 from ninja import Router, Schema, Status
 from pydantic import Field
 
+from hinge.errors import OutOfStep
 from server.bench.models import BenchSheet
 from server.config.errors import PROBLEMS
+from server.config.transactions import mutation
 from server.doors.models import Door
-from server.people.scope import of_shop, one_of_shop, person_of
+from server.people.models import Person
+from server.people.scope import person_of
 
 router = Router(tags=["bench"])
 
@@ -43,23 +46,33 @@ def _out(sheet: BenchSheet) -> SheetOut:
 @router.get("/doors/{uuid:key}/bench", response={200: list[SheetOut]} | PROBLEMS, operation_id="bench_sheets")
 def bench_sheets(request: HttpRequest, key: uuid.UUID) -> list[SheetOut]:
     """The sheets kept with a door, newest first."""
-    door = one_of_shop(request, Door, key=key)
-    return [_out(sheet) for sheet in of_shop(request, BenchSheet).filter(door=door).select_related("by").order_by("-at")[:40]]
+    door = get_object_or_404(Door.objects.all(), key=key)
+    return [_out(sheet) for sheet in BenchSheet.objects.filter(door=door).select_related("by").order_by("-at")[:40]]
 
 
 @router.post("/doors/{uuid:key}/bench", response={200: SheetOut} | PROBLEMS, operation_id="keep_bench_sheet")
 def keep_bench_sheet(request: HttpRequest, key: uuid.UUID, given: NewSheet) -> SheetOut:
     """Keep a sheet with a door; posting the same key again changes nothing."""
-    door = one_of_shop(request, Door, key=key)
-    with transaction.atomic():
-        sheet, _ = BenchSheet.objects.get_or_create(
-            shop=door.shop, key=given.key, defaults=given.model_dump(exclude={"key"}) | {"door": door, "by": person_of(request)}
-        )
-    return _out(sheet)
+    return _out(_keep(person_of(request), key, given))
 
 
 @router.delete("/bench-sheets/{uuid:key}", response={204: None} | PROBLEMS, operation_id="take_off_bench_sheet")
 def take_off_bench_sheet(request: HttpRequest, key: uuid.UUID) -> Status[None]:
     """Take a sheet off its door."""
-    one_of_shop(request, BenchSheet, key=key).delete()
+    _take_off(key)
     return Status(204, None)
+
+
+@mutation
+def _keep(person: Person, door_key: uuid.UUID, given: NewSheet) -> BenchSheet:
+    door = get_object_or_404(Door.objects.all(), key=door_key)
+    kept = given.model_dump(exclude={"key"}) | {"shop": person.shop, "door": door, "by": person}
+    sheet, _ = BenchSheet.objects.get_or_create(key=given.key, defaults=kept)
+    if sheet.door_id != door.pk:
+        raise OutOfStep("This sheet's key was used at another door.", "key", str(given.key))
+    return sheet
+
+
+@mutation
+def _take_off(key: uuid.UUID) -> None:
+    get_object_or_404(BenchSheet.objects.all(), key=key).delete()

@@ -1,22 +1,29 @@
-"""Calls: started, read, entered on."""
+"""Calls: started, read, entered on, and what is answered for them."""
 
 import uuid
 from datetime import datetime
 
 from django.http import HttpRequest
+from django.shortcuts import get_object_or_404
 from ninja import Router, Schema
 from pydantic import Field
 
+from hinge.call import knowledge
+from hinge.call.commands import Command
+from hinge.call.evolve import Call as Facts
+from hinge.call.shown import shown
+from hinge.call.state import CallState
 from hinge.door.makeup import extras, materials_of_sections
 from hinge.measure.fields import fields
-from hinge.procedure import knowledge
-from hinge.procedure.entries import Body
-from hinge.procedure.state import CallState
+from hinge.questions.of_call import CallBalance, CallSizing, balance_of, sizing_of
 from hinge.springs.drums import DrumKind, named_drums
 from server.calls import service
 from server.calls.models import Call
 from server.config.errors import PROBLEMS
-from server.people.scope import of_shop, one_of_shop, person_of
+from server.doors.models import Door
+from server.people.scope import person_of
+from server.people.throttle import heavy
+from server.stock.service import lists_of_shop
 
 router = Router(tags=["calls"])
 
@@ -64,7 +71,7 @@ class NewEntry(Schema):
     """An entry under an id the client made; the same id again is the same entry."""
 
     id: str = Field(min_length=8, max_length=64, pattern=r"^[A-Za-z0-9-]+$")
-    body: Body
+    body: Command
 
 
 class Named(Schema):
@@ -91,7 +98,7 @@ class DrumOut(Schema):
     id: str
     text: str
     kind: DrumKind
-    diameter_in: float
+    diameter_in: float | None
     large_diameter_in: float | None
     taper_turns: float | None
 
@@ -121,7 +128,7 @@ def _row(call: Call) -> CallRow:
     )
 
 
-def _out(call: Call, state: CallState) -> CallOut:
+def _out(call: Call, facts: Facts) -> CallOut:
     return CallOut(
         key=call.key,
         door_key=call.door.key,
@@ -129,14 +136,18 @@ def _out(call: Call, state: CallState) -> CallOut:
         place=call.door.place,
         technician=call.technician,
         started_at=call.started_at,
-        state=state,
+        state=shown(facts, call.claimed_elsewhere),
     )
+
+
+def _one(key: uuid.UUID) -> Call:
+    return get_object_or_404(Call.objects.select_related("door"), key=key)
 
 
 @router.get("/calls", response={200: Calls} | PROBLEMS, operation_id="calls")
 def calls(request: HttpRequest) -> Calls:
     """Calls under way, oldest first, and the twelve closed last."""
-    mine = of_shop(request, Call).select_related("door")
+    mine = Call.objects.select_related("door")
     return Calls(
         under_way=[_row(call) for call in mine.filter(closed_at=None).order_by("started_at")[:50]],
         closed=[_row(call) for call in mine.exclude(closed_at=None).order_by("-closed_at")[:12]],
@@ -147,14 +158,33 @@ def calls(request: HttpRequest) -> Calls:
 def start_call(request: HttpRequest, key: uuid.UUID, given: NewCall) -> CallOut:
     """Start a call at a door, or take up the one under way there."""
     call = service.start(person_of(request), key, given.key)
-    return _out(call, service.state_of(call))
+    return _out(call, call.facts())
 
 
 @router.get("/calls/{uuid:key}", response={200: CallOut} | PROBLEMS, operation_id="call")
 def call(request: HttpRequest, key: uuid.UUID) -> CallOut:
     """A call as it stands."""
-    found = one_of_shop(request, Call, key=key)
-    return _out(found, service.state_of(found))
+    found = _one(key)
+    return _out(found, found.facts())
+
+
+@router.get("/doors/{uuid:key}/calls", response={200: list[CallRow]} | PROBLEMS, operation_id="door_calls")
+def door_calls(request: HttpRequest, key: uuid.UUID) -> list[CallRow]:
+    """The calls at a door, newest first."""
+    door = get_object_or_404(Door.objects.all(), key=key)
+    return [_row(call) for call in Call.objects.select_related("door").filter(door=door).order_by("-started_at")[:50]]
+
+
+@router.get("/calls/{uuid:key}/sizing", response={200: CallSizing} | PROBLEMS, operation_id="call_sizing", throttle=heavy())
+def call_sizing(request: HttpRequest, key: uuid.UUID, from_van_only: bool = False) -> CallSizing:
+    """What to put on the door of a call, as it is measured now."""
+    return sizing_of(_one(key).facts(), lists_of_shop(), from_van_only)
+
+
+@router.get("/calls/{uuid:key}/balance", response={200: CallBalance | None} | PROBLEMS, operation_id="call_balance", throttle=heavy())
+def call_balance(request: HttpRequest, key: uuid.UUID) -> CallBalance | None:
+    """What the readings of a call say; nothing while what carries the door is not known."""
+    return balance_of(_one(key).facts())
 
 
 @router.post("/calls/{uuid:key}/entries", response={200: CallOut} | PROBLEMS, operation_id="enter")
@@ -192,5 +222,5 @@ def what_to_choose_from(request: HttpRequest) -> KnowledgeOut:
         sections=[Named(id=name, text=figure.label) for name, figure in materials_of_sections().items()],
         extras=[Named(id=name, text=figure.label) for name, figure in extras().items()],
         complaints=[Named(id=name, text=text) for name, text in knowledge.complaints().items()],
-        causes=[Named(id=name, text=text) for name, text in knowledge.causes().items()],
+        causes=[Named(id=name, text=cause.text) for name, cause in knowledge.causes().items()],
     )

@@ -1,20 +1,28 @@
-"""Calls and what was entered on them."""
+"""Calls and what happened on them."""
 
 import uuid
+from collections.abc import Iterable
 from datetime import datetime
+from typing import ClassVar
 
 from django.db import models
 from django.utils import timezone
 
-from hinge.procedure.entries import Entry as HingeEntry
-from hinge.procedure.entries import read_body
-from hinge.procedure.record import DoorRecord
+from hinge.call.events import VERSION, Event, entry_of, upcast
+from hinge.call.events import Entry as Happened
+from hinge.call.evolve import Call as Facts
+from hinge.call.evolve import fold
+from hinge.call.record import DoorRecord, read_record
 from server.doors.models import Door
 from server.people.models import Person, Shop
+from server.people.walls import OfShop
 
 
 class Call(models.Model):
-    """A visit to a door. What happened on it are its entries; the rest is for lists."""
+    """A visit to a door. What happened on it are its entries; the rest is for lists.
+
+    `claimed_elsewhere`: it was closed in another place and brought in; its gates and proofs are as claimed there.
+    """
 
     shop = models.ForeignKey(Shop, on_delete=models.PROTECT, related_name="calls")
     door = models.ForeignKey(Door, on_delete=models.PROTECT, related_name="calls")
@@ -22,30 +30,47 @@ class Call(models.Model):
     technician = models.CharField(max_length=120)
     started_at = models.DateTimeField(default=timezone.now)
     closed_at = models.DateTimeField(null=True)
+    claimed_elsewhere = models.BooleanField(default=False)
     record_at_start = models.JSONField(default=dict)
     complaint = models.CharField(max_length=120, blank=True)
     cause = models.CharField(max_length=120, blank=True)
+
+    shop_path = "shop"
+    objects: ClassVar[OfShop["Call"]] = OfShop()
 
     class Meta:
         constraints = [models.UniqueConstraint(fields=["shop", "key"], name="call_key_of_shop")]
         indexes = [models.Index(fields=["shop", "closed_at"], name="call_by_close")]
 
+    def __str__(self) -> str:
+        return f"{self.door}, {self.started_at:%Y-%m-%d}"
+
     @property
     def record(self) -> DoorRecord:
         """What the door's file knew when the call started."""
-        return DoorRecord.model_validate(self.record_at_start)
+        return read_record(self.record_at_start)
+
+    def facts(self, rows: "Iterable[Entry] | None" = None) -> Facts:
+        """What the entries add up to. Never raises, whatever was stored."""
+        told = self.entries.all() if rows is None else rows
+        return fold(self.record, (happened for row in told for happened in row.happened()))
 
 
 class Entry(models.Model):
-    """One thing that happened on a call. Appended, never changed."""
+    """One thing that happened on a call, in the shape of its `version`. Appended, never changed."""
 
     call = models.ForeignKey(Call, on_delete=models.PROTECT, related_name="entries")
-    client_id = models.CharField(max_length=64)
+    # Ids that differ only in case are two ids.
+    client_id = models.CharField(max_length=64, db_collation="utf8mb4_bin")
     position = models.PositiveIntegerField()
+    version = models.PositiveSmallIntegerField(default=VERSION)
     body = models.JSONField()
     by = models.ForeignKey(Person, on_delete=models.PROTECT, null=True)
     by_name = models.CharField(max_length=120)
     at = models.DateTimeField(default=timezone.now)
+
+    shop_path = "call__shop"
+    objects: ClassVar[OfShop["Entry"]] = OfShop()
 
     class Meta:
         ordering = ["position"]
@@ -54,9 +79,16 @@ class Entry(models.Model):
             models.UniqueConstraint(fields=["call", "position"], name="entry_in_order"),
         ]
 
-    def as_hinge(self) -> HingeEntry:
-        """The entry as the core takes it."""
-        return HingeEntry(id=self.client_id, by=self.by_name, at=iso(self.at), body=read_body(self.body))
+    def __str__(self) -> str:
+        return f"{self.call}: {self.position}"
+
+    def events(self) -> list[Event]:
+        """What happened, lifted to today's shape."""
+        return upcast(self.version, self.body)
+
+    def happened(self) -> list[Happened]:
+        """The same, signed."""
+        return [entry_of(self.client_id, self.by_name, iso(self.at), event) for event in self.events()]
 
 
 def iso(moment: datetime) -> str:

@@ -1,13 +1,19 @@
 """One error shape for everything that can go wrong in the API."""
 
+import logging
+from collections.abc import Callable
 from typing import Any
 
 from django.core.exceptions import PermissionDenied
-from django.http import Http404, HttpRequest, HttpResponse
+from django.db import IntegrityError
+from django.http import Http404, HttpRequest, HttpResponse, HttpResponseBase, JsonResponse
 from ninja import NinjaAPI, Schema
 from ninja.errors import AuthenticationError, HttpError, ValidationError
 
+from hinge.document import plain_value
 from hinge.errors import GateNotMet, HingeError, OutOfStep
+
+log = logging.getLogger(__name__)
 
 
 class Problem(Schema):
@@ -36,14 +42,48 @@ class StaleWrite(Exception):
         self.current = current
 
 
-PROBLEMS = {401: ProblemOut, 403: ProblemOut, 404: ProblemOut, 409: ProblemOut, 422: ProblemOut, 429: ProblemOut}
+PROBLEMS = dict.fromkeys((401, 403, 404, 405, 409, 413, 422, 429, 500), ProblemOut)
+# What a person is told where the framework itself answered.
+PLAIN = {
+    400: ("bad_input", "This request cannot be read."),
+    401: ("signed_out", "Sign in first."),
+    403: ("not_allowed", "This page is out of date: load it again."),
+    404: ("not_there", "There is no such thing here."),
+    405: ("wrong_method", "This cannot be asked that way."),
+    413: ("too_large", "This is too large to send."),
+    429: ("too_many_tries", "Too many at once. Wait a minute."),
+}
+UNEXPECTED = ("error", "Something went wrong here. Nothing already saved is lost.")
+
+
+def problem_body(status: int, **problem: Any) -> dict[str, Any]:
+    """The one error shape for a status, with what is known beyond it."""
+    code, message = PLAIN.get(status, UNEXPECTED)
+    return {"error": Problem(**({"code": code, "message": message} | problem)).model_dump()}
+
+
+class OneErrorShape:
+    """What the framework answers on its own under /api/, put into the one error shape."""
+
+    def __init__(self, get_response: Callable[[HttpRequest], HttpResponseBase]) -> None:
+        self.get_response = get_response
+
+    def __call__(self, request: HttpRequest) -> HttpResponseBase:
+        response = self.get_response(request)
+        status, sort = response.status_code, response.get("Content-Type", "")
+        if status < 400 or not request.path.startswith("/api/") or sort.startswith("application/json"):
+            return response
+        # Django answers 400 to a body that is too large.
+        length = request.headers.get("Content-Length", "")
+        status = 413 if status == 400 and length.isdigit() and int(length) > 2**20 else status
+        return JsonResponse(problem_body(status), status=status)
 
 
 def install(api: NinjaAPI) -> None:
     """Map every error the API can meet to the one shape."""
 
     def answer(request: HttpRequest, status: int, **problem: Any) -> HttpResponse:
-        return api.create_response(request, {"error": Problem(**problem).model_dump()}, status=status)
+        return api.create_response(request, problem_body(status, **problem), status=status)
 
     @api.exception_handler(HingeError)
     def hinge_error(request: HttpRequest, wrong: HingeError) -> HttpResponse:
@@ -54,30 +94,36 @@ def install(api: NinjaAPI) -> None:
     def stale(request: HttpRequest, wrong: StaleWrite) -> HttpResponse:
         return answer(request, 409, code="stale", message=str(wrong), current=wrong.current)
 
+    @api.exception_handler(IntegrityError)
+    def taken(request: HttpRequest, wrong: IntegrityError) -> HttpResponse:
+        return answer(request, 409, code="taken", message="Somebody wrote the same thing at this moment. Look again.")
+
     @api.exception_handler(ValidationError)
     def malformed(request: HttpRequest, wrong: ValidationError) -> HttpResponse:
-        mistake = wrong.errors[0]
-        field = ".".join(str(part) for part in mistake["loc"][2:])
-        value = mistake.get("input")
-        plain = value if isinstance(value, str | int | bool | None) else str(value)[:80]
-        unit = next((unit for unit in ("in", "lb") if field.endswith(f"_{unit}")), "")
-        message = f"{field or 'The document'}: {mistake['msg']}."
-        return answer(request, 422, code="bad_input", message=message, field=field, value=plain, allowed=mistake["msg"], unit=unit)
+        return answer(request, 422, **_mistake(wrong.errors[0]))
 
     @api.exception_handler(HttpError)
     def http_error(request: HttpRequest, wrong: HttpError) -> HttpResponse:
-        code = {400: "bad_input", 401: "signed_out", 403: "not_allowed"}.get(wrong.status_code, "error")
         status = 422 if wrong.status_code == 400 else wrong.status_code
-        return answer(request, status, code=code, message=str(wrong))
+        said = {} if str(wrong) == "Too many requests." else {"message": str(wrong)}
+        return answer(request, status, **({"code": "bad_input"} if status == 422 else {}), **said)
 
     @api.exception_handler(AuthenticationError)
     def signed_out(request: HttpRequest, wrong: AuthenticationError) -> HttpResponse:
-        return answer(request, 401, code="signed_out", message="Sign in first.")
+        return answer(request, 401)
 
     @api.exception_handler(PermissionDenied)
     def not_allowed(request: HttpRequest, wrong: PermissionDenied) -> HttpResponse:
-        return answer(request, 403, code="not_allowed", message=str(wrong) or "Your role does not allow this.")
+        return answer(request, 403, message=str(wrong) or "Your role does not allow this.")
 
     @api.exception_handler(Http404)
     def not_there(request: HttpRequest, wrong: Http404) -> HttpResponse:
-        return answer(request, 404, code="not_there", message="There is no such thing in your shop.")
+        return answer(request, 404, message="There is no such thing in your shop.")
+
+
+def _mistake(mistake: dict[str, Any]) -> dict[str, Any]:
+    # The first two steps name where ninja found the document, not a place in it.
+    field = ".".join(str(part) for part in mistake["loc"][2:])
+    unit = next((unit for unit in ("in", "lb") if field.endswith(f"_{unit}")), "")
+    said = {"message": f"{field or 'The document'}: {mistake['msg']}.", "allowed": mistake["msg"], "unit": unit}
+    return said | {"code": "bad_input", "field": field, "value": plain_value(mistake.get("input"))}

@@ -22,14 +22,15 @@ INSTALLED_APPS = [
     "axes",
     "csp",
     "server.people",
+    "server.stock",
     "server.doors",
     "server.calls",
     "server.bench",
-    "server.stock",
     "server.exchange",
 ]
 
 MIDDLEWARE = [
+    "server.config.errors.OneErrorShape",
     "django.middleware.security.SecurityMiddleware",
     "whitenoise.middleware.WhiteNoiseMiddleware",
     "csp.middleware.CSPMiddleware",
@@ -37,12 +38,13 @@ MIDDLEWARE = [
     "django.middleware.common.CommonMiddleware",
     "django.middleware.csrf.CsrfViewMiddleware",
     "django.contrib.auth.middleware.AuthenticationMiddleware",
+    "server.people.scope.ShopScope",
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
     "axes.middleware.AxesMiddleware",
 ]
 
-ROOT_URLCONF = "server.config.urls"
-WSGI_APPLICATION = "server.config.wsgi.application"
+ROOT_URLCONF = "server.site.urls"
+WSGI_APPLICATION = "server.site.wsgi.application"
 
 TEMPLATES = [
     {
@@ -70,6 +72,8 @@ DATABASES = {
         "TEST": {"CHARSET": "utf8mb4", "COLLATION": "utf8mb4_unicode_520_ci"},
     }
 }
+# Shared by every web process, so that a throttle counts them all.
+CACHES = {"default": {"BACKEND": "django.core.cache.backends.db.DatabaseCache", "LOCATION": "shared_cache"}}
 DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
 
 AUTH_USER_MODEL = "people.Person"
@@ -118,6 +122,11 @@ STORAGES = {
     "staticfiles": {"BACKEND": "whitenoise.storage.CompressedStaticFilesStorage"},
 }
 WHITENOISE_IMMUTABLE_FILE_TEST = r"^/static/assets/.+-[\w-]{8}\.\w+$"
+
+# A person asks these often enough by hand, never in a loop.
+HEAVY_QUESTIONS_RATE = os.environ.get("NORTH_HINGE_HEAVY_RATE", "240/m")
+# Failed sign-ins from one address, whatever the names, before it waits.
+SPRAY_LIMIT, SPRAY_SECONDS = 40, 15 * 60
 
 TIME_ZONE = "UTC"
 USE_TZ = True

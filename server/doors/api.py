@@ -4,20 +4,24 @@ import uuid
 from datetime import datetime
 from typing import Annotated, Any, Literal
 
-from django.db.models import Max, Q
+from django.db.models import Q
 from django.http import HttpRequest
+from django.shortcuts import get_object_or_404
 from ninja import Router, Schema
 from pydantic import Field
 
+from hinge.balance.hung import HungDoor
+from hinge.call.hung import hung_or_none
+from hinge.call.record import DoorRecord, How
+from hinge.call.said import DoorSaid, door_said
+from hinge.call.setup import Setup
+from hinge.call.sheet import understood
+from hinge.call.words import measured_words
 from hinge.measure.fields import fields, write_value
-from hinge.procedure.carrying import hung_door
-from hinge.procedure.record import DoorRecord, Setup, kind_of, setup_of
-from hinge.questions.documents import HungDoor
-from server.calls.models import Call
 from server.config.errors import PROBLEMS
 from server.doors import service
 from server.doors.models import Door
-from server.people.scope import of_shop, one_of_shop, shop_of
+from server.people.scope import person_of
 
 router = Router(tags=["doors"])
 PAGE = 20
@@ -75,30 +79,31 @@ class Fact(Schema):
     text: str
 
 
-class PastCall(Schema):
-    """A call in the door's history."""
+class ChangeOut(Schema):
+    """Who changed what in the file, before and after."""
 
-    key: uuid.UUID
-    started_at: datetime
-    closed_at: datetime | None
-    technician: str
-    complaint: str
-    cause: str
+    by: str
+    at: datetime
+    says: str
+    what: dict[str, Any]
 
 
 class DoorFile(DoorDetails):
-    """A door's whole file."""
+    """A door's whole file; `wrong` says why it cannot be computed, `unreadable` what of it cannot be read."""
 
     key: uuid.UUID
     version: int
     record: DoorRecord
+    said: DoorSaid
     facts: list[Fact]
     setup: Setup | None
+    wrong: str
     hung: HungDoor | None
-    calls: list[PastCall]
+    unreadable: list[str]
+    changes: list[ChangeOut]
 
 
-def _row(door: Any) -> DoorRow:
+def _row(door: Door) -> DoorRow:
     measured = door.door_record.measured
     size = " × ".join(write_value(name, measured[name]) for name in ("width_in", "height_in") if name in measured)
     weight = write_value("weight_lb", measured["weight_lb"]) if "weight_lb" in measured else ""
@@ -110,20 +115,23 @@ def _row(door: Any) -> DoorRow:
 def file_of(door: Door) -> DoorFile:
     """The whole file of a door."""
     record = door.door_record
-    known, setup = fields(), setup_of(record.measured)
+    known, (setup, wrong) = fields(), understood(record.measured)
     return DoorFile(
         **{name: getattr(door, name) for name in service.DETAILS},
         key=door.key,
         version=door.version,
         record=record,
+        said=door_said(record.measured, record),
         facts=[
-            Fact(field=name, label=known[name].label, text=write_value(name, record.measured[name]))
+            Fact(field=name, label=known[name].label, text=measured_words(name, record.measured[name], record.how.get(name, How())))
             for name in known
             if name in record.measured
         ],
         setup=setup,
-        hung=hung_door(setup, record, kind_of(record.measured)) if setup else None,
-        calls=[PastCall.from_orm(call) for call in Call.objects.filter(door=door).order_by("-started_at")[:50]],
+        wrong=wrong,
+        hung=hung_or_none(setup, record),
+        unreadable=[f"{name}: {text}" for name, text in record.unreadable.items()],
+        changes=[ChangeOut(by=one.by_name, at=one.at, says=one.says, what=one.what) for one in door.changes.all()[:30]],
     )
 
 
@@ -132,7 +140,7 @@ def doors(
     request: HttpRequest, search: Annotated[str, Field(max_length=80)] = "", page: Annotated[int, Field(ge=1)] = 1, sort: Sort = "name"
 ) -> DoorPage:
     """Doors of the shop whose name, place or customer holds every word searched for."""
-    found = of_shop(request, Door).annotate(visited_at=Max("calls__closed_at"))
+    found = Door.objects.all()
     for word in search.split():
         found = found.filter(Q(name__icontains=word) | Q(place__icontains=word) | Q(customer__icontains=word))
     total = found.count()
@@ -145,16 +153,16 @@ def doors(
 @router.post("/doors", response={200: DoorFile} | PROBLEMS, operation_id="open_door_file")
 def open_door_file(request: HttpRequest, given: NewDoor) -> DoorFile:
     """Open a file for a door; posting the same key again changes nothing."""
-    return file_of(service.open_file(shop_of(request), given.key, given.model_dump(exclude={"key"})))
+    return file_of(service.open_file(person_of(request), given.key, given.model_dump(exclude={"key"})))
 
 
 @router.get("/doors/{uuid:key}", response={200: DoorFile} | PROBLEMS, operation_id="door_file")
 def door_file(request: HttpRequest, key: uuid.UUID) -> DoorFile:
     """One door's file."""
-    return file_of(one_of_shop(request, Door, key=key))
+    return file_of(get_object_or_404(Door.objects.all(), key=key))
 
 
 @router.put("/doors/{uuid:key}", response={200: DoorFile} | PROBLEMS, operation_id="change_door")
 def change_door(request: HttpRequest, key: uuid.UUID, given: ChangedDoor) -> DoorFile:
     """Change a door's details; a stale version is refused with what stands now."""
-    return file_of(service.change_details(shop_of(request), key, given.version, given.model_dump(exclude={"version"})))
+    return file_of(service.change_details(person_of(request), key, given.version, given.model_dump(exclude={"version"})))

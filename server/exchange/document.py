@@ -1,131 +1,207 @@
 """A call with its door as one JSON document, out and in without loss."""
 
 import uuid
-from datetime import datetime
-from typing import Any, Literal
+from datetime import UTC, datetime, timedelta
+from itertools import pairwise
+from typing import Annotated, Any, Literal
 
-from django.db import transaction
-from pydantic import BaseModel, ConfigDict, Field, ValidationError
+from django.utils import timezone
+from pydantic import AfterValidator, Field
 
-from hinge.errors import Contradiction
-from hinge.procedure.entries import Entry as HingeEntry
-from hinge.procedure.fold import fold
-from hinge.procedure.record import DoorRecord
-from hinge.questions.ask import first_mistake
-from server.calls import service
+from hinge.call import history
+from hinge.call.commands import Id
+from hinge.call.events import VERSION, Entry, entry_of, read_strictly
+from hinge.call.evolve import Call as Facts
+from hinge.call.record import DoorRecord, read_record_strictly
+from hinge.call.shown import record_after, shown
+from hinge.call.summary import SaidLine
+from hinge.document import Document, plain_value, read, told
+from hinge.errors import BadInput, Contradiction
 from server.calls.models import Call, iso
+from server.calls.models import Entry as Row
+from server.calls.service import words_of
+from server.config.transactions import mutation
 from server.doors.models import Door
-from server.people.models import Shop
+from server.doors.service import DETAILS, open_file
+from server.people.models import Person
+from server.people.scope import require_lead
+from server.stock.service import lists_of_shop
 
-FORMAT: Literal["north-hinge/call/1"] = "north-hinge/call/1"
+FORMATS = {"north-hinge/call/1": 1, "north-hinge/call/2": VERSION}
+FIRST = datetime(2000, 1, 1, tzinfo=UTC)
+AHEAD = timedelta(days=1)  # a tablet's clock may run a little ahead
 
 
-class DoorPart(BaseModel):
+def _key(text: str) -> str:
+    try:
+        return str(uuid.UUID(text))
+    except ValueError as wrong:
+        raise told(BadInput("This is no key.", "", plain_value(text), "a UUID")) from wrong
+
+
+def _moment(text: str) -> str:
+    try:
+        moment = datetime.fromisoformat(text)
+    except ValueError:
+        moment = None
+    if moment is None or moment.tzinfo is None:
+        raise told(Contradiction("This is no proper time.", "", plain_value(text), "ISO 8601 with an offset"))
+    if not FIRST <= moment <= timezone.now() + AHEAD:
+        raise told(Contradiction("This time is not in the life of this shop.", "", plain_value(text), f"{FIRST:%Y} to now"))
+    return text
+
+
+Key = Annotated[str, AfterValidator(_key)]
+Moment = Annotated[str, Field(max_length=40), AfterValidator(_moment)]
+
+
+class DoorPart(Document):
     """The door's details and its record now."""
 
-    model_config = ConfigDict(extra="forbid")
-    key: uuid.UUID
-    name: str = Field(min_length=1, max_length=120)
-    place: str = Field(max_length=200)
-    customer: str = Field(max_length=120)
-    phone: str = Field(max_length=40)
-    access_notes: str = Field(max_length=1000)
-    record: DoorRecord
+    key: Key
+    name: Annotated[str, Field(min_length=1, max_length=120)]
+    place: Annotated[str, Field(max_length=200)]
+    customer: Annotated[str, Field(max_length=120)]
+    phone: Annotated[str, Field(max_length=40)]
+    access_notes: Annotated[str, Field(max_length=1000)]
+    record: dict[str, Any]
 
 
-class CallPart(BaseModel):
-    """The call and everything entered on it, in order."""
+class EntryPart(Document):
+    """One entry: a client-made id, who, when, and what happened."""
 
-    model_config = ConfigDict(extra="forbid")
-    key: uuid.UUID
-    technician: str = Field(max_length=120)
-    started_at: datetime
-    closed_at: datetime | None
-    record_at_start: DoorRecord
-    entries: list[HingeEntry] = Field(max_length=5000)
+    id: Id
+    by: Annotated[str, Field(max_length=120)]
+    at: Moment
+    body: dict[str, Any]
 
 
-class CallDocument(BaseModel):
-    """The document. `format` names its version."""
+class CallPart(Document):
+    """The call and everything that happened on it, in order; `record_after` what a closed one left on the door."""
 
-    model_config = ConfigDict(extra="forbid")
-    format: Literal["north-hinge/call/1"]
+    key: Key
+    technician: Annotated[str, Field(max_length=120)]
+    started_at: Moment
+    closed_at: Moment | None
+    claimed_elsewhere: bool = False
+    record_at_start: dict[str, Any]
+    record_after: dict[str, Any] | None = None
+    entries: Annotated[list[EntryPart], Field(max_length=5000)]
+
+
+class CallDocument(Document):
+    """The document. `format` names its version; `said` is the call in a few lines, for people, and is not read back."""
+
+    format: Literal["north-hinge/call/1", "north-hinge/call/2"]
     door: DoorPart
     call: CallPart
+    said: list[SaidLine] = []
 
 
-def export_call(call: Call) -> CallDocument:
+def export_call(call: Call) -> dict[str, Any]:
     """The document of a call."""
-    door = call.door
-    return CallDocument(
-        format=FORMAT,
-        door=DoorPart(
-            key=door.key,
-            name=door.name,
-            place=door.place,
-            customer=door.customer,
-            phone=door.phone,
-            access_notes=door.access_notes,
-            record=door.door_record,
-        ),
-        call=CallPart(
-            key=call.key,
-            technician=call.technician,
-            started_at=call.started_at,
-            closed_at=call.closed_at,
-            record_at_start=call.record,
-            entries=[row.as_hinge() for row in call.entries.all()],
-        ),
-    )
+    door, rows = call.door, list(call.entries.all())
+    facts = call.facts(rows)
+    entries = [{"id": one.id, "by": one.by, "at": one.at, "body": _body(one)} for row in rows for one in row.happened()]
+    return {
+        "format": f"north-hinge/call/{VERSION}",
+        "door": {"key": str(door.key)}
+        | {name: getattr(door, name) for name in DETAILS}
+        | {"record": door.door_record.model_dump(mode="json")},
+        "call": {
+            "key": str(call.key),
+            "technician": call.technician,
+            "started_at": iso(call.started_at),
+            "closed_at": iso(call.closed_at) if call.closed_at else None,
+            "claimed_elsewhere": call.claimed_elsewhere,
+            "record_at_start": call.record.model_dump(mode="json"),
+            "record_after": record_after(facts).model_dump(mode="json") if facts.closed else None,
+            "entries": _distinct(entries),
+        },
+        "said": [line.model_dump() for line in shown(facts, call.claimed_elsewhere).summary],
+    }
 
 
-def read_document(document: Any) -> CallDocument:
-    """Read a document. Raises BadInput naming the first thing wrong."""
-    try:
-        return CallDocument.model_validate(document)
-    except ValidationError as wrong:
-        raise first_mistake(wrong) from wrong
+def _body(entry: Entry) -> dict[str, Any]:
+    return entry.body.model_dump(mode="json")
 
 
-@transaction.atomic
-def import_call(shop: Shop, document: CallDocument) -> Call:
-    """Recreate a call, and its door where the shop does not have it; whole or not at all.
+def _distinct(entries: list[dict[str, Any]]) -> list[dict[str, Any]]:
+    """What an older entry was lifted to may be several events: each gets an id of its own."""
+    seen: dict[str, int] = {}
+    for entry in entries:
+        seen[entry["id"]] = seen.get(entry["id"], 0) + 1
+        if seen[entry["id"]] > 1:
+            entry["id"] = f"{entry['id'][:60]}-{seen[entry['id']]}"
+    return entries
 
-    A door the shop has keeps its own details. Raises Contradiction for a call it already has.
+
+@mutation
+def import_call(lead: Person, document: Any) -> Call:
+    """Recreate a call, and its door where the shop does not have it; whole or not at all; leads only.
+
+    A door the shop has keeps its own details and record. A closed call is kept as claimed elsewhere; one under way must
+    pass today's rules entry by entry. Raises a HingeError naming what is wrong by its path.
     """
-    if Call.objects.filter(shop=shop, key=document.call.key).exists():
-        raise Contradiction("This call is in your shop already.", "call.key", str(document.call.key), "a call that is not here yet")
-    ids = [entry.id for entry in document.call.entries]
-    if len(set(ids)) != len(ids):
-        raise Contradiction("Two entries have the same id.", "call.entries", None, "one id an entry")
-    part = document.door
-    door, _ = Door.objects.get_or_create(
-        shop=shop,
-        key=part.key,
-        defaults={name: getattr(part, name) for name in ("name", "place", "customer", "phone", "access_notes")}
-        | {"record": part.record.model_dump()},
-    )
-    state = fold(document.call.record_at_start, document.call.entries)
+    require_lead(lead)
+    read_document = read(CallDocument, document)
+    door_part, part, version = read_document.door, read_document.call, FORMATS[read_document.format]
+    if Call.objects.filter(key=part.key).exists():
+        raise Contradiction("This call is in your shop already.", "call.key", part.key, "a call that is not here yet")
+    _require_order(part)
+    at_start = read_record_strictly(part.record_at_start, "call.record_at_start")
+    facts = _facts(part, at_start, version)
+    door = open_file(lead, uuid.UUID(door_part.key), _details(door_part), read_record_strictly(door_part.record, "door.record"))
+    Door.objects.select_for_update().get(pk=door.pk)
+    if part.closed_at is None and Call.objects.filter(door=door, closed_at=None).exists():
+        raise Contradiction("A call is under way at this door already. Close that first.", "call.closed_at", None, "no call under way")
     call = Call.objects.create(
-        shop=shop,
+        shop=lead.shop,
         door=door,
-        key=document.call.key,
-        technician=document.call.technician,
-        started_at=document.call.started_at,
-        closed_at=document.call.closed_at,
-        record_at_start=document.call.record_at_start.model_dump(),
-        complaint=state.complaint_text,
-        cause=state.cause_text,
+        key=part.key,
+        technician=part.technician,
+        started_at=part.started_at,
+        closed_at=part.closed_at,
+        claimed_elsewhere=part.closed_at is not None,
+        record_at_start=at_start.model_dump(mode="json"),
+        **words_of(facts),
     )
-    service.keep_all(call, [(entry, _moment(entry, place)) for place, entry in enumerate(document.call.entries, start=1)])
+    Row.objects.bulk_create(
+        Row(call=call, client_id=one.id, position=place, version=version, body=one.body, by_name=one.by, at=one.at)
+        for place, one in enumerate(part.entries, start=1)
+    )
     return call
 
 
-def _moment(entry: HingeEntry, place: int) -> datetime:
-    try:
-        moment = datetime.fromisoformat(entry.at)
-    except ValueError:
-        moment = None
-    if moment is None or moment.tzinfo is None or iso(moment) != entry.at:
-        raise Contradiction(f"Entry {place} has no proper time.", f"call.entries.{place - 1}.at", entry.at, "ISO 8601 with an offset")
-    return moment
+def _details(part: DoorPart) -> dict[str, str]:
+    return {name: getattr(part, name) for name in DETAILS}
+
+
+def _facts(part: CallPart, at_start: DoorRecord, version: int) -> Facts:
+    where = "call.entries"
+    entries = [
+        [entry_of(one.id, one.by, one.at, event) for event in read_strictly(version, one.body, f"{where}.{place}.body")]
+        for place, one in enumerate(part.entries)
+    ]
+    if part.closed_at is None:
+        return history.taken_up(at_start, entries, where, lists_of_shop())
+    facts = history.claimed(at_start, entries, where)
+    if part.record_after is not None:
+        after = read_record_strictly(part.record_after, "call.record_after")
+        if after != record_after(facts):
+            said = "What the call left on the door is not what its entries add up to."
+            raise Contradiction(said, "call.record_after", None, "the turns that were counted, the values that were measured")
+    return facts
+
+
+def _require_order(part: CallPart) -> None:
+    seen: set[str] = set()
+    for place, entry in enumerate(part.entries):
+        if entry.id in seen:
+            raise Contradiction("Two entries have the same id.", f"call.entries.{place}.id", entry.id, "one id an entry")
+        seen.add(entry.id)
+    times = [("call.started_at", part.started_at), *((f"call.entries.{place}.at", one.at) for place, one in enumerate(part.entries))]
+    times += [("call.closed_at", part.closed_at)] if part.closed_at else []
+    for (_, before), (field, after) in pairwise(times):
+        if datetime.fromisoformat(after) < datetime.fromisoformat(before):
+            raise Contradiction("This happened before what stands above it.", field, after, f"{before} or later")

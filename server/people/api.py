@@ -1,8 +1,7 @@
 """Signing in and out, and the shop's people."""
 
 from django.conf import settings
-from django.contrib.auth import authenticate, login, logout, password_validation
-from django.core.exceptions import ValidationError
+from django.contrib.auth import authenticate, login, logout
 from django.http import HttpRequest
 from django.middleware.csrf import get_token
 from django.views.decorators.csrf import csrf_protect
@@ -11,11 +10,12 @@ from ninja.decorators import decorate_view
 from ninja.errors import HttpError
 from pydantic import Field
 
-from hinge.errors import BadInput, Contradiction
 from server.config.errors import PROBLEMS
+from server.people import service
 from server.people.demo import DEMO_ACCOUNTS, DemoAccount
 from server.people.models import Person
-from server.people.scope import person_of, require_lead, shop_of
+from server.people.scope import person_of
+from server.people.throttle import count_failure, require_no_spray
 
 router = Router(tags=["people"])
 
@@ -65,7 +65,7 @@ def _session(request: HttpRequest) -> SessionOut:
     signed_in = request.user.is_authenticated
     return SessionOut(
         person=PersonOut.from_orm(request.user) if signed_in else None,
-        shop=ShopOut.from_orm(shop_of(request)) if signed_in else None,
+        shop=ShopOut.from_orm(person_of(request).shop) if signed_in else None,
         csrf_token=get_token(request),
         demo_accounts=list(DEMO_ACCOUNTS) if settings.DEMO else [],
     )
@@ -81,8 +81,10 @@ def session(request: HttpRequest) -> SessionOut:
 @decorate_view(csrf_protect)
 def sign_in(request: HttpRequest, given: SignIn) -> SessionOut:
     """Sign in; throttled after six failures."""
+    require_no_spray(request)
     person = authenticate(request, username=given.username, password=given.password)
     if person is None:
+        count_failure(request)
         raise HttpError(401, "User name and password do not go together.")
     login(request, person)
     return _session(request)
@@ -98,20 +100,12 @@ def sign_out(request: HttpRequest) -> SessionOut:
 @router.get("/people", response={200: list[PersonOut]} | PROBLEMS, operation_id="people")
 def people(request: HttpRequest) -> list[PersonOut]:
     """The shop's people."""
-    return [PersonOut.from_orm(person) for person in Person.objects.filter(shop=shop_of(request), is_active=True).order_by("name")]
+    return [
+        PersonOut.from_orm(person) for person in Person.objects.filter(shop=person_of(request).shop_id, is_active=True).order_by("name")
+    ]
 
 
 @router.post("/people", response={200: PersonOut} | PROBLEMS, operation_id="add_person")
 def add_person(request: HttpRequest, given: PersonIn) -> PersonOut:
     """Add someone to the shop; leads only."""
-    require_lead(request)
-    try:
-        password_validation.validate_password(given.password)
-    except ValidationError as wrong:
-        raise BadInput(" ".join(wrong.messages), "password", None, "10 characters or more, not a common one") from wrong
-    if Person.objects.filter(username=given.username).exists():
-        raise Contradiction(f"The user name {given.username!r} is taken.", "username", given.username, "another one")
-    added = Person.objects.create_user(
-        given.username, password=given.password, name=given.name, role=given.role, shop=person_of(request).shop
-    )
-    return PersonOut.from_orm(added)
+    return PersonOut.from_orm(service.add_person(person_of(request), **given.model_dump()))

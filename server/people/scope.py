@@ -1,15 +1,29 @@
-"""The one place that ties a query to the signed-in person's shop."""
+"""The one place that ties every query to the signed-in person's shop.
 
-from typing import TypeVar, cast
+Records of a shop are reached through managers that demand a shop: a query made without one fails instead of leaking.
+"""
+
+from collections.abc import Callable
+from typing import cast
 
 from django.core.exceptions import PermissionDenied
-from django.db.models import Model, QuerySet
-from django.http import HttpRequest
-from django.shortcuts import get_object_or_404
+from django.http import HttpRequest, HttpResponseBase
+from django_scopes import scope
 
-from server.people.models import Person, Shop
+from server.people.models import Person
 
-Record = TypeVar("Record", bound=Model)
+
+class ShopScope:
+    """Every request of somebody signed in sees the records of their shop, and no others."""
+
+    def __init__(self, get_response: Callable[[HttpRequest], HttpResponseBase]) -> None:
+        self.get_response = get_response
+
+    def __call__(self, request: HttpRequest) -> HttpResponseBase:
+        if not request.user.is_authenticated:
+            return self.get_response(request)
+        with scope(shop=request.user.shop_id):
+            return self.get_response(request)
 
 
 def person_of(request: HttpRequest) -> Person:
@@ -17,22 +31,7 @@ def person_of(request: HttpRequest) -> Person:
     return cast(Person, request.user)
 
 
-def shop_of(request: HttpRequest) -> Shop:
-    """The signed-in person's shop."""
-    return person_of(request).shop
-
-
-def of_shop(request: HttpRequest, model: type[Record]) -> QuerySet[Record]:
-    """The records of a model that belong to the signed-in person's shop."""
-    return model._default_manager.filter(shop=person_of(request).shop_id)
-
-
-def one_of_shop(request: HttpRequest, model: type[Record], **which: object) -> Record:
-    """One record of the shop. Raises Http404 for another shop's as for none at all."""
-    return get_object_or_404(of_shop(request, model), **which)
-
-
-def require_lead(request: HttpRequest) -> None:
+def require_lead(person: Person) -> None:
     """Refuse everyone but a lead."""
-    if person_of(request).role != Person.Role.LEAD:
+    if person.role != Person.Role.LEAD:
         raise PermissionDenied("Only a lead may do this.")

@@ -1,46 +1,52 @@
 """Loading a shop's lists, and handing them to the questions they answer better."""
 
 from collections.abc import Callable, Sequence
-from dataclasses import asdict
-from typing import Any
+from functools import lru_cache
 
-from django.db import transaction
-
-from hinge.questions.shop import FromShop, RateRowIn, StockIn
-from hinge.springs.rates import parse_rate_table
-from hinge.springs.vanstock import parse_van_stock
-from server.people.models import Person, Shop
+from hinge.document import Document
+from hinge.springs.lists import Lists
+from hinge.springs.rates import RateRow, RateTable, compile_rates, parse_rate_table
+from hinge.springs.vanstock import StockSpring, parse_van_stock
+from server.config.transactions import mutation
+from server.people.models import Person
+from server.people.scope import require_lead
 from server.stock.models import ShopList
 
-
-def _rates(text: str) -> Sequence[Any]:
-    return parse_rate_table(text).rows
+READERS: dict[str, Callable[[str], Sequence[Document]]] = {"rates": parse_rate_table, "van": parse_van_stock}
 
 
-READERS: dict[str, Callable[[str], Sequence[Any]]] = {"rates": _rates, "van": parse_van_stock}
-
-
-@transaction.atomic
+@mutation
 def load(person: Person, kind: str, file_name: str, text: str) -> ShopList:
-    """Replace a list of the person's shop by the rows of a CSV. Raises BadInput; the old list then stays."""
-    rows = [{name: value for name, value in asdict(row).items() if value is not None} for row in READERS[kind](text)]
-    made, _ = ShopList.objects.update_or_create(
-        shop=person.shop, kind=kind, defaults={"file_name": file_name, "rows": rows, "loaded_by": person}
-    )
+    """Replace a list of the person's shop by the rows of a CSV; leads only. Raises BadInput; the old list then stays."""
+    require_lead(person)
+    rows = [row.model_dump(exclude_none=True) for row in READERS[kind](text)]
+    there = ShopList.objects.select_for_update().filter(kind=kind).first()
+    made = there or ShopList(shop=person.shop, kind=kind, version=0)
+    made.file_name, made.rows, made.loaded_by, made.version = file_name, rows, person, made.version + 1
+    made.save()
     return made
 
 
-def put_aside(shop: Shop, kind: str) -> None:
-    """Do without a list; nothing happens where there is none."""
-    ShopList.objects.filter(shop=shop, kind=kind).delete()
+@mutation
+def put_aside(person: Person, kind: str) -> None:
+    """Do without a list; leads only. Nothing happens where there is none."""
+    require_lead(person)
+    ShopList.objects.filter(kind=kind).delete()
 
 
-def with_lists(shop: Shop, asked: FromShop) -> FromShop:
-    """The question with the shop's lists, where it brings none of its own."""
-    lists = {one.kind: one.rows for one in ShopList.objects.filter(shop=shop)}
-    more: dict[str, object] = {}
-    if asked.rate_table is None and "rates" in lists:
-        more["rate_table"] = [RateRowIn.model_construct(**row) for row in lists["rates"]]
-    if asked.van is None and "van" in lists:
-        more["van"] = [StockIn.model_construct(**row) for row in lists["van"]]
-    return asked.model_copy(update=more)
+def lists_of_shop() -> Lists:
+    """The lists of the shop in whose scope this is asked, read and compiled once for each version."""
+    there = {kind: (pk, version) for kind, pk, version in ShopList.objects.values_list("kind", "pk", "version")}
+    rates, van = there.get("rates"), there.get("van")
+    return Lists(_rates(*rates) if rates else None, _van(*van) if van else ())
+
+
+# Keyed by the row and its version: a list that was loaded anew is another one.
+@lru_cache(maxsize=16)
+def _rates(pk: int, version: int) -> RateTable:
+    return compile_rates([RateRow.model_construct(**row) for row in ShopList.objects.get(pk=pk).rows])
+
+
+@lru_cache(maxsize=16)
+def _van(pk: int, version: int) -> tuple[StockSpring, ...]:
+    return tuple(StockSpring.model_construct(**row) for row in ShopList.objects.get(pk=pk).rows)

@@ -5,7 +5,7 @@ from selenium.webdriver.common.by import By
 from selenium.webdriver.common.keys import Keys
 
 from demo.unusual import UNUSUAL, record_of
-from hinge.procedure.knowledge import gate_groups
+from hinge.call.knowledge import gate_groups
 from server.calls import service
 from server.calls.models import Call
 from server.doors.models import Door

@@ -4,11 +4,11 @@ import json
 import urllib.request
 
 import pytest
+from hinge.call.entries import read_body
 from selenium.webdriver.common.by import By
 from selenium.webdriver.common.keys import Keys
 
-from hinge.procedure.entries import read_body
-from hinge.procedure.knowledge import gate_groups
+from hinge.call.knowledge import gate_groups
 from server.calls import service
 from server.calls.models import Call
 from server.doors.models import Door

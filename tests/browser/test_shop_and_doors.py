@@ -3,10 +3,10 @@
 import json
 
 import pytest
+from hinge.call.entries import read_body
 from selenium.webdriver.common.by import By
 from selenium.webdriver.common.keys import Keys
 
-from hinge.procedure.entries import read_body
 from server.calls import service
 from server.calls.models import Call
 from server.doors.models import Door

@@ -1,64 +1,123 @@
-"""Calls for the tests: entries made short."""
+"""Calls for the tests: what is said made short."""
 
 from __future__ import annotations
 
-from hinge.procedure.admit import admit
-from hinge.procedure.entries import Entry, read_body
-from hinge.procedure.fold import fold
-from hinge.procedure.knowledge import gate_groups
-from hinge.procedure.record import DoorRecord
-from hinge.procedure.state import CallState
+from hinge.call.commands import read_command
+from hinge.call.decide import decide
+from hinge.call.events import Entry, entry_of
+from hinge.call.evolve import Call, evolve, start
+from hinge.call.knowledge import gate_groups
+from hinge.call.record import DoorRecord
+from hinge.call.shown import shown
+from hinge.call.state import CallState
 
 SPRING = {"wire_in": 0.207, "inside_diameter_in": 2.0, "length_in": 27.5, "count": 2}
 MEASURES = {
     "weight_lb": "130 lb", "width_in": "9'", "height_in": "7'", "section_count": "4", "radius_in": "12", "drum_diameter_in": "4",
     "cable_in": "1/8",
 }  # fmt: skip
+MEASURED = {
+    "weight_lb": 130.0, "width_in": 108.0, "height_in": 84.0, "section_count": 4.0, "radius_in": 12.0, "drum_diameter_in": 4.0,
+    "cable_in": 0.125,
+}  # fmt: skip
+HOLDS = {"height_in": 42, "outcome": "holds"}
+WORK = {"torsion": ("bars", "letting_down", "taking_off", "winding"), "extension": ("hanging",), "counterweight": ("stacking",)}
+LIFT = {"torsion": "first_lift", "extension": "first_lift_pair", "counterweight": "first_lift_stack"}
 
 
 class Running:
-    """A call being entered, each entry admitted as the server would."""
+    """A call being entered, each command decided as the server would."""
 
     def __init__(self, record: DoorRecord | None = None) -> None:
         self.record = record or DoorRecord()
         self.entries: list[Entry] = []
+        self.call: Call = start(self.record)
 
     @property
     def state(self) -> CallState:
-        return fold(self.record, self.entries)
+        return shown(self.call)
+
+    def say(self, kind: str, **body: object) -> Entry:
+        event = decide(self.call, read_command({"kind": kind} | body))
+        return self.keep(entry_of(f"entry-{len(self.entries):05d}", "Wren", "2026-11-01T09:00:00+00:00", event))
+
+    def keep(self, entry: Entry) -> Entry:
+        """What happened, kept as it is."""
+        self.entries.append(entry)
+        self.call = evolve(self.call, entry)
+        return entry
 
     def enter(self, kind: str, **body: object) -> CallState:
-        entry = Entry(id=f"entry-{len(self.entries):05d}", by="Wren", at="2026-11-01T09:00:00+00:00", body=read_body({"kind": kind} | body))
-        admit(self.state, entry, self.entries)
-        self.entries.append(entry)
+        self.say(kind, **body)
         return self.state
 
-    def gates(self, group_id: str) -> CallState:
+    def gates(self, *group_ids: str) -> CallState:
         for group in gate_groups():
-            if group.id == group_id:
+            if group.id in group_ids:
                 for gate in group.gates:
-                    self.enter("gate", gate=gate.id, met=True)
+                    self.say("gate", gate=gate.id, met=True)
         return self.state
 
-    def measured(self) -> Running:
-        for name, typed in MEASURES.items():
-            self.enter("measured", field=name, typed=typed)
+    def work_gates(self) -> CallState:
+        """Every gate before work on what hangs there and on what is picked."""
+        return self.gates("hands_on", *(group for groups in WORK.values() for group in groups))
+
+    def lift_gates(self) -> CallState:
+        return self.gates("hands_on", LIFT[self.call.line.kind])
+
+    def measured(self, **more: str) -> Running:
+        for name, typed in (MEASURES | more).items():
+            self.say("measured", field=name, typed=typed)
+        return self
+
+    def taken_off(self) -> Running:
+        """What hangs there off: every cone let down to slack first."""
+        self.work_gates()
+        if self.call.line.kind == "torsion":
+            for part in self.call.line.counts:
+                self.say("slack", part=part)
+        self.gates("taking_off")
+        self.say("taken_off")
+        return self
+
+    def put_on(self) -> Running:
+        self.taken_off()
+        self.work_gates()
+        self.say("put_on")
         return self
 
     def chosen(self, quarter_turns: int = 3) -> Running:
-        self.measured().gates("hands_on")
-        self.enter("chosen", springs=[SPRING], quarter_turns=quarter_turns)
-        self.gates("winding")
+        """A pair picked, the old springs off and the new ones on, not wound."""
+        self.measured()
+        self.say("chosen", springs=[SPRING], quarter_turns=quarter_turns)
+        self.put_on().work_gates()
+        return self
+
+    def to_targets(self) -> Running:
+        """Every part moved to where it is to go, one step at a time."""
+        line = self.call.line
+        for part, target in line.to_go(self.call.plan is not None).items():
+            while target is not None and (at := self.call.line.counts[part]) != target:
+                self.say("moved", part=part, from_count=at, to_count=at + (1 if target > at else -1))
         return self
 
     def wound(self, quarter_turns: int = 3) -> Running:
-        self.chosen(quarter_turns)
-        for side in ("left", "right"):
-            for stroke in range(quarter_turns):
-                self.enter("counted", spring=side, from_quarter=stroke, to_quarter=stroke + 1)
+        return self.chosen(quarter_turns).to_targets()
+
+    def held(self) -> Running:
+        self.lift_gates()
+        self.say("reading", reading=HOLDS)
         return self
+
+    def trimmed(self, steps: int) -> Running:
+        """New targets for every part, and the steps there."""
+        line = self.call.line
+        parts = ["small"] if line.kind == "counterweight" else list(line.counts)
+        self.say("aimed", targets={part: line.counts[part] + steps for part in parts})
+        self.work_gates()
+        return self.to_targets()
 
     def proved(self) -> Running:
         for proof in ("reversal", "eyes"):
-            self.enter("proof", proof=proof, passed=True)
+            self.say("proof", proof=proof, passed=True)
         return self

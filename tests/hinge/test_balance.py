@@ -5,12 +5,10 @@ import pytest
 
 from hinge.balance.advice import advise
 from hinge.balance.fit import FRICTION_LOG_SD, FRICTION_MEDIAN_LB, GAUGE_SD_LB, MODEL_SD_LB, Hung, fit_readings
-from hinge.balance.readings import HandForce, LetGo
-from hinge.door.sections import build_door
 from hinge.errors import OutOfRange
 from hinge.sizing.evaluate import net_hand_force
 from hinge.sizing.ideal import conditions
-from tests.hinge.doors import FOUR_INCH, SEVEN_FOOT, TWELVE_INCH, torsion
+from tests.hinge.doors import FOUR_INCH, SEVEN_FOOT, TWELVE_INCH, build_door, hand_force, let_go, torsion
 
 IDEAL = conditions(SEVEN_FOOT, TWELVE_INCH, FOUR_INCH).ideal()
 HUNG = Hung(SEVEN_FOOT, TWELVE_INCH, torsion(IDEAL.rate_lbin_per_turn, IDEAL.turns))
@@ -22,9 +20,9 @@ def gauge(weight_lb, turn_error, friction_lb, heights, noise=None, hung=HUNG):
     wound = torsion(hung.carrier.rate_lbin_per_turn, hung.carrier.turns + turn_error)
     net = net_hand_force(door, TWELVE_INCH, wound, np.array(heights))
     noise = np.zeros(2 * len(heights)) if noise is None else noise
-    up = [HandForce(at, float(force + friction_lb + slip), "raising") for at, force, slip in zip(heights, net, noise, strict=False)]
+    up = [hand_force(at, float(force + friction_lb + slip), "raising") for at, force, slip in zip(heights, net, noise, strict=False)]
     down = [
-        HandForce(at, float(force - friction_lb + slip), "lowering")
+        hand_force(at, float(force - friction_lb + slip), "lowering")
         for at, force, slip in zip(heights, net, noise[len(heights) :], strict=False)
     ]
     return up + down
@@ -68,12 +66,12 @@ def test_no_reading_asks_for_one_at_three_and_a_half_feet():
 
 
 def test_a_door_that_holds_is_left():
-    assert advice_for(LetGo(12, "holds"), LetGo(42, "holds"), LetGo(60, "holds")).kind == "leave"
+    assert advice_for(let_go(12, "holds"), let_go(42, "holds"), let_go(60, "holds")).kind == "leave"
 
 
 @pytest.mark.parametrize(("outcome", "sign"), [("runs_up", -1), ("creeps_up", -1), ("creeps_down", 1), ("runs_down", 1)])
 def test_a_door_that_moves_is_trimmed_against_its_way(outcome, sign):
-    advice = advice_for(LetGo(42, outcome))
+    advice = advice_for(let_go(42, outcome))
     assert advice.kind == "trim"
     assert np.sign(advice.steps) == sign
     assert abs(advice.steps) <= 4
@@ -117,13 +115,13 @@ def test_a_dragging_door_is_freed_before_the_springs_are_touched():
 
 
 def test_an_unsettled_reading_asks_for_one_height_and_not_the_same():
-    advice = advice_for(HandForce(42, 14, "raising"))
+    advice = advice_for(hand_force(42, 14, "raising"))
     assert advice.kind in ("measure_more", "trim", "leave")
-    doubtful = advice_for(LetGo(12, "holds"), LetGo(42, "holds"), LetGo(70, "creeps_up"))
+    doubtful = advice_for(let_go(12, "holds"), let_go(42, "holds"), let_go(70, "creeps_up"))
     if doubtful.kind == "measure_more":
         assert doubtful.next_height_in not in (12, 42, 70)
 
 
 def test_a_reading_off_the_travel_is_refused():
     with pytest.raises(OutOfRange, match="90 in is outside"):
-        advice_for(LetGo(90, "holds"))
+        advice_for(let_go(90, "holds"))

@@ -6,17 +6,22 @@ import pytest
 from hinge.balance.advice import advise
 from hinge.balance.cause import what_moved
 from hinge.balance.fit import FRICTION_LOG_SD, FRICTION_MEDIAN_LB, GAUGE_SD_LB, MODEL_SD_LB, WEIGHT_SD_SHARE, Hung, fit_readings
-from hinge.balance.readings import HandForce
 from hinge.door.lift import required_lift
-from hinge.door.sections import build_door
-from hinge.door.track import build_track
 from hinge.sizing.ideal import conditions
 from hinge.sizing.picks import pick_extension, pick_plates
 from hinge.springs.counterbalance import TorsionOnShaft
-from hinge.springs.counterweight import build_hub
-from hinge.springs.drums import build_flat_drum, build_tapered_drum
-from hinge.springs.extension import ExtensionPair
-from tests.hinge.doors import FOUR_INCH, SEVEN_FOOT, TWELVE_INCH
+from hinge.springs.extension import PairAtWork
+from tests.hinge.doors import (
+    FOUR_INCH,
+    SEVEN_FOOT,
+    TWELVE_INCH,
+    build_door,
+    build_flat_drum,
+    build_hub,
+    build_tapered_drum,
+    build_track,
+    hand_force,
+)
 
 READING_SD = float(np.hypot(MODEL_SD_LB, GAUGE_SD_LB))
 
@@ -53,11 +58,11 @@ def random_door(chance):
 
 def read(hung, weight, off, friction, heights, noise=None):
     """Hand forces up and down on a door that weighs, is set up and drags a little other than told."""
-    net = weight / hung.door.weight_lb * required_lift(hung.door, hung.track, heights) - hung.carrier.lift(heights, off)
+    net = weight / hung.door.total_lb * required_lift(hung.door, hung.track, heights) - hung.carrier.lift(heights, off)
     noise = np.zeros(2 * len(heights)) if noise is None else noise
     both = [(at, force + friction, "raising") for at, force in zip(heights, net, strict=True)]
     both += [(at, force - friction, "lowering") for at, force in zip(heights, net, strict=True)]
-    return [HandForce(float(at), float(force + slip), way) for (at, force, way), slip in zip(both, noise, strict=True)]
+    return [hand_force(float(at), float(force + slip), way) for (at, force, way), slip in zip(both, noise, strict=True)]
 
 
 @pytest.mark.parametrize("part", range(2))
@@ -67,7 +72,7 @@ def test_five_hundred_random_doors_lie_within_the_stated_range_nine_times_in_ten
     for _ in range(250):
         hung = random_door(chance)
         truth = (
-            hung.door.weight_lb * chance.normal(1, WEIGHT_SD_SHARE),
+            hung.door.total_lb * chance.normal(1, WEIGHT_SD_SHARE),
             hung.carrier.step.setting_sd * chance.normal(),
             FRICTION_MEDIAN_LB * np.exp(FRICTION_LOG_SD * chance.normal()),
         )
@@ -79,7 +84,7 @@ def test_five_hundred_random_doors_lie_within_the_stated_range_nine_times_in_ten
 
 
 HEIGHTS = np.array([8.0, 30.0, 50.0, 74.0])
-PAIR = Hung(SEVEN_FOOT, TWELVE_INCH, ExtensionPair(2.95, 2.0, 84.0))
+PAIR = Hung(SEVEN_FOOT, TWELVE_INCH, PairAtWork(2.95, 2.0, 84.0))
 # A vertical-lift door weighs the same all the way, and so does a stack on a nearly even hub.
 UP = build_track(12, lift="vertical")
 STACK = Hung(SEVEN_FOOT, UP, pick_plates(SEVEN_FOOT, UP, FOUR_INCH, build_hub(2, 0.01, 8)).carrier)
@@ -112,7 +117,7 @@ def test_a_stack_is_trimmed_by_small_plates(off, said):
 
 
 def test_a_wrong_class_is_told_from_wrong_cables():
-    weak = Hung(SEVEN_FOOT, TWELVE_INCH, ExtensionPair(1.9, 12.0, 84.0))
+    weak = Hung(SEVEN_FOOT, TWELVE_INCH, PairAtWork(1.9, 12.0, 84.0))
     advice = advise(weak, read(weak, 130, 0, 4, HEIGHTS))[1]
     assert advice.kind == "resize"
     assert "too weak" in advice.sentence

@@ -4,17 +4,16 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from hinge.door.sections import build_door
 from hinge.sizing.carries import carried_by, verdict_against
 from hinge.sizing.ideal import conditions
-from tests.hinge.doors import FOUR_INCH, SEVEN_FOOT, TWELVE_INCH, doors, drums, tracks
+from tests.hinge.doors import FOUR_INCH, SEVEN_FOOT, TWELVE_INCH, build_door, doors, drums, tracks
 
 
 @given(doors(), tracks, drums)
 def test_the_ideal_rate_carries_the_doors_own_weight(door, track, drum):
     ideal = conditions(door, track, drum).ideal()
     carried = carried_by(ideal.rate_lbin_per_turn, door, track, drum)
-    assert carried.sprung_weight_lb == pytest.approx(door.weight_lb)
+    assert carried.sprung_weight_lb == pytest.approx(door.total_lb)
     assert carried.quarter_turns == ideal.quarter_turns
 
 

@@ -6,38 +6,38 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from hinge.balance.readings import reading_heights
+from hinge.call.knowledge import gate_groups
+from hinge.call.record import read_record
+from hinge.call.sheet import read_sheet
 from hinge.errors import BadInput, Contradiction, GateNotMet, OutOfRange, OutOfStep
 from hinge.measure.fields import fields, read_field, write_value
-from hinge.procedure.knowledge import gate_groups
-from hinge.procedure.record import DoorRecord
-from hinge.procedure.sheet import read_sheet
-from tests.hinge.calls import MEASURES, SPRING, Running
+from tests.hinge.calls import HOLDS, MEASURES, SPRING, Running
 
 PAIR = {"class_lb": 130, "open_stretch_in": 2}
 STACK = {"plates": {"large": 4, "small": 8}, "hub": {"core_radius_in": 0.75, "strap_in": 0.2, "turns": 7.5}}
 EXTENSION = {"counterbalance": "extension"}
 WEIGHTS = {"counterbalance": "counterweight", "hub_core_in": "3/4", "strap_in": ".2", "hub_turns": "7.5"}
-HOLDS = {"height_in": 42, "outcome": "holds"}
 
 
 def at_door(**more):
     call = Running()
     for name, typed in (MEASURES | more).items():
-        call.enter("measured", field=name, typed=typed)
+        call.say("measured", field=name, typed=typed)
     call.gates("hands_on")
     return call
 
 
 def test_a_high_lift_door_is_asked_for_its_lift_and_drum():
     call = Running().measured()
-    call.enter("measured", field="lift", typed="high")
+    call.say("measured", field="lift", typed="high")
     assert call.state.missing == ["high_lift_in", "drum_large_diameter_in", "drum_taper_turns"]
-    call.enter("measured", field="high_lift_in", typed="24")
-    call.enter("measured", field="listed_drum", typed="high_lift_54")
+    call.say("measured", field="high_lift_in", typed="24")
+    call.say("measured", field="listed_drum", typed="high_lift_54")
     state = call.state
     assert state.missing == []
     assert (state.setup.drum.kind, state.setup.drum.large_diameter_in) == ("high_lift", 6.0)
     assert state.wrong_setup == ""
+    assert state.said.drum == '4" high-lift drum narrowing from 6"'
 
 
 def test_numbers_that_do_not_go_together_are_told_and_nothing_is_picked():
@@ -45,14 +45,20 @@ def test_numbers_that_do_not_go_together_are_told_and_nothing_is_picked():
     assert "add up to 81 in, but the door is 84 in" in call.state.wrong_setup
     assert not next(stage for stage in call.state.stages if stage.name == "measure").done
     with pytest.raises(Contradiction, match="add up to 81 in"):
-        call.enter("chosen", springs=[SPRING], quarter_turns=29)
+        call.say("chosen", springs=[SPRING], quarter_turns=29)
+
+
+def test_springs_that_could_not_be_wound_are_told_in_measure():
+    call = at_door(wire_in=".6", inside_diameter_in="1", length_in="30", spring_count="2")
+    assert "does not go with 0.6 in wire" in call.state.wrong_setup
+    call.say("measured", field="inside_diameter_in", typed="6")
+    assert call.state.wrong_setup == ""
 
 
 def test_uneven_sections_and_what_hangs_on_them_reach_the_door():
-    call = at_door(section_heights_in="24, 18, 18, 24", section_extras_lb="0, 0, 0, 20 lb")
-    door = call.state.setup.door.build()
-    assert door.section_heights_in == (24, 18, 18, 24)
-    assert door.section_weights_lb[3] - door.section_weights_lb[0] == pytest.approx(20)
+    door = at_door(section_heights_in="24, 18, 18, 24", section_extras_lb="0, 0, 0, 20 lb").state.setup.door
+    assert door.heights_in == (24, 18, 18, 24)
+    assert door.weights_lb[3] - door.weights_lb[0] == pytest.approx(20)
 
 
 def test_a_listed_drum_gives_way_to_what_was_measured():
@@ -62,13 +68,33 @@ def test_a_listed_drum_gives_way_to_what_was_measured():
     assert sheet.setup.drum.diameter_in == 8
 
 
+def test_drums_are_named_by_what_they_are_and_not_by_the_lift():
+    assert at_door(lift="vertical", **WEIGHTS).state.said.drum == '4" flat drum'
+    assert at_door(drum_profile_in="5, 4 1/2, 4").state.said.drum == "measured drum, 3 diameters"
+    assert Running().state.said.drum == "not measured yet"
+    listed = {name: typed for name, typed in MEASURES.items() if name != "drum_diameter_in"} | {"listed_drum": "flat_525"}
+    call = Running()
+    for name, typed in listed.items():
+        call.say("measured", field=name, typed=typed)
+    assert call.state.said.drum == '5 1/4" flat drum'
+
+
+def test_springs_are_said_to_be_where_and_wound_the_way_the_trade_has_them():
+    state = Running().wound(3).state
+    assert [(one.name, one.right_side, one.left_hand) for one in state.said.springs] == [
+        ("Left spring, right-hand wound", False, False),
+        ("Right spring, left-hand wound", True, True),
+    ]
+    assert state.said.springs[0].says == '0.207 × 2" × 27 1/2", 3 quarter-turns on it'
+
+
 def test_a_one_piece_door_is_said_not_to_be_covered():
     call = at_door(lift="one_piece")
     assert call.state.setup is None
     assert call.state.missing == []
     assert "not covered on a call" in call.state.wrong_setup
     with pytest.raises(Contradiction, match="under One-piece"):
-        call.enter("chosen", springs=[SPRING], quarter_turns=29)
+        call.say("chosen", springs=[SPRING], quarter_turns=29)
 
 
 def test_a_drum_measured_turn_by_turn_serves_any_track():
@@ -91,37 +117,25 @@ def test_an_odd_spring_and_a_nested_one_are_both_known():
 def test_a_pair_is_picked_hung_and_trimmed_through_its_own_gates():
     call = at_door(**EXTENSION)
     assert call.state.setup.drum is None
-    call.enter("chosen", extension=PAIR)
+    call.say("chosen", extension=PAIR)
     assert {group.id for group in call.state.gate_groups} == {"hands_on", "hanging", "first_lift_pair"}
     with pytest.raises(GateNotMet, match="Before springs come off"):
-        call.enter("hung")
-    assert call.state.hanging.steps[-1] == '2" of stretch at open, equal on both sides.'
+        call.say("taken_off")
     call.gates("hanging")
-    call.enter("hung")
+    call.say("taken_off")
+    assert call.state.work.steps[-1] == '2" of stretch at open, equal on both sides.'
+    call.say("put_on")
     with pytest.raises(GateNotMet, match="Before the first lift"):
-        call.enter("reading", reading=HOLDS)
-    call.gates("first_lift_pair")
-    state = call.enter("reading", reading=HOLDS)
+        call.say("reading", reading=HOLDS)
+    state = call.held().state
     assert state.set_up
     assert state.hung.extension.class_lb == 130
     with pytest.raises(GateNotMet):
-        call.enter("trimmed", cable_holes=1)
-    call.gates("hanging")
-    state = call.enter("trimmed", cable_holes=1)
-    assert state.hung.extension.open_stretch_in == 2.5
-    assert not state.readings[0].current
+        call.say("moved", part="left", from_count=0, to_count=1)
+    call.trimmed(1)
+    assert call.state.hung.extension.open_stretch_in == 2.5
+    assert not call.state.readings[0].current
     assert call.state.record_after.extension.open_stretch_in == 2.5
-
-
-def test_a_pair_called_hung_by_mistake_is_taken_back():
-    call = at_door(**EXTENSION)
-    call.enter("chosen", extension=PAIR)
-    call.gates("hanging")
-    hung = call.enter("hung")
-    assert hung.set_up
-    back = call.enter("withdrawn", entry=hung.hung_entry, reason="touched by mistake")
-    assert not back.set_up
-    assert back.hung_entry == ""
 
 
 @given(st.floats(60, 192))
@@ -135,76 +149,82 @@ def test_the_heights_to_read_at_reach_from_the_floor_to_open(height):
 
 def test_a_stack_is_picked_and_trimmed_by_plates():
     call = at_door(**WEIGHTS)
-    call.enter("chosen", counterweight=STACK)
-    call.gates("stacking")
-    call.enter("hung")
+    call.say("chosen", counterweight=STACK)
+    call.put_on()
     assert call.state.hung.counterweight.plates.small == 8
-    assert call.enter("trimmed", small_plates=-2).hung.counterweight.plates.small == 6
-    with pytest.raises(Contradiction, match="trim those"):
-        call.enter("trimmed", quarter_turns_per_spring=1)
-    for _ in range(2):
-        call.enter("trimmed", small_plates=-3)
-    with pytest.raises(Contradiction, match="no such step"):
-        call.enter("trimmed", small_plates=-1)
+    call.trimmed(-2)
+    assert call.state.hung.counterweight.plates.small == 6
+    with pytest.raises(BadInput, match="no left part"):
+        call.say("aimed", targets={"left": 1})
+    with pytest.raises(BadInput, match="no such step"):
+        call.say("aimed", targets={"small": -1})
+    with pytest.raises(Contradiction, match="at least one plate"):
+        call.say("aimed", targets={"small": 0, "large": 0})
 
 
-@pytest.mark.parametrize("measured", ["extension", "counterweight"])
-def test_calling_a_wound_door_something_else_opens_no_gate(measured):
-    call = Running().chosen()
-    call.enter("measured", field="counterbalance", typed=measured)
-    call.enter("gate", gate="bars", met=False)
-    assert call.state.carried_by == "torsion"
-    with pytest.raises(GateNotMet, match="Before winding"):
-        call.enter("counted", spring="left", from_quarter=0, to_quarter=1)
-    with pytest.raises(OutOfStep, match="No pair and no stack"):
-        call.enter("hung")
+@pytest.mark.parametrize("kind", ["extension", "counterweight"])
+def test_calling_a_wound_door_something_else_opens_no_gate(kind):
+    on_file = Running().wound(29).state.record_after
+    call = Running(on_file)
+    call.say("measured", field="counterbalance", typed=kind)
+    if kind == "extension":
+        call.say("chosen", extension=PAIR)
+    assert call.call.line.kind == "torsion"
+    call.gates("hands_on", "hanging", "stacking", "taking_off")
+    with pytest.raises(OutOfStep, match="There are turns on the springs"):
+        call.say("taken_off")
+    with pytest.raises(OutOfStep):
+        call.say("put_on")
+    with pytest.raises(GateNotMet, match="Before a bar goes in"):
+        call.say("moved", part="left", from_count=29, to_count=28)
 
 
-@given(st.sets(st.sampled_from([gate.id for group in gate_groups("extension") for gate in group.gates])))
+@given(st.sets(st.sampled_from([gate.id for group in gate_groups({"extension"}) for gate in group.gates])))
 def test_nothing_is_hung_while_any_gate_it_needs_stands_open(open_gates):
     call = at_door(**EXTENSION)
-    call.enter("chosen", extension=PAIR)
-    call.gates("hanging")
-    call.gates("first_lift_pair")
+    call.say("chosen", extension=PAIR)
+    call.taken_off()
     for gate in open_gates:
-        call.enter("gate", gate=gate, met=False)
-    needed = {gate.id for group in gate_groups("extension") if "hung" in group.needed_for for gate in group.gates}
+        call.say("gate", gate=gate, met=False)
+    needed = {gate.id for group in gate_groups({"extension"}) if "put_on" in group.guards for gate in group.gates}
     if open_gates & needed:
         with pytest.raises(GateNotMet):
-            call.enter("hung")
+            call.say("put_on")
     else:
-        assert call.enter("hung").set_up
+        assert call.enter("put_on").set_up
 
 
 def test_a_door_changed_over_goes_on_file_as_what_it_is():
-    on_file = Running().wound(29).state.record_after
-    call = Running(on_file)
-    call.gates("hands_on")
-    call.enter("measured", field="counterbalance", typed="extension")
-    call.enter("chosen", extension=PAIR)
-    call.gates("hanging")
-    after = call.enter("hung").record_after
+    call = Running(Running().wound(3).state.record_after)
+    call.say("measured", field="counterbalance", typed="extension")
+    call.say("chosen", extension=PAIR)
+    after = call.put_on().state.record_after
     assert after.measured["counterbalance"] == "extension"
     assert (after.springs, after.quarter_turns, after.extension.class_lb) == ([], None, 130)
     assert Running(after).state.hung.extension.class_lb == 130
 
 
 def test_a_scale_reading_stands_beside_the_weight_on_file():
-    call = Running(Running().wound(29).state.record_after)
+    call = Running(Running().wound(3).state.record_after)
     assert (call.state.file_weight_lb, call.state.scale_weight_lb) == (130, None)
-    call.enter("measured", field="weight_lb", typed="150")
+    call.say("measured", field="weight_lb", typed="150")
     assert (call.state.file_weight_lb, call.state.scale_weight_lb) == (130, 150)
 
 
 def test_four_springs_and_a_duplex_are_each_counted_by_their_cones():
     call = at_door()
-    state = call.enter("chosen", springs=[SPRING | {"count": 4}], quarter_turns=29)
-    assert [one.spring for one in state.winding] == ["left", "left_outer", "right", "right_outer"]
+    call.say("chosen", springs=[SPRING | {"count": 4}], quarter_turns=29)
+    assert [one.part for one in call.put_on().state.parts] == ["left", "left_outer", "right", "right_outer"]
     outer, inner = {"wire_in": 0.25, "inside_diameter_in": 3.75, "length_in": 40, "count": 2}, SPRING
-    state = call.enter("chosen", springs=[outer, inner], duplex=True, quarter_turns=29)
-    assert [one.spring for one in state.winding] == ["left", "right"]
-    alone = call.enter("chosen", springs=[outer], quarter_turns=29).winding[0].torque_lbin[-1]
-    assert state.winding[0].torque_lbin[-1] > alone
+
+    def wound_as(**chosen):
+        call = at_door()
+        call.say("chosen", quarter_turns=29, **chosen)
+        return call.put_on().state.parts
+
+    duplex, alone = wound_as(springs=[outer, inner], duplex=True), wound_as(springs=[outer])
+    assert [one.part for one in duplex] == ["left", "right"]
+    assert duplex[0].torque_lbin[-1] > alone[0].torque_lbin[-1]
 
 
 @pytest.mark.parametrize(
@@ -218,17 +238,56 @@ def test_four_springs_and_a_duplex_are_each_counted_by_their_cones():
         ({"extension": {"class_lb": 900}}, OutOfRange),
         ({"counterweight": STACK | {"hub": STACK["hub"] | {"turns": 2}}}, Contradiction),
         ({"counterweight": STACK | {"plates": {"large": 0, "small": 0}}}, BadInput),
+        ({"counterweight": STACK | {"plates": {"large": 4, "small": 401}}}, OutOfRange),
     ],
 )
 def test_a_choice_that_cannot_hang_is_refused(body, wrong):
     with pytest.raises(wrong):
-        at_door().enter("chosen", **body)
+        at_door().say("chosen", **body)
 
 
-@pytest.mark.parametrize("body", [{}, {"cable_holes": 1, "small_plates": 1}, {"cable_holes": 9}])
-def test_a_trim_is_one_step_of_one_kind(body):
-    with pytest.raises(BadInput):
-        Running().enter("trimmed", **body)
+def test_a_pick_by_its_name_takes_the_turns_of_the_door_as_it_is_measured_now():
+    call = at_door(height_in="6'11 1/2\"")
+    name = "0.207x2x27.5x2"
+    before = call.enter("picked", option=name).chosen
+    call.say("measured", field="height_in", typed="8'")
+    assert "Pick it again" in call.state.chosen.stale
+    after = call.enter("picked", option=name).chosen
+    assert (before.option, after.option) == (name, name)
+    assert after.quarter_turns > before.quarter_turns
+    assert after.stale == ""
+
+
+@pytest.mark.parametrize(
+    ("option", "more"),
+    [("pair-130", EXTENSION), ("stack-4-8", WEIGHTS), ("0.25x3.75x40x2@0.207x2x40x2", {}), ("0.207x2x27.5x1-music", {})],
+)
+def test_every_sort_of_option_is_picked_by_its_name_and_keeps_it(option, more):
+    assert at_door(**more).enter("picked", option=option).chosen.option == option
+
+
+@pytest.mark.parametrize("option", ["0.207x2x27.5x3", "0.207x2x27.5", "pair-900", "stack-0-0", "0.207x2x27.5x2+0.25x2x30x2", "9x9x9x1"])
+def test_a_name_that_is_none_of_an_option_is_refused(option):
+    with pytest.raises((BadInput, OutOfRange, Contradiction)):
+        at_door().say("picked", option=option)
+
+
+def test_an_estimate_stays_an_estimate_in_sizing_and_advice():
+    from hinge.questions.of_call import balance_of, sizing_of
+
+    call = Running(Running().wound(29).state.record_after)
+    call.say("measured", field="weight_lb", typed="150 lb", how={"method": "estimate", "low": 100.0, "high": 200.0})
+    state = call.state
+    assert next(one.text for one in state.measured if one.field == "weight_lb") == "about 150 lb, an estimate (100 lb to 200 lb)"
+    assert (state.scale_weight_lb, state.weight_sd_lb) == (None, 25)
+    assert "may be 33 % weaker to 33 % stronger: weigh it" in sizing_of(call.call).doubt
+    call.held()
+    balance = balance_of(call.call)
+    assert "not a weighing" in balance.doubt
+    assert "gained" not in balance.answer.moved.sentence
+    after = state.record_after
+    assert after.how["weight_lb"].method == "estimate"
+    assert Running(after).state.weight_words
 
 
 def test_a_sheet_tells_what_it_could_not_read_and_keeps_the_rest():
@@ -260,6 +319,39 @@ def test_every_choice_and_list_reads_back_what_it_keeps(data):
 
 
 def test_old_records_are_still_read():
-    old = {"measured": {"weight_lb": 130.0}, "springs": [SPRING], "quarter_turns": 29}
-    record = DoorRecord.model_validate(old)
+    record = read_record({"measured": {"weight_lb": 130.0}, "springs": [SPRING], "quarter_turns": 29})
     assert (record.extension, record.duplex) == (None, False)
+    assert record.cones == {"left": 29, "right": 29}
+    assert record.quarter_turns == 29
+
+
+@given(
+    st.recursive(
+        st.none() | st.booleans() | st.floats() | st.text(max_size=8),
+        lambda inner: st.lists(inner) | st.dictionaries(st.text(max_size=8), inner),
+    )
+)
+def test_whatever_was_stored_as_a_record_is_read_and_shown(stored):
+    record = read_record(stored)
+    assert read_record(record.model_dump(mode="json")) == record
+    Running(record).state.model_dump_json()
+
+
+@pytest.mark.parametrize(
+    "broken",
+    [
+        {"measured": {"width_in": -1}, "springs": []},
+        {"measured": {"lift": "nonsense", "counterbalance": "magic", "width_in": 1e17, "colour": 3}},
+        {"measured": {"height_in": 84.0}, "springs": [SPRING], "quarter_turns": 500},
+        {"version": 2, "springs": [SPRING | {"wire_in": 9}], "cones": {"left": 3}, "measured": "gone"},
+    ],
+)
+def test_a_record_that_is_wrong_all_the_same_is_shown_as_unreadable(broken):
+    state = Running(read_record(broken)).state
+    assert state.unreadable or broken.get("measured") == "gone"
+    if "width_in" in (broken["measured"] if isinstance(broken["measured"], dict) else {}):
+        call = Running(read_record(broken))
+        assert "width_in" in {one.field for one in call.state.unreadable}
+        call.say("measured", field="width_in", typed="9'")
+        assert "width_in" not in {one.field for one in call.state.unreadable}
+        assert "width_in" not in call.state.record_after.unreadable

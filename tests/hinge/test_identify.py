@@ -5,6 +5,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from hinge.errors import BadInput, Contradiction, OutOfRange
+from hinge.questions.ask import ask
 from hinge.springs.identify import identify_wire, neighbours
 from hinge.springs.wire import stock
 
@@ -41,7 +42,7 @@ def test_no_reading_a_wild_one_and_no_such_wire_are_refused():
     with pytest.raises(BadInput, match="Read across"):
         identify_wire({}, SIZES)
     with pytest.raises(OutOfRange):
-        identify_wire({10: 0.01}, SIZES)
+        ask("identify", {"ten_coils_in": 0.01})
     with pytest.raises(Contradiction, match=r"No standard wire is near 0.15 in; the nearest is 0.1875 in"):
         identify_wire({20: 3.0}, SIZES)
 

@@ -9,15 +9,15 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from hinge.errors import BadInput
-from hinge.springs.rates import parse_rate_table
-from hinge.springs.torsion import build_torsion
+from hinge.springs.rates import SAME_SIZE_IN, SAME_WIRE_IN, RateRow, compile_rates, parse_rate_table
 from hinge.springs.vanstock import StockSpring, parse_van_stock, pieces_from
+from tests.hinge.doors import build_torsion
 
 GOOD = "wire_in,inside_diameter_in,length_in,rate_lbin_per_turn,rate_per_coil_lbin_per_turn\n0.225,2,27.5,26.1,\n0.25,2,,,4780\n"
 
 
 def test_a_row_for_the_length_goes_before_a_rate_per_coil():
-    table = parse_rate_table(GOOD + "0.225,2,,,3000\n")
+    table = compile_rates(parse_rate_table(GOOD + "0.225,2,,,3000\n"))
     assert table.applied(build_torsion(0.225, 2, 27.5)).rate_lbin_per_turn == 26.1
     other = build_torsion(0.225, 2, 30)
     assert table.applied(other).rate_lbin_per_turn == pytest.approx(3000 / other.active_coils)
@@ -25,7 +25,7 @@ def test_a_row_for_the_length_goes_before_a_rate_per_coil():
 
 
 def test_catalogues_that_round_apart_still_name_the_same_spring():
-    table = parse_rate_table("wire_in,inside_diameter_in,rate_per_coil_lbin_per_turn\n0.2253,2.0,3000\n0.262,2.62,5000\n")
+    table = compile_rates(parse_rate_table("wire_in,inside_diameter_in,rate_per_coil_lbin_per_turn\n0.2253,2.0,3000\n0.262,2.62,5000\n"))
     assert table.applied(build_torsion(0.225, 2, 30)).table_rate_lbin_per_turn
     assert table.applied(build_torsion(0.2625, 2.625, 30)).table_rate_lbin_per_turn
 
@@ -64,13 +64,27 @@ sizes = st.tuples(st.floats(0.1, 0.5), st.floats(1, 6), st.floats(5, 100), st.fl
 def test_a_table_comes_back_as_it_was_written(rows):
     text = io.StringIO()
     csv.writer(text).writerows([("wire_in", "inside_diameter_in", "length_in", "rate_lbin_per_turn"), *rows])
-    table = parse_rate_table("\ufeff" + text.getvalue().replace("\r\n", "\n\n"))
-    assert [(r.wire_in, r.inside_diameter_in, r.length_in, r.rate_lbin_per_turn) for r in table.rows] == rows
+    read = parse_rate_table("\ufeff" + text.getvalue().replace("\r\n", "\n\n"))
+    assert [(r.wire_in, r.inside_diameter_in, r.length_in, r.rate_lbin_per_turn) for r in read] == rows
+
+
+@given(st.lists(sizes, min_size=1, max_size=30, unique_by=lambda row: row[:3]), st.floats(-0.9, 0.9))
+def test_a_compiled_table_finds_what_a_plain_walk_over_its_rows_finds(rows, off):
+    """The lattice is only a way to look quickly: the nearest row within reach on every axis is the one found."""
+    names = ("wire_in", "inside_diameter_in", "length_in", "rate_lbin_per_turn")
+    table = compile_rates([RateRow(**dict(zip(names, row, strict=True))) for row in rows])
+    asked = np.array(rows)[:, :3] + off * np.array([SAME_WIRE_IN, SAME_SIZE_IN, SAME_SIZE_IN])
+    reach = np.array([SAME_WIRE_IN, SAME_SIZE_IN, SAME_SIZE_IN])
+    for one, found in zip(asked, table.rates(*asked.T, np.full(len(rows), 50.0)), strict=True):
+        apart = np.abs(np.array(rows)[:, :3] - one) / reach
+        near = np.flatnonzero((apart < 1).all(axis=1))
+        wanted = {rows[row][3] for row in near if apart[row].sum() <= apart[near].sum(axis=1).min() + 1e-9}
+        assert found in wanted if wanted else np.isnan(found)
 
 
 def test_van_stock_counts_pieces_after_the_cut():
     stock = parse_van_stock("wire_in,inside_diameter_in,length_in,count\n.225,2,61,2\n.225,2,30,1\n")
-    assert stock[0] == StockSpring(0.225, 2.0, 61.0, 2)
+    assert stock[0] == StockSpring(wire_in=0.225, inside_diameter_in=2.0, length_in=61.0, count=2)
     lengths = np.array([30.0, 30.5, 61.0, 62.0])
     assert pieces_from(stock, np.full(4, 0.225), np.full(4, 2.0), lengths).tolist() == [5, 2, 2, 0]
 

@@ -5,47 +5,49 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from hinge.door.sections import build_door
-from hinge.door.track import build_track
 from hinge.errors import Contradiction
 from hinge.questions.ask import ask
 from hinge.sizing.candidates import nested_near
-from hinge.sizing.compare import alternatives, like_for_like, same_rate, why
+from hinge.sizing.compare import alternatives, like_for_like, why
 from hinge.sizing.search import Wanted, find_sets
 from hinge.sizing.sets import fix, judge, require_room
-from hinge.springs.drums import build_flat_drum
-from hinge.springs.rates import parse_rate_table
-from hinge.springs.torsion import TorsionSpring, build_torsion
+from hinge.springs.rates import compile_rates, parse_rate_table
 from hinge.springs.vanstock import StockSpring
-from tests.hinge.doors import FOUR_INCH, SEVEN_FOOT, TWELVE_INCH
+from tests.hinge.doors import FOUR_INCH, SEVEN_FOOT, TWELVE_INCH, build_door, build_flat_drum, build_torsion, build_track
 
 ON = fix(SEVEN_FOOT, TWELVE_INCH, FOUR_INCH)
 HEAVY = (build_door(168, section_count=8, weight_lb=620), build_track(15), build_flat_drum(5.25, 0.1875))
-OUTER, INNER = build_torsion(0.375, 3.75, 40), build_torsion(0.25, 2, 40)
-springs = st.builds(build_torsion, st.sampled_from([0.1875, 0.207, 0.225, 0.25]), st.sampled_from([1.75, 2.0, 2.625]), st.floats(18, 60))
+OUTER, INNER = build_torsion(0.375, 3.75, 40, count=2), build_torsion(0.25, 2, 40, count=2)
+springs = st.builds(
+    build_torsion,
+    st.sampled_from([0.1875, 0.207, 0.225, 0.25]),
+    st.sampled_from([1.75, 2.0, 2.625]),
+    st.floats(18, 60),
+    count=st.integers(1, 2),
+)
 
 
-@given(st.lists(st.tuples(springs, st.integers(1, 2)), min_size=1, max_size=3))
+@given(st.lists(springs, min_size=1, max_size=3))
 def test_shares_add_to_one_and_the_weakest_sets_the_life(kinds):
     judged = judge(tuple(kinds), ON)
     assert sum(part.share for part in judged.parts) == pytest.approx(1)
-    assert judged.rate_lbin_per_turn == pytest.approx(sum(spring.rate_lbin_per_turn * count for spring, count in kinds))
+    assert judged.rate_lbin_per_turn == pytest.approx(sum(spring.rate_lbin_per_turn * spring.count for spring in kinds))
     assert all(judged.weakest.life.likely <= part.life.likely for part in judged.parts)
 
 
 def test_a_nested_set_adds_its_rates_and_takes_the_room_of_its_outer_springs():
-    nested, beside = judge(((OUTER, 2), (INNER, 2)), ON, duplex=True), judge(((OUTER, 2), (INNER, 2)), ON)
+    nested, beside = judge((OUTER, INNER), ON, duplex=True), judge((OUTER, INNER), ON)
     assert nested.rate_lbin_per_turn == beside.rate_lbin_per_turn
     assert nested.shaft_needed_in < beside.shaft_needed_in
-    assert nested.shaft_needed_in == pytest.approx(judge(((OUTER, 2),), ON, nested.quarter_turns).shaft_needed_in)
+    assert nested.shaft_needed_in == pytest.approx(judge((OUTER,), ON, nested.quarter_turns).shaft_needed_in)
 
 
 @pytest.mark.parametrize(
     ("kinds", "message"),
     [
-        (((INNER, 2), (OUTER, 2)), "does not go into one of 2 in inside"),
-        (((OUTER, 2), (INNER, 1)), "as many inner springs as outer ones"),
-        (((OUTER, 2),), "as many inner springs as outer ones"),
+        ((INNER, OUTER), "does not go into one of 2 in inside"),
+        ((OUTER, build_torsion(0.25, 2, 40)), "as many inner springs as outer ones"),
+        ((OUTER,), "as many inner springs as outer ones"),
     ],
 )
 def test_springs_that_do_not_nest_are_refused(kinds, message):
@@ -72,7 +74,7 @@ def test_a_light_door_is_never_offered_nested_springs():
 
 
 def test_springs_longer_than_the_shaft_are_refused_with_both_lengths():
-    judged = judge(((build_torsion(0.25, 2, 60), 2),), ON)
+    judged = judge((build_torsion(0.25, 2, 60, count=2),), ON)
     with pytest.raises(Contradiction, match=r"take 12\d\.\d in of shaft wound.*there are 100 in"):
         require_room(judged, 100)
 
@@ -88,17 +90,10 @@ def test_the_doors_width_bounds_new_springs_but_calls_none_that_hangs_too_long()
         ask("size", asked | {"options": {"shaft_length_in": 96}})
 
 
-@given(springs, st.sampled_from([0.207, 0.2187, 0.225, 0.2343, 0.25]), st.sampled_from([1.75, 2.0, 2.625, 3.75]))
-def test_the_same_rate_in_other_wire_is_the_same_rate(spring, wire, inside):
-    other, exact = same_rate(spring, wire, inside)
-    assert TorsionSpring(wire, inside, exact).rate_lbin_per_turn == pytest.approx(spring.rate_lbin_per_turn)
-    assert abs(other.length_in - exact) <= 0.25
-
-
 def test_like_for_like_of_a_mismatched_set_is_a_matched_one_of_the_same_rate():
-    there = judge(((build_torsion(0.225, 2, 36), 1), (build_torsion(0.207, 2, 27), 1)), ON)
+    there = judge((build_torsion(0.225, 2, 36), build_torsion(0.207, 2, 27)), ON)
     like = like_for_like(there, ON)
-    assert [count for _, count in like.springs] == [2]
+    assert [spring.count for spring in like.springs] == [2]
     assert like.rate_lbin_per_turn == pytest.approx(there.rate_lbin_per_turn, rel=0.02)
 
 
@@ -115,41 +110,48 @@ def test_on_low_headroom_like_for_like_runs_hot_and_the_advice_says_why():
 
 
 def test_alternatives_keep_the_rate_and_are_ordered_by_life():
-    like = judge(((build_torsion(0.225, 2, 36), 2),), ON)
+    like = judge((build_torsion(0.225, 2, 36, count=2),), ON)
     found = alternatives(like, ON, Wanted())
     assert len(found) > 5
     # A quarter inch of rounding is at most this much of the rate of the shortest one.
     assert all(abs(one.judged.rate_lbin_per_turn / like.rate_lbin_per_turn - 1) < 0.04 for one in found)
-    assert all(8 <= one.spring.length_in <= 144 for one in found)
+    for one in found:
+        assert 8 <= one.spring.length_in <= 144
+        assert abs(one.spring.length_in - one.exact_length_in) <= 0.25
+        exact = one.spring.model_copy(update={"length_in": one.exact_length_in})
+        assert exact.rate_lbin_per_turn == pytest.approx(like.springs[0].rate_lbin_per_turn)
     lives = [one.judged.weakest.life.likely for one in found]
     assert lives == sorted(lives, reverse=True)
 
 
-VAN = (StockSpring(0.207, 2.0, 60.0, 1), StockSpring(0.225, 2.0, 20.0, 5))
+VAN = (
+    StockSpring(wire_in=0.207, inside_diameter_in=2.0, length_in=60.0, count=1),
+    StockSpring(wire_in=0.225, inside_diameter_in=2.0, length_in=20.0, count=5),
+)
 
 
 def test_only_sets_that_can_be_cut_from_the_van_are_found_there():
     found = find_sets(SEVEN_FOOT, TWELVE_INCH, FOUR_INCH, Wanted(van=VAN, from_van_only=True, most=500))
     assert found.sets
     for one in found.sets:
-        (spring, count) = one.springs[0]
+        spring = one.springs[0]
         assert (spring.wire_in, spring.inside_diameter_in) == (0.207, 2.0)
-        assert count * (spring.length_in + 0.5) <= 60.0
+        assert spring.count * (spring.length_in + 0.5) <= 60.0
     assert any("in the van" in reason for reason in found.sets[0].reasons)
 
 
 def test_what_is_in_the_van_goes_before_what_is_not():
     best = find_sets(SEVEN_FOOT, TWELVE_INCH, FOUR_INCH, Wanted(van=VAN)).sets[0]
-    assert best.springs[0][0].wire_in == 0.207
+    assert best.springs[0].wire_in == 0.207
 
 
 def test_the_suppliers_rate_beats_the_formula_and_both_are_kept():
-    table = parse_rate_table("wire_in,inside_diameter_in,rate_per_coil_lbin_per_turn\n0.207,2,2000\n")
+    table = compile_rates(parse_rate_table("wire_in,inside_diameter_in,rate_per_coil_lbin_per_turn\n0.207,2,2000\n"))
     found = find_sets(SEVEN_FOOT, TWELVE_INCH, FOUR_INCH, Wanted(table=table, most=500))
-    listed = [spring for one in found.sets for spring, _ in one.springs if (spring.wire_in, spring.inside_diameter_in) == (0.207, 2.0)]
+    listed = [spring for one in found.sets for spring in one.springs if (spring.wire_in, spring.inside_diameter_in) == (0.207, 2.0)]
     assert listed
     for spring in listed:
         assert spring.rate_lbin_per_turn == pytest.approx(2000 / spring.active_coils)
         assert spring.table_difference == pytest.approx(2000 / 2327.7 - 1, abs=1e-3)
-    others = [spring for one in found.sets for spring, _ in one.springs if spring.wire_in == 0.225]
+    others = [spring for one in found.sets for spring in one.springs if spring.wire_in == 0.225]
     assert all(spring.table_rate_lbin_per_turn is None for spring in others)

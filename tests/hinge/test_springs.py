@@ -6,19 +6,11 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from hinge.errors import Contradiction, OutOfRange
-from hinge.springs.drums import build_flat_drum
+from hinge.questions.ask import ask
 from hinge.springs.life import LONGEST_CYCLES, distance_from_published, life_range, likely_cycles
-from hinge.springs.torsion import (
-    bar_force,
-    bending_stress,
-    build_torsion,
-    inner_fibre_factor,
-    rate,
-    stored_energy,
-    wound_inside_diameter,
-    wound_length,
-)
+from hinge.springs.torsion import bar_force, bending_stress, inner_fibre_factor, rate, stored_energy, wound_inside_diameter, wound_length
 from hinge.springs.wire import material_named, materials, stock, tensile_strength
+from tests.hinge.doors import build_flat_drum, build_torsion
 
 OIL = material_named("oil_tempered")
 
@@ -71,7 +63,7 @@ def test_strength_falls_with_wire_size_for_every_material():
 def test_bar_force_is_torque_over_the_grip():
     assert bar_force(180, 18) == pytest.approx(10)
     with pytest.raises(OutOfRange, match="6 to 36"):
-        bar_force(180, 2)
+        ask("torsion", {"wire_in": 0.225, "inside_diameter_in": 2, "length_in": 30, "turns": 7, "bar_in": 2})
 
 
 def test_a_spring_all_dead_coils_is_refused_with_the_numbers():

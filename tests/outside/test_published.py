@@ -7,17 +7,16 @@ from scipy.optimize import brentq, brute, fsolve
 
 from hinge.door.lift import joint_places, required_lift
 from hinge.door.makeup import materials_of_sections
-from hinge.door.sections import build_door
-from hinge.door.track import build_track, path_of
+from hinge.door.track import path_of
 from hinge.measure.tape import parse_length
 from hinge.measure.units import parse_weight
 from hinge.questions.ask import ask
 from hinge.sizing.ideal import conditions
 from hinge.sizing.search import Wanted, find_sets
-from hinge.springs.drums import build_flat_drum
 from hinge.springs.extension import ExtensionSpring, cables_for, grade_for
 from hinge.springs.torsion import FRICTION_RATE_CONSTANT, rate, wound_length
 from hinge.springs.wire import Stock, material_named, tensile_strength
+from tests.hinge.doors import build_door, build_flat_drum, build_track
 
 DRUM = build_flat_drum(4, 0.125)
 
@@ -117,7 +116,7 @@ def test_joints_against_scipy_root_finding(travel):
     door, track = build_door(84, (18, 21, 21, 24), (30, 30, 32, 40)), build_track(12, 2)
     path = path_of(door, track)
     u = float(travel)
-    for section, place in zip(door.section_heights_in, joint_places(door, track, np.array([travel]))[0][1:], strict=True):
+    for section, place in zip(door.heights_in, joint_places(door, track, np.array([travel]))[0][1:], strict=True):
         start = np.array(path.place(np.array(u)))
         u = brentq(lambda v, s=start, h=section: np.hypot(*(np.array(path.place(np.array(v))) - s)) - h, u + 1e-9, u + 2 * section)
         assert place == pytest.approx(np.array(path.place(np.array(u))), abs=1e-6)
@@ -155,7 +154,9 @@ def test_shigley_worked_extension_spring():
     0.035 in music wire, OD 0.248 in, 12.17 body coils and hooks that bend like 0.40 coil more: k = 17.91 lbf/in with
     G = 11.6 Mpsi. Ours takes G = 11.2 Mpsi for every wire, so the ratio of the moduli is taken out. The book rounds to four figures.
     """
-    found = ExtensionSpring(0.035, 0.248, 12.17 + 11.6 / 28.7, material="music").rate_lb_per_in
+    found = ExtensionSpring.model_construct(
+        wire_in=0.035, outside_diameter_in=0.248, coils=12.17 + 11.6 / 28.7, material="music"
+    ).rate_lb_per_in
     assert found * 11.6 / 11.2 == pytest.approx(17.91, rel=0.001)
 
 
@@ -199,9 +200,9 @@ def test_scipy_brute_force_finds_the_same_winner(height_in, weight_lb):
 
     grid = (slice(0, 4, 1), slice(0, 2, 1), slice(20, 44, 0.5), slice(0, 3, 1))
     best = brute(badness, grid, finish=None)
-    spring, count = find_sets(door, track, DRUM, wanted, sizes).sets[0].springs[0]
+    spring = find_sets(door, track, DRUM, wanted, sizes).sets[0].springs[0]
     expected = (sizes.wire_in[int(best[0])], sizes.inside_diameter_in[int(best[1])], best[2], (1, 2, 4)[int(best[3])])
-    assert (spring.wire_in, spring.inside_diameter_in, spring.length_in, count) == expected
+    assert (spring.wire_in, spring.inside_diameter_in, spring.length_in, spring.count) == expected
     assert badness(best) < 1e9
 
 
@@ -212,7 +213,7 @@ def _turns(door, track, rate_lbin_per_turn):
 
     def uneven(turns):
         heavy = floor_lb - rate_lbin_per_turn * turns / 2.0625
-        return heavy + open_lb + 0.01 * door.weight_lb - rate_lbin_per_turn * (turns - used) / 2.0625
+        return heavy + open_lb + 0.01 * door.total_lb - rate_lbin_per_turn * (turns - used) / 2.0625
 
     return brentq(uneven, 1, 30)
 
@@ -228,7 +229,7 @@ def test_thin_sections_on_a_track_become_a_chain(lift):
     positions = np.linspace(50, 150, 60)
     path = path_of(door, track)
     _, z = path.place(np.stack([positions, positions + 192]))
-    chain = door.weight_lb * (z[1] - z[0]) / 192
+    chain = door.total_lb * (z[1] - z[0]) / 192
     assert np.mean(required_lift(door, track, positions)) == pytest.approx(np.mean(chain), rel=0.05)
 
 

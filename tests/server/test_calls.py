@@ -26,10 +26,10 @@ def test_a_repeated_start_is_the_same_call(technician, door):
 
 def test_a_repeated_post_is_the_same_entry(call):
     call.ready_to_wind()
-    stroke = {"spring": "left", "from_quarter": 0, "to_quarter": 1}
-    answers = [call.enter("counted", "the-same-stroke", **stroke) for _ in range(3)]
+    stroke = {"part": "left", "from_count": 0, "to_count": 1}
+    answers = [call.enter("moved", "the-same-stroke", **stroke) for _ in range(3)]
     assert [answer.status_code for answer in answers] == [200] * 3
-    assert answers[2].json()["state"]["winding"][0]["done"] == 1
+    assert answers[2].json()["state"]["parts"][0]["count"] == 1
     assert Entry.objects.filter(client_id="the-same-stroke").count() == 1
 
 
@@ -45,25 +45,25 @@ def test_two_tablets_count_one_stroke_once(technician, lead, call, door):
     call.ready_to_wind()
     other = CallOver(Api(lead), door)
     assert other.key == call.key
-    stroke = {"spring": "left", "from_quarter": 0, "to_quarter": 1}
-    assert call.enter("counted", **stroke).status_code == 200
-    late = other.enter("counted", **stroke)
+    stroke = {"part": "left", "from_count": 0, "to_count": 1}
+    assert call.enter("moved", **stroke).status_code == 200
+    late = other.enter("moved", **stroke)
     assert late.status_code == 409
     assert "stands at 1" in late.json()["error"]["message"]
-    assert other.api.get(f"/calls/{call.key}").json()["state"]["winding"][0]["done"] == 1
+    assert other.api.get(f"/calls/{call.key}").json()["state"]["parts"][0]["count"] == 1
 
 
 def test_a_gate_that_stands_open_answers_409_and_nothing_is_written(call):
     call.ready_to_wind()
     call.must("gate", gate="shaft", met=False)
     before = Entry.objects.count()
-    answer = call.enter("counted", spring="left", from_quarter=0, to_quarter=1)
+    answer = call.enter("moved", part="left", from_count=0, to_count=1)
     assert answer.status_code == 409
     assert answer.json()["error"] | {"allowed": "", "unit": "", "current": None} == {
         "code": "gate_not_met",
         "message": "Before winding: Shaft held by a locking clamp.",
-        "field": "winding",
-        "value": "counted",
+        "field": "kind",
+        "value": "moved",
         "allowed": "",
         "unit": "",
         "current": None,
@@ -73,7 +73,7 @@ def test_a_gate_that_stands_open_answers_409_and_nothing_is_written(call):
 
 def test_a_bad_measurement_names_value_range_and_unit(call):
     error = call.enter("measured", field="height_in", typed="7'0\" high").json()["error"]
-    assert error["field"] == "height_in"
+    assert error["field"] == "typed"
     error = call.enter("measured", field="weight_lb", typed="9000 lb").json()["error"]
     assert (error["value"], error["allowed"], error["unit"]) == (9000, "30 to 1200", "lb")
 
@@ -83,12 +83,12 @@ def test_closing_carries_the_door_file_on(call, door):
     door.refresh_from_db()
     assert door.version == 2
     assert door.record["springs"][0]["length_in"] == SPRING["length_in"]
-    assert door.record["quarter_turns"] == 2
+    assert door.record["cones"] == {"left": 2, "right": 2}
     lists = call.api.get("/calls").json()
     assert lists["under_way"] == []
     assert lists["closed"][0]["complaint"] == "There was a loud bang, now it will not open"
     file = call.api.get(f"/doors/{door.key}").json()
-    assert file["calls"][0]["cause"] == "A torsion spring is broken"
+    assert call.api.get(f"/doors/{door.key}/calls").json()[0]["cause"] == "A torsion spring is broken"
     assert {"field": "height_in", "label": "Door height", "text": "7'0\""} in file["facts"]
 
 
@@ -111,7 +111,7 @@ def test_two_connections_at_once_write_one_stroke(technician, door):
         api = Api(technician)
         token = api.get("/session").json()["csrf_token"]
         start.wait()
-        body = {"id": str(uuid.uuid4()), "body": {"kind": "counted", "spring": "left", "from_quarter": 0, "to_quarter": 1}}
+        body = {"id": str(uuid.uuid4()), "body": {"kind": "moved", "part": "left", "from_count": 0, "to_count": 1}}
         answer = api.client.post(f"/api/calls/{call.key}/entries", body, content_type="application/json", headers={"X-CSRFToken": token})
         codes.append(answer.status_code)
         connections.close_all()
@@ -128,8 +128,8 @@ def test_two_connections_at_once_write_one_stroke(technician, door):
 
 def test_entering_costs_a_fixed_number_of_queries(call, django_assert_max_num_queries):
     call.ready_to_wind()
-    with django_assert_max_num_queries(14):
-        call.must("counted", spring="left", from_quarter=0, to_quarter=1)
+    with django_assert_max_num_queries(15):
+        call.must("moved", part="left", from_count=0, to_count=1)
 
 
 def test_lists_cost_the_same_however_long(technician, shop, django_assert_max_num_queries):

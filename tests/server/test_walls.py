@@ -4,8 +4,8 @@ import uuid
 
 import pytest
 
-from server.config.api import api
 from server.people.models import Person, Shop
+from server.site.api import api
 from tests.server.conftest import Api, CallOver
 
 OPEN = {("get", "/api/session"), ("post", "/api/session")}
@@ -26,6 +26,7 @@ def walk(client, method, path, key):
         "/api/doors/{key}/calls": {"key": str(uuid.uuid4())},
         "/api/doors/{key}/bench": {"key": str(uuid.uuid4()), "address": "/bench/springs", "title": "Springs", "says": ""},
         "/api/stock/{kind}": {"file_name": "van.csv", "text": "wire_in,inside_diameter_in,length_in,count\n.225,2,60,1\n"},
+        "/api/bench/call": {"commands": []},
         "/api/calls/{key}/entries": {"id": str(uuid.uuid4()), "body": {"kind": "complaint", "complaint": "heavy"}},
     }.get(path, {})
     return client.send(method.upper(), path.replace("{key}", key).replace("{kind}", "van").removeprefix("/api"), body)

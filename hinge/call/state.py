@@ -6,11 +6,15 @@ from typing import Literal
 
 from pydantic import BaseModel
 
+from hinge.balance.hung import HungDoor
+from hinge.balance.readings import Outcome, Reading
+from hinge.call.knowledge import Before
+from hinge.call.line import Part
+from hinge.call.record import CarrierKind, DoorRecord, How, OnDoor
+from hinge.call.said import DoorSaid
+from hinge.call.setup import Setup
+from hinge.call.summary import SaidLine
 from hinge.measure.fields import Value
-from hinge.procedure.entries import Side
-from hinge.procedure.knowledge import Before
-from hinge.procedure.record import CarrierKind, DoorRecord, OnDoor, Setup
-from hinge.questions.documents import HungDoor, PairIn, ReadingIn, SpringIn, StackIn
 
 StageName = Literal["arrive", "find", "measure", "size", "repair", "prove", "close"]
 
@@ -43,6 +47,7 @@ class Measurement(BaseModel):
     value: Value
     text: str
     entry: str = ""
+    how: How = How()
 
 
 class Asked(BaseModel):
@@ -59,44 +64,65 @@ class Asked(BaseModel):
 
 
 class Choice(BaseModel):
-    """What was picked, and the entry that picked it."""
+    """What was picked, by its short name; `entry` picked it, and is empty once it is on the door.
 
-    springs: list[SpringIn]
-    duplex: bool
-    quarter_turns: int | None
-    extension: PairIn | None
-    counterweight: StackIn | None
-    entry: str
-
-
-class Hanging(BaseModel):
-    """How a picked pair or stack goes on this door."""
-
-    title: str
-    caution: str
-    steps: list[str]
-
-
-class SpringCount(BaseModel):
-    """Quarter-turns in and planned for one winding cone.
-
-    `torque_lbin` and `bar_force_lb` hold the value after each quarter-turn, from 0 to planned.
+    `stale` says what changed where the door was measured again since.
     """
 
-    spring: Side
-    done: int
-    planned: int
+    option: str
+    words: str
+    quarter_turns: int | None
+    entry: str
+    stale: str
+
+
+class PartState(BaseModel):
+    """Where one part of what carries the door stands and is to go, in `unit`.
+
+    `count` is None for a cone of unknown turns, of which `let_off` have been counted; a stroke then starts at minus `let_off`.
+    `torque_lbin` and `bar_force_lb` hold the value at each count from 0 up; empty where nothing is wound, or its rate unknown.
+    """
+
+    part: Part
+    name: str
+    count: int | None
+    let_off: int
+    target: int | None
+    unit: str
     torque_lbin: list[float]
     bar_force_lb: list[float]
     bar_in: float
 
 
+WorkStep = Literal["let_down", "take_off", "put_on", "set", "done"]
+
+
+class Work(BaseModel):
+    """What is to be done next on what carries the door, told, and the gate groups that stand before it."""
+
+    step: WorkStep
+    title: str
+    cautions: list[str]
+    steps: list[str]
+    done: str
+    gates: list[str]
+
+
+class OutcomeState(BaseModel):
+    """What a door can do when let go, in a word with its mark."""
+
+    id: Outcome
+    text: str
+
+
 class ReadingState(BaseModel):
-    """A balance reading; `current` until the springs change."""
+    """A balance reading; `current` until what carries the door changes."""
 
     entry: str
-    reading: ReadingIn
+    reading: Reading
     current: bool
+    height: str
+    words: str
     at: str
     by: str
 
@@ -121,8 +147,18 @@ class Stage(BaseModel):
     done: bool
 
 
+class UnreadableState(BaseModel):
+    """Something kept that cannot be read; measuring the `field` again puts it right, where there is one."""
+
+    field: str
+    text: str
+
+
 class CallState(BaseModel):
-    """Everything the entries of a call add up to."""
+    """Everything the entries of a call add up to.
+
+    `claimed_elsewhere`: the call was closed somewhere else, maybe under other rules, and its gates and proofs are as claimed there.
+    """
 
     complaint: str | None
     complaint_text: str
@@ -133,22 +169,24 @@ class CallState(BaseModel):
     measured: list[Measurement]
     asked: list[Asked]
     missing: list[str]
-    cycles_wanted: float
-    household: str | None
     file_weight_lb: float | None
     scale_weight_lb: float | None
+    weight_sd_lb: float | None
+    weight_words: str
     carried_by: CarrierKind
     setup: Setup | None
     wrong_setup: str
     on_door: OnDoor
     chosen: Choice | None
-    winding: list[SpringCount]
+    parts: list[PartState]
+    work: Work | None
+    touched: bool
     set_up: bool
     hung: HungDoor | None
+    said: DoorSaid
     readings: list[ReadingState]
     reading_heights_in: list[float]
-    hung_entry: str
-    hanging: Hanging | None
+    outcomes: list[OutcomeState]
     proofs: list[ProofState]
     stages: list[Stage]
     to_close: list[str]
@@ -156,4 +194,7 @@ class CallState(BaseModel):
     closed: bool
     closed_at: str
     told: str
+    summary: list[SaidLine]
+    claimed_elsewhere: bool
+    unreadable: list[UnreadableState]
     record_after: DoorRecord

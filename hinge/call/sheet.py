@@ -4,13 +4,9 @@ from __future__ import annotations
 
 from pydantic import BaseModel
 
-from hinge.door.track import path_of
-from hinge.errors import HingeError
-from hinge.measure.fields import DEFAULT_CHOICES, Measured, Value, asked_for, read_field, write_value
-from hinge.procedure.record import (
+from hinge.call.record import CarrierKind, OnDoor
+from hinge.call.setup import (
     NOT_ON_A_CALL,
-    CarrierKind,
-    OnDoor,
     Setup,
     cycles_of,
     hub_of,
@@ -19,11 +15,15 @@ from hinge.procedure.record import (
     missing_of,
     needed_of,
     on_door_of,
+    read_on_door,
     setup_of,
 )
-from hinge.procedure.state import Asked
-from hinge.questions.documents import HubIn
+from hinge.call.state import Asked
+from hinge.door.track import path_of
+from hinge.errors import HingeError
+from hinge.measure.fields import DEFAULT_CHOICES, Measured, Value, asked_for, read_field, write_value
 from hinge.sizing.ideal import require_drum
+from hinge.springs.counterweight import Hub
 
 
 class Sheet(BaseModel):
@@ -38,7 +38,7 @@ class Sheet(BaseModel):
     setup: Setup | None
     wrong_setup: str
     on_door: OnDoor | None
-    hub: HubIn | None
+    hub: Hub | None
     cycles_wanted: float
 
 
@@ -51,21 +51,21 @@ def read_sheet(typed: dict[str, str]) -> Sheet:
             continue
         try:
             values[name] = read_field(name, text)
-        except HingeError as wrong:
-            problems[name] = wrong.message
-    setup, carried_by = setup_of(values), kind_of(values)
+        except HingeError as refused:
+            problems[name] = refused.message
+    setup, wrong = understood(values)
     return Sheet(
         values=values,
         texts={name: write_value(name, value) for name, value in values.items()},
         problems=problems,
         asked=asked_of(values),
         missing=missing_of(values),
-        carried_by=carried_by,
+        carried_by=kind_of(values),
         setup=setup,
-        wrong_setup=wrong_in(values, setup, carried_by),
+        wrong_setup=wrong,
         on_door=on_door_of(values),
         cycles_wanted=cycles_of(values),
-        hub=hub_of(values) if all(name in values for name in ("hub_core_in", "strap_in", "hub_turns")) else None,
+        hub=hub_of(values),
     )
 
 
@@ -84,18 +84,18 @@ def asked_of(measured: Measured) -> list[Asked]:
     ]
 
 
-def wrong_in(measured: Measured, setup: Setup | None, carried_by: CarrierKind) -> str:
-    """Why the measurements cannot all be true or are not covered, or nothing."""
+def understood(measured: Measured) -> tuple[Setup | None, str]:
+    """The door's documents, and why they cannot be had or cannot all be true. Never raises."""
     if is_one_piece(measured):
-        return NOT_ON_A_CALL
-    if setup is None:
-        return ""
+        return None, NOT_ON_A_CALL
     try:
-        door, track = setup.door.build(), setup.track.build()
-        path_of(door, track)
-        drum = setup.drum.build(track) if setup.drum else None
-        if drum and carried_by == "torsion":
-            require_drum(track, drum)
+        setup = setup_of(measured)
+        if setup is not None:
+            path_of(setup.door, setup.track)
+            drum = setup.drum.on(setup.track) if setup.drum else None
+            if drum and kind_of(measured) == "torsion":
+                require_drum(setup.track, drum)
+        read_on_door(measured)
     except HingeError as wrong:
-        return wrong.message
-    return ""
+        return None, wrong.message
+    return setup, ""

@@ -1,0 +1,177 @@
+"""What a person says on a call. Each is decided by today's rules; what is kept of it is an event."""
+
+from __future__ import annotations
+
+from typing import Annotated, Literal
+
+from pydantic import Field, TypeAdapter, model_validator
+
+from hinge.balance.readings import Reading
+from hinge.call.line import Part
+from hinge.call.record import MOST_QUARTERS, How, OnDoor, wound
+from hinge.document import Between, Document, Text, read, told
+from hinge.errors import BadInput
+from hinge.springs.counterweight import Stack
+from hinge.springs.extension import ExtensionPair
+from hinge.springs.torsion import SpringKind
+
+Id = Annotated[str, Field(min_length=8, max_length=64, pattern=r"^[A-Za-z0-9-]+$")]
+Name = Annotated[str, Field(min_length=1, max_length=60)]
+Count = Annotated[int, Between(-MOST_QUARTERS, 400)]
+
+
+class Complaint(Document):
+    """What the customer says."""
+
+    kind: Literal["complaint"]
+    complaint: Name
+
+
+class GateSet(Document):
+    """A make-safe gate met, or open again."""
+
+    kind: Literal["gate"]
+    gate: Name
+    met: bool
+
+
+class Found(Document):
+    """What was found."""
+
+    kind: Literal["found"]
+    cause: Name
+    note: Text = ""
+
+
+class Measured(Document):
+    """One measurement, as typed, and how it was found where that is not by tape or scale."""
+
+    kind: Literal["measured"]
+    field: Name
+    typed: Annotated[str, Field(max_length=120)]
+    how: How = How()
+
+
+class Chosen(Document):
+    """A plan: a torsion set with its turns, an extension pair, or a stack of plates. It says nothing of what hangs there."""
+
+    kind: Literal["chosen"]
+    springs: Annotated[list[SpringKind], Field(max_length=2)] = []
+    duplex: bool = False
+    quarter_turns: Annotated[int, Between(1, MOST_QUARTERS, "quarter-turns")] | None = None
+    extension: ExtensionPair | None = None
+    counterweight: Stack | None = None
+
+    @model_validator(mode="after")
+    def _one_of_three(self) -> Chosen:
+        torsion = bool(self.springs) and self.quarter_turns is not None
+        if torsion + (self.extension is not None) + (self.counterweight is not None) != 1 or torsion != bool(self.springs):
+            said = "A choice is springs with their quarter_turns, an extension pair, or a counterweight."
+            raise told(BadInput(said, "springs", None, "one of the three"))
+        if (len(self.springs) == 2) != self.duplex:
+            said = "Two kinds of spring on one shaft are only picked as a duplex, and a duplex is two kinds."
+            raise told(BadInput(said, "duplex", self.duplex, "true with two kinds of spring"))
+        return self
+
+    def on(self) -> OnDoor:
+        """What it is once it is on the door and set up as planned."""
+        if self.springs:
+            return wound(self.springs, self.quarter_turns, self.duplex)
+        return OnDoor(extension=self.extension, counterweight=self.counterweight)
+
+
+class Picked(Document):
+    """A plan by the short name of an option: its turns and setting are worked out for the door as it is measured now."""
+
+    kind: Literal["picked"]
+    option: Annotated[str, Field(min_length=3, max_length=120)]
+
+
+class Aimed(Document):
+    """Where parts of what hangs there are to go: a trim, a let-down, or the same springs again."""
+
+    kind: Literal["aimed"]
+    targets: Annotated[dict[Part, Annotated[int, Between(-20, 400)]], Field(min_length=1)]
+
+
+class Moved(Document):
+    """One stroke of the bar on a cone, one hole of a cable on a side, or plates put on or taken off the stack.
+
+    Both ends are named so that a stroke sent from two tablets is counted once. A cone of unknown turns counts down from 0.
+    """
+
+    kind: Literal["moved"]
+    part: Part
+    from_count: Count
+    to_count: Count
+
+
+class Slack(Document):
+    """A cone is slack: its spring is broken, or was let down until nothing was left."""
+
+    kind: Literal["slack"]
+    part: Part
+
+
+class TakenOff(Document):
+    """What carried the door is off."""
+
+    kind: Literal["taken_off"]
+
+
+class PutOn(Document):
+    """What was picked is on the door: springs on the shaft, not wound; a pair or a stack set up as told."""
+
+    kind: Literal["put_on"]
+
+
+class BalanceReading(Document):
+    """A balance reading."""
+
+    kind: Literal["reading"]
+    reading: Reading
+
+
+class ProofMade(Document):
+    """A proof tried, passed or not."""
+
+    kind: Literal["proof"]
+    proof: Name
+    passed: bool
+    note: Text = ""
+
+
+class Withdrawn(Document):
+    """A claim taken back, with why. What followed from it stays."""
+
+    kind: Literal["withdrawn"]
+    entry: Id
+    reason: Text
+
+
+class Disconnected(Document):
+    """The opener is left disconnected, and the customer told why."""
+
+    kind: Literal["disconnected"]
+    reason: Annotated[str, Field(min_length=3, max_length=600)]
+
+
+class Closed(Document):
+    """The call is closed; what the customer was told."""
+
+    kind: Literal["closed"]
+    told: Text = ""
+
+
+Plain = (
+    Complaint | GateSet | Found | Chosen | Aimed | Moved | Slack | TakenOff | PutOn | BalanceReading | ProofMade | Withdrawn | Disconnected
+    | Closed
+)  # fmt: skip
+Said = Plain | Measured | Picked
+Command = Annotated[Said, Field(discriminator="kind")]
+_COMMAND: TypeAdapter[Said] = TypeAdapter(Command)
+
+
+def read_command(document: object, where: str = "") -> Said:
+    """Read what a person says; `where` is its path in a larger document. Raises a HingeError for anything malformed."""
+    return read(_COMMAND, document, where)

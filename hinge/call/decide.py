@@ -1,0 +1,313 @@
+"""Today's rules: what may follow on a call. Only this refuses. A safety gate has no override."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterable
+from typing import Any, cast
+
+from hinge.balance.advice import ACCEPT_FROM_IN, ACCEPT_TO_IN
+from hinge.call import commands as c
+from hinge.call import events as ev
+from hinge.call import line as ln
+from hinge.call.evolve import Call, action_of
+from hinge.call.hung import hung_door
+from hinge.call.knowledge import causes, complaints, gate_groups, guards, proofs
+from hinge.call.picking import NOT_MEASURED, plan_of
+from hinge.call.record import MOST_QUARTERS
+from hinge.call.sheet import understood
+from hinge.document import plain_value
+from hinge.errors import BadInput, Contradiction, GateNotMet, HingeError, OutOfStep
+from hinge.measure.fields import fields, read_field, require_sound
+from hinge.springs.lists import NO_LISTS, Lists
+
+MOST_READINGS = 60
+MOST_ENTRIES = 5000
+# Under these a call can still be ended: what a full call takes.
+ENDINGS = (c.Closed, c.Disconnected)
+UNITS = {"torsion": "quarter-turns", "extension": "holes", "counterweight": "plates"}
+
+
+def decide(call: Call, command: c.Said, lists: Lists = NO_LISTS) -> ev.Event:
+    """What happened, where it may.
+
+    Parameters: the facts so far, what is said, and the shop's `lists`, which know the rate of a set better. Returns the
+    event to keep. Raises GateNotMet while a gate the action needs stands open, OutOfStep where it was written against
+    other facts, BadInput, OutOfRange or Contradiction where it makes no sense.
+    """
+    if call.closed:
+        raise OutOfStep("This call is closed. Start a new call to go on.", "kind", command.kind)
+    if call.count >= MOST_ENTRIES and not isinstance(command, ENDINGS):
+        raise OutOfStep(f"This call has {call.count} entries, which is all it takes. Close it and start another.", "kind", command.kind)
+    if isinstance(command, c.Picked):
+        command = plan_of(command.option, call.measured, lists)
+    if isinstance(command, c.Measured):
+        return _measurement(command)
+    _gates(call, command)
+    rule = _RULES.get(type(command))
+    if rule:
+        rule(call, command)
+    return command
+
+
+def said_again(command: c.Said, kept: Iterable[ev.Event]) -> bool:
+    """Whether a command is the one an entry was made of: sent again, it is the same entry and not another."""
+    for event in kept:
+        if isinstance(command, c.Measured) and isinstance(event, ev.MeasuredValue):
+            return (command.field, command.typed, command.how) == (event.field, event.typed, event.how)
+        if isinstance(command, c.Picked):
+            return isinstance(event, c.Chosen) and command.option == event.on().option
+        if event == command:
+            return True
+    return False
+
+
+def held_by_hand(call: Call) -> bool:
+    """Whether the door held where it must, on what carries it now."""
+    return any(
+        one.current and one.reading.outcome == "holds" and ACCEPT_FROM_IN <= one.reading.height_in <= ACCEPT_TO_IN for one in call.readings
+    )
+
+
+def to_close(call: Call) -> list[str]:
+    """What stands between the call and its close, a sentence each."""
+    line, missing = call.line, []
+    if line.touched and line.on is None:
+        missing.append("Nothing carries the door: put on what was picked.")
+    elif line.touched and not line.carries:
+        missing.append("Finish the work: what carries the door is not where it is to be.")
+    if line.touched and not held_by_hand(call):
+        missing.append("Read the balance: the door must hold at 3 to 4 ft on its springs alone.")
+    if not call.disconnections:
+        for proof in proofs():
+            tried = call.tried.get(proof.id)
+            if proof.required and (tried is None or tried.standing != "passed"):
+                missing.append(f"Prove: {proof.title.lower()}.")
+    return missing
+
+
+def _gates(call: Call, command: c.Plain) -> None:
+    action = action_of(call, command)
+    if action is None:
+        return
+    carrier = call.line.kind
+    if action == "put_on" and call.plan is not None:
+        carrier = call.plan.on().kind or carrier
+    for group in guards(action, carrier):
+        open_gates = [gate.title for gate in group.gates if gate.id not in call.gates]
+        if open_gates:
+            raise GateNotMet(f"{group.title}: {'; '.join(open_gates)}.", "kind", command.kind, "every gate met")
+
+
+def _measurement(command: c.Measured) -> ev.MeasuredValue:
+    known = fields().get(command.field)
+    if known is not None and not known.of_door:
+        raise BadInput("That is a balance reading, not a measure of the door.", "field", command.field)
+    try:
+        value = read_field(command.field, command.typed)
+    except HingeError as wrong:
+        where = "field" if known is None else "typed"
+        raise type(wrong)(wrong.message, where, wrong.value, wrong.allowed, wrong.unit) from wrong
+    _range(command, value)
+    return ev.MeasuredValue(
+        kind="measured", field=command.field, typed=command.typed, value=value, unit=fields()[command.field].unit, how=command.how
+    )
+
+
+def _range(command: c.Measured, value: object) -> None:
+    low, high = command.how.low, command.how.high
+    if command.how.method == "estimate" and (low is None or high is None):
+        raise BadInput("An estimate says how far it may be off.", "how.low", low, "low and high")
+    if (low is None) != (high is None):
+        raise BadInput("A range has a low end and a high end.", "how.low" if low is None else "how.high", None, "low and high, or neither")
+    if low is None or high is None:
+        return
+    if not isinstance(value, int | float) or not low <= value <= high:
+        raise Contradiction("The value lies outside its own range.", "how.low", low, "low, then the value, then high")
+    for end in ("low", "high"):
+        require_sound(command.field, max(getattr(command.how, end), fields()[command.field].low), f"how.{end}")
+
+
+def _known(names: Callable[[], Iterable[str]], attribute: str) -> Callable[[Call, Any], None]:
+    def rule(call: Call, command: Any) -> None:
+        value, known = getattr(command, attribute), list(names())
+        if value not in known:
+            allowed = ", ".join(known)
+            raise BadInput(f"There is nothing called {str(plain_value(value))!r} here.", attribute, plain_value(value), allowed)
+
+    return rule
+
+
+def _chosen(call: Call, command: c.Chosen) -> None:
+    setup, wrong = understood(call.measured)
+    on = command.on()
+    field = {"torsion": "springs", "extension": "extension", "counterweight": "counterweight"}[on.kind or "torsion"]
+    if setup is None or wrong:
+        raise Contradiction(wrong or NOT_MEASURED, field, None)
+    if len(on.cones) == 3 or (on.springs and sum(spring.count for spring in on.springs) == 3):
+        raise BadInput("One, two or four springs go on a shaft.", "springs.0.count", on.springs[0].count, "1, 2, 4", "springs")
+    if on.kind != "extension" and setup.drum is None:
+        carried = "Torsion springs need" if on.kind == "torsion" else "A counterweight needs"
+        raise Contradiction(f"{carried} drums: say in Measure that this is to carry the door, and measure them.", field, None)
+    try:
+        hung_door(setup, on)
+    except HingeError as refused:
+        of_command = refused.field.split(".")[0] == field
+        raise type(refused)(
+            refused.message, refused.field if of_command else field, refused.value, refused.allowed, refused.unit
+        ) from refused
+
+
+def _hanging(call: Call, where: str) -> ln.Line:
+    line = call.line
+    if line.on is None:
+        raise OutOfStep("Nothing hangs on the door now.", where, None)
+    return line
+
+
+def _aimed(call: Call, command: c.Aimed) -> None:
+    line = _hanging(call, "targets")
+    if call.plan is not None:
+        raise OutOfStep("Another set is picked. Take that pick back to keep what hangs there.", "targets", None)
+    for part, to_count in command.targets.items():
+        _require_part(line, part, "targets")
+        if line.kind != "extension" and to_count < 0:
+            raise BadInput("There is no such step left to take.", f"targets.{part}", to_count, "0 or more", UNITS[line.kind])
+        if line.kind == "torsion" and to_count > MOST_QUARTERS:
+            raise BadInput("That is more than springs are wound.", f"targets.{part}", to_count, f"0 to {MOST_QUARTERS}", UNITS[line.kind])
+        if line.counts[part] is None and to_count != 0:
+            said = "The turns of this cone are not known: let it down to slack first."
+            raise Contradiction(said, f"targets.{part}", to_count, "0", UNITS[line.kind])
+    if line.kind != "torsion":
+        aimed = ln.aimed(line, dict(command.targets))
+        for part, target in aimed.targets.items():
+            aimed = aimed if target is None else ln.moved(aimed, part, target)
+        _require_sets_up(call, aimed, "targets")
+
+
+def _require_sets_up(call: Call, line: ln.Line, where: str) -> None:
+    """Refuse a pair or a stack that could not hang so."""
+    on = line.as_it_stands()
+    if on.extension is not None and not 0 <= on.extension.open_stretch_in <= 24:
+        raise Contradiction("There is no such hole left: the stretch at open would be outside 0 to 24 in.", where, None, "0 to 24", "in")
+    if on.counterweight is not None and on.counterweight.plates.weight_lb <= 0:
+        raise Contradiction("A stack has at least one plate.", where, None, "one plate or more")
+    setup, _ = understood(call.measured)
+    try:
+        if setup is not None:
+            hung_door(setup, on)
+    except HingeError as wrong:
+        raise type(wrong)(wrong.message, where, wrong.value, wrong.allowed, wrong.unit) from wrong
+
+
+def _require_part(line: ln.Line, part: ln.Part, where: str) -> None:
+    if part not in line.counts:
+        raise BadInput(f"There is no {part.replace('_', ' ')} part to move here.", where, part, ", ".join(line.counts) or "none")
+
+
+def _moved(call: Call, command: c.Moved) -> None:
+    line = _hanging(call, "part")
+    _require_part(line, command.part, "part")
+    unit, stands = UNITS[line.kind], cast(int, ln.stands_at(line, command.part))
+    if command.from_count != stands:
+        name = command.part.replace("_", " ")
+        raise OutOfStep(
+            f"The {name} stands at {stands} {unit}, not {command.from_count}.", "from_count", command.from_count, str(stands), unit
+        )
+    step, unknown = command.to_count - command.from_count, line.counts[command.part] is None
+    largest = ln.LARGEST_STEP[line.kind]
+    if not 1 <= abs(step) <= largest:
+        raise BadInput(f"One entry moves 1 to {largest} {unit}.", "to_count", command.to_count, f"1 to {largest} more or less", unit)
+    if unknown:
+        if command.to_count > 0:
+            raise Contradiction(
+                "This cone's turns are not known: let it down to slack first.", "to_count", command.to_count, "0 or less", unit
+            )
+        return
+    if line.kind != "extension" and command.to_count < 0:
+        raise Contradiction("There is nothing left to take off.", "to_count", command.to_count, "0 or more", unit)
+    target = line.to_go(call.plan is not None).get(command.part)
+    towards = target is not None and min(stands, target) <= command.to_count <= max(stands, target)
+    if not towards and not (line.kind == "torsion" and step < 0):
+        plan = "Nothing is planned here" if target is None else f"The plan is {target} {unit}"
+        raise Contradiction(f"{plan}. Trim after the balance check, not before.", "to_count", command.to_count, str(target), unit)
+    if line.kind != "torsion":
+        _require_sets_up(call, ln.moved(line, command.part, command.to_count), "to_count")
+
+
+def _slack(call: Call, command: c.Slack) -> None:
+    line = _hanging(call, "part")
+    if line.kind != "torsion":
+        raise Contradiction("Only a winding cone is let down to slack.", "part", command.part)
+    _require_part(line, command.part, "part")
+
+
+def _taken_off(call: Call, command: c.TakenOff) -> None:
+    line = _hanging(call, "kind")
+    if line.wound:
+        raise OutOfStep("There are turns on the springs, or may be. Let every cone down to zero first.", "kind", command.kind)
+
+
+def _put_on(call: Call, command: c.PutOn) -> None:
+    if call.plan is None:
+        raise OutOfStep("Nothing is picked that could go on the door.", "kind", command.kind)
+    if call.line.on is not None:
+        raise OutOfStep("What hangs there now is not taken off yet.", "kind", command.kind)
+    _chosen(call, call.plan)
+
+
+def _reading(call: Call, command: c.BalanceReading) -> None:
+    line = call.line
+    if line.on is None or line.being_let_down or (line.touched and not line.carries):
+        raise OutOfStep("Finish the work first: nothing, or not enough, carries the door now.", "reading", None)
+    if len(call.readings) >= MOST_READINGS:
+        raise OutOfStep("There are as many readings as a call takes.", "reading", len(call.readings), f"up to {MOST_READINGS}")
+    setup, _ = understood(call.measured)
+    height = command.reading.height_in
+    if setup is not None and height > setup.door.height_in:
+        allowed = f"0 to {setup.door.height_in:g}"
+        raise BadInput("The reading is above the door's travel.", "reading.height_in", height, allowed, "in")
+
+
+def _proof(call: Call, command: c.ProofMade) -> None:
+    _known(lambda: [proof.id for proof in proofs()], "proof")(call, command)
+    if action_of(call, command) != "power" or held_by_hand(call):
+        return
+    if call.line.touched:
+        raise Contradiction("Check the balance by hand before the door runs by power: it must hold at 3 to 4 ft.", "proof", command.proof)
+    found = call.cause
+    if found is not None and found in causes() and causes()[found].never_run:
+        said = f"{causes()[found].text}: the opener never runs this door until it has held by hand at 3 to 4 ft."
+        raise Contradiction(said, "proof", command.proof)
+
+
+def _withdrawal(call: Call, command: c.Withdrawn) -> None:
+    if command.entry not in call.standing_claims():
+        raise Contradiction(
+            "There is no such claim standing on this call. What was done on the door is not taken back; enter what is true now.",
+            "entry",
+            command.entry,
+            "a complaint, cause, measurement, pick, reading, proof, or disconnection of this call",
+        )
+
+
+def _closed(call: Call, command: c.Closed) -> None:
+    missing = to_close(call)
+    if missing:
+        raise Contradiction(" ".join(missing), "kind", "closed", "every required proof passed, or left disconnected", "")
+
+
+_RULES: dict[type, Callable[[Call, Any], None]] = {
+    c.Complaint: _known(complaints, "complaint"),
+    c.GateSet: _known(lambda: [gate.id for group in gate_groups() for gate in group.gates], "gate"),
+    c.Found: _known(causes, "cause"),
+    c.Chosen: _chosen,
+    c.Aimed: _aimed,
+    c.Moved: _moved,
+    c.Slack: _slack,
+    c.TakenOff: _taken_off,
+    c.PutOn: _put_on,
+    c.BalanceReading: _reading,
+    c.ProofMade: _proof,
+    c.Withdrawn: _withdrawal,
+    c.Closed: _closed,
+}

@@ -1,0 +1,267 @@
+"""What the events of a call add up to. Total: any event follows any other, and nothing is read anew."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Mapping
+from dataclasses import dataclass, field, replace
+from functools import reduce
+from typing import Literal
+
+from hinge.balance.readings import Reading
+from hinge.call import commands as c
+from hinge.call import events as ev
+from hinge.call import line as ln
+from hinge.call.events import Entry
+from hinge.call.knowledge import Action, gate_groups, proofs
+from hinge.call.line import Line
+from hinge.call.record import DoorRecord, How, OnDoor, sound
+from hinge.measure.fields import Value
+
+Standing = Literal["open", "passed", "failed", "void"]
+
+
+@dataclass(frozen=True)
+class Signed:
+    """Who entered something, when, and under which id."""
+
+    entry: str
+    by: str
+    at: str
+
+
+@dataclass(frozen=True)
+class Claim:
+    """A value that was claimed, and who did."""
+
+    value: Value
+    how: How
+    signed: Signed
+
+
+@dataclass(frozen=True)
+class Taken:
+    """A balance reading, what carried the door when it was taken, and whether that still stands so."""
+
+    reading: Reading
+    signed: Signed
+    at_setting: OnDoor
+    current: bool = True
+
+
+@dataclass(frozen=True)
+class Tried:
+    """A proof and how it stands."""
+
+    standing: Standing
+    signed: Signed
+
+
+@dataclass(frozen=True)
+class Unread:
+    """Something kept that cannot be read; `field` where it was a measurement."""
+
+    entry: str
+    field: str
+    text: str
+
+
+@dataclass(frozen=True)
+class Call:
+    """The facts of a call. `claims` holds the standing claims of every measured field, last one last."""
+
+    record: DoorRecord
+    complaints: tuple[tuple[str, Signed], ...] = ()
+    causes: tuple[tuple[c.Found, Signed], ...] = ()
+    gates: Mapping[str, Signed] = field(default_factory=dict)
+    claims: Mapping[str, tuple[Claim, ...]] = field(default_factory=dict)
+    plans: tuple[tuple[c.Chosen, Signed], ...] = ()
+    moved_line: Line | None = None
+    readings: tuple[Taken, ...] = ()
+    tried: Mapping[str, Tried] = field(default_factory=dict)
+    disconnections: tuple[tuple[str, Signed], ...] = ()
+    closed: tuple[str, Signed] | None = None
+    unreadable: tuple[Unread, ...] = ()
+    count: int = 0
+
+    @property
+    def measured(self) -> dict[str, Value]:
+        """Every value known, of the file and of the call."""
+        said = {name: claims[-1].value for name, claims in self.claims.items() if claims}
+        return self.record.measured | sound(said)[0]
+
+    def how(self, name: str) -> How:
+        """How a value was found."""
+        claims = self.claims.get(name)
+        return claims[-1].how if claims else self.record.how.get(name, How())
+
+    @property
+    def line(self) -> Line:
+        """What carries the door: as it was moved, or as it is known before anything was."""
+        if self.moved_line is not None:
+            return self.moved_line
+        said = frozenset(name for name, claims in self.claims.items() if claims)
+        return ln.on_arrival(self.record, self.measured, said)
+
+    @property
+    def cause(self) -> str | None:
+        """What was found last."""
+        return self.causes[-1][0].cause if self.causes else None
+
+    def standing_claims(self) -> frozenset[str]:
+        """The entries that can be taken back: what was claimed, never what was done on the door."""
+        pairs = (*self.complaints, *self.causes, *self.plans, *self.disconnections)
+        signed = [one for _, one in pairs] + [one.signed for of in self.claims.values() for one in of]
+        signed += [one.signed for one in self.readings] + [one.signed for one in self.tried.values()]
+        return frozenset(one.entry for one in signed)
+
+    @property
+    def plan(self) -> c.Chosen | None:
+        """What was picked to go on the door and is not on it yet."""
+        return self.plans[-1][0] if self.plans else None
+
+
+def start(record: DoorRecord) -> Call:
+    """A call just begun at a door of which so much is known."""
+    return Call(record)
+
+
+def fold(record: DoorRecord, entries: Iterable[Entry]) -> Call:
+    """The facts after these entries, in order."""
+    return reduce(evolve, entries, start(record))
+
+
+def evolve(call: Call, entry: Entry) -> Call:
+    """The facts after one more event. Never raises."""
+    body, signed = entry.body, Signed(entry.id, entry.by, entry.at)
+    after = _CLAIMS.get(type(body), _work)(replace(call, count=call.count + 1), body, signed)  # type: ignore[operator]
+    action = action_of(call, body)
+    return _consequences(after, action) if action else after
+
+
+def action_of(call: Call, body: ev.Event) -> Action | None:
+    """What an event does to the door, if anything."""
+    match body:
+        case c.Moved():
+            if call.line.kind != "torsion":
+                return "set"
+            return "wind" if body.to_count > body.from_count else "let_down"
+        case ev.TrimmedWhole():
+            return "set" if call.line.kind != "torsion" else "wind"
+        case c.Slack():
+            return "slack"
+        case c.TakenOff():
+            return "take_off"
+        case c.PutOn():
+            return "put_on"
+        case c.BalanceReading():
+            return "lift"
+        case c.ProofMade():
+            return "power" if any(proof.id == body.proof and proof.powered for proof in proofs()) else None
+        case _:
+            return None
+
+
+def _consequences(call: Call, action: Action) -> Call:
+    """Gates to be met anew, proofs to be made anew, readings that are past: no withdrawal brings any of them back."""
+    opened = {gate.id for group in gate_groups() if action in group.cleared_by for gate in group.gates}
+    voided = {proof.id for proof in proofs() if action in proof.voided_by}
+    return replace(
+        call,
+        gates={name: signed for name, signed in call.gates.items() if name not in opened},
+        tried={name: replace(tried, standing="void") if name in voided else tried for name, tried in call.tried.items()},
+        readings=call.readings if action in ("lift", "power") else tuple(replace(one, current=False) for one in call.readings),
+    )
+
+
+def _work(call: Call, body: ev.Event, signed: Signed) -> Call:
+    line = call.line
+    match body:
+        case c.Moved():
+            return replace(call, moved_line=ln.moved(line, body.part, body.to_count))
+        case c.Slack():
+            return replace(call, moved_line=ln.slack(line, body.part))
+        case c.TakenOff():
+            return replace(call, moved_line=ln.taken_off(line))
+        case c.PutOn():
+            plan = call.plan
+            return call if plan is None else replace(call, plans=(), moved_line=ln.put_on(plan.on()))
+        case c.Aimed():
+            return replace(call, moved_line=ln.aimed(line, dict(body.targets)))
+        case ev.TrimmedWhole():
+            parts = ("small",) if line.kind == "counterweight" else tuple(line.counts)
+            for part in parts:
+                to_count = (line.counts.get(part) or 0) + body.steps
+                line = ln.moved(line, part, to_count if line.kind == "extension" else max(0, to_count))
+            return replace(call, moved_line=ln.aimed(line, {part: line.counts[part] or 0 for part in parts if part in line.counts}))
+        case ev.Unreadable():
+            return replace(call, unreadable=(*call.unreadable, Unread(signed.entry, body.field, body.text)))
+        case _:
+            return call
+
+
+def _complaint(call: Call, body: c.Complaint, signed: Signed) -> Call:
+    return replace(call, complaints=(*call.complaints, (body.complaint, signed)))
+
+
+def _gate(call: Call, body: c.GateSet, signed: Signed) -> Call:
+    left = {name: by for name, by in call.gates.items() if name != body.gate}
+    return replace(call, gates=left | {body.gate: signed} if body.met else left)
+
+
+def _found(call: Call, body: c.Found, signed: Signed) -> Call:
+    return replace(call, causes=(*call.causes, (body, signed)))
+
+
+def _measured(call: Call, body: ev.MeasuredValue, signed: Signed) -> Call:
+    value = float(body.value) if isinstance(body.value, int | float) else body.value
+    claims = (*call.claims.get(body.field, ()), Claim(value, body.how, signed))
+    return replace(call, claims={**call.claims, body.field: claims})
+
+
+def _chosen(call: Call, body: c.Chosen, signed: Signed) -> Call:
+    return replace(call, plans=(*call.plans, (body, signed)))
+
+
+def _reading(call: Call, body: c.BalanceReading, signed: Signed) -> Call:
+    return replace(call, readings=(*call.readings, Taken(body.reading, signed, call.line.as_it_stands())))
+
+
+def _proof(call: Call, body: c.ProofMade, signed: Signed) -> Call:
+    return replace(call, tried={**call.tried, body.proof: Tried("passed" if body.passed else "failed", signed)})
+
+
+def _disconnected(call: Call, body: c.Disconnected, signed: Signed) -> Call:
+    return replace(call, disconnections=(*call.disconnections, (body.reason, signed)))
+
+
+def _closed(call: Call, body: c.Closed, signed: Signed) -> Call:
+    return replace(call, closed=(body.told, signed))
+
+
+def _withdrawn(call: Call, body: c.Withdrawn, signed: Signed) -> Call:
+    """Strike a claim. A proof taken back is open, whatever stood before it."""
+    gone = body.entry
+    return replace(
+        call,
+        complaints=tuple(one for one in call.complaints if one[1].entry != gone),
+        causes=tuple(one for one in call.causes if one[1].entry != gone),
+        claims={name: tuple(one for one in claims if one.signed.entry != gone) for name, claims in call.claims.items()},
+        plans=tuple(one for one in call.plans if one[1].entry != gone),
+        readings=tuple(one for one in call.readings if one.signed.entry != gone),
+        tried={name: one for name, one in call.tried.items() if one.signed.entry != gone},
+        disconnections=tuple(one for one in call.disconnections if one[1].entry != gone),
+    )
+
+
+_CLAIMS = {
+    c.Complaint: _complaint,
+    c.GateSet: _gate,
+    c.Found: _found,
+    ev.MeasuredValue: _measured,
+    c.Chosen: _chosen,
+    c.BalanceReading: _reading,
+    c.ProofMade: _proof,
+    c.Disconnected: _disconnected,
+    c.Closed: _closed,
+    c.Withdrawn: _withdrawn,
+}

@@ -1,0 +1,101 @@
+"""A call that comes from elsewhere: taken up where it stands by today's rules, or closed there and kept as claimed."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+
+from hinge.call import commands as c
+from hinge.call import events as ev
+from hinge.call import line as ln
+from hinge.call.decide import UNITS, decide
+from hinge.call.evolve import Call, evolve, start
+from hinge.call.record import DoorRecord
+from hinge.errors import BadInput, Contradiction, HingeError
+from hinge.measure.fields import require_sound
+from hinge.springs.lists import NO_LISTS, Lists
+
+Told = Sequence[Sequence[ev.Entry]]
+"""The entries of a document in order; one of an older shape may be more than one event of today's."""
+
+
+def taken_up(record: DoorRecord, told: Told, where: str, lists: Lists = NO_LISTS) -> Call:
+    """A call under way, each entry decided as if it were said now. Raises what `decide` raises, the path of the entry before its own."""
+    call = start(record)
+    for place, entries in enumerate(told):
+        for entry in entries:
+            try:
+                _decide(call, entry.body, lists)
+            except HingeError as wrong:
+                raise _at(wrong, f"{where}.{place}") from wrong
+            call = evolve(call, entry)
+    if call.closed:
+        raise Contradiction("A call under way is not closed.", f"{where}.{len(told) - 1}.body.kind", "closed", "no entry that closes it")
+    return call
+
+
+def claimed(record: DoorRecord, told: Told, where: str) -> Call:
+    """A call closed elsewhere: its structure is checked, its gates and proofs are as claimed there.
+
+    Every value is in range, every stroke starts where the last one ended, what is taken back was claimed, and the last
+    entry, and no other, closes it. Raises a HingeError naming the entry.
+    """
+    call = start(record)
+    for place, entries in enumerate(told):
+        for entry in entries:
+            try:
+                _require_sound(call, entry.body)
+            except HingeError as wrong:
+                raise _at(wrong, f"{where}.{place}") from wrong
+            call = evolve(call, entry)
+    if not call.closed:
+        raise Contradiction("A closed call ends with the entry that closes it.", where, len(told), "a last entry that closes it")
+    return call
+
+
+def _at(wrong: HingeError, entry: str) -> HingeError:
+    field = f"{entry}.body.{wrong.field}".rstrip(".")
+    return type(wrong)(wrong.message, field, wrong.value, wrong.allowed, wrong.unit)
+
+
+def _decide(call: Call, event: ev.Event, lists: Lists) -> None:
+    if isinstance(event, ev.MeasuredValue):
+        said = c.Measured(kind="measured", field=event.field, typed=event.typed, how=event.how)
+        decided = decide(call, said, lists)
+        assert isinstance(decided, ev.MeasuredValue)
+        if (decided.value, decided.unit) != (event.value, event.unit):
+            raise Contradiction("The value is not what was typed.", "value", None, str(decided.value), decided.unit)
+    elif isinstance(event, ev.TrimmedWhole | ev.Unreadable):
+        raise BadInput("A call under way is trimmed stroke by stroke, not told in one piece.", "kind", event.kind)
+    else:
+        decide(call, event, lists)
+
+
+def _require_sound(call: Call, event: ev.Event) -> None:
+    if call.closed:
+        raise Contradiction("Nothing follows the entry that closes a call.", "kind", event.kind)
+    match event:
+        case ev.MeasuredValue():
+            require_sound(event.field, event.value, "value")
+        case c.Moved() | c.Slack():
+            _require_stroke(call.line, event)
+        case c.Withdrawn() if event.entry not in call.standing_claims():
+            raise Contradiction("There is no such claim standing to be taken back.", "entry", event.entry)
+        case c.PutOn() if call.plan is None:
+            raise Contradiction("Nothing was picked that could be put on.", "kind", event.kind)
+        case _:
+            pass
+
+
+def _require_stroke(line: ln.Line, event: c.Moved | c.Slack) -> None:
+    stands, unit = ln.stands_at(line, event.part), UNITS[line.kind]
+    if stands is None:
+        raise BadInput(f"There is no {event.part.replace('_', ' ')} part to move.", "part", event.part, ", ".join(line.counts) or "none")
+    if isinstance(event, c.Slack):
+        return
+    if event.from_count != stands:
+        raise Contradiction(f"This stroke starts at {event.from_count}, but the part stands at {stands}.", "from_count", stands, "", unit)
+    most = ln.LARGEST_STEP[line.kind]
+    if not 1 <= abs(event.to_count - event.from_count) <= most:
+        raise BadInput(f"One entry moves 1 to {most} {unit}.", "to_count", event.to_count, f"1 to {most} more or less", unit)
+    if line.kind != "extension" and event.to_count < 0 and line.counts[event.part] is not None:
+        raise Contradiction("There is nothing left to take off.", "to_count", event.to_count, "0 or more", unit)

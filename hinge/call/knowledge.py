@@ -1,0 +1,114 @@
+"""The call's knowledge, loaded once and checked: complaints, causes, gates, proofs, and how the work is told."""
+
+from __future__ import annotations
+
+import tomllib
+from collections.abc import Iterable
+from functools import cache
+from pathlib import Path
+from typing import Annotated, Literal
+
+from pydantic import Field, TypeAdapter
+
+from hinge.document import Document, read, table_of
+
+Before = Literal["hands_on", "work", "first_lift"]
+# What is done to a door, or to what carries it. `set` moves a hook or plates; `power` runs the door by the opener.
+Action = Literal["wind", "let_down", "slack", "set", "take_off", "put_on", "lift", "power"]
+Words = Annotated[list[str], Field(min_length=1)]
+
+
+class Cause(Document):
+    """What can be said to have been found; with a `never_run` one the opener does not run the door until it has held by hand."""
+
+    text: str
+    never_run: bool = False
+
+
+class Gate(Document):
+    """One thing that must be true, and why."""
+
+    id: str
+    title: str
+    why: str
+
+
+class GateGroup(Document):
+    """Gates that belong together: what they stand before, what is acted on, and the actions they guard and are opened by."""
+
+    id: str
+    title: str
+    before: Before
+    carrier: str = ""
+    guards: Annotated[list[Action], Field(min_length=1)]
+    cleared_by: Annotated[list[Action], Field(min_length=1)]
+    gates: Annotated[list[Gate], Field(min_length=1)]
+
+
+class Proof(Document):
+    """A proof, how it is made, and what voids it; a `powered` one runs the door by the opener."""
+
+    id: str
+    title: str
+    how: str
+    passes_when: str
+    voided_by: list[Action]
+    powered: bool
+    required: bool
+    source: str
+
+
+class WorkTold(Document):
+    """How a step of the work is done: title, the cautions that stand above it, the steps, and how it is said to be done."""
+
+    title: str
+    cautions: Words
+    steps: list[str] = []
+    done: str = ""
+
+
+_TEXTS: TypeAdapter[dict[str, str]] = TypeAdapter(dict[str, str])
+
+
+@cache
+def complaints() -> dict[str, str]:
+    """Complaints by id, in the customer's words."""
+    return read(_TEXTS, tomllib.loads((Path(__file__).parent / "complaints.toml").read_text(encoding="utf-8")))
+
+
+@cache
+def causes() -> dict[str, Cause]:
+    """What can be said to have been found, by id."""
+    return table_of(__file__, "causes", Cause)
+
+
+def gate_groups(carriers: Iterable[str] | None = None) -> tuple[GateGroup, ...]:
+    """The gate groups for work on what is so carried, in the order of a call; all of them where nothing is said."""
+    wanted = None if carriers is None else {"", *carriers}
+    return tuple(group for group in _all_gate_groups() if wanted is None or group.carrier in wanted)
+
+
+def guards(action: Action, carrier: str) -> tuple[GateGroup, ...]:
+    """The groups that must be met before an action on what is so carried."""
+    return tuple(group for group in _all_gate_groups() if action in group.guards and group.carrier in ("", carrier))
+
+
+@cache
+def _all_gate_groups() -> tuple[GateGroup, ...]:
+    return tuple(table_of(__file__, "gates", GateGroup).values())
+
+
+@cache
+def _work() -> dict[str, dict[str, WorkTold]]:
+    return table_of(__file__, "work", dict[str, WorkTold])
+
+
+def work_told(carrier: str, step: str) -> WorkTold:
+    """How this step is done on what is so carried."""
+    return _work()[carrier][step]
+
+
+@cache
+def proofs() -> tuple[Proof, ...]:
+    """All proofs in the order they are made."""
+    return tuple(table_of(__file__, "proofs", Proof).values())

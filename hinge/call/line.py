@@ -1,0 +1,149 @@
+"""What carries the door, physically: a small machine. Nothing moves it but what was counted on the door."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass, field, replace
+from typing import Literal
+
+from hinge.call.record import CONES, CarrierKind, DoorRecord, OnDoor, cones_of
+from hinge.call.setup import SPRING, kind_of, on_door_of
+from hinge.measure.fields import Measured
+from hinge.springs.extension import HOLE_CABLE_IN
+
+Part = Literal["single", "left", "right", "left_outer", "right_outer", "large", "small"]
+SIDES: tuple[Part, ...] = ("left", "right")
+PLATES: tuple[Part, ...] = ("large", "small")
+# One stroke of the bar is a quarter- or a half-turn, one hook goes to the next hole, plates are lifted by hand.
+LARGEST_STEP: dict[CarrierKind, int] = {"torsion": 2, "extension": 1, "counterweight": 400}
+
+
+@dataclass(frozen=True)
+class Line:
+    """What carries the door: `on` as it was put on, or None while it is off.
+
+    `counts` is where each part stands: quarter-turns of a cone, cable holes taken up on a side, plates on the stack. An
+    unknown cone is None and counts as wound; `let_off` is what has been counted off it, known still once it is slack.
+    `targets` is where each part is to go; None where nothing is asked. `touched` once anything on this call has moved it.
+    """
+
+    kind: CarrierKind
+    on: OnDoor | None
+    counts: Mapping[Part, int | None] = field(default_factory=dict)
+    let_off: Mapping[Part, int] = field(default_factory=dict)
+    targets: Mapping[Part, int | None] = field(default_factory=dict)
+    touched: bool = False
+
+    @property
+    def wound(self) -> bool:
+        """Whether turns are, or may be, on any cone."""
+        return self.kind == "torsion" and any(count != 0 for count in self.counts.values())
+
+    @property
+    def set_up(self) -> bool:
+        """Whether it hangs with every part where it is to be."""
+        return self.on is not None and all(
+            self.counts[part] == target for part, target in self.targets.items() if target is not None and part in self.counts
+        )
+
+    @property
+    def carries(self) -> bool:
+        """Whether the door may be moved on it: set up, and no cone without turns."""
+        slack = self.kind == "torsion" and any(count == 0 for count in self.counts.values())
+        return self.set_up and not slack and not self.being_let_down
+
+    @property
+    def being_let_down(self) -> bool:
+        """Whether turns were counted off a cone of which it is not known how many are left."""
+        return any(off and self.counts.get(part, 0) is None for part, off in self.let_off.items())
+
+    def to_go(self, planned: bool) -> Mapping[Part, int | None]:
+        """Where each part is to go; while another set is planned every cone goes to zero first."""
+        return dict.fromkeys(self.counts, 0) if planned and self.kind == "torsion" else self.targets
+
+    def as_it_stands(self) -> OnDoor:
+        """What carries the door with its parts where they stand now."""
+        if self.on is None:
+            return OnDoor()
+        if self.kind == "torsion":
+            return self.on.model_copy(update={"cones": dict(self.counts)})
+        if self.kind == "extension" and self.on.extension is not None:
+            holes = [count or 0 for count in self.counts.values()]
+            stretch = self.on.extension.open_stretch_in + sum(holes) / max(len(holes), 1) * HOLE_CABLE_IN / 2
+            return self.on.model_copy(update={"extension": self.on.extension.model_copy(update={"open_stretch_in": stretch})})
+        if self.on.counterweight is not None:
+            stack = self.on.counterweight
+            plates = stack.plates.model_copy(update={part: self.counts.get(part) or 0 for part in PLATES})
+            return self.on.model_copy(update={"counterweight": stack.model_copy(update={"plates": plates})})
+        return self.on
+
+
+def on_arrival(record: DoorRecord, measured: Measured, said: frozenset[str]) -> Line:
+    """The line before anything is touched.
+
+    Parameters: the door's `record` at the start; what is `measured`, file and call together; names `said` on this call.
+    Springs on file, or measured on the call, hang and count as wound until they have been let down, whatever else is said
+    of the door.
+    """
+    on_file = OnDoor(**record.model_dump(include=set(OnDoor.model_fields)))
+    kind = on_file.kind or ("torsion" if said & set(SPRING) else kind_of(measured))
+    told = on_door_of({**measured, "counterbalance": kind})
+    if told is None or (on_file.kind == kind and not said & _TELLS[kind]):
+        told = on_file
+    if kind != "torsion":
+        return put_on(told, touched=False) if told.kind == kind else Line(kind, told)
+    count = measured.get("spring_count")
+    springs = told.springs
+    cones = cones_of(springs, told.duplex) if springs else CONES.get(int(count) if isinstance(count, float) else 2, CONES[2])
+    counts: dict[Part, int | None] = {cone: on_file.cones.get(cone) for cone in cones}
+    return Line("torsion", told, counts)
+
+
+_TELLS: dict[CarrierKind, frozenset[str]] = {
+    "torsion": frozenset({*SPRING, "other_wire_in", "other_inside_diameter_in", "other_length_in", "nesting"}),
+    "extension": frozenset({"class_lb", "open_stretch_in"}),
+    "counterweight": frozenset({"large_plates", "small_plates", "large_plate_lb", "small_plate_lb"}),
+}
+
+
+def put_on(on: OnDoor, touched: bool = True) -> Line:
+    """The line after this was put on: cones at zero with what they are to be wound to, a pair or a stack as it was told."""
+    kind = on.kind or "torsion"
+    if kind == "torsion":
+        return Line(kind, on, dict.fromkeys(on.cones, 0), targets=dict(on.cones.items()), touched=touched)
+    if kind == "extension":
+        return Line(kind, on, dict.fromkeys(SIDES, 0), touched=touched)
+    stack = on.counterweight
+    counts: dict[Part, int | None] = {"large": stack.plates.large, "small": stack.plates.small} if stack else {}
+    return Line(kind, on, counts, touched=touched)
+
+
+def taken_off(line: Line) -> Line:
+    """The line with nothing on it."""
+    return Line(line.kind, None, touched=True)
+
+
+def moved(line: Line, part: Part, to_count: int) -> Line:
+    """One part moved; below zero is what was counted off a cone of unknown turns."""
+    if line.counts.get(part, 0) is None:
+        return replace(line, let_off={**line.let_off, part: max(0, -to_count)}, touched=True)
+    return replace(line, counts={**line.counts, part: to_count}, touched=True)
+
+
+def slack(line: Line, part: Part) -> Line:
+    """A cone found slack or its spring broken: it holds no turn, whatever was thought."""
+    return replace(line, counts={**line.counts, part: 0}, touched=True)
+
+
+def aimed(line: Line, targets: Mapping[Part, int]) -> Line:
+    """The line with new targets for some parts; the others stay where they are to be, or where they are."""
+    kept = {part: count if line.targets.get(part) is None else line.targets[part] for part, count in line.counts.items()}
+    return replace(line, targets={**kept, **{part: to for part, to in targets.items() if part in line.counts}})
+
+
+def stands_at(line: Line, part: Part) -> int | None:
+    """The count a stroke starts from: an unknown cone counts down from nought; None where there is no such part."""
+    if part not in line.counts:
+        return None
+    count = line.counts[part]
+    return -line.let_off.get(part, 0) if count is None else count

@@ -1,0 +1,52 @@
+"""A call in a few lines: what the customer takes home. The page, the printed sheet, the JSON and the command say these."""
+
+from __future__ import annotations
+
+from pydantic import BaseModel
+
+from hinge.call.evolve import Call
+from hinge.call.knowledge import causes, complaints, proofs
+from hinge.call.record import OnDoor
+from hinge.call.words import carrier_words, reading_words, wound_words
+from hinge.measure.tape import format_length
+
+
+class SaidLine(BaseModel):
+    """One line: what it is about, and what is said."""
+
+    label: str
+    text: str
+
+
+def summary_of(call: Call) -> list[SaidLine]:
+    """The lines of a call, those of which nothing is known left out. Never raises."""
+    line, now = call.line, call.line.as_it_stands()
+    before = carrier_words(OnDoor(**{name: getattr(call.record, name) for name in OnDoor.model_fields}))
+    changed = line.touched and line.set_up and line.on is not None
+    said = {
+        "Complaint": complaints().get(call.complaints[-1][0], call.complaints[-1][0]) if call.complaints else "",
+        "Found": _found(call),
+        "Carried before by": before,
+        "Carried now by": carrier_words(now) if changed else "",
+        "Wound": wound_words(now) if line.on is not None and now.springs else "",
+        "Balance": ", ".join(
+            f"{reading_words(one.reading)} at {format_length(one.reading.height_in, feet=True)}" for one in call.readings if one.current
+        ),
+        "Proved": ", ".join(_standing(call, "passed")),
+        "Failed": ", ".join(_standing(call, "failed")),
+        "Opener left disconnected": call.disconnections[-1][0] if call.disconnections else "",
+        "Told to the customer": call.closed[0] if call.closed else "",
+    }
+    return [SaidLine(label=label, text=text) for label, text in said.items() if text]
+
+
+def _found(call: Call) -> str:
+    if not call.causes:
+        return ""
+    found = call.causes[-1][0]
+    cause = causes().get(found.cause)
+    return ". ".join(part for part in (cause.text if cause else found.cause, found.note) if part)
+
+
+def _standing(call: Call, standing: str) -> list[str]:
+    return [proof.title for proof in proofs() if (tried := call.tried.get(proof.id)) and tried.standing == standing]

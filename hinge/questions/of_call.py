@@ -1,0 +1,182 @@
+"""What is answered for a call: what to put on the door, and what the readings say. Finished, with every sentence."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from pydantic import BaseModel
+
+from hinge.balance.hung import HungDoor
+from hinge.call.decide import UNITS
+from hinge.call.evolve import Call
+from hinge.call.hung import hung_or_none
+from hinge.call.line import Line, Part
+from hinge.call.record import CarrierKind, OnDoor
+from hinge.call.setup import Setup, cycles_of, hub_of, kind_of
+from hinge.call.sheet import understood
+from hinge.call.words import weight_words
+from hinge.document import read
+from hinge.errors import Contradiction, HingeError
+from hinge.measure.fields import Measured
+from hinge.questions.answers import ProfileOut
+from hinge.questions.lifting import TrimAnswer, TrimQuestion, trim
+from hinge.questions.pairs_and_plates import (
+    CounterweightAnswer,
+    CounterweightQuestion,
+    ExtensionAnswer,
+    ExtensionQuestion,
+    counterweight,
+    extension,
+)
+from hinge.questions.sizing import CompareAnswer, CompareQuestion, SizeAnswer, SizeQuestion, compare, size
+from hinge.springs.lists import NO_LISTS, Lists
+
+
+class CallSizing(BaseModel):
+    """What carries this door: one of three answers by the kind that is to carry it, what is there compared, and what is in doubt.
+
+    `doubt` says what the spread of an estimated weight does; `there_wrong` why what hangs there could not be judged.
+    """
+
+    kind: CarrierKind
+    setup: Setup
+    doubt: str = ""
+    there_wrong: str = ""
+    has_van: bool
+    torsion: SizeAnswer | None = None
+    compare: CompareAnswer | None = None
+    extension: ExtensionAnswer | None = None
+    counterweight: CounterweightAnswer | None = None
+
+
+class TrimPlan(BaseModel):
+    """A trim as new targets for parts of what hangs there, told for the hand that does it."""
+
+    targets: dict[Part, int]
+    words: str
+
+
+class CallBalance(BaseModel):
+    """What the readings of a call say and what to do, with the line as planned and what would be aimed at."""
+
+    hung: HungDoor
+    setup: Setup
+    answer: TrimAnswer
+    planned: ProfileOut
+    trim: TrimPlan | None = None
+    doubt: str = ""
+
+
+def sizing_of(call: Call, lists: Lists = NO_LISTS, from_van_only: bool = False) -> CallSizing:
+    """What to put on the door of a call. Raises a HingeError where the door is not measured, or nothing fits it."""
+    measured = call.measured
+    setup, wrong = understood(measured)
+    if setup is None:
+        raise Contradiction(wrong or "The door is not measured yet.", "", None)
+    kind, there = kind_of(measured), call.line.as_it_stands()
+    answer: dict[str, Any] = {"kind": kind, "setup": setup, "doubt": _doubt(call, setup), "has_van": bool(lists.van)}
+    if kind == "extension":
+        return CallSizing(**answer, extension=extension(_pair_question(setup, measured, there)))
+    if kind == "counterweight":
+        return CallSizing(**answer, counterweight=counterweight(_stack_question(setup, measured, there)))
+    asked = _set_question(setup, measured, from_van_only)
+    if there.kind != "torsion":
+        return CallSizing(**answer, torsion=size(read(SizeQuestion, asked), lists))
+    on_door = {"on_door": there.springs, "on_door_duplex": there.duplex, "on_door_quarter_turns": there.quarter_turns or None}
+    try:
+        found = size(read(SizeQuestion, asked | on_door), lists)
+        return CallSizing(**answer, torsion=found, compare=compare(read(CompareQuestion, asked | on_door), lists))
+    except HingeError as wrong_there:
+        return CallSizing(**answer, there_wrong=wrong_there.message, torsion=size(read(SizeQuestion, asked), lists))
+
+
+def balance_of(call: Call) -> CallBalance | None:
+    """What the readings of a call say of its door as it hangs; None while what carries it, or its setting, is not known."""
+    line, (setup, _) = call.line, understood(call.measured)
+    now = line.as_it_stands()
+    hung = hung_or_none(setup, now) if line.carries or not line.touched else None
+    if hung is None or setup is None:
+        return None
+    taken = [(one.reading, off) for one in call.readings if (off := _setting_off(one.at_setting, now)) is not None]
+    taken = [(reading, off) for reading, off in taken if reading.height_in <= setup.door.height_in]
+    how, weight = call.how("weight_lb"), setup.door.total_lb
+    on_file = call.record.measured.get("weight_lb")
+    known: dict[str, Any] = {"weight_sd_lb": how.sd}
+    if not line.touched and isinstance(on_file, float) and "weight_lb" not in call.record.how:
+        known["file_weight_lb"] = on_file
+    if call.claims.get("weight_lb") and how.method != "estimate":
+        known["scale_weight_lb"] = weight
+    parts = {name: getattr(hung, name) for name in HungDoor.model_fields}
+    asked = {"readings": [one for one, _ in taken], "settings_off": [off for _, off in taken]}
+    answer = trim(read(TrimQuestion, parts | asked | known))
+    return CallBalance(
+        hung=hung,
+        setup=setup,
+        answer=answer,
+        planned=trim(read(TrimQuestion, parts | {"readings": []})).fitted,
+        trim=_trim_plan(line, answer) if answer.advice.kind == "trim" else None,
+        doubt=weight_words(weight, how),
+    )
+
+
+def _trim_plan(line: Line, answer: TrimAnswer) -> TrimPlan | None:
+    """Every cone or side alike, or small plates; None where there are not so many to take off."""
+    steps = answer.advice.steps
+    parts = [part for part in line.counts if line.kind != "counterweight" or part == "small"]
+    targets = {part: (line.counts[part] or 0) + steps for part in parts}
+    if line.kind != "extension" and any(target < 0 for target in targets.values()):
+        return None
+    name = UNITS[line.kind].removesuffix("s") if abs(steps) == 1 else UNITS[line.kind]
+    on = {"torsion": "each spring", "extension": "each side", "counterweight": "the stack"}[line.kind]
+    return TrimPlan(targets=targets, words=f"{abs(steps)} {name} {'on' if steps > 0 else 'off'} {on}")
+
+
+def _setting_off(then: OnDoor, now: OnDoor) -> float | None:
+    """How much more the setting was than it is now, in the kind's unit; None where something else carried the door, or it is not known."""
+    if then.kind != now.kind:
+        return None
+    if then.extension is not None and now.extension is not None:
+        same = then.extension.model_copy(update={"open_stretch_in": now.extension.open_stretch_in}) == now.extension
+        return then.extension.open_stretch_in - now.extension.open_stretch_in if same else None
+    if then.counterweight is not None and now.counterweight is not None:
+        heavier = then.counterweight.plates.weight_lb - now.counterweight.plates.weight_lb
+        return heavier if then.counterweight.hub == now.counterweight.hub else None
+    if (then.springs, then.duplex) != (now.springs, now.duplex) or then.quarter_turns is None or now.quarter_turns is None:
+        return None
+    return (then.quarter_turns - now.quarter_turns) / 4
+
+
+def _doubt(call: Call, setup: Setup) -> str:
+    """What the spread of an estimated weight does to the rate the door needs: the rate goes with the weight."""
+    how, weight = call.how("weight_lb"), setup.door.total_lb
+    said = weight_words(weight, how)
+    if not said or how.low is None or how.high is None:
+        return said
+    return f"{said} The right springs may be {1 - how.low / weight:.0%} weaker to {how.high / weight - 1:.0%} stronger: weigh it.".replace(
+        "%", " %"
+    )
+
+
+def _set_question(setup: Setup, measured: Measured, from_van_only: bool) -> dict[str, Any]:
+    return {
+        "door": setup.door,
+        "track": setup.track,
+        "drum": setup.drum,
+        "cycles": cycles_of(measured),
+        "household": measured.get("household"),
+        "width_in": measured.get("width_in"),
+        "options": {"shaft_length_in": measured.get("shaft_length_in"), "from_van_only": from_van_only},
+    }
+
+
+def _pair_question(setup: Setup, measured: Measured, there: OnDoor) -> ExtensionQuestion:
+    asked = {"door": setup.door, "track": setup.track, "household": measured.get("household"), "on_door": there.extension}
+    more = {name: measured[name] for name in ("open_stretch_in", "relaxed_in") if name in measured}
+    return read(ExtensionQuestion, asked | more)
+
+
+def _stack_question(setup: Setup, measured: Measured, there: OnDoor) -> CounterweightQuestion:
+    plates = there.counterweight.plates if there.counterweight else None
+    asked = {"door": setup.door, "track": setup.track, "drum": setup.drum, "hub": hub_of(measured), "on_door": plates}
+    weighs = {"large_lb": "large_plate_lb", "small_lb": "small_plate_lb"}
+    return read(CounterweightQuestion, asked | {name: measured[of] for name, of in weighs.items() if of in measured})

@@ -1,0 +1,115 @@
+"""What carries a door, in words and as a short name that stays the same: said here once, for page, sheet and command."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Sequence
+
+from hinge.document import read
+from hinge.errors import BadInput, number
+from hinge.measure.tape import format_length
+from hinge.springs.counterweight import Plates, Stack
+from hinge.springs.extension import ExtensionPair
+from hinge.springs.life import Life
+from hinge.springs.torsion import SpringKind
+from hinge.springs.use import Years
+from hinge.springs.wire import DEFAULT_MATERIAL
+
+COUNTS = {1: "one", 2: "two", 3: "three", 4: "four"}
+QUARTERS = ("", "¼", "½", "¾")
+SIZE = r"(\d+(?:\.\d+)?)"
+KIND = re.compile(rf"{SIZE}x{SIZE}x{SIZE}x([1-4])(?:-([a-z_]+))?")
+NESTED = "@"
+
+
+def spring_words(spring: SpringKind) -> str:
+    """A kind of spring: wire, inside diameter and length, and how many."""
+    inside, length = format_length(spring.inside_diameter_in), format_length(spring.length_in)
+    return f"{spring.wire_in:g} × {inside} × {length}, {COUNTS[spring.count]}"
+
+
+def set_words(springs: Sequence[SpringKind], duplex: bool = False) -> str:
+    """Springs on one shaft."""
+    return (", around " if duplex else " and ").join(spring_words(spring) for spring in springs)
+
+
+def pair_words(pair: ExtensionPair) -> str:
+    """An extension pair as set up."""
+    name = f"extension pair, {pair.class_lb:g} lb class" if pair.class_lb is not None else "extension pair by its wire"
+    return f"{name}, {format_length(pair.open_stretch_in)} stretch at open"
+
+
+def plate_words(plates: Plates) -> str:
+    """The plates of a stack."""
+    return f"{plates.large} large and {plates.small} small plates"
+
+
+def stack_words(stack: Stack) -> str:
+    """A counterweight."""
+    return f"counterweight of {plate_words(stack.plates)}, {stack.plates.weight_lb:.1f} lb"
+
+
+def turns_words(quarter_turns: int) -> str:
+    """Quarter-turns as whole turns and quarters."""
+    whole, rest = divmod(quarter_turns, 4)
+    return f"{whole or ('' if rest else 0)}{QUARTERS[rest]} turns ({quarter_turns} quarter-turns)"
+
+
+def cycles_words(life: Life) -> str:
+    """A life as a range, never finer than it is known."""
+    return f"{_thousands(life.low)}–{_thousands(life.high)} cycles"
+
+
+def years_words(years: Years) -> str:
+    """Years as people say them; beyond sixty other parts of the door wear out first."""
+    if years.low > 60:
+        return "over 60 years"
+    return f"{_years(years.low)}–{'60+' if years.high > 60 else _years(years.high)} years"
+
+
+def share_words(share: float) -> str:
+    """A share with its sign, in per cents."""
+    value = round(share * 100, 1)
+    return f"{'+' if value > 0 else '−' if value < 0 else ''}{abs(value):.1f} %"
+
+
+def set_id(springs: Sequence[SpringKind], duplex: bool = False) -> str:
+    """A set's short name: its sizes and counts, whatever door it is on."""
+    return (NESTED if duplex else "+").join(_kind_id(spring) for spring in springs)
+
+
+def pair_id(pair: ExtensionPair) -> str:
+    """A pair's short name: its class."""
+    return "pair-by-wire" if pair.class_lb is None else f"pair-{pair.class_lb:g}"
+
+
+def stack_id(plates: Plates) -> str:
+    """A stack's short name: how many large and small plates."""
+    return f"stack-{plates.large}-{plates.small}"
+
+
+def set_of(name: str) -> tuple[list[SpringKind], bool]:
+    """The springs behind a short name, and whether one sits inside the other. Raises BadInput or OutOfRange."""
+    duplex, kinds = NESTED in name, []
+    for place, part in enumerate(re.split(r"[@+]", name)):
+        match = KIND.fullmatch(part)
+        if not match or place > 3:
+            raise BadInput("There is no set of that name.", "", name[:80], "wire x inside diameter x length x count")
+        sizes = dict(zip(("wire_in", "inside_diameter_in", "length_in"), map(float, match.groups()[:3]), strict=True))
+        kinds.append(read(SpringKind, sizes | {"count": int(match[4]), "material": match[5] or DEFAULT_MATERIAL}))
+    return kinds, duplex
+
+
+def _kind_id(spring: SpringKind) -> str:
+    sizes = "x".join(number(size) for size in (spring.wire_in, spring.inside_diameter_in, spring.length_in))
+    material = "" if spring.material == DEFAULT_MATERIAL else f"-{spring.material}"
+    return f"{sizes}x{spring.count}{material}"
+
+
+def _thousands(value: float) -> str:
+    step = 1000 if value >= 10_000 else 100
+    return f"{round(value / step) * step:,}".replace(",", " ")
+
+
+def _years(value: float) -> str:
+    return f"{value:.1f}" if value < 10 else f"{value:.0f}"

@@ -1,0 +1,33 @@
+"""One mutation is one transaction: tried again where two of them met, and only then answered."""
+
+import random
+import time
+from collections.abc import Callable
+from functools import wraps
+from typing import ParamSpec, TypeVar
+
+from django.db import IntegrityError, OperationalError, transaction
+
+Given = ParamSpec("Given")
+Answer = TypeVar("Answer")
+TRIES = 6
+MET_ANOTHER = (1205, 1213)  # lock wait timed out; deadlock found
+
+
+def mutation(action: Callable[Given, Answer]) -> Callable[Given, Answer]:
+    """Run an action in one transaction of its own, again where it met another one: a deadlock, or a key taken at the same moment."""
+
+    @wraps(action)
+    def run(*given: Given.args, **named: Given.kwargs) -> Answer:
+        for left in reversed(range(TRIES)):
+            try:
+                with transaction.atomic():
+                    return action(*given, **named)
+            except (IntegrityError, OperationalError) as met:
+                again = isinstance(met, IntegrityError) or (met.args[:1] and met.args[0] in MET_ANOTHER)
+                if not again or not left or transaction.get_connection().in_atomic_block:
+                    raise
+                time.sleep(random.uniform(0.005, 0.05))
+        raise AssertionError("unreachable")
+
+    return run
