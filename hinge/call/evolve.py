@@ -144,7 +144,8 @@ def action_of(call: Call, body: ev.Event) -> Action | None:
         case c.Moved():
             if call.line.kind != "torsion":
                 return "set"
-            return "wind" if body.to_count > body.from_count else "let_down"
+            taken_back = call.line.last_wound == (body.part, body.to_count, body.from_count)
+            return "wind" if body.to_count > body.from_count or taken_back else "let_down"
         case ev.TrimmedWhole():
             return "set" if call.line.kind != "torsion" else "wind"
         case c.Slack():

@@ -25,6 +25,7 @@ class Line:
     `counts` is where each part stands: quarter-turns of a cone, cable holes taken up on a side, plates on the stack. An
     unknown cone is None and counts as wound; `let_off` is what has been counted off it, known still once it is slack.
     `targets` is where each part is to go; None where nothing is asked. `touched` once anything on this call has moved it.
+    `last_wound` is the stroke just counted in, which may have been counted by mistake: it alone is taken back as it came.
     """
 
     kind: CarrierKind
@@ -33,6 +34,7 @@ class Line:
     let_off: Mapping[Part, int] = field(default_factory=dict)
     targets: Mapping[Part, int | None] = field(default_factory=dict)
     touched: bool = False
+    last_wound: tuple[Part, int, int] | None = None
 
     @property
     def wound(self) -> bool:
@@ -125,14 +127,16 @@ def taken_off(line: Line) -> Line:
 
 def moved(line: Line, part: Part, to_count: int) -> Line:
     """One part moved; below zero is what was counted off a cone of unknown turns."""
-    if line.counts.get(part, 0) is None:
-        return replace(line, let_off={**line.let_off, part: max(0, -to_count)}, touched=True)
-    return replace(line, counts={**line.counts, part: to_count}, touched=True)
+    count = line.counts.get(part, 0)
+    if count is None:
+        return replace(line, let_off={**line.let_off, part: max(0, -to_count)}, touched=True, last_wound=None)
+    last = (part, count, to_count) if line.kind == "torsion" and to_count > count else None
+    return replace(line, counts={**line.counts, part: to_count}, touched=True, last_wound=last)
 
 
 def slack(line: Line, part: Part) -> Line:
     """A cone found slack or its spring broken: it holds no turn, whatever was thought."""
-    return replace(line, counts={**line.counts, part: 0}, touched=True)
+    return replace(line, counts={**line.counts, part: 0}, touched=True, last_wound=None)
 
 
 def aimed(line: Line, targets: Mapping[Part, int]) -> Line:

@@ -5,6 +5,7 @@ from __future__ import annotations
 from pydantic import BaseModel
 
 from hinge.call.record import CarrierKind, OnDoor
+from hinge.call.said import DoorSaid, door_said
 from hinge.call.setup import (
     NOT_ON_A_CALL,
     Setup,
@@ -39,6 +40,7 @@ class Sheet(BaseModel):
     wrong_setup: str
     on_door: OnDoor | None
     hub: Hub | None
+    said: DoorSaid
     cycles_wanted: float
 
 
@@ -53,7 +55,7 @@ def read_sheet(typed: dict[str, str]) -> Sheet:
             values[name] = read_field(name, text)
         except HingeError as refused:
             problems[name] = refused.message
-    setup, wrong = understood(values)
+    (setup, wrong), on_door = understood(values), on_door_of(values)
     return Sheet(
         values=values,
         texts={name: write_value(name, value) for name, value in values.items()},
@@ -63,9 +65,10 @@ def read_sheet(typed: dict[str, str]) -> Sheet:
         carried_by=kind_of(values),
         setup=setup,
         wrong_setup=wrong,
-        on_door=on_door_of(values),
+        on_door=on_door,
         cycles_wanted=cycles_of(values),
         hub=hub_of(values),
+        said=door_said(values, on_door or OnDoor()),
     )
 
 

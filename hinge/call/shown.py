@@ -180,14 +180,23 @@ def _work(line: Line, plan: c.Chosen | None) -> Work | None:
     step: WorkStep = "done" if line.set_up and not line.being_let_down else "set"
     if step == "set" and line.kind == "torsion" and (line.being_let_down or not any(asked)):
         step = "let_down"
-    return _told(line.kind, step, line.on, _asked(line))
+    return _told(line.kind, step, line.on, _asked(line), _actions(line) if step == "set" else None)
 
 
-def _told(kind: CarrierKind, step: WorkStep, on: OnDoor, turns: int | None) -> Work:
+def _actions(line: Line) -> tuple[Action, ...]:
+    """What getting every part to its target takes."""
+    if line.kind != "torsion":
+        return ("set",)
+    ways = [(target, line.counts.get(part) or 0) for part, target in line.targets.items() if target is not None]
+    up, down = any(target > count for target, count in ways), any(target < count for target, count in ways)
+    return (*(("wind",) if up else ()), *(("let_down",) if down else ()))
+
+
+def _told(kind: CarrierKind, step: WorkStep, on: OnDoor, turns: int | None, takes: tuple[Action, ...] | None = None) -> Work:
     if step == "done":
         return Work(step=step, title="Set up", cautions=[], steps=[], done="", gates=[])
     told, words = work_told(kind, step), plan_words(kind, on, turns)
-    actions: tuple[Action, ...] = ("wind",) if step == "set" and kind == "torsion" else (step,)
+    actions: tuple[Action, ...] = (step,) if takes is None else takes
     groups = dict.fromkeys(group.id for action in actions for group in guards(action, kind) if group.before != "hands_on")
     return Work(
         step=step,

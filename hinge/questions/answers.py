@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import asdict
+from typing import Literal
 
 from pydantic import BaseModel
 
@@ -13,6 +14,8 @@ from hinge.springs.life import Life
 from hinge.springs.torsion import BAR_IN, SpringKind, bar_force, stored_energy
 from hinge.springs.use import Use, Years, years_of
 from hinge.springs.words import cycles_words, set_id, set_words, share_words, spring_words, turns_words, years_words
+
+RATE_HOLDS = 0.03  # a rate this near its ideal is held by friction; the search's own tolerance
 
 
 class LifeOut(BaseModel):
@@ -55,6 +58,8 @@ class ProfileOut(BaseModel):
     worst_hot_height_in: float
     worst_heavy_lb: float
     worst_heavy_height_in: float
+    hottest: str
+    heaviest: str
 
 
 class SetSaid(BaseModel):
@@ -63,6 +68,7 @@ class SetSaid(BaseModel):
     springs: str
     turns: str
     rate: str
+    rate_kind: Literal["holds", "heavy", "hot"]
     life: str
     hottest: str
     heaviest: str
@@ -128,6 +134,8 @@ def profile_out(line: Profile) -> ProfileOut:
         worst_hot_height_in=hot.height_in,
         worst_heavy_lb=heavy.force_lb,
         worst_heavy_height_in=heavy.height_in,
+        hottest=line.hottest_words,
+        heaviest=line.heaviest_words,
     )
 
 
@@ -182,11 +190,12 @@ def _said(one: SpringSet, parts: list[PartOut], torque_lbin: float, years: Years
         for part in parts
         if part.table_rate_lbin_per_turn is not None
     ]
-    mark = " ▲" if one.rate_error > 0.0005 else " ▼" if one.rate_error < -0.0005 else ""
+    kind: Literal["holds", "heavy", "hot"] = "holds" if abs(one.rate_error) <= RATE_HOLDS else "hot" if one.rate_error > 0 else "heavy"
     return SetSaid(
         springs=set_words(one.springs, one.duplex),
         turns=turns_words(one.quarter_turns),
-        rate=share_words(one.rate_error) + mark,
+        rate=share_words(one.rate_error) + {"holds": "", "hot": " ▲", "heavy": " ▼"}[kind],
+        rate_kind=kind,
         life=", ".join([cycles_words(one.weakest.life), *([years_words(years)] if years else [])]),
         hottest=one.profile.hottest_words,
         heaviest=one.profile.heaviest_words,

@@ -10,18 +10,20 @@ from pydantic import BaseModel
 from hinge.document import Between, Document, read
 from hinge.door.sections import Door
 from hinge.door.track import Track, path_of, shaft_place
+from hinge.measure.tape import format_length
 from hinge.questions.answers import LifeOut, ProfileOut, SetOut, YearsOut, profile_out, set_out
 from hinge.questions.sizing import OnDoor
 from hinge.sizing.convert import EXTENSION_CYCLES, To, convert
 from hinge.sizing.evaluate import need_of
-from hinge.sizing.picks import PARTS_EACH_PAIR, SET_UP, ExtensionPick, pick_extension, pick_plates, require_extension_track
+from hinge.sizing.picks import PARTS_EACH_PAIR, SET_UP, ExtensionPick, PlatePick, pick_extension, pick_plates, require_extension_track
 from hinge.springs.cable import cable_for
 from hinge.springs.counterweight import LARGE_PLATE_LB, SMALL_PLATE_LB, Hub, Plate, Plates, Stack
 from hinge.springs.drums import Drum
 from hinge.springs.extension import OPEN_STRETCH_IN, ExtensionPair
 from hinge.springs.life import Life
 from hinge.springs.lists import NO_LISTS, Lists
-from hinge.springs.use import Household, use_named, years_of
+from hinge.springs.use import Household, Years, use_named, years_of
+from hinge.springs.words import cycles_words, pair_id, pair_words, plate_words, stack_id, years_words
 
 
 class ExtensionQuestion(Document):
@@ -35,9 +37,21 @@ class ExtensionQuestion(Document):
     on_door: ExtensionPair | None = None
 
 
-class PairOut(BaseModel):
-    """A pair set up: its class, rate, stretches, cables and the balance it gives."""
+class SetUpFact(BaseModel):
+    """One thing to read: its name and what it says."""
 
+    name: str
+    says: str
+
+
+class PairOut(BaseModel):
+    """A pair set up: its class, rate, stretches, cables and the balance it gives. `id` is its short name; `facts` what to read of it."""
+
+    id: str
+    words: str
+    class_words: str
+    caution: str
+    facts: list[SetUpFact]
     pair: ExtensionPair
     class_lb: float
     from_lb: float
@@ -48,6 +62,7 @@ class PairOut(BaseModel):
     safety_cable_in: float
     rear_hang_above_door_in: float
     life_cycles: LifeOut
+    life_words: str
     life_years: YearsOut | None = None
     parts: list[str]
     profile: ProfileOut
@@ -59,6 +74,7 @@ class ExtensionAnswer(BaseModel):
     pair: PairOut
     on_door: ProfileOut | None = None
     on_door_carries_lb: float | None = None
+    on_door_words: str = ""
 
 
 def extension(asked: ExtensionQuestion) -> ExtensionAnswer:
@@ -71,13 +87,22 @@ def extension(asked: ExtensionQuestion) -> ExtensionAnswer:
     require_extension_track(track)
     there = asked.on_door.on(door.height_in)
     carries = there.initial_lb + there.rate_lb_per_in * there.closed_stretch_in
-    return answer.model_copy(update={"on_door": profile_out(need_of(door, track).profile(there)), "on_door_carries_lb": carries})
+    profile = profile_out(need_of(door, track).profile(there))
+    words = f"The pair on the door now carries {carries:.0f} lb at the floor."
+    return answer.model_copy(update={"on_door": profile, "on_door_carries_lb": carries, "on_door_words": words})
 
 
 def _pair_out(pick: ExtensionPick, household: str | None) -> PairOut:
     life = Life(*EXTENSION_CYCLES)
+    years = years_of(life, use_named(household)) if household else None
+    set_up = ExtensionPair(class_lb=pick.grade.to_lb, open_stretch_in=pick.pair.open_stretch_in)
     return PairOut(
-        pair=ExtensionPair(class_lb=pick.grade.to_lb, open_stretch_in=pick.pair.open_stretch_in),
+        id=pair_id(set_up),
+        words=pair_words(set_up),
+        class_words=f"lb: the class for over {pick.grade.from_lb:g} up to {pick.grade.to_lb:g} lb",
+        caution="A spring without a safety cable flies when it breaks: cables are part of the set.",
+        facts=_facts(pick, life, years),
+        pair=set_up,
         class_lb=pick.grade.to_lb,
         from_lb=pick.grade.from_lb,
         rate_lb_per_in=pick.pair.rate_lb_per_in,
@@ -87,10 +112,24 @@ def _pair_out(pick: ExtensionPick, household: str | None) -> PairOut:
         safety_cable_in=pick.cables.safety_in,
         rear_hang_above_door_in=pick.cables.rear_hang_above_door_in,
         life_cycles=LifeOut(**asdict(life)),
-        life_years=YearsOut(**asdict(years_of(life, use_named(household)))) if household else None,
+        life_words=cycles_words(life),
+        life_years=YearsOut(**asdict(years)) if years else None,
         parts=list(PARTS_EACH_PAIR),
         profile=profile_out(pick.profile),
     )
+
+
+def _facts(pick: ExtensionPick, life: Life, years: Years | None) -> list[SetUpFact]:
+    said = {
+        "Stretch, door closed": format_length(pick.pair.closed_stretch_in),
+        "Lifting cable": format_length(pick.cables.lifting_in, feet=True),
+        "Safety cable": format_length(pick.cables.safety_in, feet=True),
+        "Rear hang": f"{format_length(pick.cables.rear_hang_above_door_in)} above the door's top",
+        "Pull": f"{pick.pair.rate_lb_per_in:.2f} lb per inch",
+        "Lasts, as usually sold": ", ".join([cycles_words(life), *([years_words(years)] if years else [])]),
+        "Worst places": f"{pick.profile.heaviest_words}; {pick.profile.hottest_words}",
+    }
+    return [SetUpFact(name=name, says=says) for name, says in said.items()]
 
 
 class CounterweightQuestion(Document):
@@ -108,6 +147,10 @@ class CounterweightQuestion(Document):
 class CounterweightAnswer(BaseModel):
     """The stack wanted at closed, the plates that come nearest with what is left over, and how the stack is set up."""
 
+    id: str
+    words: str
+    left_words: str
+    caution: str
     wanted_lb: float
     stack: Stack
     stack_lb: float
@@ -126,6 +169,10 @@ def counterweight(asked: CounterweightQuestion) -> CounterweightAnswer:
     pick = pick_plates(door, track, drum, asked.hub, asked.large_lb, asked.small_lb)
     there = read(Stack, {"plates": asked.on_door, "hub": asked.hub}, "on_door").on(drum, door.height_in) if asked.on_door else None
     return CounterweightAnswer(
+        id=stack_id(pick.plates),
+        words=plate_words(pick.plates),
+        left_words=_left_words(pick, asked.hub),
+        caution="A stack that slips falls with its whole weight. Block it before a plate is touched.",
         wanted_lb=pick.wanted_lb,
         stack=Stack(plates=pick.plates, hub=asked.hub),
         stack_lb=pick.plates.weight_lb,
@@ -138,10 +185,22 @@ def counterweight(asked: CounterweightQuestion) -> CounterweightAnswer:
     )
 
 
+def _left_words(pick: PlatePick, hub: Hub) -> str:
+    left = abs(pick.remainder_lb)
+    said = "Nothing left over" if left < 0.05 else f"{left:.1f} lb {'short' if pick.remainder_lb > 0 else 'over'} of what is wanted"
+    return (
+        f"{said}. {hub.turns:g} turns of strap; the stack comes down {format_length(pick.drop_in, feet=True)} as the door opens. "
+        f"At the worst places {pick.profile.heaviest_words}; {pick.profile.hottest_words}."
+    )
+
+
 class ConvertQuestion(OnDoor):
     """What does changing this door from torsion to extension springs, or back, take?"""
 
     to: To
+
+
+CHANGE_OVER = "Let the torsion springs down to zero first; work on extension springs only with the door open and held."
 
 
 class ConvertAnswer(BaseModel):
@@ -154,6 +213,7 @@ class ConvertAnswer(BaseModel):
     take_off: list[str]
     put_on: list[str]
     changes: list[str]
+    caution: str
 
 
 def convert_door(asked: ConvertQuestion, of_shop: Lists = NO_LISTS) -> ConvertAnswer:
@@ -170,6 +230,7 @@ def convert_door(asked: ConvertQuestion, of_shop: Lists = NO_LISTS) -> ConvertAn
         take_off=list(found.take_off),
         put_on=list(found.put_on),
         changes=list(found.changes),
+        caution=CHANGE_OVER,
     )
 
 
@@ -184,12 +245,13 @@ class CableQuestion(Document):
 
 
 class CableAnswer(BaseModel):
-    """Lengths with the usual and the fewest safety wraps; turns to open; wraps the given cable leaves at closed."""
+    """Lengths with the usual and the fewest safety wraps; turns to open; wraps the given cable leaves at closed; in a sentence."""
 
     needed_in: float
     shortest_in: float
     turns_to_open: float
     wraps_left: float | None = None
+    sentence: str
 
 
 def cable(asked: CableQuestion) -> CableAnswer:
@@ -199,4 +261,12 @@ def cable(asked: CableQuestion) -> CableAnswer:
     height = asked.shaft_height_in or shaft_place(path_of(door, track), track, door)[1]
     found = cable_for(drum, height, asked.length_in)
     turns = float(drum.turns_for(door.height_in))
-    return CableAnswer(needed_in=found.needed_in, shortest_in=found.shortest_in, turns_to_open=turns, wraps_left=found.wraps_left)
+    sentence = (
+        f"The drums turn {turns:.2f} times to open. Cable wanted: {format_length(found.needed_in, feet=True)}, "
+        "with one wrap left on the drum at closed."
+    )
+    if found.wraps_left is not None:
+        sentence += f" This one leaves {found.wraps_left:.1f}."
+    return CableAnswer(
+        needed_in=found.needed_in, shortest_in=found.shortest_in, turns_to_open=turns, wraps_left=found.wraps_left, sentence=sentence
+    )

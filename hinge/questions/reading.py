@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import asdict
-from typing import Annotated
+from typing import Annotated, Literal
 
 from pydantic import BaseModel, Field, model_validator
 
@@ -16,6 +16,7 @@ from hinge.springs.identify import identify_wire, neighbours
 from hinge.springs.relaxed import inside_diameter, relaxed_length
 from hinge.springs.torsion import TorsionSpring
 from hinge.springs.wire import DEFAULT_MATERIAL, MaterialName, stock
+from hinge.springs.words import chance_words, share_words
 
 Coils = Annotated[float, Between(0.5, 20, "in")]
 Piece = Annotated[float, Between(0.5, 300, "in")]
@@ -45,6 +46,7 @@ class WireOut(BaseModel):
 
     wire_in: float
     chance: float
+    chance_words: str
 
 
 class NeighbourOut(BaseModel):
@@ -53,6 +55,8 @@ class NeighbourOut(BaseModel):
     wire_in: float
     rate_error: float | None = None
     door_lb: float | None = None
+    rate_words: str
+    door_words: str
 
 
 class IdentifyAnswer(BaseModel):
@@ -61,6 +65,7 @@ class IdentifyAnswer(BaseModel):
     measured_wire_in: float
     candidates: list[WireOut]
     sure: bool
+    sure_words: str
     neighbours: list[NeighbourOut]
     inside_diameter_in: float | None = None
     length_in: float | None = None
@@ -87,14 +92,18 @@ def identify(asked: IdentifyQuestion) -> IdentifyAnswer:
     def neighbour(wire_in: float) -> NeighbourOut:
         other = rate_of(wire_in)
         if rate is None or other is None:
-            return NeighbourOut(wire_in=wire_in)
+            return NeighbourOut(wire_in=wire_in, rate_words="type diameter and length", door_words="type diameter and length")
         error = other / rate - 1
-        return NeighbourOut(wire_in=wire_in, rate_error=error, door_lb=None if weight is None else error * weight)
+        pounds = None if weight is None else error * weight
+        # A stronger spring than it was taken for lets the door run hot.
+        words = "type the door weight" if pounds is None else f"{abs(pounds):.0f} lb {'▲ hot' if pounds > 0 else '▼ heavy'}"
+        return NeighbourOut(wire_in=wire_in, rate_error=error, door_lb=pounds, rate_words=share_words(error), door_words=words)
 
     return IdentifyAnswer(
         measured_wire_in=found.measured_wire_in,
-        candidates=[WireOut(**asdict(one)) for one in found.candidates],
+        candidates=[WireOut(**asdict(one), chance_words=chance_words(one.chance)) for one in found.candidates],
         sure=found.sure,
+        sure_words="That is sure." if found.sure else "It falls between sizes: read again, or across 20 coils.",
         neighbours=[neighbour(wire) for wire in neighbours(likeliest, sizes.wire_in)],
         inside_diameter_in=inside,
         length_in=length,
@@ -154,6 +163,7 @@ class WeighAnswer(BaseModel):
     low_lb: float
     high_lb: float
     estimate: bool
+    method: Literal["scale", "two_scales", "estimate"]
     section_weights_lb: list[float] | None = None
     warnings: list[str]
 
@@ -165,13 +175,15 @@ def weigh_door(asked: WeighQuestion) -> WeighAnswer:
         raise Contradiction("Give scale readings, or the sections the door is made of.", "readings_lb", None, "one of the two", "lb")
     if made_of is None:
         weighed = weigh(tuple(asked.readings_lb or []), tuple(asked.right_readings_lb or []))
-        return _weight(weighed.weight_lb, weighed.sd_lb, weighed.warnings)
+        method: Literal["scale", "two_scales"] = "two_scales" if asked.right_readings_lb else "scale"
+        return _weight(weighed.weight_lb, weighed.sd_lb, weighed.warnings, method)
     if asked.width_in is None:
         raise Contradiction("An estimate from make-up needs the door's width.", "width_in", None, "the width in inches", "in")
     estimated = estimate_weight(asked.width_in, tuple(made_of))
-    answer = _weight(estimated.weight_lb, estimated.sd_lb, accuracy_warning(estimated.sd_lb))
-    return answer.model_copy(update={"estimate": True, "section_weights_lb": list(estimated.section_weights_lb)})
+    answer = _weight(estimated.weight_lb, estimated.sd_lb, accuracy_warning(estimated.sd_lb), "estimate")
+    return answer.model_copy(update={"section_weights_lb": list(estimated.section_weights_lb)})
 
 
-def _weight(weight: float, sd: float, warnings: tuple[str, ...]) -> WeighAnswer:
-    return WeighAnswer(weight_lb=weight, low_lb=weight - 2 * sd, high_lb=weight + 2 * sd, estimate=False, warnings=list(warnings))
+def _weight(weight: float, sd: float, warnings: tuple[str, ...], method: Literal["scale", "two_scales", "estimate"]) -> WeighAnswer:
+    low, high = max(weight - 2 * sd, 0.0), weight + 2 * sd
+    return WeighAnswer(weight_lb=weight, low_lb=low, high_lb=high, estimate=method == "estimate", method=method, warnings=list(warnings))

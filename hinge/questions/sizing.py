@@ -27,6 +27,7 @@ from hinge.springs.torsion import (
     BAR_IN,
     DEAD_COILS,
     Shaft,
+    SpringKind,
     TorsionSpring,
     bar_force,
     bending_stress,
@@ -37,6 +38,7 @@ from hinge.springs.torsion import (
 )
 from hinge.springs.use import Household, Use, use_named
 from hinge.springs.wire import DEFAULT_MATERIAL, MaterialName, material_named
+from hinge.springs.words import share_words, spring_words
 
 SPRING_FIELDS = ("wire_in", "inside_diameter_in", "length_in", "material", "dead_coils")
 
@@ -54,8 +56,9 @@ class TorsionQuestion(FromShop):
 
 
 class TorsionAnswer(BaseModel):
-    """What the spring gives; the second half only where turns were given."""
+    """What the spring gives, in sentences too; the second half only where turns were given."""
 
+    said: list[str]
     rate_lbin_per_turn: float
     formula_rate_lbin_per_turn: float
     table_rate_lbin_per_turn: float | None = None
@@ -78,7 +81,13 @@ def torsion(asked: TorsionQuestion, of_shop: Lists = NO_LISTS) -> TorsionAnswer:
     spring = read(TorsionSpring, {name: getattr(asked, name) for name in SPRING_FIELDS})
     if table := asked.lists(of_shop).rates:
         spring = table.applied(spring)
+    words = spring_words(SpringKind.model_construct(**dict(spring), count=1)).removesuffix(", one")
+    said = [f"{words}: {spring.rate_lbin_per_turn:.2f} lb·in per turn, {spring.active_coils:.1f} active coils."]
+    if spring.table_difference is not None:
+        formula = f"{spring.formula_rate_lbin_per_turn:.2f} (table {share_words(spring.table_difference)})"
+        said.append(f"The rate is the supplier's; the formula gives {formula}.")
     answer = TorsionAnswer(
+        said=said,
         rate_lbin_per_turn=spring.rate_lbin_per_turn,
         formula_rate_lbin_per_turn=spring.formula_rate_lbin_per_turn,
         table_rate_lbin_per_turn=spring.table_rate_lbin_per_turn,

@@ -73,6 +73,11 @@ def share_words(share: float) -> str:
     return f"{'+' if value > 0 else '−' if value < 0 else ''}{abs(value):.1f} %"
 
 
+def chance_words(chance: float) -> str:
+    """A probability; never quite sure."""
+    return "over 99 %" if chance > 0.99 else f"{chance:.0%}".replace("%", " %")
+
+
 def set_id(springs: Sequence[SpringKind], duplex: bool = False) -> str:
     """A set's short name: its sizes and counts, whatever door it is on."""
     return (NESTED if duplex else "+").join(_kind_id(spring) for spring in springs)

@@ -50,7 +50,7 @@ class Calls(Schema):
 
 
 class CallOut(Schema):
-    """A call with its state."""
+    """A call with its state, and how many entries made it."""
 
     key: uuid.UUID
     door_key: uuid.UUID
@@ -58,6 +58,7 @@ class CallOut(Schema):
     place: str
     technician: str
     started_at: datetime
+    entries: int
     state: CallState
 
 
@@ -136,6 +137,7 @@ def _out(call: Call, facts: Facts) -> CallOut:
         place=call.door.place,
         technician=call.technician,
         started_at=call.started_at,
+        entries=facts.count,
         state=shown(facts, call.claimed_elsewhere),
     )
 

@@ -1,7 +1,6 @@
 """The API: every router in one place, signed in by session cookie."""
 
 from ninja import NinjaAPI
-from ninja.security import django_auth
 
 from server.bench.api import router as bench
 from server.bench.sheets import router as sheets
@@ -10,9 +9,10 @@ from server.config import errors
 from server.doors.api import router as doors
 from server.exchange.api import router as exchange
 from server.people.api import router as people
+from server.people.signed_in import SignedIn
 from server.stock.api import router as stock
 
-api = NinjaAPI(title="North Hinge", version="1", auth=django_auth, docs_url=None, openapi_url=None, urls_namespace="api")
+api = NinjaAPI(title="North Hinge", version="1", auth=SignedIn(), docs_url=None, openapi_url=None, urls_namespace="api")
 errors.install(api)
 for router in (people, doors, calls, bench, sheets, stock, exchange):
     api.add_router("", router)

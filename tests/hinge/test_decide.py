@@ -347,3 +347,22 @@ def test_every_gate_group_guards_something_and_every_required_proof_can_void():
     assert all(group.guards and group.gates for group in gate_groups())
     assert all(proof.voided_by for proof in proofs() if proof.required)
     assert all(gate.why for group in gate_groups() for gate in group.gates)
+
+
+def test_a_stroke_counted_by_mistake_is_taken_back_as_it_came_and_only_that_one():
+    call = Running().chosen()
+    call.gates("winding")
+    call.say("gate", gate="load_test", met=False)
+    for stroke in range(2):
+        call.say("moved", part="left", from_count=stroke, to_count=stroke + 1)
+    call.say("moved", part="left", from_count=2, to_count=1)
+    with pytest.raises(GateNotMet, match="Before letting down"):
+        call.say("moved", part="left", from_count=1, to_count=0)
+
+
+def test_the_gates_shown_before_the_work_are_those_that_guard_it():
+    call = Running().wound(8).held()
+    call.say("aimed", targets={"left": 7, "right": 7})
+    assert call.state.work.gates == ["bars", "letting_down"]
+    call.say("aimed", targets={"left": 9, "right": 9})
+    assert call.state.work.gates == ["bars", "winding"]

@@ -14,10 +14,17 @@ export class Refusal extends Error {
   }
 }
 
+let signedInAs = '';
+/** Whom this page takes itself to be signed in as: another tab may have changed that, and the server then refuses. */
+export function actAs(person: string): void {
+  signedInAs = person;
+}
+
 const withCsrf: Middleware = {
   onRequest({ request }) {
     const token = /(?:^|; )csrftoken=([^;]+)/.exec(document.cookie)?.[1];
     if (token && request.method !== 'GET') request.headers.set('X-CSRFToken', token);
+    if (signedInAs && request.method !== 'GET') request.headers.set('X-Signed-In-As', signedInAs);
     return request;
   },
 };
@@ -27,17 +34,13 @@ client.use(withCsrf);
 
 type Answer<T> = { data?: T; error?: unknown; response: Response };
 
-/** The data of an answer; a refusal is thrown, and so is a lost connection (as the fetch's own TypeError). */
+/** The data of an answer; anything else the server says is thrown, and so is a lost connection (as the fetch's own TypeError). */
 export async function data<T>(asked: Promise<Answer<T>>): Promise<T> {
   const { data: found, error, response } = await asked;
-  if (response.ok && found !== undefined) return found;
+  if (response.ok) return found as T;
   const problem = (error as { error?: Problem } | undefined)?.error;
-  if (problem) throw new Refusal(problem, response.status);
-  if (response.status >= 500) throw new TypeError(`The server answered ${response.status}.`);
-  throw new Refusal(
-    { code: 'error', message: `The server answered ${response.status}.`, field: '', allowed: '', unit: '' },
-    response.status,
-  );
+  const plain = { code: 'error', message: `The server answered ${response.status}.`, field: '', allowed: '', unit: '' };
+  throw new Refusal(problem ?? plain, response.status);
 }
 
 /** A new id, made here so that a repeated post is recognised. Works without a secure context too. */

@@ -1,77 +1,119 @@
-import { describe, expect, it } from 'vitest';
-import { flush, Outbox, type Waiting } from './outbox';
+import { beforeEach, describe, expect, it } from 'vitest';
+import { type Body, drain, Outbox, type Outcome, type Waiting, waitingByPerson } from './outbox';
 
-const stroke = (from: number): Waiting => ({
-  id: `stroke-${from}`,
-  body: { kind: 'counted', spring: 'left', from_quarter: from, to_quarter: from + 1 },
-});
+const stroke = (from: number): Body => ({ kind: 'moved', part: 'left', from_count: from, to_count: from + 1 });
+const problem = { code: 'out_of_step', message: 'It stands at 1.', field: '', allowed: '', unit: '' };
 
 function store() {
   const kept = new Map<string, string>();
   return {
-    kept,
+    get length() {
+      return kept.size;
+    },
+    key: (place: number) => [...kept.keys()][place] ?? null,
     getItem: (key: string) => kept.get(key) ?? null,
     setItem: (key: string, value: string) => void kept.set(key, value),
     removeItem: (key: string) => void kept.delete(key),
   };
 }
 
-class Refused extends Error {}
-const isRefusal = (wrong: unknown) => wrong instanceof Refused;
-const none = () => {};
+let kept = store();
+const box = (person = 'wren', now = () => 1000) => new Outbox(person, kept, now);
+const ids = (outbox: Outbox) => outbox.waiting.map((one) => one.id);
+const filled = (outbox: Outbox, count = 3, call = 'one') => {
+  for (let from = 0; from < count; from += 1) outbox.add(call, 'Net loft', `${call}-${from}`, stroke(from));
+  return outbox;
+};
+const always =
+  (outcome: Outcome, sent: string[] = []) =>
+  async (entry: Waiting) => {
+    sent.push(entry.id);
+    return outcome;
+  };
 
-describe('outbox', () => {
-  it('keeps what waits through a reload, in order', () => {
-    const kept = store();
-    const before = new Outbox('call', kept);
-    before.add(stroke(0));
-    before.add(stroke(1));
-    expect(new Outbox('call', kept).waiting.map((one) => one.id)).toEqual(['stroke-0', 'stroke-1']);
+beforeEach(() => {
+  kept = store();
+});
+
+describe('what waits', () => {
+  it('is kept through a reload, in order, even when the clock stands still', () => {
+    filled(box());
+    expect(ids(box())).toEqual(['one-0', 'one-1', 'one-2']);
   });
 
-  it('takes an entry once', () => {
-    const box = new Outbox('call', store());
-    box.add(stroke(0));
-    box.add(stroke(0));
-    expect(box.waiting).toHaveLength(1);
+  it('is kept once', () => {
+    const outbox = filled(box(), 1);
+    outbox.add('one', 'Net loft', 'one-0', stroke(0));
+    expect(ids(outbox)).toEqual(['one-0']);
   });
 
-  it('loses nothing when the connection breaks in the middle, and sends the rest later', async () => {
-    const box = new Outbox('call', store());
-    for (const from of [0, 1, 2]) box.add(stroke(from));
+  it('is written by two tabs without either losing the other’s', () => {
+    const [first, second] = [box(), box('wren', () => 1005)];
+    first.add('one', 'Net loft', 'a', stroke(0));
+    second.add('one', 'Net loft', 'b', stroke(1));
+    first.look();
+    expect(ids(first)).toEqual(['a', 'b']);
+    expect(ids(second)).toEqual(['a', 'b']);
+  });
+
+  it('is one person’s: another’s outbox neither shows nor sends it', async () => {
+    filled(box('wren'), 2);
     const sent: string[] = [];
-    let connected = true;
-    const send = async (entry: Waiting) => {
-      if (!connected) throw new TypeError('no connection');
+    await drain(box('marit'), always({ kind: 'taken' }, sent));
+    expect(sent).toEqual([]);
+    expect(waitingByPerson(kept)).toEqual(new Map([['wren', 2]]));
+  });
+
+  it('starts without what was cut in half', () => {
+    filled(box(), 1);
+    kept.setItem('north-hinge.outbox.waiting.wren.0000000000000999.x', '{"id":"str');
+    expect(ids(box())).toEqual(['one-0']);
+  });
+});
+
+describe('sending', () => {
+  it.each(['offline', 'signed out', 'too many at once', 'server trouble'] as const)(
+    'loses nothing and goes no further while held: %s',
+    async (why) => {
+      const outbox = filled(box());
+      const sent: string[] = [];
+      await drain(outbox, always({ kind: 'held', why }, sent));
+      expect(sent).toEqual(['one-0']);
+      expect(ids(outbox)).toHaveLength(3);
+      expect(outbox.held).toBe(why);
+      await drain(outbox, always({ kind: 'taken' }, sent));
+      expect(sent).toEqual(['one-0', 'one-0', 'one-1', 'one-2']);
+      expect([ids(outbox), outbox.held]).toEqual([[], null]);
+    },
+  );
+
+  it('lets a stuck entry hold its own call and no other', async () => {
+    const outbox = filled(filled(box(), 2, 'one'), 2, 'two');
+    const sent: string[] = [];
+    const send = async (entry: Waiting): Promise<Outcome> => {
       sent.push(entry.id);
-      connected = sent.length !== 1;
+      return entry.call === 'one' ? { kind: 'stuck' } : { kind: 'taken' };
     };
-    expect(await flush(box, send, isRefusal, none)).toBe('offline');
-    expect(box.waiting.map((one) => one.id)).toEqual(['stroke-1', 'stroke-2']);
-    connected = true;
-    expect(await flush(box, send, isRefusal, none)).toBe('empty');
-    expect(sent).toEqual(['stroke-0', 'stroke-1', 'stroke-2']);
+    await drain(outbox, send);
+    expect(sent).toEqual(['one-0', 'two-0', 'two-1']);
+    expect(ids(outbox)).toEqual(['one-0', 'one-1']);
+    expect(outbox.held).toBe('server trouble');
   });
 
-  it('drops a refused entry, tells it, and goes on', async () => {
-    const box = new Outbox('call', store());
-    for (const from of [0, 1]) box.add(stroke(from));
-    const told: string[] = [];
-    await flush(
-      box,
-      async (entry) => {
-        if (entry.id === 'stroke-0') throw new Refused();
-      },
-      isRefusal,
-      (entry) => told.push(entry.id),
-    );
-    expect(told).toEqual(['stroke-0']);
-    expect(box.waiting).toHaveLength(0);
+  it('takes only a refusal of the rules out of the queue, and keeps it in sight with its reason', async () => {
+    const outbox = filled(box(), 2);
+    await drain(outbox, async (entry) => (entry.id === 'one-0' ? { kind: 'refused', problem } : { kind: 'taken' }));
+    expect(ids(outbox)).toEqual([]);
+    expect(box().notTaken.map((one) => [one.id, one.problem.message])).toEqual([['one-0', 'It stands at 1.']]);
   });
 
-  it('starts empty when what was kept was cut in half', () => {
-    const kept = store();
-    kept.kept.set('north-hinge.outbox.call', '[{"id":"stro');
-    expect(new Outbox('call', kept).waiting).toEqual([]);
+  it('enters a refused one again as something new, or lets it go', async () => {
+    const outbox = filled(box(), 2);
+    await drain(outbox, always({ kind: 'refused', problem }));
+    const [first, second] = outbox.notTaken;
+    if (first) outbox.again(first, 'new-id');
+    if (second) outbox.letGo(second);
+    expect(ids(outbox)).toEqual(['new-id']);
+    expect(outbox.notTaken).toEqual([]);
   });
 });

@@ -1,76 +1,160 @@
-import type { Schemas } from './client';
+import type { Problem, Schemas } from './client';
 
 export type Body = Schemas['NewEntry']['body'];
-export type Waiting = { id: string; body: Body };
+/** Something entered on a call that the server has not taken yet: whose, on which call, in which order. */
+export type Waiting = { place: number; person: string; call: string; door: string; id: string; body: Body };
+/** One the rules refused, and why. */
+export type NotTaken = Waiting & { problem: Problem };
+/** Why nothing goes out now. */
+export type Held = 'offline' | 'signed out' | 'too many at once' | 'server trouble' | null;
 
-/** Entries made on this tablet that the server has not acknowledged yet, kept through a reload, in order. */
+/** What became of an entry that was sent: taken, refused by the rules, or neither. */
+export type Outcome =
+  | { kind: 'taken' }
+  | { kind: 'refused'; problem: Problem }
+  /** Nothing goes out at all until it is cured. */
+  | { kind: 'held'; why: Exclude<Held, null> }
+  /** Only the call it is on waits for it. */
+  | { kind: 'stuck' };
+
+type Store = Pick<Storage, 'getItem' | 'setItem' | 'removeItem' | 'key' | 'length'>;
+type Kind = 'waiting' | 'refused';
+const PREFIX = 'north-hinge.outbox';
+const NONE = { waiting: [], notTaken: [] } as const;
+
+/**
+ * What one person entered on this tablet, kept until the server has it: for the whole application, over several tabs.
+ * Each entry has a key of its own, so that two tabs never write over each other's; `store` events tell the other tabs.
+ */
 export class Outbox {
   #listeners = new Set<() => void>();
-  #waiting: Waiting[];
+  #seen: { waiting: readonly Waiting[]; notTaken: readonly NotTaken[] } = NONE;
+  #held: Held = null;
 
   constructor(
-    readonly call: string,
-    private readonly store: Pick<Storage, 'getItem' | 'setItem' | 'removeItem'>,
+    readonly person: string,
+    private readonly store: Store,
+    private readonly now: () => number = Date.now,
   ) {
-    this.#waiting = this.#read();
+    this.look();
   }
 
+  /** What waits to be sent, in order. */
   get waiting(): readonly Waiting[] {
-    return this.#waiting;
+    return this.#seen.waiting;
   }
 
-  add(entry: Waiting): void {
-    if (this.#waiting.some((one) => one.id === entry.id)) return;
-    this.#change([...this.#waiting, entry]);
+  /** What the rules refused, until it is entered again or let go. */
+  get notTaken(): readonly NotTaken[] {
+    return this.#seen.notTaken;
   }
 
-  remove(id: string): void {
-    this.#change(this.#waiting.filter((one) => one.id !== id));
+  get held(): Held {
+    return this.#held;
   }
+
+  add(call: string, door: string, id: string, body: Body): void {
+    if (this.waiting.some((one) => one.id === id)) return;
+    const place = Math.max(this.now(), ...this.waiting.map((one) => one.place + 1));
+    this.#put('waiting', { place, person: this.person, call, door, id, body });
+  }
+
+  /** Out of the queue, into what was not taken. */
+  refuse(entry: Waiting, problem: Problem): void {
+    this.#put('refused', { ...entry, problem });
+    this.#drop('waiting', entry);
+  }
+
+  taken(entry: Waiting): void {
+    this.#drop('waiting', entry);
+  }
+
+  /** Enter what was not taken once more, as something new. */
+  again(entry: NotTaken, id: string): void {
+    this.add(entry.call, entry.door, id, entry.body);
+    this.#drop('refused', entry);
+  }
+
+  letGo(entry: NotTaken): void {
+    this.#drop('refused', entry);
+  }
+
+  hold(why: Held): void {
+    if (why === this.#held) return;
+    this.#held = why;
+    this.#tell();
+  }
+
+  /** Read what is kept anew: another tab may have written. */
+  look = (): void => {
+    this.#seen = { waiting: this.#read('waiting'), notTaken: this.#read('refused') as NotTaken[] };
+    this.#tell();
+  };
 
   subscribe = (listener: () => void): (() => void) => {
     this.#listeners.add(listener);
     return () => this.#listeners.delete(listener);
   };
 
-  snapshot = (): readonly Waiting[] => this.#waiting;
-
-  #key(): string {
-    return `north-hinge.outbox.${this.call}`;
+  #key(kind: Kind, entry: Waiting): string {
+    return `${PREFIX}.${kind}.${this.person}.${String(entry.place).padStart(16, '0')}.${entry.id}`;
   }
 
-  #read(): Waiting[] {
-    try {
-      const kept: unknown = JSON.parse(this.store.getItem(this.#key()) ?? '[]');
-      return Array.isArray(kept) ? (kept as Waiting[]) : [];
-    } catch {
-      return [];
-    }
+  #put(kind: Kind, entry: Waiting | NotTaken): void {
+    this.store.setItem(this.#key(kind, entry), JSON.stringify(entry));
+    this.look();
   }
 
-  #change(waiting: Waiting[]): void {
-    this.#waiting = waiting;
-    if (waiting.length) this.store.setItem(this.#key(), JSON.stringify(waiting));
-    else this.store.removeItem(this.#key());
+  #drop(kind: Kind, entry: Waiting): void {
+    this.store.removeItem(this.#key(kind, entry));
+    this.look();
+  }
+
+  #read(kind: Kind): Waiting[] {
+    return entriesOf(this.store, `${PREFIX}.${kind}.${this.person}.`);
+  }
+
+  #tell(): void {
     for (const listener of this.#listeners) listener();
   }
 }
 
-/** Send everything that waits, in order, one at a time. Stops at a lost connection; a refused entry is dropped and told. */
-export async function flush(
-  outbox: Outbox,
-  send: (entry: Waiting) => Promise<void>,
-  isRefusal: (wrong: unknown) => boolean,
-  refused: (entry: Waiting, wrong: unknown) => void,
-): Promise<'empty' | 'offline'> {
-  for (let next = outbox.waiting[0]; next; next = outbox.waiting[0]) {
-    try {
-      await send(next);
-    } catch (wrong) {
-      if (!isRefusal(wrong)) return 'offline';
-      refused(next, wrong);
+/** How much waits on this tablet, by person: it goes out when they sign in here again. */
+export function waitingByPerson(store: Store): Map<string, number> {
+  const count = new Map<string, number>();
+  for (const { person } of entriesOf(store, `${PREFIX}.waiting.`)) count.set(person, (count.get(person) ?? 0) + 1);
+  return count;
+}
+
+function entriesOf(store: Store, prefix: string): Waiting[] {
+  const keys = Array.from({ length: store.length }, (_, place) => store.key(place) ?? '');
+  return keys
+    .filter((key) => key.startsWith(prefix))
+    .sort()
+    .flatMap((key) => {
+      try {
+        return [JSON.parse(store.getItem(key) ?? '') as Waiting];
+      } catch {
+        return []; // cut in half as the battery died
+      }
+    });
+}
+
+/** Send what waits, in order, one at a time: a stuck entry holds its own call, any other trouble holds all. */
+export async function drain(outbox: Outbox, send: (entry: Waiting) => Promise<Outcome>): Promise<void> {
+  const stuck = new Set<string>();
+  for (;;) {
+    outbox.look();
+    const next = outbox.waiting.find((one) => !stuck.has(one.call));
+    if (!next) break;
+    const outcome = await send(next);
+    if (outcome.kind === 'held') {
+      outbox.hold(outcome.why);
+      return;
     }
-    outbox.remove(next.id);
+    if (outcome.kind === 'taken') outbox.taken(next);
+    else if (outcome.kind === 'refused') outbox.refuse(next, outcome.problem);
+    else stuck.add(next.call);
   }
-  return 'empty';
+  outbox.hold(stuck.size ? 'server trouble' : null);
 }

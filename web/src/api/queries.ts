@@ -46,6 +46,35 @@ export const callQuery = (key: string) =>
     refetchInterval: 4_000,
   });
 
+/** What to put on the door of a call, worked out anew with every entry. */
+export const sizingQuery = (key: string, entries: number, fromVanOnly: boolean) =>
+  queryOptions({
+    queryKey: ['call-sizing', key, entries, fromVanOnly],
+    queryFn: () =>
+      data(
+        client.GET('/api/calls/{key}/sizing', {
+          params: { path: { key }, query: { from_van_only: fromVanOnly } },
+        }),
+      ),
+    staleTime: Number.POSITIVE_INFINITY,
+    placeholderData: keepPreviousData,
+  });
+
+/** What the readings of a call say, worked out anew with every entry. */
+export const callBalanceQuery = (key: string, entries: number) =>
+  queryOptions({
+    queryKey: ['call-balance', key, entries],
+    queryFn: async () => (await data(client.GET('/api/calls/{key}/balance', { params: { path: { key } } }))) ?? null,
+    staleTime: Number.POSITIVE_INFINITY,
+    placeholderData: keepPreviousData,
+  });
+
+export const doorCallsQuery = (key: string) =>
+  queryOptions({
+    queryKey: ['door-calls', key],
+    queryFn: () => data(client.GET('/api/doors/{key}/calls', { params: { path: { key } } })),
+  });
+
 export const sizeQuery = (document: Schemas['SizeQuestion']) =>
   queryOptions({
     queryKey: ['size', document],
@@ -58,14 +87,6 @@ export const sideViewQuery = (document: Schemas['SideViewQuestion']) =>
     queryKey: ['side_view', document],
     queryFn: () => data(client.POST('/api/bench/side_view', { body: document })),
     staleTime: Number.POSITIVE_INFINITY,
-  });
-
-export const trimQuery = (document: Schemas['TrimQuestion']) =>
-  queryOptions({
-    queryKey: ['trim', document],
-    queryFn: () => data(client.POST('/api/bench/trim', { body: document })),
-    staleTime: Number.POSITIVE_INFINITY,
-    placeholderData: keepPreviousData,
   });
 
 export const compareQuery = (document: Schemas['CompareQuestion']) =>

@@ -131,7 +131,11 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get?: never;
+        /**
+         * Door Calls
+         * @description The calls at a door, newest first.
+         */
+        get: operations["door_calls"];
         put?: never;
         /**
          * Start Call
@@ -156,6 +160,46 @@ export interface paths {
          * @description A call as it stands.
          */
         get: operations["call"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calls/{key}/sizing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Call Sizing
+         * @description What to put on the door of a call, as it is measured now.
+         */
+        get: operations["call_sizing"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calls/{key}/balance": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Call Balance
+         * @description What the readings of a call say; nothing while what carries the door is not known.
+         */
+        get: operations["call_balance"];
         put?: never;
         post?: never;
         delete?: never;
@@ -520,9 +564,30 @@ export interface paths {
          * View
          * @description What do these readings say, and what to do about it?
          *
-         *     `file_weight_lb` is what the springs were chosen for; `scale_weight_lb` what the scale shows today.
+         *     `file_weight_lb` is what the springs were chosen for; `scale_weight_lb` what the scale shows today. `settings_off`
+         *     says of each reading how much more the setting was than it is now [turns, inches of stretch or pounds of plates].
          */
         post: operations["bench_trim"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bench/call": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * View
+         * @description What becomes of a call: the door's record, and what is said, in order.
+         */
+        post: operations["bench_call"];
         delete?: never;
         options?: never;
         head?: never;
@@ -666,7 +731,7 @@ export interface paths {
         };
         /**
          * Call Document
-         * @description The call as a JSON document.
+         * @description The call as a JSON document, as docs/formats/call.schema.json has it.
          */
         get: operations["call_document"];
         put?: never;
@@ -872,8 +937,48 @@ export interface components {
             visited_at: string | null;
         };
         /**
+         * ChangeOut
+         * @description Who changed what in the file, before and after.
+         */
+        ChangeOut: {
+            /** By */
+            by: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Says */
+            says: string;
+            /** What */
+            what: {
+                [key: string]: unknown;
+            };
+        };
+        /**
+         * Door
+         * @description A sectional door, bottom up: heights of its sections, or how many alike; its weight, or that of each section.
+         *
+         *     Where only the whole weight is known it is spread by height, after `extras_lb`, which is what hangs on each section:
+         *     strut, glass, opener bracket.
+         */
+        Door: {
+            /** Height In */
+            height_in: number;
+            /** Section Heights In */
+            section_heights_in?: number[] | null;
+            /** Section Weights Lb */
+            section_weights_lb?: number[] | null;
+            /** Section Count */
+            section_count?: number | null;
+            /** Weight Lb */
+            weight_lb?: number | null;
+            /** Extras Lb */
+            extras_lb?: number[] | null;
+        };
+        /**
          * DoorFile
-         * @description A door's whole file.
+         * @description A door's whole file; `wrong` says why it cannot be computed, `unreadable` what of it cannot be read.
          */
         DoorFile: {
             /** Name */
@@ -906,50 +1011,50 @@ export interface components {
             /** Version */
             version: number;
             record: components["schemas"]["DoorRecord"];
+            said: components["schemas"]["DoorSaid"];
             /** Facts */
             facts: components["schemas"]["Fact"][];
             setup: components["schemas"]["Setup"] | null;
+            /** Wrong */
+            wrong: string;
             hung: components["schemas"]["HungDoor"] | null;
-            /** Calls */
-            calls: components["schemas"]["PastCall"][];
-        };
-        /**
-         * DoorIn
-         * @description A sectional door, sections from the bottom up; `extras_lb` is what hangs on each beyond its share: strut, glass, bracket.
-         */
-        DoorIn: {
-            /** Height In */
-            height_in: number;
-            /** Section Heights In */
-            section_heights_in?: number[] | null;
-            /** Section Weights Lb */
-            section_weights_lb?: number[] | null;
-            /** Section Count */
-            section_count?: number | null;
-            /** Weight Lb */
-            weight_lb?: number | null;
-            /** Extras Lb */
-            extras_lb?: number[] | null;
+            /** Unreadable */
+            unreadable: string[];
+            /** Changes */
+            changes: components["schemas"]["ChangeOut"][];
         };
         /**
          * DoorRecord
-         * @description Measurements by field name [in the field's unit], and what carries the door.
+         * @description Measurements by field name [in the field's unit], how they were found, and what carries the door.
+         *
+         *     `unreadable` holds, as text, what was once stored and makes no sense: shown, never computed with, gone once measured again.
          */
         DoorRecord: {
             /**
              * Springs
              * @default []
              */
-            springs?: components["schemas"]["SpringIn"][];
+            springs?: components["schemas"]["SpringKind"][];
             /**
              * Duplex
              * @default false
              */
             duplex?: boolean;
-            /** Quarter Turns */
-            quarter_turns?: number | null;
-            extension?: components["schemas"]["PairIn"] | null;
-            counterweight?: components["schemas"]["StackIn"] | null;
+            /**
+             * Cones
+             * @default {}
+             */
+            cones?: {
+                [key: string]: number | null;
+            };
+            extension?: components["schemas"]["ExtensionPair"] | null;
+            counterweight?: components["schemas"]["Stack"] | null;
+            /**
+             * Version
+             * @default 2
+             * @constant
+             */
+            version?: 2;
             /**
              * Measured
              * @default {}
@@ -957,77 +1062,77 @@ export interface components {
             measured?: {
                 [key: string]: number | string | number[];
             };
+            /**
+             * How
+             * @default {}
+             */
+            how?: {
+                [key: string]: components["schemas"]["How"];
+            };
+            /**
+             * Unreadable
+             * @default {}
+             */
+            unreadable?: {
+                [key: string]: string;
+            };
         };
         /**
-         * DrumIn
-         * @description A drum and its cable: one diameter when flat, two and the turns of the taper when tapered, or as measured turn by turn.
+         * DoorSaid
+         * @description What carries the door and how it is wound, in words; what to read of each part that is drawn.
          */
-        DrumIn: {
+        DoorSaid: {
+            /**
+             * Carried By
+             * @enum {string}
+             */
+            carried_by: "torsion" | "extension" | "counterweight";
+            /** Words */
+            words: string;
+            /** Wound */
+            wound: string;
+            /** Drum */
+            drum: string;
+            /** Cable */
+            cable: string;
+            /** Springs */
+            springs: components["schemas"]["SpringSaid"][];
+            /** Pair */
+            pair: string;
+            /** Stack */
+            stack: string;
+        };
+        /**
+         * Drum
+         * @description A drum with its cable: its sizes, or as measured, diameters at turns counted from closed.
+         */
+        Drum: {
             /**
              * Kind
              * @enum {string}
              */
             kind: "flat" | "high_lift" | "vertical" | "measured";
-            /** Cable In */
-            cable_in: number;
             /** Diameter In */
             diameter_in?: number | null;
             /** Large Diameter In */
             large_diameter_in?: number | null;
             /** Taper Turns */
             taper_turns?: number | null;
+            /** Cable In */
+            cable_in: number;
             /** Turns */
             turns?: number[] | null;
             /** Diameters In */
             diameters_in?: number[] | null;
         };
         /**
-         * Fact
-         * @description One measured fact, written out.
-         */
-        Fact: {
-            /** Field */
-            field: string;
-            /** Label */
-            label: string;
-            /** Text */
-            text: string;
-        };
-        /**
-         * HubIn
-         * @description A strap hub with its strap, and the turns on it at closed.
-         */
-        HubIn: {
-            /** Core Radius In */
-            core_radius_in: number;
-            /** Strap In */
-            strap_in: number;
-            /** Turns */
-            turns: number;
-        };
-        /**
-         * HungDoor
-         * @description A door with what carries it, set up: wound torsion springs, an extension pair, or a counterweight.
-         */
-        HungDoor: {
-            door: components["schemas"]["DoorIn"];
-            track: components["schemas"]["TrackIn"];
-            drum?: components["schemas"]["DrumIn"] | null;
-            /** Springs */
-            springs?: components["schemas"]["SpringIn"][] | null;
-            /** Quarter Turns */
-            quarter_turns?: number | null;
-            extension?: components["schemas"]["PairIn"] | null;
-            counterweight?: components["schemas"]["StackIn"] | null;
-        };
-        /**
-         * PairIn
+         * ExtensionPair
          * @description An extension pair as set up: by its class, or by one of its springs.
          */
-        PairIn: {
+        ExtensionPair: {
             /** Class Lb */
             class_lb?: number | null;
-            spring?: components["schemas"]["PhysicalSpringIn"] | null;
+            spring?: components["schemas"]["ExtensionSpring"] | null;
             /**
              * Open Stretch In
              * @default 2
@@ -1035,34 +1140,10 @@ export interface components {
             open_stretch_in?: number;
         };
         /**
-         * PastCall
-         * @description A call in the door's history.
+         * ExtensionSpring
+         * @description One extension spring by its wire, outside diameter, coils and initial tension.
          */
-        PastCall: {
-            /**
-             * Key
-             * Format: uuid
-             */
-            key: string;
-            /**
-             * Started At
-             * Format: date-time
-             */
-            started_at: string;
-            /** Closed At */
-            closed_at: string | null;
-            /** Technician */
-            technician: string;
-            /** Complaint */
-            complaint: string;
-            /** Cause */
-            cause: string;
-        };
-        /**
-         * PhysicalSpringIn
-         * @description One extension spring by its wire, outside diameter and coils.
-         */
-        PhysicalSpringIn: {
+        ExtensionSpring: {
             /** Wire In */
             wire_in: number;
             /** Outside Diameter In */
@@ -1081,10 +1162,67 @@ export interface components {
             material?: string;
         };
         /**
-         * PlatesIn
+         * Fact
+         * @description One measured fact, written out.
+         */
+        Fact: {
+            /** Field */
+            field: string;
+            /** Label */
+            label: string;
+            /** Text */
+            text: string;
+        };
+        /**
+         * How
+         * @description How a value was found, with its 95 % range where it is an estimate [the value's unit].
+         */
+        How: {
+            /**
+             * Method
+             * @default measured
+             * @enum {string}
+             */
+            method?: "measured" | "scale" | "two_scales" | "estimate" | "counted" | "told";
+            /** Low */
+            low?: number | null;
+            /** High */
+            high?: number | null;
+        };
+        /**
+         * Hub
+         * @description A strap hub with its strap, and the turns of strap on it with the door closed.
+         */
+        Hub: {
+            /** Core Radius In */
+            core_radius_in: number;
+            /** Strap In */
+            strap_in: number;
+            /** Turns */
+            turns: number;
+        };
+        /**
+         * HungDoor
+         * @description A door with what carries it, set up: wound torsion springs, an extension pair, or a counterweight.
+         *
+         *     `quarter_turns` are those of the shaft, the mean of its cones.
+         */
+        HungDoor: {
+            door: components["schemas"]["Door"];
+            track: components["schemas"]["Track"];
+            drum?: components["schemas"]["Drum"] | null;
+            /** Springs */
+            springs?: components["schemas"]["SpringKind"][] | null;
+            /** Quarter Turns */
+            quarter_turns?: number | null;
+            extension?: components["schemas"]["ExtensionPair"] | null;
+            counterweight?: components["schemas"]["Stack"] | null;
+        };
+        /**
+         * Plates
          * @description The plates of a stack: how many large and small, and what one of each weighs.
          */
-        PlatesIn: {
+        Plates: {
             /** Large */
             large: number;
             /** Small */
@@ -1105,23 +1243,21 @@ export interface components {
          * @description The door as the questions take it.
          */
         Setup: {
-            door: components["schemas"]["DoorIn"];
-            track: components["schemas"]["TrackIn"];
-            drum?: components["schemas"]["DrumIn"] | null;
+            door: components["schemas"]["Door"];
+            track: components["schemas"]["Track"];
+            drum?: components["schemas"]["Drum"] | null;
         };
         /**
-         * SpringIn
-         * @description A kind of torsion spring and how many of it are on the shaft; the supplier's rate where its table was used.
+         * SpringKind
+         * @description A kind of torsion spring and how many of it are on the shaft.
          */
-        SpringIn: {
+        SpringKind: {
             /** Wire In */
             wire_in: number;
             /** Inside Diameter In */
             inside_diameter_in: number;
             /** Length In */
             length_in: number;
-            /** Count */
-            count: number;
             /**
              * Material
              * @default oil_tempered
@@ -1134,20 +1270,41 @@ export interface components {
             dead_coils?: number;
             /** Table Rate Lbin Per Turn */
             table_rate_lbin_per_turn?: number | null;
+            /** Count */
+            count: number;
         };
         /**
-         * StackIn
+         * SpringSaid
+         * @description A spring on the shaft: where it is, what it is, which way it is wound; `inner` where one sits inside it.
+         */
+        SpringSaid: {
+            /** Name */
+            name: string;
+            /** Says */
+            says: string;
+            /** Right Side */
+            right_side: boolean;
+            /** Left Hand */
+            left_hand: boolean;
+            spring: components["schemas"]["SpringKind"];
+            inner?: components["schemas"]["SpringKind"] | null;
+        };
+        /**
+         * Stack
          * @description A counterweight as set up: its plates on its hub.
          */
-        StackIn: {
-            plates: components["schemas"]["PlatesIn"];
-            hub: components["schemas"]["HubIn"];
+        Stack: {
+            plates: components["schemas"]["Plates"];
+            hub: components["schemas"]["Hub"];
         };
         /**
-         * TrackIn
-         * @description A track of any lift.
+         * Track
+         * @description A track: bend radius, rise of the straight run above the closed door, and what its lift adds; the usual where nothing is said.
+         *
+         *     `high_lift_in` is how much further a high-lift door rises before it turns; `ease_in` how far the top
+         *     edge of a low-headroom door rises before it runs level; `pitch_deg` the slope of the run to the back.
          */
-        TrackIn: {
+        Track: {
             /**
              * Lift
              * @enum {string}
@@ -1293,7 +1450,7 @@ export interface components {
         };
         /**
          * CallOut
-         * @description A call with its state.
+         * @description A call with its state, and how many entries made it.
          */
         CallOut: {
             /**
@@ -1317,11 +1474,15 @@ export interface components {
              * Format: date-time
              */
             started_at: string;
+            /** Entries */
+            entries: number;
             state: components["schemas"]["CallState"];
         };
         /**
          * CallState
          * @description Everything the entries of a call add up to.
+         *
+         *     `claimed_elsewhere`: the call was closed somewhere else, maybe under other rules, and its gates and proofs are as claimed there.
          */
         CallState: {
             /** Complaint */
@@ -1342,14 +1503,14 @@ export interface components {
             asked: components["schemas"]["Asked"][];
             /** Missing */
             missing: string[];
-            /** Cycles Wanted */
-            cycles_wanted: number;
-            /** Household */
-            household: string | null;
             /** File Weight Lb */
             file_weight_lb: number | null;
             /** Scale Weight Lb */
             scale_weight_lb: number | null;
+            /** Weight Sd Lb */
+            weight_sd_lb: number | null;
+            /** Weight Words */
+            weight_words: string;
             /**
              * Carried By
              * @enum {string}
@@ -1360,18 +1521,21 @@ export interface components {
             wrong_setup: string;
             on_door: components["schemas"]["OnDoor"];
             chosen: components["schemas"]["Choice"] | null;
-            /** Winding */
-            winding: components["schemas"]["SpringCount"][];
+            /** Parts */
+            parts: components["schemas"]["PartState"][];
+            work: components["schemas"]["Work"] | null;
+            /** Touched */
+            touched: boolean;
             /** Set Up */
             set_up: boolean;
             hung: components["schemas"]["HungDoor"] | null;
+            said: components["schemas"]["DoorSaid"];
             /** Readings */
             readings: components["schemas"]["ReadingState"][];
             /** Reading Heights In */
             reading_heights_in: number[];
-            /** Hung Entry */
-            hung_entry: string;
-            hanging: components["schemas"]["Hanging"] | null;
+            /** Outcomes */
+            outcomes: components["schemas"]["OutcomeState"][];
             /** Proofs */
             proofs: components["schemas"]["ProofState"][];
             /** Stages */
@@ -1386,23 +1550,31 @@ export interface components {
             closed_at: string;
             /** Told */
             told: string;
+            /** Summary */
+            summary: components["schemas"]["SaidLine"][];
+            /** Claimed Elsewhere */
+            claimed_elsewhere: boolean;
+            /** Unreadable */
+            unreadable: components["schemas"]["UnreadableState"][];
             record_after: components["schemas"]["DoorRecord"];
         };
         /**
          * Choice
-         * @description What was picked, and the entry that picked it.
+         * @description What was picked, by its short name; `entry` picked it, and is empty once it is on the door.
+         *
+         *     `stale` says what changed where the door was measured again since.
          */
         Choice: {
-            /** Springs */
-            springs: components["schemas"]["SpringIn"][];
-            /** Duplex */
-            duplex: boolean;
+            /** Option */
+            option: string;
+            /** Words */
+            words: string;
             /** Quarter Turns */
             quarter_turns: number | null;
-            extension: components["schemas"]["PairIn"] | null;
-            counterweight: components["schemas"]["StackIn"] | null;
             /** Entry */
             entry: string;
+            /** Stale */
+            stale: string;
         };
         /**
          * GateGroupState
@@ -1448,18 +1620,6 @@ export interface components {
             at?: string;
         };
         /**
-         * Hanging
-         * @description How a picked pair or stack goes on this door.
-         */
-        Hanging: {
-            /** Title */
-            title: string;
-            /** Caution */
-            caution: string;
-            /** Steps */
-            steps: string[];
-        };
-        /**
          * Measurement
          * @description A field's value [its unit], written the trade's way; `entry` is empty where the door's record told it.
          */
@@ -1475,26 +1635,82 @@ export interface components {
              * @default
              */
             entry?: string;
+            /**
+             * @default {
+             *       "method": "measured",
+             *       "low": null,
+             *       "high": null
+             *     }
+             */
+            how?: components["schemas"]["How"];
         };
         /**
          * OnDoor
-         * @description What carries the door: torsion springs with their turns, an extension pair, or a stack of plates.
+         * @description What carries the door: torsion springs with the quarter-turns on each cone (None: unknown), an extension pair, or a stack.
          */
         OnDoor: {
             /**
              * Springs
              * @default []
              */
-            springs?: components["schemas"]["SpringIn"][];
+            springs?: components["schemas"]["SpringKind"][];
             /**
              * Duplex
              * @default false
              */
             duplex?: boolean;
-            /** Quarter Turns */
-            quarter_turns?: number | null;
-            extension?: components["schemas"]["PairIn"] | null;
-            counterweight?: components["schemas"]["StackIn"] | null;
+            /**
+             * Cones
+             * @default {}
+             */
+            cones?: {
+                [key: string]: number | null;
+            };
+            extension?: components["schemas"]["ExtensionPair"] | null;
+            counterweight?: components["schemas"]["Stack"] | null;
+        };
+        /**
+         * OutcomeState
+         * @description What a door can do when let go, in a word with its mark.
+         */
+        OutcomeState: {
+            /**
+             * Id
+             * @enum {string}
+             */
+            id: "holds" | "creeps_up" | "creeps_down" | "runs_up" | "runs_down";
+            /** Text */
+            text: string;
+        };
+        /**
+         * PartState
+         * @description Where one part of what carries the door stands and is to go, in `unit`.
+         *
+         *     `count` is None for a cone of unknown turns, of which `let_off` have been counted; a stroke then starts at minus `let_off`.
+         *     `torque_lbin` and `bar_force_lb` hold the value at each count from 0 up; empty where nothing is wound, or its rate unknown.
+         */
+        PartState: {
+            /**
+             * Part
+             * @enum {string}
+             */
+            part: "single" | "left" | "right" | "left_outer" | "right_outer" | "large" | "small";
+            /** Name */
+            name: string;
+            /** Count */
+            count: number | null;
+            /** Let Off */
+            let_off: number;
+            /** Target */
+            target: number | null;
+            /** Unit */
+            unit: string;
+            /** Torque Lbin */
+            torque_lbin: number[];
+            /** Bar Force Lb */
+            bar_force_lb: number[];
+            /** Bar In */
+            bar_in: number;
         };
         /**
          * ProofState
@@ -1528,10 +1744,12 @@ export interface components {
             at?: string;
         };
         /**
-         * ReadingIn
-         * @description One reading: an `outcome` when let go, or a `force_lb` with its `direction`.
+         * Reading
+         * @description One reading with the bottom edge at a height: what the door did when let go, or the hand force that moves it slowly.
+         *
+         *     A positive force lifts (or holds the door back on its way down); a negative one pushes down.
          */
-        ReadingIn: {
+        Reading: {
             /** Height In */
             height_in: number;
             /** Outcome */
@@ -1543,41 +1761,32 @@ export interface components {
         };
         /**
          * ReadingState
-         * @description A balance reading; `current` until the springs change.
+         * @description A balance reading; `current` until what carries the door changes.
          */
         ReadingState: {
             /** Entry */
             entry: string;
-            reading: components["schemas"]["ReadingIn"];
+            reading: components["schemas"]["Reading"];
             /** Current */
             current: boolean;
+            /** Height */
+            height: string;
+            /** Words */
+            words: string;
             /** At */
             at: string;
             /** By */
             by: string;
         };
         /**
-         * SpringCount
-         * @description Quarter-turns in and planned for one winding cone.
-         *
-         *     `torque_lbin` and `bar_force_lb` hold the value after each quarter-turn, from 0 to planned.
+         * SaidLine
+         * @description One line: what it is about, and what is said.
          */
-        SpringCount: {
-            /**
-             * Spring
-             * @enum {string}
-             */
-            spring: "left" | "right" | "single" | "left_outer" | "right_outer";
-            /** Done */
-            done: number;
-            /** Planned */
-            planned: number;
-            /** Torque Lbin */
-            torque_lbin: number[];
-            /** Bar Force Lb */
-            bar_force_lb: number[];
-            /** Bar In */
-            bar_in: number;
+        SaidLine: {
+            /** Label */
+            label: string;
+            /** Text */
+            text: string;
         };
         /**
          * Stage
@@ -1593,6 +1802,37 @@ export interface components {
             done: boolean;
         };
         /**
+         * UnreadableState
+         * @description Something kept that cannot be read; measuring the `field` again puts it right, where there is one.
+         */
+        UnreadableState: {
+            /** Field */
+            field: string;
+            /** Text */
+            text: string;
+        };
+        /**
+         * Work
+         * @description What is to be done next on what carries the door, told, and the gate groups that stand before it.
+         */
+        Work: {
+            /**
+             * Step
+             * @enum {string}
+             */
+            step: "let_down" | "take_off" | "put_on" | "set" | "done";
+            /** Title */
+            title: string;
+            /** Cautions */
+            cautions: string[];
+            /** Steps */
+            steps: string[];
+            /** Done */
+            done: string;
+            /** Gates */
+            gates: string[];
+        };
+        /**
          * NewCall
          * @description A call to start, under a key the client made.
          */
@@ -1604,6 +1844,476 @@ export interface components {
             key: string;
         };
         /**
+         * AlternativeOut
+         * @description The same rate in another wire or inside diameter, before rounding to the half inch and judged after it.
+         */
+        AlternativeOut: {
+            /** Exact Length In */
+            exact_length_in: number;
+            set: components["schemas"]["SetOut"];
+        };
+        /**
+         * CallSizing
+         * @description What carries this door: one of three answers by the kind that is to carry it, what is there compared, and what is in doubt.
+         *
+         *     `doubt` says what the spread of an estimated weight does; `there_wrong` why what hangs there could not be judged.
+         */
+        CallSizing: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "torsion" | "extension" | "counterweight";
+            setup: components["schemas"]["Setup"];
+            /**
+             * Doubt
+             * @default
+             */
+            doubt?: string;
+            /**
+             * There Wrong
+             * @default
+             */
+            there_wrong?: string;
+            /** Has Van */
+            has_van: boolean;
+            torsion?: components["schemas"]["SizeAnswer"] | null;
+            compare?: components["schemas"]["CompareAnswer"] | null;
+            extension?: components["schemas"]["ExtensionAnswer"] | null;
+            counterweight?: components["schemas"]["CounterweightAnswer"] | null;
+        };
+        /**
+         * Carried
+         * @description The weight springs are right for, in a sentence too; the verdict only against a known weight. `stop`: why not to go on.
+         */
+        Carried: {
+            /** Sprung Weight Lb */
+            sprung_weight_lb: number;
+            /** Difference */
+            difference?: number | null;
+            /** Verdict */
+            verdict?: ("right" | "doubtful" | "wrong") | null;
+            /** Sentence */
+            sentence: string;
+            /**
+             * Stop
+             * @default
+             */
+            stop?: string;
+        };
+        /**
+         * CompareAnswer
+         * @description The sets side by side; `why` says what sets like-for-like apart from the advice, `caution` what is wrong with what is there.
+         */
+        CompareAnswer: {
+            on_door: components["schemas"]["SetOut"];
+            like_for_like: components["schemas"]["SetOut"];
+            advised?: components["schemas"]["SetOut"] | null;
+            /** Mismatched */
+            mismatched: boolean;
+            /**
+             * Caution
+             * @default
+             */
+            caution?: string;
+            /** Why */
+            why: string;
+            /** Alternatives */
+            alternatives: components["schemas"]["AlternativeOut"][];
+        };
+        /**
+         * CounterweightAnswer
+         * @description The stack wanted at closed, the plates that come nearest with what is left over, and how the stack is set up.
+         */
+        CounterweightAnswer: {
+            /** Id */
+            id: string;
+            /** Words */
+            words: string;
+            /** Left Words */
+            left_words: string;
+            /** Caution */
+            caution: string;
+            /** Wanted Lb */
+            wanted_lb: number;
+            stack: components["schemas"]["Stack"];
+            /** Stack Lb */
+            stack_lb: number;
+            /** Remainder Lb */
+            remainder_lb: number;
+            /** Hub Turns */
+            hub_turns: number;
+            /** Stack Drop In */
+            stack_drop_in: number;
+            /** Set Up */
+            set_up: string[];
+            profile: components["schemas"]["ProfileOut"];
+            on_door?: components["schemas"]["ProfileOut"] | null;
+        };
+        /**
+         * ExtensionAnswer
+         * @description The pair for the door; `on_door` is the balance of the pair that is there.
+         */
+        ExtensionAnswer: {
+            pair: components["schemas"]["PairOut"];
+            on_door?: components["schemas"]["ProfileOut"] | null;
+            /** On Door Carries Lb */
+            on_door_carries_lb?: number | null;
+            /**
+             * On Door Words
+             * @default
+             */
+            on_door_words?: string;
+        };
+        /**
+         * IdealOut
+         * @description The rate and turns that meet both conditions.
+         */
+        IdealOut: {
+            /** Rate Lbin Per Turn */
+            rate_lbin_per_turn: number;
+            /** Turns */
+            turns: number;
+            /** Quarter Turns */
+            quarter_turns: number;
+        };
+        /**
+         * LifeOut
+         * @description Cycles to break.
+         */
+        LifeOut: {
+            /** Low */
+            low: number;
+            /** Likely */
+            likely: number;
+            /** High */
+            high: number;
+        };
+        /**
+         * PairOut
+         * @description A pair set up: its class, rate, stretches, cables and the balance it gives. `id` is its short name; `facts` what to read of it.
+         */
+        PairOut: {
+            /** Id */
+            id: string;
+            /** Words */
+            words: string;
+            /** Class Words */
+            class_words: string;
+            /** Caution */
+            caution: string;
+            /** Facts */
+            facts: components["schemas"]["SetUpFact"][];
+            pair: components["schemas"]["ExtensionPair"];
+            /** Class Lb */
+            class_lb: number;
+            /** From Lb */
+            from_lb: number;
+            /** Rate Lb Per In */
+            rate_lb_per_in: number;
+            /** Open Stretch In */
+            open_stretch_in: number;
+            /** Closed Stretch In */
+            closed_stretch_in: number;
+            /** Lifting Cable In */
+            lifting_cable_in: number;
+            /** Safety Cable In */
+            safety_cable_in: number;
+            /** Rear Hang Above Door In */
+            rear_hang_above_door_in: number;
+            life_cycles: components["schemas"]["LifeOut"];
+            /** Life Words */
+            life_words: string;
+            life_years?: components["schemas"]["YearsOut"] | null;
+            /** Parts */
+            parts: string[];
+            profile: components["schemas"]["ProfileOut"];
+        };
+        /**
+         * PartOut
+         * @description One kind of spring in a set; `share` is what all of this kind carry of the torque, `share_each` one of them.
+         */
+        PartOut: {
+            /** Words */
+            words: string;
+            /** Share */
+            share: number;
+            /** Share Each */
+            share_each: number;
+            /** Life Words */
+            life_words: string;
+            /** Torque Lbin */
+            torque_lbin: number;
+            /** Stress Psi */
+            stress_psi: number;
+            life_cycles: components["schemas"]["LifeOut"];
+            /** Wound Length In */
+            wound_length_in: number;
+            /** Wound Inside Diameter In */
+            wound_inside_diameter_in: number;
+            /** Energy Ftlb */
+            energy_ftlb: number;
+            /** Formula Rate Lbin Per Turn */
+            formula_rate_lbin_per_turn: number;
+            /** Table Rate Lbin Per Turn */
+            table_rate_lbin_per_turn?: number | null;
+            /** Table Difference */
+            table_difference?: number | null;
+        };
+        /**
+         * ProfileOut
+         * @description Net hand force along the travel; positive = heavy. Where it is worst.
+         */
+        ProfileOut: {
+            /** Positions In */
+            positions_in: number[];
+            /** Net Hand Force Lb */
+            net_hand_force_lb: number[];
+            /** Worst Hot Lb */
+            worst_hot_lb: number;
+            /** Worst Hot Height In */
+            worst_hot_height_in: number;
+            /** Worst Heavy Lb */
+            worst_heavy_lb: number;
+            /** Worst Heavy Height In */
+            worst_heavy_height_in: number;
+            /** Hottest */
+            hottest: string;
+            /** Heaviest */
+            heaviest: string;
+        };
+        /**
+         * SetOut
+         * @description A set judged against the door. Life and stress are those of its weakest spring; the bar turns one cone.
+         *
+         *     `id` is its short name, the same on every door; `said` what is said of it.
+         */
+        SetOut: {
+            /** Id */
+            id: string;
+            said: components["schemas"]["SetSaid"];
+            /** Springs */
+            springs: components["schemas"]["SpringKind"][];
+            /** Parts */
+            parts: components["schemas"]["PartOut"][];
+            /** Duplex */
+            duplex: boolean;
+            /** Rate Lbin Per Turn */
+            rate_lbin_per_turn: number;
+            /** Rate Error */
+            rate_error: number;
+            /** Quarter Turns */
+            quarter_turns: number;
+            /** Stress Psi */
+            stress_psi: number;
+            life_cycles: components["schemas"]["LifeOut"];
+            life_years?: components["schemas"]["YearsOut"] | null;
+            /** Worst Hot Lb */
+            worst_hot_lb: number;
+            /** Worst Hot Height In */
+            worst_hot_height_in: number;
+            /** Worst Heavy Lb */
+            worst_heavy_lb: number;
+            /** Worst Heavy Height In */
+            worst_heavy_height_in: number;
+            /** Torque Lbin */
+            torque_lbin: number;
+            /** Bar Force Lb */
+            bar_force_lb: number;
+            /** Bar In */
+            bar_in: number;
+            /** Wound Length In */
+            wound_length_in: number;
+            /** Shaft Needed In */
+            shaft_needed_in: number;
+            /** Energy Ftlb */
+            energy_ftlb: number;
+            /** Reasons */
+            reasons: string[];
+            profile: components["schemas"]["ProfileOut"];
+        };
+        /**
+         * SetSaid
+         * @description A set in words: what it is, its rate against the ideal, life, turns, worst places, and why it stands where it stands.
+         */
+        SetSaid: {
+            /** Springs */
+            springs: string;
+            /** Turns */
+            turns: string;
+            /** Rate */
+            rate: string;
+            /**
+             * Rate Kind
+             * @enum {string}
+             */
+            rate_kind: "holds" | "heavy" | "hot";
+            /** Life */
+            life: string;
+            /** Hottest */
+            hottest: string;
+            /** Heaviest */
+            heaviest: string;
+            /** Why */
+            why: string[];
+        };
+        /**
+         * SetUpFact
+         * @description One thing to read: its name and what it says.
+         */
+        SetUpFact: {
+            /** Name */
+            name: string;
+            /** Says */
+            says: string;
+        };
+        /**
+         * SizeAnswer
+         * @description The ideal, the sets best first, how many there were, what is on the door now and carries, and usual friction.
+         */
+        SizeAnswer: {
+            ideal: components["schemas"]["IdealOut"];
+            /** Found */
+            found: number;
+            /** Sets */
+            sets: components["schemas"]["SetOut"][];
+            /**
+             * None Words
+             * @default
+             */
+            none_words?: string;
+            on_door?: components["schemas"]["SetOut"] | null;
+            on_door_carries?: components["schemas"]["Carried"] | null;
+            /** Usual Friction Lb */
+            usual_friction_lb: number;
+        };
+        /**
+         * YearsOut
+         * @description Years to break at a household's cycles a day.
+         */
+        YearsOut: {
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
+        };
+        /**
+         * AdviceOut
+         * @description What to do next; `steps` are signed, + = more, in the step named; `caution` stands above it where something is to be done.
+         */
+        AdviceOut: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "leave" | "trim" | "resize" | "free_up" | "measure_more";
+            /** Steps */
+            steps: number;
+            /**
+             * Step
+             * @enum {string}
+             */
+            step: "quarter_turn" | "cable_hole" | "small_plate";
+            /** Sentence */
+            sentence: string;
+            /**
+             * Caution
+             * @default
+             */
+            caution?: string;
+            /** Next Height In */
+            next_height_in?: number | null;
+        };
+        /**
+         * BlameOut
+         * @description What moved since the springs were chosen: the door's weight or the springs.
+         */
+        BlameOut: {
+            /**
+             * Cause
+             * @enum {string}
+             */
+            cause: "as_expected" | "weight_added" | "weight_lost" | "springs_tired" | "springs_strong" | "weigh_it";
+            /** Sentence */
+            sentence: string;
+            /** Pounds Lb */
+            pounds_lb: number;
+        };
+        /**
+         * CallBalance
+         * @description What the readings of a call say and what to do, with the line as planned and what would be aimed at.
+         */
+        CallBalance: {
+            hung: components["schemas"]["HungDoor"];
+            setup: components["schemas"]["Setup"];
+            answer: components["schemas"]["TrimAnswer"];
+            planned: components["schemas"]["ProfileOut"];
+            trim?: components["schemas"]["TrimPlan"] | null;
+            /**
+             * Doubt
+             * @default
+             */
+            doubt?: string;
+        };
+        /**
+         * EstimateOut
+         * @description A fitted number with its 95 % range.
+         */
+        EstimateOut: {
+            /** Likely */
+            likely: number;
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
+        };
+        /**
+         * TrimAnswer
+         * @description The fit, in a sentence too, and the advice; `fitted` is the balance line the readings suggest.
+         */
+        TrimAnswer: {
+            weight_lb: components["schemas"]["EstimateOut"];
+            setting_error: components["schemas"]["EstimateOut"];
+            /**
+             * Setting Unit
+             * @enum {string}
+             */
+            setting_unit: "turns" | "in" | "lb";
+            friction_lb: components["schemas"]["EstimateOut"];
+            /** Reads */
+            reads: string;
+            advice: components["schemas"]["AdviceOut"];
+            moved: components["schemas"]["BlameOut"];
+            fitted: components["schemas"]["ProfileOut"];
+        };
+        /**
+         * TrimPlan
+         * @description A trim as new targets for parts of what hangs there, told for the hand that does it.
+         */
+        TrimPlan: {
+            /** Targets */
+            targets: {
+                [key: string]: number;
+            };
+            /** Words */
+            words: string;
+        };
+        /**
+         * Aimed
+         * @description Where parts of what hangs there are to go: a trim, a let-down, or the same springs again.
+         */
+        Aimed: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "aimed";
+            /** Targets */
+            targets: {
+                [key: string]: number;
+            };
+        };
+        /**
          * BalanceReading
          * @description A balance reading.
          */
@@ -1613,11 +2323,11 @@ export interface components {
              * @enum {string}
              */
             kind: "reading";
-            reading: components["schemas"]["ReadingIn"];
+            reading: components["schemas"]["Reading"];
         };
         /**
          * Chosen
-         * @description What was picked for this door: a torsion set with its turns, an extension pair, or a stack of plates.
+         * @description A plan: a torsion set with its turns, an extension pair, or a stack of plates. It says nothing of what hangs there.
          */
         Chosen: {
             /**
@@ -1629,7 +2339,7 @@ export interface components {
              * Springs
              * @default []
              */
-            springs?: components["schemas"]["SpringIn"][];
+            springs?: components["schemas"]["SpringKind"][];
             /**
              * Duplex
              * @default false
@@ -1637,8 +2347,8 @@ export interface components {
             duplex?: boolean;
             /** Quarter Turns */
             quarter_turns?: number | null;
-            extension?: components["schemas"]["PairIn"] | null;
-            counterweight?: components["schemas"]["StackIn"] | null;
+            extension?: components["schemas"]["ExtensionPair"] | null;
+            counterweight?: components["schemas"]["Stack"] | null;
         };
         /**
          * Closed
@@ -1668,28 +2378,6 @@ export interface components {
             kind: "complaint";
             /** Complaint */
             complaint: string;
-        };
-        /**
-         * Counted
-         * @description One stroke of the bar: the count of this spring goes from one quarter-turn to the next.
-         *
-         *     Both ends are named so that a stroke sent from two tablets is counted once.
-         */
-        Counted: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "counted";
-            /**
-             * Spring
-             * @enum {string}
-             */
-            spring: "left" | "right" | "single" | "left_outer" | "right_outer";
-            /** From Quarter */
-            from_quarter: number;
-            /** To Quarter */
-            to_quarter: number;
         };
         /**
          * Disconnected
@@ -1738,19 +2426,8 @@ export interface components {
             met: boolean;
         };
         /**
-         * Hung
-         * @description The picked pair or stack hangs on the door, set up as told.
-         */
-        Hung: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "hung";
-        };
-        /**
          * Measured
-         * @description One measurement, as typed.
+         * @description One measurement, as typed, and how it was found where that is not by tape or scale.
          */
         Measured: {
             /**
@@ -1762,6 +2439,36 @@ export interface components {
             field: string;
             /** Typed */
             typed: string;
+            /**
+             * @default {
+             *       "method": "measured",
+             *       "low": null,
+             *       "high": null
+             *     }
+             */
+            how?: components["schemas"]["How"];
+        };
+        /**
+         * Moved
+         * @description One stroke of the bar on a cone, one hole of a cable on a side, or plates put on or taken off the stack.
+         *
+         *     Both ends are named so that a stroke sent from two tablets is counted once. A cone of unknown turns counts down from 0.
+         */
+        Moved: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "moved";
+            /**
+             * Part
+             * @enum {string}
+             */
+            part: "single" | "left" | "right" | "left_outer" | "right_outer" | "large" | "small";
+            /** From Count */
+            from_count: number;
+            /** To Count */
+            to_count: number;
         };
         /**
          * NewEntry
@@ -1771,7 +2478,20 @@ export interface components {
             /** Id */
             id: string;
             /** Body */
-            body: components["schemas"]["Complaint"] | components["schemas"]["GateSet"] | components["schemas"]["Found"] | components["schemas"]["Measured"] | components["schemas"]["Chosen"] | components["schemas"]["Hung"] | components["schemas"]["Counted"] | components["schemas"]["Trimmed"] | components["schemas"]["BalanceReading"] | components["schemas"]["ProofMade"] | components["schemas"]["Withdrawn"] | components["schemas"]["Disconnected"] | components["schemas"]["Closed"];
+            body: components["schemas"]["Complaint"] | components["schemas"]["GateSet"] | components["schemas"]["Found"] | components["schemas"]["Chosen"] | components["schemas"]["Aimed"] | components["schemas"]["Moved"] | components["schemas"]["Slack"] | components["schemas"]["TakenOff"] | components["schemas"]["PutOn"] | components["schemas"]["BalanceReading"] | components["schemas"]["ProofMade"] | components["schemas"]["Withdrawn"] | components["schemas"]["Disconnected"] | components["schemas"]["Closed"] | components["schemas"]["Measured"] | components["schemas"]["Picked"];
+        };
+        /**
+         * Picked
+         * @description A plan by the short name of an option: its turns and setting are worked out for the door as it is measured now.
+         */
+        Picked: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "picked";
+            /** Option */
+            option: string;
         };
         /**
          * ProofMade
@@ -1794,25 +2514,46 @@ export interface components {
             note?: string;
         };
         /**
-         * Trimmed
-         * @description A trim: quarter-turns put on (+) or taken off (−) each spring, holes of each cable taken up, or small plates added.
+         * PutOn
+         * @description What was picked is on the door: springs on the shaft, not wound; a pair or a stack set up as told.
          */
-        Trimmed: {
+        PutOn: {
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
-            kind: "trimmed";
-            /** Quarter Turns Per Spring */
-            quarter_turns_per_spring?: number | null;
-            /** Cable Holes */
-            cable_holes?: number | null;
-            /** Small Plates */
-            small_plates?: number | null;
+            kind: "put_on";
+        };
+        /**
+         * Slack
+         * @description A cone is slack: its spring is broken, or was let down until nothing was left.
+         */
+        Slack: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "slack";
+            /**
+             * Part
+             * @enum {string}
+             */
+            part: "single" | "left" | "right" | "left_outer" | "right_outer" | "large" | "small";
+        };
+        /**
+         * TakenOff
+         * @description What carried the door is off.
+         */
+        TakenOff: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "taken_off";
         };
         /**
          * Withdrawn
-         * @description An earlier entry taken back, with why.
+         * @description A claim taken back, with why. What followed from it stays.
          */
         Withdrawn: {
             /**
@@ -1840,7 +2581,7 @@ export interface components {
              */
             kind: "flat" | "high_lift" | "vertical" | "measured";
             /** Diameter In */
-            diameter_in: number;
+            diameter_in: number | null;
             /** Large Diameter In */
             large_diameter_in: number | null;
             /** Taper Turns */
@@ -1942,7 +2683,8 @@ export interface components {
             /** Wrong Setup */
             wrong_setup: string;
             on_door: components["schemas"]["OnDoor"] | null;
-            hub: components["schemas"]["HubIn"] | null;
+            hub: components["schemas"]["Hub"] | null;
+            said: components["schemas"]["DoorSaid"];
             /** Cycles Wanted */
             cycles_wanted: number;
         };
@@ -1969,28 +2711,18 @@ export interface components {
          * @description What lift does this door need at these positions?
          */
         LiftQuestion: {
-            door: components["schemas"]["DoorIn"];
-            track: components["schemas"]["TrackIn"];
+            door: components["schemas"]["Door"];
+            track: components["schemas"]["Track"];
             /** Positions In */
             positions_in: number[];
         };
         /**
-         * LifeOut
-         * @description Cycles to break.
-         */
-        LifeOut: {
-            /** Low */
-            low: number;
-            /** Likely */
-            likely: number;
-            /** High */
-            high: number;
-        };
-        /**
          * TorsionAnswer
-         * @description What the spring gives; the second half only where turns were given.
+         * @description What the spring gives, in sentences too; the second half only where turns were given.
          */
         TorsionAnswer: {
+            /** Said */
+            said: string[];
             /** Rate Lbin Per Turn */
             rate_lbin_per_turn: number;
             /** Formula Rate Lbin Per Turn */
@@ -2022,10 +2754,10 @@ export interface components {
             bar_in?: number | null;
         };
         /**
-         * RateRowIn
+         * RateRow
          * @description One row of a supplier's table: a rate for that length, or for one active coil.
          */
-        RateRowIn: {
+        RateRow: {
             /** Wire In */
             wire_in: number;
             /** Inside Diameter In */
@@ -2038,10 +2770,10 @@ export interface components {
             rate_per_coil_lbin_per_turn?: number | null;
         };
         /**
-         * StockIn
+         * StockSpring
          * @description Pieces of one spring on the van.
          */
-        StockIn: {
+        StockSpring: {
             /** Wire In */
             wire_in: number;
             /** Inside Diameter In */
@@ -2057,9 +2789,9 @@ export interface components {
          */
         TorsionQuestion: {
             /** Rate Table */
-            rate_table?: components["schemas"]["RateRowIn"][] | null;
+            rate_table?: components["schemas"]["RateRow"][] | null;
             /** Van */
-            van?: components["schemas"]["StockIn"][] | null;
+            van?: components["schemas"]["StockSpring"][] | null;
             /** Wire In */
             wire_in: number;
             /** Inside Diameter In */
@@ -2083,150 +2815,6 @@ export interface components {
              * @default 18
              */
             bar_in?: number;
-        };
-        /**
-         * Carried
-         * @description The weight springs are right for; the verdict only against a known weight. `stop`: too far apart to go on.
-         */
-        Carried: {
-            /** Sprung Weight Lb */
-            sprung_weight_lb: number;
-            /** Difference */
-            difference?: number | null;
-            /** Verdict */
-            verdict?: ("right" | "doubtful" | "wrong") | null;
-            /**
-             * Stop
-             * @default false
-             */
-            stop?: boolean;
-        };
-        /**
-         * IdealOut
-         * @description The rate and turns that meet both conditions.
-         */
-        IdealOut: {
-            /** Rate Lbin Per Turn */
-            rate_lbin_per_turn: number;
-            /** Turns */
-            turns: number;
-            /** Quarter Turns */
-            quarter_turns: number;
-        };
-        /**
-         * PartOut
-         * @description One kind of spring in a set; `share` is what all of this kind carry of the torque, `share_each` one of them.
-         */
-        PartOut: {
-            /** Share */
-            share: number;
-            /** Share Each */
-            share_each: number;
-            /** Torque Lbin */
-            torque_lbin: number;
-            /** Stress Psi */
-            stress_psi: number;
-            life_cycles: components["schemas"]["LifeOut"];
-            /** Wound Length In */
-            wound_length_in: number;
-            /** Wound Inside Diameter In */
-            wound_inside_diameter_in: number;
-            /** Energy Ftlb */
-            energy_ftlb: number;
-            /** Formula Rate Lbin Per Turn */
-            formula_rate_lbin_per_turn: number;
-            /** Table Rate Lbin Per Turn */
-            table_rate_lbin_per_turn?: number | null;
-            /** Table Difference */
-            table_difference?: number | null;
-        };
-        /**
-         * ProfileOut
-         * @description Net hand force along the travel; positive = heavy. Where it is worst.
-         */
-        ProfileOut: {
-            /** Positions In */
-            positions_in: number[];
-            /** Net Hand Force Lb */
-            net_hand_force_lb: number[];
-            /** Worst Hot Lb */
-            worst_hot_lb: number;
-            /** Worst Hot Height In */
-            worst_hot_height_in: number;
-            /** Worst Heavy Lb */
-            worst_heavy_lb: number;
-            /** Worst Heavy Height In */
-            worst_heavy_height_in: number;
-        };
-        /**
-         * SetOut
-         * @description A set judged against the door. Life and stress are those of its weakest spring; the bar turns one cone.
-         */
-        SetOut: {
-            /** Springs */
-            springs: components["schemas"]["SpringIn"][];
-            /** Parts */
-            parts: components["schemas"]["PartOut"][];
-            /** Duplex */
-            duplex: boolean;
-            /** Rate Lbin Per Turn */
-            rate_lbin_per_turn: number;
-            /** Rate Error */
-            rate_error: number;
-            /** Quarter Turns */
-            quarter_turns: number;
-            /** Stress Psi */
-            stress_psi: number;
-            life_cycles: components["schemas"]["LifeOut"];
-            life_years?: components["schemas"]["YearsOut"] | null;
-            /** Worst Hot Lb */
-            worst_hot_lb: number;
-            /** Worst Hot Height In */
-            worst_hot_height_in: number;
-            /** Worst Heavy Lb */
-            worst_heavy_lb: number;
-            /** Worst Heavy Height In */
-            worst_heavy_height_in: number;
-            /** Torque Lbin */
-            torque_lbin: number;
-            /** Bar Force Lb */
-            bar_force_lb: number;
-            /** Bar In */
-            bar_in: number;
-            /** Wound Length In */
-            wound_length_in: number;
-            /** Shaft Needed In */
-            shaft_needed_in: number;
-            /** Energy Ftlb */
-            energy_ftlb: number;
-            /** Reasons */
-            reasons: string[];
-            profile: components["schemas"]["ProfileOut"];
-        };
-        /**
-         * SizeAnswer
-         * @description The ideal, the sets best first, how many there were, what is on the door now and carries, and usual friction.
-         */
-        SizeAnswer: {
-            ideal: components["schemas"]["IdealOut"];
-            /** Found */
-            found: number;
-            /** Sets */
-            sets: components["schemas"]["SetOut"][];
-            on_door?: components["schemas"]["SetOut"] | null;
-            on_door_carries?: components["schemas"]["Carried"] | null;
-            /** Usual Friction Lb */
-            usual_friction_lb: number;
-        };
-        /**
-         * YearsOut
-         * @description Years to break at a household's cycles a day.
-         */
-        YearsOut: {
-            /** Low */
-            low: number;
-            /** High */
-            high: number;
         };
         /**
          * SizeOptions
@@ -2267,12 +2855,12 @@ export interface components {
          */
         SizeQuestion: {
             /** Rate Table */
-            rate_table?: components["schemas"]["RateRowIn"][] | null;
+            rate_table?: components["schemas"]["RateRow"][] | null;
             /** Van */
-            van?: components["schemas"]["StockIn"][] | null;
-            door: components["schemas"]["DoorIn"];
-            track: components["schemas"]["TrackIn"];
-            drum: components["schemas"]["DrumIn"];
+            van?: components["schemas"]["StockSpring"][] | null;
+            door: components["schemas"]["Door"];
+            track: components["schemas"]["Track"];
+            drum: components["schemas"]["Drum"];
             /** Cycles */
             cycles: number;
             /** Household */
@@ -2289,7 +2877,7 @@ export interface components {
              */
             options?: components["schemas"]["SizeOptions"];
             /** On Door */
-            on_door?: components["schemas"]["SpringIn"][] | null;
+            on_door?: components["schemas"]["SpringKind"][] | null;
             /**
              * On Door Duplex
              * @default false
@@ -2301,41 +2889,17 @@ export interface components {
             width_in?: number | null;
         };
         /**
-         * AlternativeOut
-         * @description The same rate in another wire or inside diameter, before rounding to the half inch and judged after it.
-         */
-        AlternativeOut: {
-            /** Exact Length In */
-            exact_length_in: number;
-            set: components["schemas"]["SetOut"];
-        };
-        /**
-         * CompareAnswer
-         * @description The sets side by side; `why` says what sets like-for-like apart from the advice.
-         */
-        CompareAnswer: {
-            on_door: components["schemas"]["SetOut"];
-            like_for_like: components["schemas"]["SetOut"];
-            advised?: components["schemas"]["SetOut"] | null;
-            /** Mismatched */
-            mismatched: boolean;
-            /** Why */
-            why: string;
-            /** Alternatives */
-            alternatives: components["schemas"]["AlternativeOut"][];
-        };
-        /**
          * CompareQuestion
          * @description What is on the door beside like-for-like, what is advised, and the same rate in other wire?
          */
         CompareQuestion: {
             /** Rate Table */
-            rate_table?: components["schemas"]["RateRowIn"][] | null;
+            rate_table?: components["schemas"]["RateRow"][] | null;
             /** Van */
-            van?: components["schemas"]["StockIn"][] | null;
-            door: components["schemas"]["DoorIn"];
-            track: components["schemas"]["TrackIn"];
-            drum: components["schemas"]["DrumIn"];
+            van?: components["schemas"]["StockSpring"][] | null;
+            door: components["schemas"]["Door"];
+            track: components["schemas"]["Track"];
+            drum: components["schemas"]["Drum"];
             /** Cycles */
             cycles: number;
             /** Household */
@@ -2352,7 +2916,7 @@ export interface components {
              */
             options?: components["schemas"]["SizeOptions"];
             /** On Door */
-            on_door: components["schemas"]["SpringIn"][];
+            on_door: components["schemas"]["SpringKind"][];
             /**
              * On Door Duplex
              * @default false
@@ -2374,21 +2938,23 @@ export interface components {
             difference?: number | null;
             /** Verdict */
             verdict?: ("right" | "doubtful" | "wrong") | null;
+            /** Sentence */
+            sentence: string;
             /**
              * Stop
-             * @default false
+             * @default
              */
-            stop?: boolean;
+            stop?: string;
             /** Rate Lbin Per Turn */
             rate_lbin_per_turn?: number | null;
             /** Quarter Turns */
             quarter_turns?: number | null;
         };
         /**
-         * BuildIn
+         * Build
          * @description A door whose weight may be unknown: its height and sections; the scale's reading where there is one.
          */
-        BuildIn: {
+        Build: {
             /** Height In */
             height_in: number;
             /** Section Count */
@@ -2404,15 +2970,15 @@ export interface components {
          */
         CarriesQuestion: {
             /** Rate Table */
-            rate_table?: components["schemas"]["RateRowIn"][] | null;
+            rate_table?: components["schemas"]["RateRow"][] | null;
             /** Van */
-            van?: components["schemas"]["StockIn"][] | null;
-            door: components["schemas"]["BuildIn"];
-            track: components["schemas"]["TrackIn"];
-            drum?: components["schemas"]["DrumIn"] | null;
+            van?: components["schemas"]["StockSpring"][] | null;
+            door: components["schemas"]["Build"];
+            track: components["schemas"]["Track"];
+            drum?: components["schemas"]["Drum"] | null;
             /** Springs */
-            springs?: components["schemas"]["SpringIn"][] | null;
-            extension?: components["schemas"]["PairIn"] | null;
+            springs?: components["schemas"]["SpringKind"][] | null;
+            extension?: components["schemas"]["ExtensionPair"] | null;
         };
         /**
          * IdentifyAnswer
@@ -2425,6 +2991,8 @@ export interface components {
             candidates: components["schemas"]["WireOut"][];
             /** Sure */
             sure: boolean;
+            /** Sure Words */
+            sure_words: string;
             /** Neighbours */
             neighbours: components["schemas"]["NeighbourOut"][];
             /** Inside Diameter In */
@@ -2445,6 +3013,10 @@ export interface components {
             rate_error?: number | null;
             /** Door Lb */
             door_lb?: number | null;
+            /** Rate Words */
+            rate_words: string;
+            /** Door Words */
+            door_words: string;
         };
         /**
          * WireOut
@@ -2455,6 +3027,8 @@ export interface components {
             wire_in: number;
             /** Chance */
             chance: number;
+            /** Chance Words */
+            chance_words: string;
         };
         /**
          * IdentifyQuestion
@@ -2502,16 +3076,21 @@ export interface components {
             high_lb: number;
             /** Estimate */
             estimate: boolean;
+            /**
+             * Method
+             * @enum {string}
+             */
+            method: "scale" | "two_scales" | "estimate";
             /** Section Weights Lb */
             section_weights_lb?: number[] | null;
             /** Warnings */
             warnings: string[];
         };
         /**
-         * AlikeIn
+         * Alike
          * @description Sections all alike, but for what is on the top one.
          */
-        AlikeIn: {
+        Alike: {
             /** Height In */
             height_in: number;
             /** Section Count */
@@ -2534,10 +3113,12 @@ export interface components {
             };
         };
         /**
-         * SectionIn
-         * @description One section by its make-up; extras by name: how many, or the share of it that is glass or insulated.
+         * SectionMakeUp
+         * @description One section by its make-up: what it is made of, and what is on it by name.
+         *
+         *     Struts and pieces are counted; glass and insulation are a share of the section, 0 to 1.
          */
-        SectionIn: {
+        SectionMakeUp: {
             /** Height In */
             height_in: number;
             /** Material */
@@ -2562,54 +3143,16 @@ export interface components {
             /** Width In */
             width_in?: number | null;
             /** Sections */
-            sections?: components["schemas"]["SectionIn"][] | null;
-            alike?: components["schemas"]["AlikeIn"] | null;
-        };
-        /**
-         * ExtensionAnswer
-         * @description The pair for the door; `on_door` is the balance of the pair that is there.
-         */
-        ExtensionAnswer: {
-            pair: components["schemas"]["PairOut"];
-            on_door?: components["schemas"]["ProfileOut"] | null;
-            /** On Door Carries Lb */
-            on_door_carries_lb?: number | null;
-        };
-        /**
-         * PairOut
-         * @description A pair set up: its class, rate, stretches, cables and the balance it gives.
-         */
-        PairOut: {
-            pair: components["schemas"]["PairIn"];
-            /** Class Lb */
-            class_lb: number;
-            /** From Lb */
-            from_lb: number;
-            /** Rate Lb Per In */
-            rate_lb_per_in: number;
-            /** Open Stretch In */
-            open_stretch_in: number;
-            /** Closed Stretch In */
-            closed_stretch_in: number;
-            /** Lifting Cable In */
-            lifting_cable_in: number;
-            /** Safety Cable In */
-            safety_cable_in: number;
-            /** Rear Hang Above Door In */
-            rear_hang_above_door_in: number;
-            life_cycles: components["schemas"]["LifeOut"];
-            life_years?: components["schemas"]["YearsOut"] | null;
-            /** Parts */
-            parts: string[];
-            profile: components["schemas"]["ProfileOut"];
+            sections?: components["schemas"]["SectionMakeUp"][] | null;
+            alike?: components["schemas"]["Alike"] | null;
         };
         /**
          * ExtensionQuestion
          * @description Which extension pair carries this door, and how is it set up? `on_door` is judged where it is given.
          */
         ExtensionQuestion: {
-            door: components["schemas"]["DoorIn"];
-            track: components["schemas"]["TrackIn"];
+            door: components["schemas"]["Door"];
+            track: components["schemas"]["Track"];
             /**
              * Open Stretch In
              * @default 2
@@ -2619,38 +3162,17 @@ export interface components {
             relaxed_in?: number | null;
             /** Household */
             household?: string | null;
-            on_door?: components["schemas"]["PairIn"] | null;
-        };
-        /**
-         * CounterweightAnswer
-         * @description The stack wanted at closed, the plates that come nearest with what is left over, and how the stack is set up.
-         */
-        CounterweightAnswer: {
-            /** Wanted Lb */
-            wanted_lb: number;
-            stack: components["schemas"]["StackIn"];
-            /** Stack Lb */
-            stack_lb: number;
-            /** Remainder Lb */
-            remainder_lb: number;
-            /** Hub Turns */
-            hub_turns: number;
-            /** Stack Drop In */
-            stack_drop_in: number;
-            /** Set Up */
-            set_up: string[];
-            profile: components["schemas"]["ProfileOut"];
-            on_door?: components["schemas"]["ProfileOut"] | null;
+            on_door?: components["schemas"]["ExtensionPair"] | null;
         };
         /**
          * CounterweightQuestion
          * @description Which plates carry this door, and how is the stack set up? `on_door` is judged where it is given.
          */
         CounterweightQuestion: {
-            door: components["schemas"]["DoorIn"];
-            track: components["schemas"]["TrackIn"];
-            drum: components["schemas"]["DrumIn"];
-            hub: components["schemas"]["HubIn"];
+            door: components["schemas"]["Door"];
+            track: components["schemas"]["Track"];
+            drum: components["schemas"]["Drum"];
+            hub: components["schemas"]["Hub"];
             /**
              * Large Lb
              * @default 18.9
@@ -2661,7 +3183,7 @@ export interface components {
              * @default 5
              */
             small_lb?: number;
-            on_door?: components["schemas"]["PlatesIn"] | null;
+            on_door?: components["schemas"]["Plates"] | null;
         };
         /**
          * ConvertAnswer
@@ -2683,6 +3205,8 @@ export interface components {
             put_on: string[];
             /** Changes */
             changes: string[];
+            /** Caution */
+            caution: string;
         };
         /**
          * ConvertQuestion
@@ -2690,12 +3214,12 @@ export interface components {
          */
         ConvertQuestion: {
             /** Rate Table */
-            rate_table?: components["schemas"]["RateRowIn"][] | null;
+            rate_table?: components["schemas"]["RateRow"][] | null;
             /** Van */
-            van?: components["schemas"]["StockIn"][] | null;
-            door: components["schemas"]["DoorIn"];
-            track: components["schemas"]["TrackIn"];
-            drum: components["schemas"]["DrumIn"];
+            van?: components["schemas"]["StockSpring"][] | null;
+            door: components["schemas"]["Door"];
+            track: components["schemas"]["Track"];
+            drum: components["schemas"]["Drum"];
             /** Cycles */
             cycles: number;
             /** Household */
@@ -2712,7 +3236,7 @@ export interface components {
              */
             options?: components["schemas"]["SizeOptions"];
             /** On Door */
-            on_door?: components["schemas"]["SpringIn"][] | null;
+            on_door?: components["schemas"]["SpringKind"][] | null;
             /**
              * On Door Duplex
              * @default false
@@ -2730,7 +3254,7 @@ export interface components {
         };
         /**
          * CableAnswer
-         * @description Lengths with the usual and the fewest safety wraps; turns to open; wraps the given cable leaves at closed.
+         * @description Lengths with the usual and the fewest safety wraps; turns to open; wraps the given cable leaves at closed; in a sentence.
          */
         CableAnswer: {
             /** Needed In */
@@ -2741,15 +3265,17 @@ export interface components {
             turns_to_open: number;
             /** Wraps Left */
             wraps_left?: number | null;
+            /** Sentence */
+            sentence: string;
         };
         /**
          * CableQuestion
          * @description How long must the lifting cables be, and how many wraps does a cable leave on the drum at closed?
          */
         CableQuestion: {
-            door: components["schemas"]["DoorIn"];
-            track: components["schemas"]["TrackIn"];
-            drum: components["schemas"]["DrumIn"];
+            door: components["schemas"]["Door"];
+            track: components["schemas"]["Track"];
+            drum: components["schemas"]["Drum"];
             /** Shaft Height In */
             shaft_height_in?: number | null;
             /** Length In */
@@ -2778,10 +3304,12 @@ export interface components {
             weight_moment_lbin: number;
         };
         /**
-         * OnePieceIn
+         * OnePiece
          * @description A rigid panel whose top edge rolls level while arms on the jambs swing its lower brackets up.
+         *
+         *     `bracket_in` above the panel's bottom edge, `pivot_in` above the floor.
          */
-        OnePieceIn: {
+        OnePiece: {
             /** Height In */
             height_in: number;
             /** Weight Lb */
@@ -2798,15 +3326,15 @@ export interface components {
          * @description What torque does this one-piece door want about its pivots, and what does its balance leave?
          */
         OnePieceQuestion: {
-            door: components["schemas"]["OnePieceIn"];
+            door: components["schemas"]["OnePiece"];
             /** Balance */
-            balance?: (components["schemas"]["PivotWeightIn"] | components["schemas"]["PivotTorsionIn"] | components["schemas"]["PivotExtensionIn"]) | null;
+            balance?: (components["schemas"]["PivotWeight"] | components["schemas"]["PivotTorsion"] | components["schemas"]["PivotExtension"]) | null;
         };
         /**
-         * PivotExtensionIn
-         * @description Extension springs from a lug on each arm to an anchor straight above its pivot.
+         * PivotExtension
+         * @description Extension springs from a lug on each arm to an anchor straight above its pivot: joint rate, initial tension, places.
          */
-        PivotExtensionIn: {
+        PivotExtension: {
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -2827,10 +3355,10 @@ export interface components {
             anchor_in: number;
         };
         /**
-         * PivotTorsionIn
-         * @description Torsion springs at the pivots.
+         * PivotTorsion
+         * @description Torsion springs at the pivots: joint rate, and turns left with the arm straight down.
          */
-        PivotTorsionIn: {
+        PivotTorsion: {
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -2842,10 +3370,10 @@ export interface components {
             turns: number;
         };
         /**
-         * PivotWeightIn
+         * PivotWeight
          * @description Weights on arms opposite the door's.
          */
-        PivotWeightIn: {
+        PivotWeight: {
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -2869,108 +3397,137 @@ export interface components {
          * @description What hand force does this door want at these positions?
          */
         BalanceQuestion: {
-            door: components["schemas"]["DoorIn"];
-            track: components["schemas"]["TrackIn"];
-            drum?: components["schemas"]["DrumIn"] | null;
+            door: components["schemas"]["Door"];
+            track: components["schemas"]["Track"];
+            drum?: components["schemas"]["Drum"] | null;
             /** Springs */
-            springs?: components["schemas"]["SpringIn"][] | null;
+            springs?: components["schemas"]["SpringKind"][] | null;
             /** Quarter Turns */
             quarter_turns?: number | null;
-            extension?: components["schemas"]["PairIn"] | null;
-            counterweight?: components["schemas"]["StackIn"] | null;
+            extension?: components["schemas"]["ExtensionPair"] | null;
+            counterweight?: components["schemas"]["Stack"] | null;
             /** Positions In */
             positions_in: number[];
-        };
-        /**
-         * AdviceOut
-         * @description What to do next; `steps` are signed, + = more, in the step named.
-         */
-        AdviceOut: {
-            /**
-             * Kind
-             * @enum {string}
-             */
-            kind: "leave" | "trim" | "resize" | "free_up" | "measure_more";
-            /** Steps */
-            steps: number;
-            /**
-             * Step
-             * @enum {string}
-             */
-            step: "quarter_turn" | "cable_hole" | "small_plate";
-            /** Sentence */
-            sentence: string;
-            /** Next Height In */
-            next_height_in?: number | null;
-        };
-        /**
-         * BlameOut
-         * @description What moved since the springs were chosen: the door's weight or the springs.
-         */
-        BlameOut: {
-            /**
-             * Cause
-             * @enum {string}
-             */
-            cause: "as_expected" | "weight_added" | "weight_lost" | "springs_tired" | "springs_strong" | "weigh_it";
-            /** Sentence */
-            sentence: string;
-            /** Pounds Lb */
-            pounds_lb: number;
-        };
-        /**
-         * EstimateOut
-         * @description A fitted number with its 95 % range.
-         */
-        EstimateOut: {
-            /** Likely */
-            likely: number;
-            /** Low */
-            low: number;
-            /** High */
-            high: number;
-        };
-        /**
-         * TrimAnswer
-         * @description The fit and the advice; `fitted` is the balance line the readings suggest.
-         */
-        TrimAnswer: {
-            weight_lb: components["schemas"]["EstimateOut"];
-            setting_error: components["schemas"]["EstimateOut"];
-            /**
-             * Setting Unit
-             * @enum {string}
-             */
-            setting_unit: "turns" | "in" | "lb";
-            friction_lb: components["schemas"]["EstimateOut"];
-            advice: components["schemas"]["AdviceOut"];
-            moved: components["schemas"]["BlameOut"];
-            fitted: components["schemas"]["ProfileOut"];
         };
         /**
          * TrimQuestion
          * @description What do these readings say, and what to do about it?
          *
-         *     `file_weight_lb` is what the springs were chosen for; `scale_weight_lb` what the scale shows today.
+         *     `file_weight_lb` is what the springs were chosen for; `scale_weight_lb` what the scale shows today. `settings_off`
+         *     says of each reading how much more the setting was than it is now [turns, inches of stretch or pounds of plates].
          */
         TrimQuestion: {
-            door: components["schemas"]["DoorIn"];
-            track: components["schemas"]["TrackIn"];
-            drum?: components["schemas"]["DrumIn"] | null;
+            door: components["schemas"]["Door"];
+            track: components["schemas"]["Track"];
+            drum?: components["schemas"]["Drum"] | null;
             /** Springs */
-            springs?: components["schemas"]["SpringIn"][] | null;
+            springs?: components["schemas"]["SpringKind"][] | null;
             /** Quarter Turns */
             quarter_turns?: number | null;
-            extension?: components["schemas"]["PairIn"] | null;
-            counterweight?: components["schemas"]["StackIn"] | null;
+            extension?: components["schemas"]["ExtensionPair"] | null;
+            counterweight?: components["schemas"]["Stack"] | null;
             /** Readings */
-            readings: components["schemas"]["ReadingIn"][];
+            readings: components["schemas"]["Reading"][];
+            /** Settings Off */
+            settings_off?: number[] | null;
             /** Weight Sd Lb */
             weight_sd_lb?: number | null;
             /** File Weight Lb */
             file_weight_lb?: number | null;
             /** Scale Weight Lb */
             scale_weight_lb?: number | null;
+        };
+        /**
+         * CallAnswer
+         * @description What happened, the state it adds up to, and what was refused.
+         */
+        CallAnswer: {
+            /** Events */
+            events: (components["schemas"]["Complaint"] | components["schemas"]["GateSet"] | components["schemas"]["Found"] | components["schemas"]["Chosen"] | components["schemas"]["Aimed"] | components["schemas"]["Moved"] | components["schemas"]["Slack"] | components["schemas"]["TakenOff"] | components["schemas"]["PutOn"] | components["schemas"]["BalanceReading"] | components["schemas"]["ProofMade"] | components["schemas"]["Withdrawn"] | components["schemas"]["Disconnected"] | components["schemas"]["Closed"] | components["schemas"]["MeasuredValue"] | components["schemas"]["TrimmedWhole"])[];
+            state: components["schemas"]["CallState"];
+            /** Refused */
+            refused: components["schemas"]["Refused"][];
+        };
+        /**
+         * MeasuredValue
+         * @description One measurement: its value [the field's unit] and the text as typed.
+         */
+        MeasuredValue: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "measured";
+            /** Field */
+            field: string;
+            /** Typed */
+            typed: string;
+            /** Value */
+            value: number | string | number[];
+            /**
+             * Unit
+             * @default
+             */
+            unit?: string;
+            /**
+             * @default {
+             *       "method": "measured",
+             *       "low": null,
+             *       "high": null
+             *     }
+             */
+            how?: components["schemas"]["How"];
+        };
+        /**
+         * Refused
+         * @description A command that was not taken, by its place in the list, and why, in the one error shape.
+         */
+        Refused: {
+            /** Command */
+            command: number;
+            /** Error */
+            error: {
+                [key: string]: unknown;
+            };
+        };
+        /**
+         * TrimmedWhole
+         * @description A trim told in one piece, as version 1 kept it: every part moved by so many steps.
+         */
+        TrimmedWhole: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "trimmed";
+            /** Steps */
+            steps: number;
+        };
+        /**
+         * CallQuestion
+         * @description What becomes of a call: the door's record, and what is said, in order.
+         */
+        CallQuestion: {
+            /** Rate Table */
+            rate_table?: components["schemas"]["RateRow"][] | null;
+            /** Van */
+            van?: components["schemas"]["StockSpring"][] | null;
+            /**
+             * @default {
+             *       "springs": [],
+             *       "duplex": false,
+             *       "cones": {},
+             *       "extension": null,
+             *       "counterweight": null,
+             *       "version": 2,
+             *       "measured": {},
+             *       "how": {},
+             *       "unreadable": {}
+             *     }
+             */
+            record?: components["schemas"]["DoorRecord"];
+            /** Commands */
+            commands: (components["schemas"]["Complaint"] | components["schemas"]["GateSet"] | components["schemas"]["Found"] | components["schemas"]["Chosen"] | components["schemas"]["Aimed"] | components["schemas"]["Moved"] | components["schemas"]["Slack"] | components["schemas"]["TakenOff"] | components["schemas"]["PutOn"] | components["schemas"]["BalanceReading"] | components["schemas"]["ProofMade"] | components["schemas"]["Withdrawn"] | components["schemas"]["Disconnected"] | components["schemas"]["Closed"] | components["schemas"]["Measured"] | components["schemas"]["Picked"])[];
         };
         /**
          * PlaceOut
@@ -3015,11 +3572,11 @@ export interface components {
          * @description Where is everything, seen from the side, for drawing?
          */
         SideViewQuestion: {
-            door: components["schemas"]["DoorIn"];
-            track: components["schemas"]["TrackIn"];
-            drum?: components["schemas"]["DrumIn"] | null;
-            extension?: components["schemas"]["PairIn"] | null;
-            counterweight?: components["schemas"]["StackIn"] | null;
+            door: components["schemas"]["Door"];
+            track: components["schemas"]["Track"];
+            drum?: components["schemas"]["Drum"] | null;
+            extension?: components["schemas"]["ExtensionPair"] | null;
+            counterweight?: components["schemas"]["Stack"] | null;
             /** Positions In */
             positions_in: number[];
         };
@@ -3095,78 +3652,6 @@ export interface components {
             file_name: string;
             /** Text */
             text: string;
-        };
-        /**
-         * CallDocument
-         * @description The document. `format` names its version.
-         */
-        CallDocument: {
-            /**
-             * Format
-             * @constant
-             */
-            format: "north-hinge/call/1";
-            door: components["schemas"]["DoorPart"];
-            call: components["schemas"]["CallPart"];
-        };
-        /**
-         * CallPart
-         * @description The call and everything entered on it, in order.
-         */
-        CallPart: {
-            /**
-             * Key
-             * Format: uuid
-             */
-            key: string;
-            /** Technician */
-            technician: string;
-            /**
-             * Started At
-             * Format: date-time
-             */
-            started_at: string;
-            /** Closed At */
-            closed_at: string | null;
-            record_at_start: components["schemas"]["DoorRecord"];
-            /** Entries */
-            entries: components["schemas"]["Entry"][];
-        };
-        /**
-         * DoorPart
-         * @description The door's details and its record now.
-         */
-        DoorPart: {
-            /**
-             * Key
-             * Format: uuid
-             */
-            key: string;
-            /** Name */
-            name: string;
-            /** Place */
-            place: string;
-            /** Customer */
-            customer: string;
-            /** Phone */
-            phone: string;
-            /** Access Notes */
-            access_notes: string;
-            record: components["schemas"]["DoorRecord"];
-        };
-        /**
-         * Entry
-         * @description An entry on a call: client-made id, who, when (ISO 8601, UTC), and what.
-         */
-        Entry: {
-            /** Id */
-            id: string;
-            /** By */
-            by: string;
-            /** At */
-            at: string;
-            /** Body */
-            body: components["schemas"]["Complaint"] | components["schemas"]["GateSet"] | components["schemas"]["Found"] | components["schemas"]["Measured"] | components["schemas"]["Chosen"] | components["schemas"]["Hung"] | components["schemas"]["Counted"] | components["schemas"]["Trimmed"] | components["schemas"]["BalanceReading"] | components["schemas"]["ProofMade"] | components["schemas"]["Withdrawn"] | components["schemas"]["Disconnected"] | components["schemas"]["Closed"];
         };
         /**
          * Imported
@@ -3259,8 +3744,26 @@ export interface operations {
                     "application/json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3279,6 +3782,15 @@ export interface operations {
             };
             /** @description Too Many Requests */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3353,8 +3865,26 @@ export interface operations {
                     "application/json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3373,6 +3903,15 @@ export interface operations {
             };
             /** @description Too Many Requests */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3431,8 +3970,26 @@ export interface operations {
                     "application/json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3451,6 +4008,15 @@ export interface operations {
             };
             /** @description Too Many Requests */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3509,8 +4075,26 @@ export interface operations {
                     "application/json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3529,6 +4113,15 @@ export interface operations {
             };
             /** @description Too Many Requests */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3587,8 +4180,26 @@ export interface operations {
                     "application/json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3607,6 +4218,15 @@ export interface operations {
             };
             /** @description Too Many Requests */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3663,8 +4283,26 @@ export interface operations {
                     "application/json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3683,6 +4321,15 @@ export interface operations {
             };
             /** @description Too Many Requests */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3743,8 +4390,26 @@ export interface operations {
                     "application/json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3763,6 +4428,15 @@ export interface operations {
             };
             /** @description Too Many Requests */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3817,8 +4491,26 @@ export interface operations {
                     "application/json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3837,6 +4529,118 @@ export interface operations {
             };
             /** @description Too Many Requests */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    door_calls: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CallRow"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3897,8 +4701,26 @@ export interface operations {
                     "application/json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3917,6 +4739,15 @@ export interface operations {
             };
             /** @description Too Many Requests */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3973,8 +4804,26 @@ export interface operations {
                     "application/json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3993,6 +4842,223 @@ export interface operations {
             };
             /** @description Too Many Requests */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    call_sizing: {
+        parameters: {
+            query?: {
+                from_van_only?: boolean;
+            };
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CallSizing"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    call_balance: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CallBalance"] | null;
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4053,8 +5119,26 @@ export interface operations {
                     "application/json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4073,6 +5157,15 @@ export interface operations {
             };
             /** @description Too Many Requests */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4127,8 +5220,26 @@ export interface operations {
                     "application/json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4147,6 +5258,15 @@ export interface operations {
             };
             /** @description Too Many Requests */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4205,8 +5325,26 @@ export interface operations {
                     "application/json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4225,6 +5363,15 @@ export interface operations {
             };
             /** @description Too Many Requests */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4283,8 +5430,26 @@ export interface operations {
                     "application/json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4303,6 +5468,15 @@ export interface operations {
             };
             /** @description Too Many Requests */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4361,8 +5535,26 @@ export interface operations {
                     "application/json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4381,6 +5573,15 @@ export interface operations {
             };
             /** @description Too Many Requests */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4439,8 +5640,26 @@ export interface operations {
                     "application/json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4459,6 +5678,15 @@ export interface operations {
             };
             /** @description Too Many Requests */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4517,8 +5745,26 @@ export interface operations {
                     "application/json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4537,6 +5783,15 @@ export interface operations {
             };
             /** @description Too Many Requests */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4595,8 +5850,26 @@ export interface operations {
                     "application/json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4615,6 +5888,15 @@ export interface operations {
             };
             /** @description Too Many Requests */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4673,8 +5955,26 @@ export interface operations {
                     "application/json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4693,6 +5993,15 @@ export interface operations {
             };
             /** @description Too Many Requests */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4751,8 +6060,26 @@ export interface operations {
                     "application/json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4771,6 +6098,15 @@ export interface operations {
             };
             /** @description Too Many Requests */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4829,8 +6165,26 @@ export interface operations {
                     "application/json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4849,6 +6203,15 @@ export interface operations {
             };
             /** @description Too Many Requests */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4907,8 +6270,26 @@ export interface operations {
                     "application/json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4927,6 +6308,15 @@ export interface operations {
             };
             /** @description Too Many Requests */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4985,8 +6375,26 @@ export interface operations {
                     "application/json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5005,6 +6413,15 @@ export interface operations {
             };
             /** @description Too Many Requests */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5063,8 +6480,26 @@ export interface operations {
                     "application/json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5083,6 +6518,15 @@ export interface operations {
             };
             /** @description Too Many Requests */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5141,8 +6585,26 @@ export interface operations {
                     "application/json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5161,6 +6623,15 @@ export interface operations {
             };
             /** @description Too Many Requests */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5219,8 +6690,26 @@ export interface operations {
                     "application/json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5239,6 +6728,15 @@ export interface operations {
             };
             /** @description Too Many Requests */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5297,8 +6795,26 @@ export interface operations {
                     "application/json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5317,6 +6833,15 @@ export interface operations {
             };
             /** @description Too Many Requests */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5375,8 +6900,26 @@ export interface operations {
                     "application/json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5395,6 +6938,120 @@ export interface operations {
             };
             /** @description Too Many Requests */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    bench_call: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CallQuestion"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CallAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5453,8 +7110,26 @@ export interface operations {
                     "application/json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5473,6 +7148,15 @@ export interface operations {
             };
             /** @description Too Many Requests */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5529,8 +7213,26 @@ export interface operations {
                     "application/json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5549,6 +7251,15 @@ export interface operations {
             };
             /** @description Too Many Requests */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5609,8 +7320,26 @@ export interface operations {
                     "application/json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5629,6 +7358,15 @@ export interface operations {
             };
             /** @description Too Many Requests */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5683,8 +7421,26 @@ export interface operations {
                     "application/json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5703,6 +7459,15 @@ export interface operations {
             };
             /** @description Too Many Requests */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5757,8 +7522,26 @@ export interface operations {
                     "application/json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5777,6 +7560,15 @@ export interface operations {
             };
             /** @description Too Many Requests */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5837,8 +7629,26 @@ export interface operations {
                     "application/json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5857,6 +7667,15 @@ export interface operations {
             };
             /** @description Too Many Requests */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5911,8 +7730,26 @@ export interface operations {
                     "application/json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5931,6 +7768,15 @@ export interface operations {
             };
             /** @description Too Many Requests */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5977,7 +7823,9 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["CallDocument"];
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
                 };
             };
             /** @description Unauthorized */
@@ -6007,8 +7855,26 @@ export interface operations {
                     "application/json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6027,6 +7893,15 @@ export interface operations {
             };
             /** @description Too Many Requests */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6113,8 +7988,26 @@ export interface operations {
                     "application/json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6133,6 +8026,15 @@ export interface operations {
             };
             /** @description Too Many Requests */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
                 headers: {
                     [name: string]: unknown;
                 };

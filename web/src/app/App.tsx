@@ -1,9 +1,11 @@
 import { useQuery } from '@tanstack/react-query';
 import { lazy, Suspense } from 'react';
 import { Navigate, Route, Routes } from 'react-router';
+import { actAs } from '../api/client';
 import { sessionQuery } from '../api/queries';
 import { Loading, Trouble } from '../ui/states';
 import { Frame } from './Frame';
+import { OutboxOf } from './outbox';
 import { SignIn } from './SignIn';
 
 const Today = lazy(() => import('../today/Today').then((page) => ({ default: page.Today })));
@@ -19,22 +21,26 @@ export function App() {
   const session = useQuery(sessionQuery);
   if (session.isPending) return <Loading />;
   if (session.isError) return <Trouble wrong={session.error} retry={() => session.refetch()} />;
-  if (!session.data.person) return <SignIn session={session.data} />;
+  const { person } = session.data;
+  actAs(person?.username ?? '');
+  if (!person) return <SignIn session={session.data} />;
   return (
-    <Frame session={session.data}>
-      <Suspense fallback={<Loading />}>
-        <Routes>
-          <Route path="/" element={<Today />} />
-          <Route path="/doors" element={<Doors />} />
-          <Route path="/doors/new" element={<NewDoor />} />
-          <Route path="/doors/:key" element={<DoorFile />} />
-          <Route path="/calls/:key/:stage?" element={<CallPage />} />
-          <Route path="/bench" element={<Bench />} />
-          <Route path="/bench/:name" element={<BenchPage />} />
-          <Route path="/shop" element={<Shop />} />
-          <Route path="*" element={<Navigate to="/" replace />} />
-        </Routes>
-      </Suspense>
-    </Frame>
+    <OutboxOf key={person.username} person={person.username}>
+      <Frame session={session.data}>
+        <Suspense fallback={<Loading />}>
+          <Routes>
+            <Route path="/" element={<Today />} />
+            <Route path="/doors" element={<Doors />} />
+            <Route path="/doors/new" element={<NewDoor />} />
+            <Route path="/doors/:key" element={<DoorFile />} />
+            <Route path="/calls/:key/:stage?" element={<CallPage />} />
+            <Route path="/bench" element={<Bench />} />
+            <Route path="/bench/:name" element={<BenchPage />} />
+            <Route path="/shop" element={<Shop />} />
+            <Route path="*" element={<Navigate to="/" replace />} />
+          </Routes>
+        </Suspense>
+      </Frame>
+    </OutboxOf>
   );
 }

@@ -5,6 +5,7 @@ import styled from 'styled-components';
 import type { Schemas } from '../api/client';
 import { KeyList, useKeys } from './keys';
 import { rememberedTheme, wearTheme } from './theme';
+import { WaitingBar } from './WaitingBar';
 
 const Shell = styled.div`
   display: grid; grid-template-columns: 72px minmax(0, 1fr); min-height: 100vh;
@@ -48,7 +49,10 @@ export function Frame({ session, children }: { session: Schemas['SessionOut']; c
           <Store size={24} aria-hidden /> Shop
         </NavLink>
       </Rail>
-      <Body>{children}</Body>
+      <Body>
+        <WaitingBar />
+        {children}
+      </Body>
       <KeyList open={help.open} close={help.close} />
     </Shell>
   );

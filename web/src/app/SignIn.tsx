@@ -2,6 +2,7 @@ import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { type FormEvent, useState } from 'react';
 import styled from 'styled-components';
 import { client, data, type Schemas } from '../api/client';
+import { waitingByPerson } from '../api/outbox';
 import { becomeSession } from '../api/queries';
 import { Action, Plain } from '../ui/buttons';
 import { Field } from '../ui/Field';
@@ -53,6 +54,12 @@ export function SignIn({ session }: { session: Schemas['SessionOut'] }) {
           </Action>
         </Form>
       </Sheet>
+      {[...waitingByPerson(localStorage)].map(([person, count]) => (
+        <Quiet key={person} role="status">
+          {count === 1 ? '1 entry' : `${count} entries`} of {person} wait on this tablet and go out when {person} signs
+          in.
+        </Quiet>
+      ))}
       {session.demo_accounts.length > 0 && (
         <Accounts>
           <Quiet>This is the demo. Its people and doors are made up.</Quiet>

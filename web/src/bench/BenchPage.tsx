@@ -1,7 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { useCallback } from 'react';
 import { Navigate, useParams, useSearchParams } from 'react-router';
-import type { Schemas } from '../api/client';
 import { knowledgeQuery, sheetQuery } from '../api/queries';
 import { Plain } from '../ui/buttons';
 import { Caution, Page, Quiet, Row, Split, Stack } from '../ui/layout';
@@ -12,14 +11,8 @@ import { Inputs } from './Inputs';
 import { KeepWithDoor } from './KeepWithDoor';
 import { OnePieceResult } from './OnePieceResult';
 import { CounterweightResult, ExtensionResult } from './PairsAndPlates';
-import { BENCH, type BenchEntry, type BenchName } from './pages';
+import { BENCH, type BenchEntry, type BenchName, type ResultProps } from './pages';
 import { SpringsResult } from './SpringsResult';
-
-export type ResultProps = {
-  sheet: Schemas['Sheet'];
-  typed: Record<string, string>;
-  type: (name: string, text: string) => void;
-};
 
 const RESULTS: Record<BenchName, (props: ResultProps) => React.ReactNode> = {
   springs: SpringsResult,

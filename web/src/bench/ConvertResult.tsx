@@ -1,13 +1,13 @@
 import { useQuery } from '@tanstack/react-query';
 import type { Schemas } from '../api/client';
 import { convertQuery } from '../api/queries';
-import { lineOf } from '../drawing/SideView';
+import { lineOf } from '../drawing/lines';
 import { SideViewOf } from '../drawing/SideViewOf';
-import { Choice } from '../ui/buttons';
 import { Caution, Items, Label, Quiet, Split, Stack, Table } from '../ui/layout';
+import { OneOf } from '../ui/OneOf';
 import { Loading, Refused } from '../ui/states';
-import { cycles, feet, setWords } from '../ui/words';
-import type { ResultProps } from './BenchPage';
+import { feet } from '../ui/words';
+import type { ResultProps } from './pages';
 import { numberOf } from './values';
 
 type To = Schemas['ConvertAnswer']['to'];
@@ -18,14 +18,16 @@ export function ConvertResult({ sheet, typed, type }: ResultProps) {
   const to: To = typed.to === 'torsion' ? 'torsion' : 'extension';
   return (
     <Stack $gap={14}>
-      <Split $left="minmax(0, 1fr)" role="group" aria-label="Change over to">
-        <Choice aria-pressed={to === 'extension'} onPress={() => type('to', 'extension')}>
-          Torsion off, extension on
-        </Choice>
-        <Choice aria-pressed={to === 'torsion'} onPress={() => type('to', 'torsion')}>
-          Extension off, torsion on
-        </Choice>
-      </Split>
+      <OneOf
+        label="Change over to"
+        flow
+        value={to}
+        pick={(picked) => type('to', picked)}
+        options={[
+          { id: 'extension', text: 'Torsion off, extension on' },
+          { id: 'torsion', text: 'Extension off, torsion on' },
+        ]}
+      />
       {setup?.drum && !wrong_setup ? (
         <Conversion sheet={sheet} setup={setup} drum={setup.drum} to={to} />
       ) : (
@@ -35,7 +37,7 @@ export function ConvertResult({ sheet, typed, type }: ResultProps) {
   );
 }
 
-type Props = { sheet: Schemas['Sheet']; setup: Schemas['Setup']; drum: Schemas['DrumIn']; to: To };
+type Props = { sheet: Schemas['Sheet']; setup: Schemas['Setup']; drum: Schemas['Drum']; to: To };
 
 function Conversion({ sheet: { values, cycles_wanted }, setup, drum, to }: Props) {
   const found = useQuery(
@@ -52,19 +54,15 @@ function Conversion({ sheet: { values, cycles_wanted }, setup, drum, to }: Props
   );
   if (found.isError) return <Refused wrong={found.error} />;
   if (!found.data) return <Loading />;
-  const { torsion, extension, take_off, put_on, changes, drum_cable_in } = found.data;
+  const { torsion, extension, take_off, put_on, changes, caution, drum_cable_in } = found.data;
   const lines = [
     ...(torsion ? [lineOf(torsion.profile, 'torsion', to === 'torsion' ? 'main' : 'before')] : []),
     lineOf(extension.profile, 'extension', to === 'extension' ? 'main' : 'before'),
   ];
-  const worst = (profile: Schemas['ProfileOut']) =>
-    `${Math.max(0, Math.round(profile.worst_heavy_lb))} lb ▼, ${Math.max(0, Math.round(-profile.worst_hot_lb))} lb ▲`;
   return (
     <Split $column>
       <Stack>
-        <Caution>
-          Let the torsion springs down to zero first; work on extension springs only with the door open and held.
-        </Caution>
+        <Caution>{caution}</Caution>
         <Table>
           <thead>
             <tr>
@@ -76,12 +74,12 @@ function Conversion({ sheet: { values, cycles_wanted }, setup, drum, to }: Props
           <tbody>
             <tr>
               <th scope="row">Springs</th>
-              <td>{torsion ? setWords(torsion.springs, torsion.duplex) : 'no stock set fits'}</td>
-              <td>{extension.class_lb} lb pair</td>
+              <td>{torsion ? torsion.said.springs : 'no stock set fits'}</td>
+              <td>{extension.words}</td>
             </tr>
             <tr>
               <th scope="row">Set-up</th>
-              <td>{torsion ? `${torsion.quarter_turns} quarter-turns` : '–'}</td>
+              <td>{torsion ? torsion.said.turns : '–'}</td>
               <td>{extension.open_stretch_in} in at open</td>
             </tr>
             <tr>
@@ -91,13 +89,13 @@ function Conversion({ sheet: { values, cycles_wanted }, setup, drum, to }: Props
             </tr>
             <tr>
               <th scope="row">Worst</th>
-              <td>{torsion ? worst(torsion.profile) : '–'}</td>
-              <td>{worst(extension.profile)}</td>
+              <td>{torsion ? `${torsion.said.heaviest}; ${torsion.said.hottest}` : '–'}</td>
+              <td>{`${extension.profile.heaviest}; ${extension.profile.hottest}`}</td>
             </tr>
             <tr>
               <th scope="row">Lasts</th>
-              <td>{torsion ? cycles(torsion.life_cycles) : '–'}</td>
-              <td>{cycles(extension.life_cycles)}</td>
+              <td>{torsion ? torsion.said.life : '–'}</td>
+              <td>{extension.life_words}</td>
             </tr>
           </tbody>
         </Table>

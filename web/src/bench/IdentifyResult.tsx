@@ -1,13 +1,12 @@
 import { useQuery } from '@tanstack/react-query';
 import styled from 'styled-components';
 import { identifyQuery } from '../api/queries';
-import { Figure, Quiet, Stack, Table } from '../ui/layout';
+import { Figure, Figures, Quiet, Stack, Table } from '../ui/layout';
 import { Loading, Refused } from '../ui/states';
-import { chance, percent, tape } from '../ui/words';
-import type { ResultProps } from './BenchPage';
+import { tape } from '../ui/words';
+import type { ResultProps } from './pages';
 import { listOf, numberOf } from './values';
 
-const Figures = styled.div`display: flex; gap: 40px; flex-wrap: wrap;`;
 const Bar = styled.div`height: 12px; background: var(--action);`;
 
 /** The wire behind the readings, its neighbours, and what one size off does. */
@@ -31,14 +30,14 @@ export function IdentifyResult({ sheet }: ResultProps) {
     return <Quiet>Measure across 10 and 20 relaxed coils, and type what the tape says.</Quiet>;
   if (found.isError) return <Refused wrong={found.error} />;
   if (!found.data) return <Loading />;
-  const { candidates, sure, measured_wire_in, neighbours, inside_diameter_in, length_in, rate_lbin_per_turn } =
+  const { candidates, sure_words, measured_wire_in, neighbours, inside_diameter_in, length_in, rate_lbin_per_turn } =
     found.data;
   return (
     <Stack $gap={16}>
       <Figures>
         <Figure>
           {candidates[0]?.wire_in}
-          <small>{sure ? 'in wire' : 'in wire most likely, not sure: read again'}</small>
+          <small>in wire most likely</small>
         </Figure>
         {inside_diameter_in != null && (
           <Figure>
@@ -59,7 +58,9 @@ export function IdentifyResult({ sheet }: ResultProps) {
           </Figure>
         )}
       </Figures>
-      <Quiet>The tape reads {measured_wire_in.toFixed(4)} in a coil.</Quiet>
+      <Quiet>
+        The tape reads {measured_wire_in.toFixed(4)} in a coil. {sure_words}
+      </Quiet>
       <Table aria-label="How likely each size is">
         <thead>
           <tr>
@@ -72,7 +73,7 @@ export function IdentifyResult({ sheet }: ResultProps) {
           {candidates.map((one) => (
             <tr key={one.wire_in}>
               <td>{one.wire_in}</td>
-              <td>{chance(one.chance)}</td>
+              <td>{one.chance_words}</td>
               <td className="wide" style={{ width: '60%' }}>
                 <Bar style={{ width: `${one.chance * 100}%` }} />
               </td>
@@ -92,12 +93,8 @@ export function IdentifyResult({ sheet }: ResultProps) {
           {neighbours.map((one) => (
             <tr key={one.wire_in}>
               <td>{one.wire_in}</td>
-              <td>{one.rate_error == null ? 'type diameter and length' : percent(one.rate_error)}</td>
-              <td>
-                {one.door_lb == null
-                  ? 'type the door weight'
-                  : `${Math.round(Math.abs(one.door_lb))} lb ${one.door_lb > 0 ? '▲ hot' : '▼ heavy'}`}
-              </td>
+              <td>{one.rate_words}</td>
+              <td>{one.door_words}</td>
             </tr>
           ))}
         </tbody>

@@ -3,12 +3,11 @@ import styled from 'styled-components';
 import type { Schemas } from '../api/client';
 import { onePieceQuery } from '../api/queries';
 import { useWidth } from '../drawing/useWidth';
-import { Caution, Figure, Quiet, Stack } from '../ui/layout';
+import { Caution, Figure, Figures, Quiet, Stack } from '../ui/layout';
 import { Loading, Refused } from '../ui/states';
-import type { ResultProps } from './BenchPage';
+import type { ResultProps } from './pages';
 import { numberOf } from './values';
 
-const Figures = styled.div`display: flex; gap: 40px; flex-wrap: wrap;`;
 const Sheet = styled.figure`margin: 0; min-width: 0; svg { display: block; width: 100%; }
   text { font: 500 14px Barlow, sans-serif; fill: var(--ink); } .tick { font: 500 15px 'Barlow Condensed', sans-serif; fill: var(--quiet); }
   .heavy { fill: var(--heavy); font-weight: 600; } .hot { fill: var(--hot); font-weight: 600; }`;

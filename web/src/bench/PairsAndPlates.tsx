@@ -1,7 +1,11 @@
+import { useQuery } from '@tanstack/react-query';
+import type { Schemas } from '../api/client';
+import { counterweightQuery, extensionQuery } from '../api/queries';
 import { PairSets } from '../sizing/PairSets';
 import { StackSets } from '../sizing/StackSets';
 import { Quiet } from '../ui/layout';
-import type { ResultProps } from './BenchPage';
+import { Loading, Refused } from '../ui/states';
+import type { ResultProps } from './pages';
 import { numberOf } from './values';
 
 /** The pair for the door typed. */
@@ -11,8 +15,8 @@ export function ExtensionResult({ sheet }: ResultProps) {
   const stretch = numberOf(values, 'open_stretch_in');
   const relaxed = numberOf(values, 'relaxed_in');
   return (
-    <PairSets
-      column
+    <Pair
+      setup={setup}
       question={{
         door: setup.door,
         track: setup.track,
@@ -25,6 +29,12 @@ export function ExtensionResult({ sheet }: ResultProps) {
   );
 }
 
+function Pair({ setup, question }: { setup: Schemas['Setup']; question: Schemas['ExtensionQuestion'] }) {
+  const found = useQuery(extensionQuery(question));
+  if (found.isError) return <Refused wrong={found.error} />;
+  return found.data ? <PairSets column setup={setup} answer={found.data} /> : <Loading />;
+}
+
 /** The plates for the door typed. */
 export function CounterweightResult({ sheet }: ResultProps) {
   const { setup, wrong_setup, values, on_door: there, hub } = sheet;
@@ -32,8 +42,8 @@ export function CounterweightResult({ sheet }: ResultProps) {
   const large = numberOf(values, 'large_plate_lb');
   const small = numberOf(values, 'small_plate_lb');
   return (
-    <StackSets
-      column
+    <Stack
+      setup={setup}
       question={{
         door: setup.door,
         track: setup.track,
@@ -45,6 +55,12 @@ export function CounterweightResult({ sheet }: ResultProps) {
       }}
     />
   );
+}
+
+function Stack({ setup, question }: { setup: Schemas['Setup']; question: Schemas['CounterweightQuestion'] }) {
+  const found = useQuery(counterweightQuery(question));
+  if (found.isError) return <Refused wrong={found.error} />;
+  return found.data ? <StackSets column setup={setup} answer={found.data} /> : <Loading />;
 }
 
 function Missing({ count }: { count: number }) {

@@ -1,3 +1,12 @@
+import type { Schemas } from '../api/client';
+
+/** What a page's answer is worked out of: the sheet as read, what was typed, and the way to type. */
+export type ResultProps = {
+  sheet: Schemas['Sheet'];
+  typed: Record<string, string>;
+  type: (name: string, text: string) => void;
+};
+
 /** The pages of the bench: what each is for, which measurements it takes, and what it takes for granted. */
 export type BenchName = 'springs' | 'identify' | 'convert' | 'extension' | 'counterweight' | 'one-piece';
 

@@ -1,10 +1,9 @@
 import { lazy, Suspense } from 'react';
-import { Navigate, useNavigate, useParams } from 'react-router';
+import { Link, Navigate, useNavigate, useParams } from 'react-router';
 import styled from 'styled-components';
 import { useKey } from '../app/keys';
-import { Plain } from '../ui/buttons';
 import { Quiet } from '../ui/layout';
-import { Loading, Refused, Trouble } from '../ui/states';
+import { Loading, Trouble } from '../ui/states';
 import { clock } from '../ui/words';
 import { StageTrack } from './StageTrack';
 import { neighbour, STAGES, stageAt } from './stages';
@@ -27,7 +26,6 @@ const Layout = styled.div`
 const Head = styled.header`grid-area: head; padding: 12px 10px 6px 22px; h1 { font-size: 24px; } @media (max-width: 700px) { padding: 4px 14px; }`;
 const Body = styled.main`grid-area: stage; padding: 8px 22px 120px; min-width: 0; @media (max-width: 700px) { padding: 10px 14px 150px; }`;
 const Banner = styled.div`background: var(--caution-ground); color: var(--caution); border-left: 4px solid var(--caution); padding: 8px 14px; font-weight: 600; margin-bottom: 12px;`;
-const Again = styled.div`display: grid; gap: 8px; margin-bottom: 14px; justify-items: start;`;
 
 export function CallPage() {
   const { key = '', stage: named } = useParams();
@@ -67,20 +65,16 @@ export function CallPage() {
       </Head>
       <StageTrack callKey={key} stages={call.state.stages} current={stage} />
       <Body>
-        {(call.offline || query.isError) && (
-          <Banner role="status">
-            No connection.{' '}
-            {call.waiting.length
-              ? `${call.waiting.length} entries wait on this tablet and go out by themselves.`
-              : 'Trying again.'}
+        {query.isError && <Banner role="status">No connection. What is shown may be old. Trying again.</Banner>}
+        {call.state.claimed_elsewhere && (
+          <Banner role="note">Closed elsewhere: its gates and proofs are as claimed there.</Banner>
+        )}
+        {call.state.unreadable.map((one) => (
+          <Banner key={one.text} role="note">
+            Cannot be read: {one.text}{' '}
+            {one.field && !call.state.closed && <Link to={`/calls/${key}/measure`}>Measure it again</Link>}
           </Banner>
-        )}
-        {call.refused && (
-          <Again>
-            <Refused wrong={call.refused.wrong} />
-            <Plain onPress={call.forgive}>Understood</Plain>
-          </Again>
-        )}
+        ))}
         <Suspense fallback={<Loading />}>
           <Stage call={call} go={go} />
         </Suspense>

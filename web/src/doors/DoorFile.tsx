@@ -1,19 +1,16 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
-import styled from 'styled-components';
 import { client, data, newId, Refusal, type Schemas } from '../api/client';
-import { doorQuery } from '../api/queries';
+import { doorCallsQuery, doorQuery } from '../api/queries';
 import { BalanceOf } from '../drawing/BalanceOf';
 import { InsideView } from '../drawing/InsideView';
 import { MainAction, Plain } from '../ui/buttons';
-import { Label, Page, Quiet, Row, Sheet, Split, Stack, Table } from '../ui/layout';
+import { Caution, Facts, Label, Page, Quiet, Row, Sheet, Split, Stack, Table } from '../ui/layout';
 import { Loading, Refused, Trouble } from '../ui/states';
-import { carrierWords, day, quarters } from '../ui/words';
+import { day } from '../ui/words';
 import { BenchSheets } from './BenchSheets';
 import { type Details, DetailsForm } from './DetailsForm';
-
-const Facts = styled.dl`display: grid; grid-template-columns: auto 1fr; gap: 4px 18px; margin: 0; dt { color: var(--quiet); } dd { margin: 0; font-weight: 500; }`;
 
 /** What is this door, what hangs on it, and do I start a call? */
 export function DoorFile() {
@@ -23,6 +20,7 @@ export function DoorFile() {
   const [changing, setChanging] = useState(false);
   const [callKey] = useState(newId);
   const door = useQuery(doorQuery(key));
+  const calls = useQuery(doorCallsQuery(key));
   const start = useMutation({
     mutationFn: () =>
       data(client.POST('/api/doors/{key}/calls', { params: { path: { key } }, body: { key: callKey } })),
@@ -35,7 +33,8 @@ export function DoorFile() {
   if (door.isPending) return <Loading />;
   if (door.isError) return <Trouble wrong={door.error} retry={() => door.refetch()} />;
   const file = door.data;
-  const underWay = file.calls.some((call) => !call.closed_at);
+  const past = calls.data ?? [];
+  const underWay = past.some((call) => !call.closed_at);
   if (changing) return <ChangeDetails file={file} done={() => setChanging(false)} />;
   return (
     <Page>
@@ -51,8 +50,8 @@ export function DoorFile() {
         <Stack $gap={20}>
           <Sheet>
             <Label>On the door</Label>
-            {carrierWords(file.record) ? <p>{carrierWords(file.record)}</p> : <Quiet>Springs not measured yet.</Quiet>}
-            {file.record.quarter_turns ? <Quiet>wound {quarters(file.record.quarter_turns)}</Quiet> : null}
+            {file.said.words ? <p>{file.said.words}</p> : <Quiet>Springs not measured yet.</Quiet>}
+            {file.said.wound && <Quiet>wound {file.said.wound}</Quiet>}
           </Sheet>
           <Sheet>
             <Label>Measured</Label>
@@ -71,15 +70,24 @@ export function DoorFile() {
           </Sheet>
         </Stack>
         <Stack>
-          <InsideView measured={file.record.measured ?? {}} on={file.record} />
+          {file.unreadable.map((text) => (
+            <Caution key={text}>Cannot be read: {text}. Measure it again on a call.</Caution>
+          ))}
+          {file.wrong && <Caution>{file.wrong}</Caution>}
+          <InsideView
+            measured={file.record.measured ?? {}}
+            said={file.said}
+            plates={file.record.counterweight?.plates}
+          />
           {file.setup && <BalanceOf setup={file.setup} hung={file.hung} label="as on file" />}
         </Stack>
       </Split>
       <BenchSheets door={file.key} />
       <Stack>
         <h2>History</h2>
-        <History calls={file.calls} />
+        <History calls={past} />
       </Stack>
+      <Changes changes={file.changes} />
       {start.isError && <Refused wrong={start.error} />}
       <MainAction onPress={() => start.mutate()} isDisabled={start.isPending}>
         {underWay ? 'Go on with the call' : 'Start call'}
@@ -88,7 +96,7 @@ export function DoorFile() {
   );
 }
 
-function History({ calls }: { calls: Schemas['PastCall'][] }) {
+function History({ calls }: { calls: Schemas['CallRow'][] }) {
   if (!calls.length) return <Quiet>No calls at this door yet.</Quiet>;
   return (
     <Table>
@@ -113,6 +121,29 @@ function History({ calls }: { calls: Schemas['PastCall'][] }) {
         ))}
       </tbody>
     </Table>
+  );
+}
+
+/** Who changed what in this file. */
+function Changes({ changes }: { changes: Schemas['ChangeOut'][] }) {
+  if (!changes.length) return null;
+  return (
+    <Stack>
+      <h2>Changes to this file</h2>
+      <Table>
+        <tbody>
+          {changes.map((change) => (
+            <tr key={change.at}>
+              <td>{day(change.at)}</td>
+              <td>
+                {change.by} {change.says}
+              </td>
+              <td className="wide">{Object.keys(change.what).join(', ').replaceAll('_', ' ')}</td>
+            </tr>
+          ))}
+        </tbody>
+      </Table>
+    </Stack>
   );
 }
 

@@ -1,27 +1,27 @@
 import { useId, useState } from 'react';
 import styled from 'styled-components';
 import type { Schemas } from '../api/client';
-import { feet, pairWords, stackWords, tape } from '../ui/words';
-import { coils, type Measured, type Part, rowsOf, springParts, stiles } from './insideParts';
+import { feet, tape } from '../ui/words';
+import { DrawnPart, type Part } from './DrawnPart';
+import { coils, type Measured, rowsOf, springParts, stiles } from './insideParts';
 import { useWidth } from './useWidth';
 
-type Props = { measured: Measured; on: Schemas['OnDoor'] };
+type Props = { measured: Measured; said: Schemas['DoorSaid']; plates?: Schemas['Plates'] | undefined };
 
 const Figure = styled.figure`margin: 0; min-width: 0; svg { display: block; width: 100%; }
   text { font: 500 14px Barlow, sans-serif; fill: var(--ink); }
-  [role='button'] { cursor: pointer; } [role='button']:focus-visible { outline: none; }
-  [role='button']:focus-visible > .halo, [role='button'][aria-pressed='true'] > .halo { stroke: var(--action); stroke-width: 3; stroke-dasharray: none; }
-  rect[role='button']:focus-visible, rect[role='button'][aria-pressed='true'] { stroke: var(--action); stroke-width: 3; }
+  [role='button'] { cursor: pointer; } [role='button']:focus-visible, [role='button'][data-focus-visible] { outline: none; }
+  [role='button'][data-focus-visible] > .halo, [role='button'][aria-pressed='true'] > .halo { stroke: var(--action); stroke-width: 3; stroke-dasharray: none; }
+  [role='button'][data-focus-visible] > .whole, [role='button'][aria-pressed='true'] > .whole { stroke: var(--action); stroke-width: 3; }
   .halo { fill: transparent; stroke: none; }
   figcaption { min-height: 2.9em; padding-top: 6px; font-size: 16px; } b { font-weight: 600; }`;
 
-const DRUMS: Record<string, string> = { high: 'high-lift', vertical: 'vertical-lift' };
 const MARGIN = 34;
 const ABOVE_IN = 19;
 const SIDE_IN = 10;
 
 /** The door as seen from inside, to scale from its record. Touch or focus a part to read it. */
-export function InsideView({ measured, on }: Props) {
+export function InsideView({ measured, said, plates }: Props) {
   const [ref, pixels] = useWidth<HTMLElement>(640);
   const [part, setPart] = useState<Part | null>(null);
   const hatch = useId();
@@ -33,11 +33,7 @@ export function InsideView({ measured, on }: Props) {
   const height = number('height_in') ?? 84;
   const rows = rowsOf(measured.section_heights_in, height, Math.round(number('section_count') ?? 4));
   const drum = number('drum_diameter_in') ?? 4;
-  const kind = on.extension
-    ? 'extension'
-    : on.counterweight
-      ? 'counterweight'
-      : String(measured.counterbalance ?? 'torsion');
+  const kind = said.carried_by;
   const known = number('width_in') !== undefined && number('height_in') !== undefined;
   const scale = Math.min((pixels - 2 * MARGIN) / (width + 2 * SIDE_IN), 440 / (height + ABOVE_IN));
   const sheetHeight = (height + ABOVE_IN) * scale + 40;
@@ -46,27 +42,10 @@ export function InsideView({ measured, on }: Props) {
   const x = (inches: number) => left + inches * scale;
   const y = (inches: number) => floor - inches * scale;
   const shaftY = y(height + 11);
-  const parts = kind === 'torsion' ? springParts(on, width) : [];
-  const touch = (one: Part) => ({
-    role: 'button',
-    tabIndex: 0,
-    'aria-label': `${one.name}: ${one.says}`,
-    'aria-pressed': part?.id === one.id,
-    onClick: () => setPart(one),
-    onFocus: () => setPart(one),
-    onKeyDown: (event: React.KeyboardEvent) => event.key === 'Enter' && setPart(one),
-  });
+  const parts = kind === 'torsion' ? springParts(said.springs, width) : [];
+  const touch = (one: Part) => ({ part: one, pressed: part?.id === one.id, read: setPart });
   const drumPart = (side: string, at: number) => (
-    <g
-      key={`drum-${side}`}
-      {...touch({
-        id: `drum-${side}`,
-        name: `${side} drum`,
-        says: number('drum_diameter_in')
-          ? `${tape(drum)} ${DRUMS[String(measured.lift ?? 'standard')] ?? 'flat'} drum`
-          : 'not measured yet',
-      })}
-    >
+    <DrawnPart key={`drum-${side}`} {...touch({ id: `drum-${side}`, name: `${side} drum`, says: said.drum })}>
       <rect
         x={x(at) - 1.6 * scale}
         y={shaftY - (drum / 2) * scale}
@@ -77,50 +56,37 @@ export function InsideView({ measured, on }: Props) {
         strokeWidth="1.3"
       />
       <rect className="halo" x={x(at) - 24} y={shaftY - 24} width="48" height="48" />
-    </g>
+    </DrawnPart>
   );
   const cablePart = (side: string, at: number) => (
-    <g
-      key={`cable-${side}`}
-      {...touch({
-        id: `cable-${side}`,
-        name: `${side} cable`,
-        says: measured.cable_in
-          ? `${measured.cable_in}" cable, from the bottom bracket over the ${kind === 'extension' ? 'front pulley' : 'drum'}`
-          : 'not measured yet',
-      })}
-    >
+    <DrawnPart key={`cable-${side}`} {...touch({ id: `cable-${side}`, name: `${side} cable`, says: said.cable })}>
       <path d={`M ${x(at)} ${shaftY} V ${y(2)}`} stroke="var(--action)" strokeWidth="1.4" />
       <rect className="halo" x={x(at) - 7} y={shaftY + 12} width="14" height={y(2) - shaftY - 12} />
-    </g>
+    </DrawnPart>
   );
-  const pairPart = (side: string, at: number, pair: Schemas['OnDoor']['extension']) => (
-    <g
+  const pairPart = (side: string, at: number) => (
+    <DrawnPart
       key={`pair-${side}`}
-      {...touch({
-        id: `pair-${side}`,
-        name: `${side} spring, seen along the track`,
-        says: pair ? pairWords(pair) : '',
-      })}
+      {...touch({ id: `pair-${side}`, name: `${side} spring, seen along the track`, says: said.pair })}
     >
       <circle cx={x(at)} cy={y(height + 8)} r={1.9 * scale} fill="var(--sheet)" stroke="var(--ink)" strokeWidth="1.4" />
       <circle cx={x(at)} cy={y(height + 8)} r={0.7 * scale} fill="var(--ink)" />
       <rect className="halo" x={x(at) - 24} y={y(height + 8) - 24} width="48" height="48" />
-    </g>
+    </DrawnPart>
   );
-  const stackPart = (stack: Schemas['StackIn']) => {
-    const plates = stack.plates.large + stack.plates.small;
+  const stackPart = ({ large, small }: Schemas['Plates']) => {
+    const count = large + small;
     const at = width + 8;
     const top = height + 4;
     return (
-      <g {...touch({ id: 'stack', name: 'Counterweight', says: stackWords(stack) })}>
+      <DrawnPart {...touch({ id: 'stack', name: 'Counterweight', says: said.stack })}>
         <path d={`M ${x(at)} ${shaftY} V ${y(top)}`} stroke="var(--ink)" strokeWidth="2" />
-        {Array.from({ length: plates }, (_, plate) => (
+        {Array.from({ length: count }, (_, plate) => (
           <rect
             key={`plate-${plate}`}
-            x={x(at) - (plate < stack.plates.small ? 1.7 : 2.6) * scale}
+            x={x(at) - (plate < small ? 1.7 : 2.6) * scale}
             y={y(top - plate)}
-            width={(plate < stack.plates.small ? 3.4 : 5.2) * scale}
+            width={(plate < small ? 3.4 : 5.2) * scale}
             height={0.9 * scale}
             fill="var(--steel)"
             stroke="var(--ink)"
@@ -132,9 +98,9 @@ export function InsideView({ measured, on }: Props) {
           x={x(at) - Math.max(24, 3 * scale)}
           y={y(top)}
           width={Math.max(48, 6 * scale)}
-          height={Math.max(plates * scale, 48)}
+          height={Math.max(count * scale, 48)}
         />
-      </g>
+      </DrawnPart>
     );
   };
   return (
@@ -159,21 +125,25 @@ export function InsideView({ measured, on }: Props) {
         />
         <path d={`M ${x(-SIDE_IN) - 14} ${floor} H ${x(width + SIDE_IN) + 14}`} stroke="var(--ink)" strokeWidth="1.5" />
         {rows.map((row, place) => (
-          <rect
+          <DrawnPart
             key={`row-${place + 1}`}
-            x={x(0)}
-            y={y(row.from + row.high)}
-            width={width * scale}
-            height={row.high * scale}
-            fill="var(--sheet)"
-            stroke="var(--ink)"
-            strokeWidth="1.4"
             {...touch({
               id: `section-${place}`,
               name: `Section ${place + 1} from the floor`,
               says: `${tape(row.high)} high`,
             })}
-          />
+          >
+            <rect
+              className="whole"
+              x={x(0)}
+              y={y(row.from + row.high)}
+              width={width * scale}
+              height={row.high * scale}
+              fill="var(--sheet)"
+              stroke="var(--ink)"
+              strokeWidth="1.4"
+            />
+          </DrawnPart>
         ))}
         {stiles(width).map((at) => (
           <rect
@@ -217,10 +187,10 @@ export function InsideView({ measured, on }: Props) {
         {cablePart('Right', width + 0.6)}
         {kind !== 'extension' && drumPart('Left', -0.6)}
         {kind !== 'extension' && drumPart('Right', width + 0.6)}
-        {on.extension && [-0.6, width + 0.6].map((at) => pairPart(at < 0 ? 'Left' : 'Right', at, on.extension))}
-        {on.counterweight && stackPart(on.counterweight)}
+        {said.pair && [-0.6, width + 0.6].map((at) => pairPart(at < 0 ? 'Left' : 'Right', at))}
+        {plates && stackPart(plates)}
         {parts.map((spring) => (
-          <g key={spring.id} {...touch(spring)}>
+          <DrawnPart key={spring.id} {...touch(spring)}>
             <rect
               x={x(spring.from)}
               y={shaftY - spring.radius * scale}
@@ -246,7 +216,7 @@ export function InsideView({ measured, on }: Props) {
               />
             ))}
             <rect className="halo" x={x(spring.from)} y={shaftY - 24} width={spring.length * scale} height="48" />
-          </g>
+          </DrawnPart>
         ))}
         <text x={x(width / 2)} y={floor + 20} textAnchor="middle">
           {known

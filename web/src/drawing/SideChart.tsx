@@ -1,5 +1,5 @@
 import { points, type SideLayout } from './layout';
-import type { ForceLine } from './SideView';
+import type { ForceLine } from './lines';
 
 type ChartProps = { layout: SideLayout; doorHeight: number; lines: ForceLine[]; friction?: number | undefined };
 

@@ -1,7 +1,8 @@
 import { fireEvent, render, screen } from '@testing-library/react';
 import { useState } from 'react';
 import { describe, expect, it } from 'vitest';
-import { type ForceLine, type Pinned, SideView } from './SideView';
+import type { ForceLine, Pinned } from './lines';
+import { SideView } from './SideView';
 
 const positions = Array.from({ length: 85 }, (_, inch) => inch);
 const view = {
@@ -33,6 +34,8 @@ function Door({ lines = [line], readings = [] as Pinned[], friction = 0, more = 
 }
 
 const slider = () => screen.getByRole('slider');
+const at = () => (slider() as HTMLInputElement).value;
+const press = (key: string) => fireEvent.keyDown(slider(), { key });
 const says = () => slider().getAttribute('aria-valuetext');
 
 describe('side view', () => {
@@ -42,24 +45,26 @@ describe('side view', () => {
   });
 
   it.each([
-    ['ArrowUp', '37'],
-    ['ArrowDown', '35'],
-    ['PageUp', '48'],
-    ['PageDown', '24'],
     ['Home', '0'],
     ['End', '84'],
   ])('moves the door by %s', (key, expected) => {
     render(<Door />);
-    fireEvent.keyDown(slider(), { key });
-    expect(slider().getAttribute('aria-valuenow')).toBe(expected);
+    press(key);
+    expect(at()).toBe(expected);
+  });
+
+  it('moves the door as the slider is moved', () => {
+    render(<Door />);
+    fireEvent.change(slider(), { target: { value: '48' } });
+    expect(says()).toBe(`4': 6 lb hot`);
   });
 
   it('stops at the floor and at open', () => {
     render(<Door />);
-    for (let press = 0; press < 9; press += 1) fireEvent.keyDown(slider(), { key: 'PageUp' });
-    expect(slider().getAttribute('aria-valuenow')).toBe('84');
+    for (let times = 0; times < 12; times += 1) press('PageUp');
+    expect(at()).toBe('84');
     expect(says()).toBe(`7': 42 lb hot`);
-    for (let press = 0; press < 9; press += 1) fireEvent.keyDown(slider(), { key: 'PageDown' });
+    for (let times = 0; times < 12; times += 1) press('PageDown');
     expect(says()).toBe('0": 42 lb heavy');
   });
 
@@ -102,7 +107,7 @@ describe('side view', () => {
     const { container, rerender } = render(<Door more={{ shaft: null, pair }} />);
     const spring = () => container.querySelector('path[stroke-width="1.2"][d*="l "]')?.getAttribute('d');
     const before = spring();
-    fireEvent.keyDown(slider(), { key: 'End' });
+    press('End');
     expect(spring()).not.toBe(before);
     const stack = positions.map((at) => [
       { x_in: 19, z_in: 85 - at * 0.7 },
@@ -111,7 +116,7 @@ describe('side view', () => {
     rerender(<Door more={{ stack }} />);
     const plates = () => container.querySelector('rect[fill="var(--steel)"]');
     const [top, height] = [Number(plates()?.getAttribute('y')), Number(plates()?.getAttribute('height'))];
-    fireEvent.keyDown(slider(), { key: 'Home' });
+    press('Home');
     expect(Number(plates()?.getAttribute('y'))).toBeLessThan(top);
     expect(Number(plates()?.getAttribute('height'))).toBeCloseTo(height, 3);
   });

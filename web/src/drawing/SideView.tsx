@@ -1,25 +1,20 @@
-import { type KeyboardEvent, type PointerEvent, useId, useMemo, useRef, useState } from 'react';
+import { useId, useMemo, useState } from 'react';
 import styled from 'styled-components';
 import type { Schemas } from '../api/client';
 import { feet, force } from '../ui/words';
+import { HeightSlider } from './HeightSlider';
 import { nearest, sideLayout } from './layout';
+import type { ForceLine, Pinned } from './lines';
 import { Carrier, Tracks } from './SideCarrier';
 import { Chart, HeightRule } from './SideChart';
 import { useWidth } from './useWidth';
 
-export type ForceLine = { label: string; positions: number[]; forces: number[]; kind: 'main' | 'before' };
-/** A profile of the core as a line of the drawing. */
-export function lineOf(profile: Schemas['ProfileOut'], label: string, kind: ForceLine['kind']): ForceLine {
-  return { label, positions: profile.positions_in, forces: profile.net_hand_force_lb, kind };
-}
-export type Pinned = { height: number; outcome?: string | null; force?: number | null; current: boolean };
-
-const Figure = styled.figure`margin: 0; width: 100%; min-width: 0; svg { display: block; width: 100%; touch-action: pan-x; user-select: none; }
+const Figure = styled.figure`margin: 0; width: 100%; min-width: 0; position: relative; svg { display: block; width: 100%; user-select: none; }
   text { font: 500 14px Barlow, sans-serif; fill: var(--ink); } .quiet { fill: var(--quiet); }
   .tick { font: 500 15px 'Barlow Condensed', sans-serif; }
   .heavy { fill: var(--heavy); font-weight: 600; } .hot { fill: var(--hot); font-weight: 600; } .holds { fill: var(--holds); font-weight: 600; }
   .readout { font: 600 27px 'Barlow Condensed', sans-serif; paint-order: stroke; stroke: var(--ground); stroke-width: 6px; }
-  [role='slider']:focus-visible { outline: none; } [role='slider']:focus-visible .grip { stroke: var(--action); stroke-width: 7; }
+  .grip[data-focus-visible] { stroke: var(--action); stroke-width: 7; }
 `;
 
 const MARKS: Record<string, string> = { holds: '▬', creeps_up: '▲', runs_up: '▲', creeps_down: '▼', runs_down: '▼' };
@@ -39,8 +34,7 @@ type Props = {
 export function SideView(props: Props) {
   const { view, positions, doorHeight, lines, friction = 0, readings = [], position, onPosition } = props;
   const [ref, width] = useWidth<HTMLElement>(680);
-  const svg = useRef<SVGSVGElement>(null);
-  const [dragging, setDragging] = useState(false);
+  const [focused, setFocused] = useState(false);
   const hatch = useId();
   const largest = Math.max(...lines.flatMap((line) => line.forces.map(Math.abs)), friction, 10);
   const layout = useMemo(() => sideLayout(width, view.back_in, view.top_in + 3, largest, 560), [width, view, largest]);
@@ -53,27 +47,6 @@ export function SideView(props: Props) {
   const { x, y, forceX, floorY, wallX } = layout;
   const gripX = main ? forceX(here) : layout.chartLeft;
 
-  const move = (inches: number) => onPosition(Math.max(0, Math.min(doorHeight, Math.round(inches))));
-  const fromPointer = (event: PointerEvent) => {
-    const box = svg.current?.getBoundingClientRect();
-    if (box) move((floorY - (event.clientY - box.top) * (layout.height / box.height)) / layout.scale);
-  };
-  const onKey = (event: KeyboardEvent) => {
-    const steps: Record<string, number> = {
-      ArrowUp: 1,
-      ArrowRight: 1,
-      ArrowDown: -1,
-      ArrowLeft: -1,
-      PageUp: 12,
-      PageDown: -12,
-    };
-    const step = steps[event.key];
-    if (step) move(position + step);
-    else if (event.key === 'Home') move(0);
-    else if (event.key === 'End') move(doorHeight);
-    else return;
-    event.preventDefault();
-  };
   const headY = y(doorHeight);
   const floorIn = Math.max(view.back_in, 24);
   const narrow = width < 520;
@@ -81,17 +54,8 @@ export function SideView(props: Props) {
   return (
     <Figure ref={ref}>
       <svg
-        ref={svg}
         viewBox={`0 0 ${layout.width} ${layout.height}`}
         height={layout.height}
-        onPointerDown={(event) => {
-          setDragging(true);
-          event.currentTarget.setPointerCapture(event.pointerId);
-          fromPointer(event);
-        }}
-        onPointerMove={(event) => dragging && fromPointer(event)}
-        onPointerUp={() => setDragging(false)}
-        onPointerCancel={() => setDragging(false)}
         aria-label="Side view with lift profile"
         role="group"
       >
@@ -164,19 +128,10 @@ export function SideView(props: Props) {
             </text>
           </g>
         ))}
-        <g
-          role="slider"
-          tabIndex={0}
-          aria-label="Height of the bottom edge"
-          aria-orientation="vertical"
-          aria-valuemin={0}
-          aria-valuemax={Math.round(doorHeight)}
-          aria-valuenow={Math.round(position)}
-          aria-valuetext={main ? `${feet(position)}: ${told.text} ${told.mark.slice(2)}` : feet(position)}
-          onKeyDown={onKey}
-        >
+        <g>
           <circle
             className="grip"
+            data-focus-visible={focused || undefined}
             cx={gripX}
             cy={y(position)}
             r="10"
@@ -195,6 +150,16 @@ export function SideView(props: Props) {
           </text>
         </g>
       </svg>
+      <HeightSlider
+        top={headY}
+        bottom={floorY}
+        left={gripX}
+        doorHeight={doorHeight}
+        position={position}
+        says={main ? `${feet(position)}: ${told.text} ${told.mark.slice(2)}` : feet(position)}
+        onPosition={onPosition}
+        onFocusVisible={setFocused}
+      />
     </Figure>
   );
 }

@@ -4,7 +4,8 @@ import styled from 'styled-components';
 import type { Schemas } from '../api/client';
 import { sideViewQuery } from '../api/queries';
 import { Loading, Trouble } from '../ui/states';
-import { type ForceLine, type Pinned, SideView } from './SideView';
+import type { ForceLine, Pinned } from './lines';
+import { SideView } from './SideView';
 
 const Legend = styled.ul`list-style: none; display: flex; flex-wrap: wrap; gap: 4px 22px; margin: 4px 0 0; padding: 0; font-size: 15px;
   svg { width: 34px; height: 8px; margin-right: 8px; vertical-align: middle; }`;
@@ -16,7 +17,7 @@ type Props = {
   friction?: number | undefined;
   readings?: Pinned[];
 };
-type Carrier = { extension?: Schemas['PairIn'] | null; counterweight?: Schemas['StackIn'] | null };
+type Carrier = { extension?: Schemas['ExtensionPair'] | null; counterweight?: Schemas['Stack'] | null };
 
 /** The side view of a measured door: asks for its geometry and keeps where the door stands. */
 export function SideViewOf({ setup, carrier, lines, friction, readings }: Props) {

@@ -5,55 +5,31 @@ const spring = {
   wire_in: 0.225,
   inside_diameter_in: 2,
   length_in: 30,
-  count: 2,
+  count: 1,
   material: 'oil_tempered',
   dead_coils: 5,
 };
-const inner = { ...spring, wire_in: 0.207, inside_diameter_in: 1.75 };
+const on = (side: 'Left' | 'Right', length_in = 30) => ({
+  name: `${side} spring, ${side === 'Left' ? 'right' : 'left'}-hand wound`,
+  says: '0.225 × 2" × 30", 29 quarter-turns on it',
+  right_side: side === 'Right',
+  left_hand: side === 'Right',
+  spring: { ...spring, length_in },
+});
 
 describe('springs on the shaft', () => {
-  it('puts the right-hand-wound spring left of the centre plate and the left-hand-wound one right of it', () => {
-    const [left, right] = springParts({ springs: [spring], quarter_turns: 29 }, 192);
+  it('puts each on the side it is said to be on, off the centre plate', () => {
+    const [left, right] = springParts([on('Left'), on('Right')], 192);
     expect(left).toMatchObject({ name: 'Left spring, right-hand wound', leftHand: false, from: 96 - 3 - 30 });
     expect(right).toMatchObject({ name: 'Right spring, left-hand wound', leftHand: true, from: 96 + 3 });
-    expect(left?.says).toContain('29 quarter-turns on it');
   });
 
-  it('sets four side by side without one lying on another', () => {
-    const parts = springParts({ springs: [{ ...spring, count: 4 }] }, 240).sort((a, b) => a.from - b.from);
-    expect(parts.map((part) => part.name.split(',')[0])).toEqual([
-      'Far left spring',
-      'Left spring',
-      'Right spring',
-      'Far right spring',
-    ]);
+  it('sets those of one side one after the other', () => {
+    const parts = springParts([on('Left'), on('Left'), on('Right'), on('Right')], 240).sort((a, b) => a.from - b.from);
     for (const [place, part] of parts.slice(1).entries()) {
       const before = parts[place];
       expect(part.from).toBeGreaterThanOrEqual((before?.from ?? 0) + (before?.length ?? 0));
     }
-  });
-
-  it('draws a nested pair once a side and names what sits inside', () => {
-    const parts = springParts({ springs: [spring, inner], duplex: true }, 192);
-    expect(parts).toHaveLength(2);
-    expect(parts[0]?.says).toContain('around 0.207');
-  });
-
-  it('draws both springs of a mismatched set', () => {
-    const parts = springParts(
-      {
-        springs: [
-          { ...spring, count: 1 },
-          { ...inner, count: 1 },
-        ],
-      },
-      192,
-    );
-    expect(parts.map((part) => part.says.slice(0, 5))).toEqual(['0.225', '0.207']);
-  });
-
-  it('draws none where none is known', () => {
-    expect(springParts({ springs: [] }, 192)).toEqual([]);
   });
 });
 

@@ -1,8 +1,7 @@
 import type { Schemas } from '../api/client';
-import { springWords } from '../ui/words';
+import type { Part } from './DrawnPart';
 
 export type Measured = Record<string, number | string | number[]>;
-export type Part = { id: string; name: string; says: string };
 
 /** The rows from the floor up [in]: as measured, or all alike. */
 export function rowsOf(
@@ -38,30 +37,21 @@ export function coils(from: number, length: number, middle: number, radius: numb
 
 export type DrawnSpring = Part & { from: number; length: number; radius: number; leftHand: boolean };
 
-/** Springs as they sit: right-hand wound left of the centre plate, left-hand wound right of it; an inner one inside its outer. */
-export function springParts(on: Schemas['OnDoor'], width: number): DrawnSpring[] {
-  const springs = on.springs ?? [];
-  const outer = on.duplex ? springs.slice(0, 1) : springs;
-  const inner = on.duplex ? springs[1] : undefined;
-  const each = outer.flatMap((spring) => Array.from({ length: spring.count }, () => spring)).slice(0, 4);
-  const wound = on.quarter_turns ? `, ${on.quarter_turns} quarter-turns on it` : '';
+/** Springs where they are said to sit, on either side of the centre plate; those of a side one after the other. */
+export function springParts(springs: Schemas['SpringSaid'][], width: number): DrawnSpring[] {
   const used = { left: 3, right: 3 };
-  return each.map((spring, place) => {
-    const leftHand = place % 2 === 1;
-    const side = leftHand ? 'right' : 'left';
+  return springs.map(({ name, says, right_side, left_hand, spring }, place) => {
+    const side = right_side ? 'right' : 'left';
     const off = used[side];
     used[side] += spring.length_in + 6;
-    const far = place > 1 ? 'far ' : '';
-    const nested = inner ? `, around ${springWords({ ...inner, count: 1 }).replace(', one', '')}` : '';
-    const named = `${far}${side} spring, ${leftHand ? 'left' : 'right'}-hand wound`;
     return {
       id: `spring-${place}`,
-      name: each.length === 1 ? 'Spring' : `${named[0]?.toUpperCase()}${named.slice(1)}`,
-      says: springWords({ ...spring, count: 1 }).replace(', one', '') + nested + wound,
-      from: leftHand ? width / 2 + off : width / 2 - off - spring.length_in,
+      name,
+      says,
+      from: right_side ? width / 2 + off : width / 2 - off - spring.length_in,
       length: spring.length_in,
       radius: spring.inside_diameter_in / 2 + spring.wire_in,
-      leftHand,
+      leftHand: left_hand,
     };
   });
 }

@@ -1,15 +1,14 @@
-import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import type { Schemas } from '../api/client';
-import { compareQuery } from '../api/queries';
 import { Plain } from '../ui/buttons';
 import { Caution, Stack, Table } from '../ui/layout';
-import { Loading, Refused } from '../ui/states';
-import { cycles, percent, setWords, tape } from '../ui/words';
+import { tape } from '../ui/words';
 
-/** Like-for-like beside what is advised, and why they differ; the same rate in other wire. Open at once on low headroom. */
-export function Compare({ question }: { question: Schemas['CompareQuestion'] }) {
-  const [open, setOpen] = useState(question.track.lift === 'low_headroom');
+type Props = { compared: Schemas['CompareAnswer']; openAtOnce: boolean };
+
+/** Like-for-like beside what is advised, and why they differ; the same rate in other wire. */
+export function Compare({ compared, openAtOnce }: Props) {
+  const [open, setOpen] = useState(openAtOnce);
   return (
     <Stack $gap={8}>
       <div>
@@ -17,19 +16,16 @@ export function Compare({ question }: { question: Schemas['CompareQuestion'] }) 
           {open ? 'Put the comparison away' : 'Like-for-like or advised?'}
         </Plain>
       </div>
-      {open && <SideBySide question={question} />}
+      {open && <SideBySide compared={compared} />}
     </Stack>
   );
 }
 
-function SideBySide({ question }: { question: Schemas['CompareQuestion'] }) {
-  const compared = useQuery(compareQuery(question));
-  if (compared.isPending) return <Loading />;
-  if (compared.isError) return <Refused wrong={compared.error} />;
-  const { like_for_like: like, advised, why, alternatives, mismatched } = compared.data;
+function SideBySide({ compared }: { compared: Schemas['CompareAnswer'] }) {
+  const { like_for_like: like, advised, why, alternatives, caution } = compared;
   return (
     <Stack $gap={8} role="group" aria-label="Like-for-like beside advised">
-      {mismatched && <Caution>Mismatched springs on one shaft: put on a matched set.</Caution>}
+      {caution && <Caution>{caution}</Caution>}
       <Table>
         <thead>
           <tr>
@@ -39,20 +35,13 @@ function SideBySide({ question }: { question: Schemas['CompareQuestion'] }) {
           </tr>
         </thead>
         <tbody>
-          <Line label="Springs" say={(set) => setWords(set.springs, set.duplex)} sets={[like, advised]} />
-          <Line label="Quarter-turns" say={(set) => String(set.quarter_turns)} sets={[like, advised]} />
-          <Line label="Rate" say={(set) => percent(set.rate_error)} sets={[like, advised]} />
-          <Line
-            label="Hottest ▲"
-            say={(set) => `${Math.max(0, Math.round(-set.worst_hot_lb))} lb`}
-            sets={[like, advised]}
-          />
-          <Line
-            label="Heaviest ▼"
-            say={(set) => `${Math.max(0, Math.round(set.worst_heavy_lb))} lb`}
-            sets={[like, advised]}
-          />
-          <Line label="Lasts" say={(set) => cycles(set.life_cycles)} sets={[like, advised]} />
+          {LINES.map(([label, name]) => (
+            <tr key={name}>
+              <th scope="row">{label}</th>
+              <td>{like.said[name]}</td>
+              <td>{advised ? advised.said[name] : '–'}</td>
+            </tr>
+          ))}
         </tbody>
       </Table>
       <p>{why}</p>
@@ -60,6 +49,15 @@ function SideBySide({ question }: { question: Schemas['CompareQuestion'] }) {
     </Stack>
   );
 }
+
+const LINES = [
+  ['Springs', 'springs'],
+  ['Wound', 'turns'],
+  ['Rate', 'rate'],
+  ['Hottest', 'hottest'],
+  ['Heaviest', 'heaviest'],
+  ['Lasts', 'life'],
+] as const;
 
 /** The like-for-like rate in other wire, for when the van has no other. */
 function Alternatives({ alternatives }: { alternatives: Schemas['AlternativeOut'][] }) {
@@ -75,33 +73,15 @@ function Alternatives({ alternatives }: { alternatives: Schemas['AlternativeOut'
         <Table>
           <tbody>
             {alternatives.slice(0, 6).map(({ set, exact_length_in }) => (
-              <tr key={setWords(set.springs, false)}>
-                <td>{setWords(set.springs, false)}</td>
+              <tr key={set.id}>
+                <td>{set.said.springs}</td>
                 <td>exactly {tape(exact_length_in)}</td>
-                <td>{cycles(set.life_cycles)}</td>
+                <td>{set.said.life}</td>
               </tr>
             ))}
           </tbody>
         </Table>
       )}
     </>
-  );
-}
-
-type LineProps = {
-  label: string;
-  say: (set: Schemas['SetOut']) => string;
-  sets: (Schemas['SetOut'] | null | undefined)[];
-};
-
-function Line({ label, say, sets }: LineProps) {
-  return (
-    <tr>
-      <th scope="row">{label}</th>
-      {sets.map((set, place) => (
-        // biome-ignore lint/suspicious/noArrayIndexKey: the two columns never move
-        <td key={place}>{set ? say(set) : '–'}</td>
-      ))}
-    </tr>
   );
 }

@@ -1,44 +1,31 @@
-import { useQuery } from '@tanstack/react-query';
 import type { ReactNode } from 'react';
-import styled from 'styled-components';
 import type { Schemas } from '../api/client';
-import { counterweightQuery } from '../api/queries';
-import { lineOf } from '../drawing/SideView';
+import { lineOf } from '../drawing/lines';
 import { SideViewOf } from '../drawing/SideViewOf';
-import { Caution, Figure, Label, Quiet, Split, Stack, Steps } from '../ui/layout';
-import { Loading, Refused } from '../ui/states';
-import { feet, stackWords } from '../ui/words';
+import { Caution, Figure, Figures, Label, Quiet, Split, Stack, Steps } from '../ui/layout';
 
-const Figures = styled.div`display: flex; gap: 40px; flex-wrap: wrap;`;
-
-type Answer = Schemas['CounterweightAnswer'];
-type Props = { question: Schemas['CounterweightQuestion']; children?: (answer: Answer) => ReactNode; column?: boolean };
+type Props = {
+  setup: Pick<Schemas['Setup'], 'door' | 'track' | 'drum'>;
+  answer: Schemas['CounterweightAnswer'];
+  doubts?: string[];
+  children?: ReactNode;
+  column?: boolean;
+};
 
 /** The plates that come nearest, what they leave over, and how the stack is set up. */
-export function StackSets({ question, children, column = false }: Props) {
-  const found = useQuery(counterweightQuery(question));
-  if (found.isPending) return <Loading />;
-  if (found.isError) return <Refused wrong={found.error} />;
-  const {
-    stack,
-    stack_lb,
-    wanted_lb,
-    remainder_lb,
-    profile,
-    on_door: there,
-    set_up,
-    stack_drop_in,
-    hub_turns,
-  } = found.data;
+export function StackSets({ setup, answer, doubts = [], children, column = false }: Props) {
+  const { stack, stack_lb, wanted_lb, profile, on_door: there, set_up } = answer;
   const lines = [
-    ...(there ? [lineOf(there, 'plates on the door now', 'before' as const)] : []),
-    lineOf(profile, `with ${stackWords(stack)}`, 'main' as const),
+    ...(there ? [lineOf(there, 'plates on the door now', 'before')] : []),
+    lineOf(profile, `with ${answer.words}`, 'main'),
   ];
-  const left = Math.abs(remainder_lb).toFixed(1);
   return (
     <Split $left="minmax(320px, 410px)" $column={column}>
       <Stack>
         <h2>Stack the plates</h2>
+        {doubts.map((doubt) => (
+          <Caution key={doubt}>{doubt}</Caution>
+        ))}
         <Figures>
           <Figure>
             {stack.plates.large} + {stack.plates.small}
@@ -49,15 +36,8 @@ export function StackSets({ question, children, column = false }: Props) {
             <small>lb, for {wanted_lb.toFixed(1)} wanted at the floor</small>
           </Figure>
         </Figures>
-        <Quiet>
-          {left === '0.0'
-            ? 'Nothing left over.'
-            : `${left} lb ${remainder_lb > 0 ? 'short' : 'over'} of what is wanted.`}{' '}
-          {hub_turns} turns of strap; the stack comes down {feet(stack_drop_in)} as the door opens. Heaviest{' '}
-          {Math.round(profile.worst_heavy_lb)} lb ▼ at {feet(profile.worst_heavy_height_in)}, hottest{' '}
-          {Math.round(-profile.worst_hot_lb)} lb ▲ at {feet(profile.worst_hot_height_in)}.
-        </Quiet>
-        <Caution>A stack that slips falls with its whole weight. Block it before a plate is touched.</Caution>
+        <Quiet>{answer.left_words}</Quiet>
+        <Caution>{answer.caution}</Caution>
         <Label>Set-up</Label>
         <Steps>
           {set_up.map((step) => (
@@ -65,8 +45,8 @@ export function StackSets({ question, children, column = false }: Props) {
           ))}
         </Steps>
       </Stack>
-      <SideViewOf setup={question} carrier={{ counterweight: stack }} lines={lines} />
-      {children?.(found.data)}
+      <SideViewOf setup={setup} carrier={{ counterweight: stack }} lines={lines} />
+      {children}
     </Split>
   );
 }

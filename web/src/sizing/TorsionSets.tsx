@@ -1,57 +1,53 @@
-import { useQuery } from '@tanstack/react-query';
 import { type ReactNode, useState } from 'react';
+import { ToggleButton } from 'react-aria-components';
 import styled from 'styled-components';
 import type { Schemas } from '../api/client';
-import { shopListsQuery, sizeQuery } from '../api/queries';
-import { type ForceLine, lineOf } from '../drawing/SideView';
+import { lineOf } from '../drawing/lines';
 import { SideViewOf } from '../drawing/SideViewOf';
-import { Choice } from '../ui/buttons';
-import { Figure, Label, Quiet, Split, Stack } from '../ui/layout';
-import { Loading, Refused } from '../ui/states';
-import { setWords } from '../ui/words';
+import { LinkButton, toggle } from '../ui/buttons';
+import { Caution, Figure, Figures, Label, Quiet, Split, Stack } from '../ui/layout';
 import { Carries } from './Carries';
 import { Compare } from './Compare';
 import { SetItem, Springs } from './SetItem';
 
 type SpringSet = Schemas['SetOut'];
 type Props = {
-  question: Schemas['SizeQuestion'];
-  isChosen?: (set: SpringSet) => boolean;
+  setup: Pick<Schemas['Setup'], 'door' | 'track' | 'drum'>;
+  answer: Schemas['SizeAnswer'];
+  compared?: Schemas['CompareAnswer'] | null | undefined;
+  /** Whether the list holds only what is in the van; nothing where the shop has no list of it. */
+  van?: { only: boolean; set: (only: boolean) => void } | undefined;
+  /** What stands in doubt, in sentences. */
+  doubts?: string[];
+  chosen?: string | undefined;
   children?: (picked: SpringSet | undefined) => ReactNode;
   /** One column, the drawing first: where the sets stand beside something else. */
   column?: boolean;
 };
 
-const Figures = styled.div`display: flex; gap: 40px; flex-wrap: wrap;`;
 /** The drawing stays in sight while the list beside it is walked through. */
 const Beside = styled.div`min-width: 0; @media (min-width: 1001px) { position: sticky; top: 8px; }`;
 const List = styled.div`display: grid; gap: 7px;`;
-const More = styled.button.attrs({
-  type: 'button',
-})`all: unset; cursor: pointer; color: var(--action); text-decoration: underline; min-height: 48px; display: grid; align-items: center; &:focus-visible { outline: 3px solid var(--action); }`;
-const NONE = () => false;
+const Only = styled(ToggleButton)`${toggle}`;
 
 /** What is on the door, what belongs on it, and the sets to choose from. */
-export function TorsionSets({ question, isChosen = NONE, children, column = false }: Props) {
-  const [highlight, setHighlight] = useState(0);
+export function TorsionSets(props: Props) {
+  const { setup, answer, compared, van, doubts = [], chosen, children, column = false } = props;
+  const { ideal, sets, on_door: there, found, none_words } = answer;
+  const [highlight, setHighlight] = useState(chosen);
   const [shown, setShown] = useState(6);
-  const [fromVan, setFromVan] = useState(false);
-  const lists = useQuery(shopListsQuery);
-  const asked = { ...question, options: { ...question.options, from_van_only: fromVan } };
-  const size = useQuery(sizeQuery(asked));
-  if (size.isPending) return <Loading />;
-  if (size.isError) return <Refused wrong={size.error} />;
-  const { ideal, sets, on_door: there, found } = size.data;
-  const picked = sets[highlight];
-  const lines: ForceLine[] = [
+  const picked = sets.find((set) => set.id === highlight) ?? sets[0];
+  const lines = [
     ...(there ? [lineOf(there.profile, 'springs on the door now', 'before')] : []),
-    ...(picked ? [lineOf(picked.profile, `with ${setWords(picked.springs, picked.duplex)}`, 'main')] : []),
+    ...(picked ? [lineOf(picked.profile, `with ${picked.said.springs}`, 'main')] : []),
   ];
-  const hasVan = lists.data?.some((one) => one.kind === 'van');
   return (
     <Split $left="minmax(320px, 410px)" $column={column}>
       <Stack>
         <h2>Pick the springs</h2>
+        {doubts.map((doubt) => (
+          <Caution key={doubt}>{doubt}</Caution>
+        ))}
         <Figures>
           <Figure>
             {ideal.rate_lbin_per_turn.toFixed(1)}
@@ -66,49 +62,37 @@ export function TorsionSets({ question, isChosen = NONE, children, column = fals
           <>
             <Label>On the door now</Label>
             <SetItem set={there} />
-            {size.data.on_door_carries && <Carries carried={size.data.on_door_carries} />}
+            {answer.on_door_carries && <Carries carried={answer.on_door_carries} />}
             {there.parts.length > 1 && <Springs set={there} />}
-            <Compare question={{ ...question, on_door: there.springs }} />
+            {compared && <Compare compared={compared} openAtOnce={setup.track.lift === 'low_headroom'} />}
           </>
         )}
         <Label>Sets that carry this door</Label>
-        {hasVan && (
-          <Choice
-            aria-pressed={fromVan}
-            onPress={() => {
-              setFromVan(!fromVan);
-              setHighlight(0);
-            }}
-          >
+        {van && (
+          <Only isSelected={van.only} onChange={van.set}>
             Only what is in the van
-          </Choice>
+          </Only>
         )}
-        {sets.length === 0 && (
-          <Quiet>
-            {fromVan
-              ? 'Nothing in the van comes within 3 % of this rate.'
-              : 'No stock size comes within 3 % of this rate and fits the shaft. Check the weight, the drum and the room.'}
-          </Quiet>
-        )}
+        {none_words && <Quiet>{none_words}</Quiet>}
         <List role="group" aria-label="Sets that carry this door">
-          {sets.slice(0, shown).map((set, place) => (
+          {sets.slice(0, shown).map((set) => (
             <SetItem
-              key={setWords(set.springs, set.duplex)}
+              key={set.id}
               set={set}
-              chosen={isChosen(set)}
-              open={place === highlight}
-              pick={() => setHighlight(place)}
+              chosen={set.id === chosen}
+              open={set.id === picked?.id}
+              pick={() => setHighlight(set.id)}
             />
           ))}
         </List>
         {shown < sets.length && (
-          <More onClick={() => setShown(sets.length)}>
+          <LinkButton onPress={() => setShown(sets.length)}>
             Show {sets.length} of the {found} sets within 3 %
-          </More>
+          </LinkButton>
         )}
       </Stack>
       <Beside>
-        <SideViewOf setup={question} lines={lines} friction={size.data.usual_friction_lb} />
+        <SideViewOf setup={setup} lines={lines} friction={answer.usual_friction_lb} />
       </Beside>
       {children?.(picked)}
     </Split>

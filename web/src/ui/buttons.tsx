@@ -23,8 +23,13 @@ export const MainAction = styled(Button)`
   @media (max-width: 700px) { left: 12px; right: 12px; bottom: 62px; min-height: 64px; }
 `;
 
-/** A large choice to touch. */
-export const Choice = styled(Button)`
+/** A large choice to touch: one of several, or on its own. */
+export const toggle = css`
   ${plain} width: 100%; min-height: 56px; text-align: left; place-items: center start;
-  &[aria-pressed='true'] { border: 2px solid var(--action); box-shadow: inset 8px 0 0 var(--action); padding-left: 24px; }
+  &[data-selected], &[aria-pressed='true'] { border: 2px solid var(--action); box-shadow: inset 8px 0 0 var(--action); padding-left: 24px; }
 `;
+export const Choice = styled(Button)`${toggle}`;
+/** A button that reads as a link in text. */
+export const LinkButton = styled(
+  Button,
+)`font: inherit; background: none; border: 0; padding: 0; text-align: left; cursor: pointer; color: var(--action); text-decoration: underline; min-height: 48px;`;

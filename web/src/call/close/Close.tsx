@@ -1,13 +1,12 @@
 import { useState } from 'react';
 import styled from 'styled-components';
+import { Fact } from '../../sizing/PairSets';
 import { MainAction, Plain, PlainAnchor } from '../../ui/buttons';
 import { Field } from '../../ui/Field';
-import { Label, Quiet, Sheet, Split, Stack } from '../../ui/layout';
-import { carrierWords, day, feet, quarters } from '../../ui/words';
-import { OUTCOMES } from '../prove/outcomes';
+import { Facts, Label, Quiet, Sheet, Split, Stack } from '../../ui/layout';
+import { day } from '../../ui/words';
 import type { StageProps } from '../stageProps';
 
-const Facts = styled.dl`display: grid; grid-template-columns: 120px 1fr; gap: 6px 16px; margin: 0; dt { color: var(--quiet); } dd { margin: 0; }`;
 const Files = styled.div`display: flex; gap: 10px; flex-wrap: wrap;`;
 const Ways = styled.ul`margin: 0; padding-left: 20px;`;
 
@@ -15,7 +14,6 @@ const Ways = styled.ul`margin: 0; padding-left: 20px;`;
 export function Close({ call, go }: StageProps) {
   const { state } = call;
   const [told, setTold] = useState(state.told);
-  const { quarter_turns: turns } = state.record_after;
   const file = `/api/calls/${call.call.key}`;
   const asked = call.waiting.some((entry) => entry.body.kind === 'closed');
   return (
@@ -24,31 +22,9 @@ export function Close({ call, go }: StageProps) {
         <h2>{state.closed ? `Closed ${day(state.closed_at)}` : 'What the customer takes home'}</h2>
         <Sheet>
           <Facts>
-            <dt>Complaint</dt>
-            <dd>{state.complaint_text || '–'}</dd>
-            <dt>Found</dt>
-            <dd>{[state.cause_text, state.cause_note].filter(Boolean).join('. ') || '–'}</dd>
-            <dt>Springs</dt>
-            <dd>{carrierWords(state.record_after) || '–'}</dd>
-            <dt>Wound</dt>
-            <dd>{turns ? quarters(turns) : '–'}</dd>
-            <dt>Balance</dt>
-            <dd>
-              {state.readings
-                .filter((one) => one.current)
-                .map(
-                  (one) =>
-                    `${feet(one.reading.height_in)} ${OUTCOMES.find((known) => known.id === one.reading.outcome)?.text ?? `${one.reading.force_lb} lb`}`,
-                )
-                .join(', ') || '–'}
-            </dd>
-            <dt>Proved</dt>
-            <dd>
-              {state.proofs
-                .filter((proof) => proof.standing === 'passed')
-                .map((proof) => proof.title)
-                .join(', ') || '–'}
-            </dd>
+            {state.summary.map((line) => (
+              <Fact key={line.label} name={line.label} says={line.text} />
+            ))}
           </Facts>
         </Sheet>
         <Files>

@@ -2,9 +2,10 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { knowledgeQuery } from '../../api/queries';
 import { InsideView } from '../../drawing/InsideView';
-import { Choice, MainAction, Plain } from '../../ui/buttons';
+import { MainAction, Plain } from '../../ui/buttons';
 import { Field } from '../../ui/Field';
 import { Quiet, Split, Stack } from '../../ui/layout';
+import { OneOf } from '../../ui/OneOf';
 import type { StageProps } from '../stageProps';
 
 /** What was found? A plain list: the technician's own judgement, written down. */
@@ -15,25 +16,22 @@ export function Find({ call, go }: StageProps) {
   const measured = Object.fromEntries(state.measured.map((one) => [one.field, one.value]));
   return (
     <Split $left="minmax(0, 1fr)">
-      <Stack $gap={8} role="group" aria-label="What was found">
+      <Stack $gap={8}>
         <h2>What did you find?</h2>
         <Quiet>
           Release the trolley with the door down and lift by hand first: a door that is bad by hand is never cured at
           the opener.
         </Quiet>
-        {knowledge.data?.causes.map((one) => (
-          <Choice
-            key={one.id}
-            aria-pressed={state.cause === one.id}
-            isDisabled={state.closed}
-            onPress={() => call.enter({ kind: 'found', cause: one.id, note })}
-          >
-            {one.text}
-          </Choice>
-        ))}
+        <OneOf
+          label="What was found"
+          options={knowledge.data?.causes ?? []}
+          value={state.cause}
+          pick={(cause) => call.enter({ kind: 'found', cause, note })}
+          isDisabled={state.closed}
+        />
       </Stack>
       <Stack>
-        <InsideView measured={measured} on={state.on_door} />
+        <InsideView measured={measured} said={state.said} plates={state.on_door.counterweight?.plates} />
         <Field
           label="Note"
           hint="Where, which side, how many inches of gap"

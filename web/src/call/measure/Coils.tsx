@@ -1,15 +1,10 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import styled from 'styled-components';
 import { identifyQuery, sheetQuery } from '../../api/queries';
 import { Choice } from '../../ui/buttons';
 import { Field } from '../../ui/Field';
-import { Quiet, Stack } from '../../ui/layout';
+import { Panel, Quiet, Stack, Two } from '../../ui/layout';
 import { Refused } from '../../ui/states';
-import { chance } from '../../ui/words';
-
-const Box = styled.div`background: var(--sheet); border: 1px solid var(--edge); padding: 14px; display: grid; gap: 10px;`;
-const Two = styled.div`display: grid; grid-template-columns: 1fr 1fr; gap: 10px;`;
 
 /** Which standard wire is it, by what the tape says across 10 and 20 coils? */
 export function Coils({ keep }: { keep: (wire: number) => void }) {
@@ -28,7 +23,7 @@ export function Coils({ keep }: { keep: (wire: number) => void }) {
     return said ? { mistake: said } : {};
   };
   return (
-    <Box role="group" aria-label="Wire from its coils">
+    <Panel role="group" aria-label="Wire from its coils">
       <Two>
         <Field label="Across 10 coils" value={ten} onChange={setTen} {...problem('ten_coils_in')} />
         <Field label="Across 20 coils" value={twenty} onChange={setTwenty} {...problem('twenty_coils_in')} />
@@ -37,16 +32,15 @@ export function Coils({ keep }: { keep: (wire: number) => void }) {
       {given && found.data && (
         <Stack $gap={6}>
           <Quiet>
-            {found.data.measured_wire_in.toFixed(4)} in a coil.{' '}
-            {found.data.sure ? 'That is sure.' : 'It falls between sizes: read again, or across 20 coils.'}
+            {found.data.measured_wire_in.toFixed(4)} in a coil. {found.data.sure_words}
           </Quiet>
           {found.data.candidates.map((one) => (
             <Choice key={one.wire_in} onPress={() => keep(one.wire_in)}>
-              {one.wire_in} in wire, {chance(one.chance)} likely
+              {one.wire_in} in wire, {one.chance_words} likely
             </Choice>
           ))}
         </Stack>
       )}
-    </Box>
+    </Panel>
   );
 }

@@ -1,15 +1,16 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
+import { Button } from 'react-aria-components';
 import styled from 'styled-components';
 import type { Schemas } from '../../api/client';
-import { cableQuery, knowledgeQuery } from '../../api/queries';
+import { knowledgeQuery } from '../../api/queries';
 import { BalanceOf } from '../../drawing/BalanceOf';
 import { InsideView } from '../../drawing/InsideView';
 import { MainAction, Plain } from '../../ui/buttons';
 import { Caution, Label, Quiet, Split, Stack } from '../../ui/layout';
 import { Loading } from '../../ui/states';
-import { carrierWords, feet } from '../../ui/words';
 import type { StageProps } from '../stageProps';
+import { Cable } from './Cable';
 import { MeasureField } from './MeasureField';
 
 const TITLES: Record<string, string> = {
@@ -20,9 +21,9 @@ const TITLES: Record<string, string> = {
   use: 'For how long',
 };
 const Grid = styled.div`display: grid; grid-template-columns: repeat(2, minmax(0, 1fr)); gap: 8px; @media (max-width: 460px) { grid-template-columns: minmax(0, 1fr); }`;
-const Item = styled.button`
-  all: unset; box-sizing: border-box; cursor: pointer; display: grid; min-height: 60px; padding: 6px 12px; background: var(--sheet); border: 1px solid var(--line);
-  &[aria-current='true'] { border: 2px solid var(--action); } &:focus-visible { outline: 3px solid var(--action); outline-offset: 2px; }
+const Item = styled(Button)`
+  font: inherit; color: inherit; text-align: left; cursor: pointer; display: grid; min-height: 60px; padding: 6px 12px; background: var(--sheet); border: 1px solid var(--line); border-radius: 0;
+  &[aria-current='true'] { border: 2px solid var(--action); }
   &.missing { border-style: dashed; border-color: var(--edge); } small { color: var(--quiet); font-size: 15px; } b { font: 600 23px/1.1 'Barlow Condensed', sans-serif; }`;
 
 /** Which number does the drawing still lack? */
@@ -61,7 +62,7 @@ export function Measure({ call, go }: StageProps) {
         {groups.map((group) => (
           <Stack key={group} $gap={6}>
             <Label>{TITLES[group] ?? group}</Label>
-            {group === 'springs' && carrierWords(state.on_door) && <Quiet>On it: {carrierWords(state.on_door)}</Quiet>}
+            {group === 'springs' && state.said.words && <Quiet>On it: {state.said.words}</Quiet>}
             <Grid>
               {shown
                 .filter((one) => one.group === group)
@@ -103,38 +104,17 @@ function Drawn({ state }: { state: Schemas['CallState'] }) {
   const { setup, hung } = state;
   return (
     <Stack>
-      <InsideView measured={measured} on={state.on_door} />
+      <InsideView measured={measured} said={state.said} plates={state.on_door.counterweight?.plates} />
       {setup && !state.wrong_setup && (
         <>
           <BalanceOf setup={setup} hung={hung} carrier={state.on_door} label="as it hangs" />
-          {setup.drum && <CableLine setup={setup} drum={setup.drum} length={measured.cable_length_in} />}
+          <Cable setup={setup} length={measured.cable_length_in} />
         </>
       )}
       {setup && measured.rise_in === undefined && setup.track.lift !== 'vertical' && (
         <Quiet>Until it is measured, the track above the door is taken as usual for its radius.</Quiet>
       )}
     </Stack>
-  );
-}
-
-type CableProps = {
-  setup: Schemas['Setup'];
-  drum: Schemas['DrumIn'];
-  length: Schemas['Measurement']['value'] | undefined;
-};
-
-function CableLine({ setup: { door, track }, drum, length }: CableProps) {
-  const cable = useQuery(
-    cableQuery({ door, track, drum, ...(typeof length === 'number' ? { length_in: length } : {}) }),
-  );
-  if (cable.isError) return <Caution>{cable.error.message}</Caution>;
-  if (!cable.data) return null;
-  const { needed_in, turns_to_open, wraps_left } = cable.data;
-  return (
-    <Quiet>
-      The drums turn {turns_to_open.toFixed(2)} times to open. Cable wanted: {feet(needed_in)}, with one wrap left on
-      the drum at closed.{wraps_left == null ? '' : ` This one leaves ${wraps_left.toFixed(1)}.`}
-    </Quiet>
   );
 }
 
@@ -150,7 +130,7 @@ type RowProps = {
 function Row({ field, known, usual, missing, current, pick }: RowProps) {
   if (!field) return null;
   return (
-    <Item type="button" className={missing ? 'missing' : ''} aria-current={current} onClick={pick}>
+    <Item className={missing ? 'missing' : ''} aria-current={current} onPress={pick}>
       <small>
         {field.label}
         {known && !known.entry ? ' (on file)' : ''}

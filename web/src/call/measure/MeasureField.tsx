@@ -3,14 +3,14 @@ import { type FormEvent, useRef, useState } from 'react';
 import { Input, Label, TextField } from 'react-aria-components';
 import styled from 'styled-components';
 import { client, data, type Schemas } from '../../api/client';
-import { Action, Choice, Plain } from '../../ui/buttons';
-import { Quiet, Stack } from '../../ui/layout';
+import { Action, Plain } from '../../ui/buttons';
+import { Panel, Quiet, Stack } from '../../ui/layout';
+import { OneOf } from '../../ui/OneOf';
 import { Refused } from '../../ui/states';
 import type { Call } from '../useCall';
 import { Coils } from './Coils';
 import { Weigh } from './Weigh';
 
-const Box = styled.form`display: grid; gap: 8px; background: var(--sheet); border: 2px solid var(--action); padding: 14px;`;
 const Big = styled(
   Input,
 )`font: 600 56px/1.1 'Barlow Condensed', sans-serif; width: 100%; border: 0; border-bottom: 2px solid var(--ink); background: none; color: var(--ink); padding: 0 4px; border-radius: 0;`;
@@ -69,24 +69,23 @@ const HELP: Record<string, string> = {
 function ChoiceField({ field, known, call, next }: Props) {
   const usual = call.state.asked.find((one) => one.field === field.name)?.usual;
   return (
-    <Box as="div" role="group" aria-label={field.label}>
+    <Panel className="asked">
       <h3>{field.label}</h3>
       <Quiet>{field.ask}</Quiet>
-      {field.choices.map((one) => (
-        <Choice
-          key={one.id}
-          isDisabled={call.state.closed}
-          aria-pressed={known?.value === one.id}
-          onPress={() => {
-            call.enter({ kind: 'measured', field: field.name, typed: one.id });
-            next();
-          }}
-        >
-          {one.text}
-          {!known && one.text === usual ? ': taken as usual' : ''}
-        </Choice>
-      ))}
-    </Box>
+      <OneOf
+        label={field.label}
+        options={field.choices.map(({ id, text }) => ({
+          id,
+          text: !known && text === usual ? `${text}: taken as usual` : text,
+        }))}
+        value={typeof known?.value === 'string' ? known.value : null}
+        pick={(typed) => {
+          call.enter({ kind: 'measured', field: field.name, typed });
+          next();
+        }}
+        isDisabled={call.state.closed}
+      />
+    </Panel>
   );
 }
 
@@ -112,7 +111,7 @@ function TypedField({ field, known, call, next }: Props) {
     input.current?.focus();
   };
   return (
-    <Box onSubmit={submit}>
+    <Panel as="form" className="asked" onSubmit={submit}>
       <TextField value={typed} onChange={setTyped} isDisabled={call.state.closed}>
         <Name>{field.label}</Name>
         <Big
@@ -139,6 +138,6 @@ function TypedField({ field, known, call, next }: Props) {
           ))}
         </Pad>
       )}
-    </Box>
+    </Panel>
   );
 }

@@ -5,14 +5,13 @@ import { client, data, type Schemas } from '../../api/client';
 import { knowledgeQuery, weighQuery } from '../../api/queries';
 import { Action, Choice, Plain } from '../../ui/buttons';
 import { Field } from '../../ui/Field';
-import { Caution, Quiet, Stack } from '../../ui/layout';
+import { Caution, Panel, Quiet, Stack, Two } from '../../ui/layout';
+import { OneOf } from '../../ui/OneOf';
 import { Refused } from '../../ui/states';
 import { measuredNumber } from '../measured';
 import type { Call } from '../useCall';
 
-const Box = styled.div`background: var(--sheet); border: 1px solid var(--edge); padding: 14px; display: grid; gap: 10px;`;
 const Weight = styled.p`font: 600 30px 'Barlow Condensed', sans-serif;`;
-const Two = styled.div`display: grid; grid-template-columns: 1fr 1fr; gap: 10px;`;
 
 type Answer = Schemas['WeighAnswer'];
 const write = (pounds: number) => Math.round(pounds).toString();
@@ -21,14 +20,15 @@ const write = (pounds: number) => Math.round(pounds).toString();
 export function Weigh({ call, done }: { call: Call; done: () => void }) {
   const [estimating, setEstimating] = useState(false);
   const keep = (answer: Answer) => {
-    call.enter({ kind: 'measured', field: 'weight_lb', typed: `${write(answer.weight_lb)} lb` });
+    const how = { method: answer.method, low: answer.low_lb, high: answer.high_lb };
+    call.enter({ kind: 'measured', field: 'weight_lb', typed: `${write(answer.weight_lb)} lb`, how });
     done();
   };
   return (
-    <Box role="group" aria-label="Weigh the door">
+    <Panel role="group" aria-label="Weigh the door">
       {estimating ? <Estimate call={call} keep={keep} /> : <Scales keep={keep} />}
       <Plain onPress={() => setEstimating(!estimating)}>{estimating ? 'Read a scale' : 'No scale: estimate'}</Plain>
-    </Box>
+    </Panel>
   );
 }
 
@@ -87,13 +87,7 @@ function Estimate({ call, keep }: { call: Call; keep: (answer: Answer) => void }
     return <Quiet>An estimate needs the width, the height and the number of sections first.</Quiet>;
   return (
     <Stack $gap={8}>
-      <Stack $gap={6} role="group" aria-label="Made of">
-        {knowledge.data?.sections.map((one) => (
-          <Choice key={one.id} aria-pressed={material === one.id} onPress={() => setMaterial(one.id)}>
-            {one.text}
-          </Choice>
-        ))}
-      </Stack>
+      <OneOf label="Made of" options={knowledge.data?.sections ?? []} value={material || null} pick={setMaterial} />
       <Two role="group" aria-label="On it">
         {EXTRAS.map((one, place) => (
           <Choice

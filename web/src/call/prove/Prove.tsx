@@ -1,12 +1,11 @@
 import { useQuery } from '@tanstack/react-query';
-import type { Schemas } from '../../api/client';
-import { trimQuery } from '../../api/queries';
+import { callBalanceQuery } from '../../api/queries';
+import { lineOf } from '../../drawing/lines';
 import { SideViewOf } from '../../drawing/SideViewOf';
 import { MainAction } from '../../ui/buttons';
 import { Quiet, Split, Stack } from '../../ui/layout';
 import { Loading, Refused } from '../../ui/states';
 import { Gates } from '../Gates';
-import { gatesBefore } from '../groups';
 import type { StageProps } from '../stageProps';
 import { AdviceLine } from './AdviceLine';
 import { Proofs } from './Proofs';
@@ -16,7 +15,7 @@ import { TakeReading } from './TakeReading';
 /** Does it hold where it must, what do I trim, and which proof is still open? */
 export function Prove({ call, go }: StageProps) {
   const { state } = call;
-  const firstLift = gatesBefore(state, 'first_lift');
+  const firstLift = state.gate_groups.find((group) => group.before === 'first_lift');
   const left = state.to_close.length;
   return (
     <>
@@ -28,14 +27,7 @@ export function Prove({ call, go }: StageProps) {
           <Readings call={call} />
           <Proofs call={call} />
         </Stack>
-        {state.hung && state.setup ? (
-          <Balance call={call} hung={state.hung} setup={state.setup} />
-        ) : (
-          <Quiet>
-            What carries the door and how it is set up is not on record yet, so there is no balance line to compare
-            with. Readings are kept all the same.
-          </Quiet>
-        )}
+        <Balance call={call} go={go} />
       </Split>
       <MainAction isDisabled={left > 0} onPress={() => go('close')}>
         {left > 0 ? `${left} to prove` : 'Close the call'}
@@ -44,41 +36,23 @@ export function Prove({ call, go }: StageProps) {
   );
 }
 
-type BalanceProps = { call: StageProps['call']; hung: Schemas['HungDoor']; setup: Schemas['Setup'] };
-
-function Balance({ call, hung, setup }: BalanceProps) {
-  const current = call.state.readings.filter((one) => one.current);
-  const { file_weight_lb, scale_weight_lb } = call.state;
-  const trim = useQuery(
-    trimQuery({
-      ...hung,
-      readings: current.map((one) => one.reading),
-      ...(file_weight_lb === null ? {} : { file_weight_lb }),
-      ...(scale_weight_lb === null ? {} : { scale_weight_lb }),
-    }),
-  );
-  const planned = useQuery(trimQuery({ ...hung, readings: [] }));
-  if (trim.isPending || planned.isPending) return <Loading />;
-  if (trim.isError) return <Refused wrong={trim.error} />;
-  const line = trim.data.fitted;
-  const before = planned.data?.fitted;
+function Balance({ call, go }: StageProps) {
+  const balance = useQuery(callBalanceQuery(call.call.key, call.call.entries));
+  if (balance.isPending) return <Loading />;
+  if (balance.isError) return <Refused wrong={balance.error} />;
+  if (!balance.data) {
+    return (
+      <Quiet>
+        What carries the door and how it is set up is not on record yet, so there is no balance line to compare with.
+        Readings are kept all the same.
+      </Quiet>
+    );
+  }
+  const { answer, planned, setup, hung } = balance.data;
+  const { reads } = answer;
   const lines = [
-    ...(before && current.length
-      ? [
-          {
-            label: 'as planned',
-            positions: before.positions_in,
-            forces: before.net_hand_force_lb,
-            kind: 'before' as const,
-          },
-        ]
-      : []),
-    {
-      label: current.length ? 'as the readings say' : 'as planned',
-      positions: line.positions_in,
-      forces: line.net_hand_force_lb,
-      kind: 'main' as const,
-    },
+    ...(reads ? [lineOf(planned, 'as planned', 'before')] : []),
+    lineOf(answer.fitted, reads ? 'as the readings say' : 'as planned', 'main'),
   ];
   const pinned = call.state.readings.map((one) => ({
     height: one.reading.height_in,
@@ -88,14 +62,8 @@ function Balance({ call, hung, setup }: BalanceProps) {
   }));
   return (
     <Stack>
-      <AdviceLine call={call} answer={trim.data} taken={current.length} />
-      <SideViewOf
-        setup={setup}
-        carrier={hung}
-        lines={lines}
-        friction={trim.data.friction_lb.likely}
-        readings={pinned}
-      />
+      <AdviceLine call={call} go={go} balance={balance.data} />
+      <SideViewOf setup={setup} carrier={hung} lines={lines} friction={answer.friction_lb.likely} readings={pinned} />
     </Stack>
   );
 }

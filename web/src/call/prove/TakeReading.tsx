@@ -4,14 +4,12 @@ import styled from 'styled-components';
 import { client, data } from '../../api/client';
 import { Choice, Plain } from '../../ui/buttons';
 import { Field } from '../../ui/Field';
-import { Caution } from '../../ui/layout';
+import { Caution, Panel } from '../../ui/layout';
+import { OneOf } from '../../ui/OneOf';
 import { Refused } from '../../ui/states';
 import { feet } from '../../ui/words';
 import type { Call } from '../useCall';
-import { OUTCOMES } from './outcomes';
 
-const Box = styled.div`background: var(--sheet); border: 2px solid var(--action); padding: 14px; display: grid; gap: 10px;`;
-const Heights = styled.div`display: flex; flex-wrap: wrap; gap: 6px; button { width: auto; min-height: 48px; padding-inline: 14px; }`;
 const Outcomes = styled.div`display: grid; gap: 6px; button { min-height: 50px; }`;
 const Force = styled.form`display: grid; grid-template-columns: 1fr auto auto; gap: 8px; align-items: end;`;
 
@@ -22,32 +20,35 @@ export function TakeReading({ call }: { call: Call }) {
   const [height, setHeight] = useState(42);
   const [gauge, setGauge] = useState(false);
   return (
-    <Box role="group" aria-label="Take a reading">
+    <Panel className="asked" role="group" aria-label="Take a reading">
       <h3>Let go at {feet(height)}. What does it do?</h3>
       <Caution>Keep a hand near the door: one that runs can drop or fly.</Caution>
-      <Heights role="group" aria-label="Height of the bottom edge">
-        {heights.map((one) => (
-          <Choice key={one} aria-pressed={one === height} onPress={() => setHeight(one)}>
-            {one === 0 ? 'floor' : one === top ? 'open' : feet(one)}
-          </Choice>
-        ))}
-      </Heights>
+      <OneOf
+        label="Height of the bottom edge"
+        flow
+        value={String(height)}
+        pick={(picked) => setHeight(Number(picked))}
+        options={heights.map((one) => ({
+          id: String(one),
+          text: one === 0 ? 'floor' : one === top ? 'open' : feet(one),
+        }))}
+      />
       {gauge ? (
         <GaugeReading call={call} height={height} />
       ) : (
         <Outcomes role="group" aria-label="What the door does">
-          {OUTCOMES.map((one) => (
+          {call.state.outcomes.map((one) => (
             <Choice
               key={one.id}
               onPress={() => call.enter({ kind: 'reading', reading: { height_in: height, outcome: one.id } })}
             >
-              {one.mark} It {one.text}
+              {one.text}
             </Choice>
           ))}
         </Outcomes>
       )}
       <Plain onPress={() => setGauge(!gauge)}>{gauge ? 'Let go instead' : 'Read the hand force with a gauge'}</Plain>
-    </Box>
+    </Panel>
   );
 }
 

@@ -1,67 +1,126 @@
 import { useState } from 'react';
+import type { Schemas } from '../../api/client';
 import { MainAction, Plain, PlainLink } from '../../ui/buttons';
-import { Caution, Quiet, Split, Stack } from '../../ui/layout';
-import { setWords } from '../../ui/words';
+import { Caution, Quiet, Split, Stack, Steps } from '../../ui/layout';
 import { Gates } from '../Gates';
-import { gatesBefore } from '../groups';
 import type { StageProps } from '../stageProps';
-import { countOf, springName } from './count';
-import { Hang } from './Hang';
+import type { Call } from '../useCall';
+import { isThere, standsAt } from './count';
+import { HookOrPlate } from './HookOrPlate';
 import { TurnCounter } from './TurnCounter';
 
-/** May I wind now, and how far am I? */
+/** What is the next thing to do to what carries the door, and may I? */
 export function Repair({ call, go }: StageProps) {
   const { state } = call;
-  const [open, setOpen] = useState(false);
-  const group = gatesBefore(state, 'work');
-  const first = state.gate_groups[0];
-  const chosen = state.chosen;
-  if (!chosen) {
+  const [counting, setCounting] = useState(false);
+  const { work } = state;
+  if (!work) {
     return (
       <Stack>
-        <h2>Count the turns in</h2>
-        <Quiet>No set is picked yet, so there is nothing to wind.</Quiet>
+        <h2>Nothing to do to what carries the door</h2>
+        <Quiet>
+          {state.said.words ? `It is carried by ${state.said.words}. ` : ''}No other springs, pair or plates are picked,
+          and nothing is aimed at.
+        </Quiet>
         <div>
-          <PlainLink to={`/calls/${call.call.key}/size`}>Pick the springs</PlainLink>
+          <PlainLink to={`/calls/${call.call.key}/size`}>Pick what goes on</PlainLink>
         </div>
       </Stack>
     );
   }
-  if (state.hanging) return <Hang call={call} go={go} chosen={chosen} hanging={state.hanging} />;
-  if (open) return <TurnCounter call={call} close={() => setOpen(false)} done={() => go('prove')} />;
-  const gatesMet = Boolean(group?.met && first?.met);
-  const begun = state.winding.some((spring) => countOf(spring, call.waiting) > 0);
+  const groups = state.gate_groups.filter((group) => work.gates.includes(group.id));
+  const handsOn = state.gate_groups[0];
+  const met = Boolean(handsOn?.met) && groups.every((group) => group.met);
+  const counted = work.step === 'let_down' || (work.step === 'set' && state.parts[0]?.unit === 'quarter-turns');
+  if (counting && counted)
+    return (
+      <TurnCounter call={call} title={work.title} close={() => setCounting(false)} done={() => setCounting(false)} />
+    );
   return (
     <Split $left="minmax(0, 1fr)">
       <Stack>
-        <h2>Wind {chosen.quarter_turns} quarter-turns on each spring</h2>
-        <p>{setWords(chosen.springs, chosen.duplex)}</p>
-        {chosen.duplex && <p>Each cone turns both its springs: count the cone, not the springs.</p>}
-        <Caution>
-          A wound spring holds hundreds of foot-pounds. Stand to the side, out of the plane of the bars and the cone.
-          For trained technicians; the maker’s manual and local codes come first.
-        </Caution>
-        <Caution>Never take one bar out before the other is fully seated and carrying the load.</Caution>
-        {state.winding.map((spring) => (
-          <p key={spring.spring}>
-            {springName(spring.spring)}: <b>{countOf(spring, call.waiting)}</b> of {spring.planned} quarter-turns in
-          </p>
+        <h2>{work.title}</h2>
+        {state.chosen && <p>{state.chosen.words}</p>}
+        {state.chosen?.stale && <Caution>{state.chosen.stale}</Caution>}
+        {work.cautions.map((caution) => (
+          <Caution key={caution}>{caution}</Caution>
         ))}
-        {!first?.met && (
+        {work.steps.length > 0 && (
+          <Steps>
+            {work.steps.map((step) => (
+              <li key={step}>{step}</li>
+            ))}
+          </Steps>
+        )}
+        {work.step !== 'take_off' && work.step !== 'put_on' && <Standing call={call} />}
+        {work.step === 'set' && !counted && met && <HookOrPlate call={call} />}
+        {!handsOn?.met && (
           <p>
             Make-safe gates are open. <PlainLink to={`/calls/${call.call.key}/arrive`}>Back to Arrive</PlainLink>
           </p>
         )}
-        {state.set_up && <Plain onPress={() => setOpen(true)}>Look at the counter</Plain>}
+        {state.chosen?.entry && !state.closed && <TakeBackPick call={call} entry={state.chosen.entry} />}
+        <Quiet>Local codes and the maker’s manual come first. For trained technicians.</Quiet>
       </Stack>
-      {group && <Gates call={call} group={group} />}
-      {state.set_up ? (
-        <MainAction onPress={() => go('prove')}>Check the balance</MainAction>
-      ) : (
-        <MainAction isDisabled={!gatesMet || state.closed} onPress={() => setOpen(true)}>
-          {!gatesMet ? 'Meet every gate first' : begun ? 'Go on winding' : 'Start winding'}
-        </MainAction>
-      )}
+      <Stack $gap={18}>
+        {groups.map((group) => (
+          <Gates key={group.id} call={call} group={group} />
+        ))}
+      </Stack>
+      <Next call={call} go={go} work={work} met={met} counted={counted} count={() => setCounting(true)} />
     </Split>
+  );
+}
+
+type NextProps = StageProps & { work: Schemas['Work']; met: boolean; counted: boolean; count: () => void };
+
+/** The one next action, where it may be done. */
+function Next({ call, go, work, met, counted, count }: NextProps) {
+  const { state } = call;
+  if (work.step === 'done') return <MainAction onPress={() => go('prove')}>Check the balance</MainAction>;
+  if (!met || state.closed) return <MainAction isDisabled>Meet every gate first</MainAction>;
+  if (counted) {
+    const down = work.step === 'let_down';
+    const begun = state.parts.some((part) => standsAt(part, call.waiting) !== (down ? part.target : 0));
+    return (
+      <MainAction onPress={count}>{down ? 'Count them down' : begun ? 'Go on winding' : 'Start winding'}</MainAction>
+    );
+  }
+  if (work.step === 'set') return <MainAction isDisabled>Move every part to its place</MainAction>;
+  const kind = work.step === 'take_off' ? 'taken_off' : 'put_on';
+  const asked = call.waiting.some(({ body }) => body.kind === kind);
+  return (
+    <MainAction isDisabled={asked} onPress={() => call.enter({ kind })}>
+      {work.done}
+    </MainAction>
+  );
+}
+
+function Standing({ call }: { call: Call }) {
+  return call.state.parts.map((part) => {
+    const at = standsAt(part, call.waiting);
+    return (
+      <p key={part.part}>
+        {part.name}:{' '}
+        {part.count === null && !isThere(part, call.waiting) ? (
+          <b>turns not known, {-at} let off</b>
+        ) : (
+          <>
+            <b>{Math.max(at, 0)}</b>
+            {part.target === null ? '' : ` of ${part.target}`} {part.unit}
+          </>
+        )}
+      </p>
+    );
+  });
+}
+
+function TakeBackPick({ call, entry }: { call: Call; entry: string }) {
+  return (
+    <div>
+      <Plain onPress={() => call.enter({ kind: 'withdrawn', entry, reason: 'kept what hangs there' })}>
+        Keep what hangs there instead
+      </Plain>
+    </div>
   );
 }

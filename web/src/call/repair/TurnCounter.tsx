@@ -3,18 +3,16 @@ import { Button, Dialog, Modal, ModalOverlay } from 'react-aria-components';
 import styled from 'styled-components';
 import type { Schemas } from '../../api/client';
 import { useKey } from '../../app/keys';
-import { Choice, Plain } from '../../ui/buttons';
-import { quarters } from '../../ui/words';
+import { Plain } from '../../ui/buttons';
+import { OneOf } from '../../ui/OneOf';
 import type { Call } from '../useCall';
-import { countOf, springName } from './count';
+import { isThere, standsAt, stepOf } from './count';
 
 const Cover = styled(ModalOverlay)`position: fixed; inset: 0; background: var(--ground); z-index: 10;`;
 const Screen = styled(
   Dialog,
 )`height: 100dvh; outline: none; display: grid; grid-template-rows: auto 1fr auto; padding: 14px; gap: 12px; overflow: auto;`;
 const Top = styled.div`display: flex; gap: 10px; align-items: center; justify-content: space-between; flex-wrap: wrap;`;
-const Sides = styled.div`display: flex; gap: 8px; button { min-width: 168px; }
-  @media (max-width: 700px) { width: 100%; button { min-width: 0; flex: 1; padding-inline: 10px; font-size: 17px; } }`;
 const Target = styled(Button)`
   border: 3px solid var(--action); background: var(--sheet); color: var(--ink); border-radius: 2px; cursor: pointer; display: grid; place-content: center; justify-items: center; gap: 6px; min-height: 300px;
   .done { font: 600 clamp(120px, 30vh, 240px)/0.9 'Barlow Condensed', sans-serif; } .of { font: 500 26px 'Barlow Condensed', sans-serif; color: var(--quiet); text-align: center; }
@@ -24,100 +22,118 @@ const Foot = styled.div`display: flex; gap: 28px; flex-wrap: wrap; align-items: 
 const Status = styled.p`font-weight: 600; min-height: 1.5em;`;
 const Dial = styled.svg`width: 108px; height: 108px; @media (max-width: 700px) { display: none; }`;
 
-/** How many strokes are in, how many to go, and what does the bar pull now? */
-export function TurnCounter({ call, close, done }: { call: Call; close: () => void; done: () => void }) {
-  const { winding } = call.state;
-  const [side, setSide] = useState(
-    () => winding.find((spring) => countOf(spring, call.waiting) < spring.planned)?.spring ?? winding[0]?.spring,
-  );
-  const spring = winding.find((one) => one.spring === side) ?? winding[0];
+type Props = { call: Call; title: string; close: () => void; done: () => void };
+
+/** How many strokes are in, how many to go, and what does the bar pull now? Up or down, it is the same counter. */
+export function TurnCounter({ call, title, close, done }: Props) {
+  const { parts } = call.state;
+  const [side, setSide] = useState(() => (parts.find((part) => !isThere(part, call.waiting)) ?? parts[0])?.part);
+  const part = parts.find((one) => one.part === side) ?? parts[0];
   const target = useRef<HTMLButtonElement>(null);
-  const count = spring ? countOf(spring, call.waiting) : 0;
-  const full = spring !== undefined && count >= spring.planned;
-  const stroke = (step: 1 | -1) => {
-    if (!spring || count + step < 0 || count + step > spring.planned || call.state.closed) return;
-    call.enter({ kind: 'counted', spring: spring.spring, from_quarter: count, to_quarter: count + step });
+  const at = part ? standsAt(part, call.waiting) : 0;
+  const step = part ? stepOf(part, at) : 0;
+  const there = part !== undefined && isThere(part, call.waiting);
+  const stroke = (to: number) => {
+    if (!part || call.state.closed || there) return;
+    call.enter({ kind: 'moved', part: part.part, from_count: at, to_count: to });
   };
+  const back = () => step && part?.count !== null && at - step >= 0 && stroke(at - step);
   // Space on a focused button already presses it; the target therefore takes Space itself.
   useKey({
-    Backspace: () => stroke(-1),
-    ...(document.activeElement === target.current ? {} : { ' ': () => stroke(1) }),
+    Backspace: () => back(),
+    ...(document.activeElement === target.current ? {} : { ' ': () => step && stroke(at + step) }),
   });
   useEffect(() => {
     if (side) target.current?.focus();
   }, [side]);
-  if (!spring) return null;
-  const name = (one: Schemas['SpringCount']) => springName(one.spring);
-  const allDone = winding.every((one) => countOf(one, call.waiting) >= one.planned);
-  const strokesWaiting = call.waiting.filter((one) => one.body.kind === 'counted').length;
+  if (!part) return null;
+  const unknown = part.count === null && !there;
+  const count = unknown ? -at : Math.max(at, 0);
+  const toGo = Math.abs((part.target ?? 0) - at);
+  const wording = unknown ? 'let off' : step < 0 ? 'left on it' : 'in';
+  const strokesWaiting = call.waiting.filter(({ body }) => body.kind === 'moved').length;
   return (
     <Cover isOpen onOpenChange={(open) => !open && close()}>
       <Modal>
-        <Screen aria-label="Turn counter">
+        <Screen aria-label={`Turn counter: ${title}`}>
           <Top>
-            <Sides role="group" aria-label="Spring being wound">
-              {winding.map((one) => (
-                <Choice
-                  key={one.spring}
-                  aria-pressed={one.spring === spring.spring}
-                  onPress={() => setSide(one.spring)}
-                >
-                  {name(one)}: {countOf(one, call.waiting)} / {one.planned}
-                </Choice>
-              ))}
-            </Sides>
+            <OneOf
+              label="Spring being counted"
+              flow
+              value={part.part}
+              pick={setSide}
+              options={parts.map((one) => ({ id: one.part, text: `${one.name}: ${written(one, call)}` }))}
+            />
             <Plain onPress={close}>Put the counter away</Plain>
           </Top>
           <Target
             ref={target}
-            isDisabled={full || call.state.closed}
-            onPress={() => stroke(1)}
-            aria-label={`Count a quarter-turn on the ${name(spring).toLowerCase()}: ${count} of ${spring.planned} in`}
+            isDisabled={there || step === 0 || call.state.closed}
+            onPress={() => step && stroke(at + step)}
+            aria-label={`Count a quarter-turn ${step < 0 ? 'off' : 'on'} the ${part.name.toLowerCase()}: ${count} ${wording}`}
           >
             <span className="done">{count}</span>
             <span className="of">
-              {full
-                ? `${name(spring)} is in: tighten its set screws`
-                : `${spring.planned - count} quarter-turns to go · touch after each stroke, head and body clear of the bars`}
+              {there
+                ? `${part.name} is ${step < 0 || part.target === 0 ? 'down' : 'in: tighten its set screws'}`
+                : unknown
+                  ? 'quarter-turns let off, turns not known · touch after each stroke, head and body clear of the bars'
+                  : `${toGo} quarter-turns to go · touch after each stroke, head and body clear of the bars`}
             </span>
           </Target>
           <div>
             <Status role="status">
-              {call.offline
-                ? `No connection: ${strokesWaiting} strokes kept on this tablet, sent as soon as it is back.`
-                : strokesWaiting
-                  ? `Saving ${strokesWaiting}`
-                  : count
-                    ? 'Every stroke is saved.'
-                    : ''}
-              {call.refused ? ` ${call.refused.wrong.message}` : ''}
+              {strokesWaiting
+                ? `${strokesWaiting} strokes kept on this tablet, sent as soon as they can be.`
+                : at
+                  ? 'Every stroke is saved.'
+                  : ''}
             </Status>
             <Foot>
               <BarDial count={count} />
               <dl>
                 <div>
-                  <dt>turns in</dt>
-                  <dd>{quarters(count)}</dd>
+                  <dt>quarter-turns {wording}</dt>
+                  <dd>{count}</dd>
                 </div>
                 <div>
                   <dt>torque now, lb·in</dt>
-                  <dd>{Math.round(spring.torque_lbin[count] ?? 0)}</dd>
+                  <dd>{pull(part.torque_lbin, unknown ? -1 : count)}</dd>
                 </div>
                 <div>
-                  <dt>bar force now, lb at {spring.bar_in} in</dt>
-                  <dd>{Math.round(spring.bar_force_lb[count] ?? 0)}</dd>
+                  <dt>bar force now, lb at {part.bar_in} in</dt>
+                  <dd>{pull(part.bar_force_lb, unknown ? -1 : count)}</dd>
                 </div>
               </dl>
-              <Plain isDisabled={count === 0 || call.state.closed} onPress={() => stroke(-1)}>
-                Take one back
-              </Plain>
-              {allDone && <Plain onPress={done}>All in: check the balance</Plain>}
+              {part.target === 0 && !there && (
+                <Plain onPress={() => call.enter({ kind: 'slack', part: part.part })}>
+                  {part.name} is slack: broken, or nothing left
+                </Plain>
+              )}
+              {!unknown && (
+                <Plain isDisabled={step === 0 || call.state.closed} onPress={back}>
+                  Take one back
+                </Plain>
+              )}
+              {parts.every((one) => isThere(one, call.waiting)) && <Plain onPress={done}>All there: go on</Plain>}
             </Foot>
           </div>
         </Screen>
       </Modal>
     </Cover>
   );
+}
+
+function written(part: Schemas['PartState'], call: Call): string {
+  const at = standsAt(part, call.waiting);
+  if (part.count === null && !isThere(part, call.waiting)) return `${-at} off`;
+  return `${Math.max(at, 0)} / ${part.target ?? '–'}`;
+}
+
+/** The pull at a count, where it is known. */
+function pull(at: number[], count: number): string {
+  const value = at[count];
+  return value === undefined ? '–' : String(Math.round(value));
 }
 
 /** The cone from its end, with the bar where it stands after this many quarter-turns. */

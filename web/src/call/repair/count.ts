@@ -1,23 +1,23 @@
 import type { Schemas } from '../../api/client';
 import type { Waiting } from '../../api/outbox';
 
-/** The count as this tablet knows it: what the server has, and the strokes still on their way. */
-export function countOf(spring: Schemas['SpringCount'], waiting: readonly Waiting[]): number {
-  const strokes = waiting.flatMap(({ body }) =>
-    body.kind === 'counted' && body.spring === spring.spring ? [body] : [],
-  );
-  return strokes.at(-1)?.to_quarter ?? spring.done;
+type Part = Schemas['PartState'];
+
+/** Where a stroke starts: the count the server has, or what is on its way there; a cone of unknown turns counts down from 0. */
+export function standsAt(part: Part, waiting: readonly Waiting[]): number {
+  const strokes = waiting.flatMap(({ body }) => (body.kind === 'moved' && body.part === part.part ? [body] : []));
+  return strokes.at(-1)?.to_count ?? part.count ?? -part.let_off;
 }
 
-const NAMES: Record<Schemas['SpringCount']['spring'], string> = {
-  single: 'Spring',
-  left: 'Left spring',
-  right: 'Right spring',
-  left_outer: 'Far left spring',
-  right_outer: 'Far right spring',
-};
+/** Which way the next stroke goes, and whether there is one: an unknown cone goes down until it is said to be slack. */
+export function stepOf(part: Part, at: number): -1 | 0 | 1 {
+  if (part.count === null) return -1;
+  if (part.target === null || part.target === at) return 0;
+  return part.target > at ? 1 : -1;
+}
 
-/** What a winding cone is called on its shaft. */
-export function springName(spring: Schemas['SpringCount']['spring']): string {
-  return NAMES[spring];
+/** Whether a part is where it is to be. */
+export function isThere(part: Part, waiting: readonly Waiting[]): boolean {
+  const slack = waiting.some(({ body }) => body.kind === 'slack' && body.part === part.part);
+  return (part.count !== null || slack) && (part.target === null || standsAt(part, waiting) === part.target || slack);
 }

@@ -1,34 +1,77 @@
-import { PlainLink } from '../../ui/buttons';
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import type { Schemas } from '../../api/client';
+import { sizingQuery } from '../../api/queries';
+import { PairSets } from '../../sizing/PairSets';
+import { StackSets } from '../../sizing/StackSets';
+import { TorsionSets } from '../../sizing/TorsionSets';
+import { MainAction, PlainLink } from '../../ui/buttons';
 import { Caution, Quiet, Stack } from '../../ui/layout';
+import { Loading, Refused } from '../../ui/states';
 import type { StageProps } from '../stageProps';
-import { PairPick } from './PairPick';
-import { StackPick } from './StackPick';
-import { TorsionPick } from './TorsionPick';
 
 /** What do I put on this door? */
 export function Size({ call, go }: StageProps) {
   const { state } = call;
-  const { setup } = state;
-  if (!setup || state.wrong_setup) {
+  if (state.setup && !state.wrong_setup) return <Options call={call} go={go} />;
+  return (
+    <Stack>
+      <h2>Pick the springs</h2>
+      {state.wrong_setup ? (
+        <Caution>{state.wrong_setup}</Caution>
+      ) : (
+        <Quiet>The door is not measured yet: {state.missing.length} numbers are missing.</Quiet>
+      )}
+      <div>
+        <PlainLink to={`/calls/${call.call.key}/measure`}>Measure the door</PlainLink>
+      </div>
+    </Stack>
+  );
+}
+
+function Options({ call, go }: StageProps) {
+  const { state } = call;
+  const [vanOnly, setVanOnly] = useState(false);
+  const sizing = useQuery(sizingQuery(call.call.key, call.call.entries, vanOnly));
+  if (sizing.isPending) return <Loading />;
+  if (sizing.isError) return <Refused wrong={sizing.error} />;
+  const { setup, torsion, compare, extension, counterweight, doubt, there_wrong, has_van } = sizing.data;
+  const stale = state.chosen?.stale ?? '';
+  const doubts = [doubt, there_wrong, stale].filter((one): one is string => Boolean(one));
+  // What is on the door, or picked for the door as it is measured now, needs no second pick.
+  const picked = (option: string) => state.chosen?.option === option && !stale;
+  const use = (option: string) => {
+    if (!picked(option)) call.enter({ kind: 'picked', option });
+    go('repair');
+  };
+  const action = (words: string, option: string | undefined) => (
+    <MainAction isDisabled={option === undefined || state.closed} onPress={() => option && use(option)}>
+      {words}
+    </MainAction>
+  );
+  if (extension)
     return (
-      <Stack>
-        <h2>Pick the springs</h2>
-        {state.wrong_setup ? (
-          <Caution>{state.wrong_setup}</Caution>
-        ) : (
-          <Quiet>The door is not measured yet: {state.missing.length} numbers are missing.</Quiet>
-        )}
-        <div>
-          <PlainLink to={`/calls/${call.call.key}/measure`}>Measure the door</PlainLink>
-        </div>
-      </Stack>
+      <PairSets setup={setup} answer={extension} doubts={doubts}>
+        {action('Use this pair', extension.pair.id)}
+      </PairSets>
     );
-  }
-  const carriedBy = state.measured.find((one) => one.field === 'counterbalance')?.value ?? 'torsion';
-  const stage = { call, go };
-  if (carriedBy === 'extension') return <PairPick {...stage} setup={setup} />;
-  if (!setup.drum) return null;
-  const { drum } = setup;
-  if (carriedBy === 'counterweight') return <StackPick {...stage} setup={setup} drum={drum} />;
-  return <TorsionPick {...stage} setup={setup} drum={drum} />;
+  if (counterweight)
+    return (
+      <StackSets setup={setup} answer={counterweight} doubts={doubts}>
+        {action('Use these plates', counterweight.id)}
+      </StackSets>
+    );
+  if (!torsion) return null;
+  return (
+    <TorsionSets
+      setup={setup}
+      answer={torsion}
+      compared={compare}
+      van={has_van ? { only: vanOnly, set: setVanOnly } : undefined}
+      doubts={doubts}
+      chosen={state.chosen?.option}
+    >
+      {(set: Schemas['SetOut'] | undefined) => action('Use this set', set?.id)}
+    </TorsionSets>
+  );
 }

@@ -1,0 +1,117 @@
+import { useState } from 'react';
+import { Dialog, Heading, Modal, ModalOverlay } from 'react-aria-components';
+import { Link } from 'react-router';
+import styled from 'styled-components';
+import { newId } from '../api/client';
+import type { Body, Held, NotTaken, Waiting } from '../api/outbox';
+import { Plain } from '../ui/buttons';
+import { Quiet, Stack } from '../ui/layout';
+import { useOutbox } from './outbox';
+
+const Bar = styled.div`position: sticky; top: 0; z-index: 6; display: flex; flex-wrap: wrap; gap: 6px 16px; align-items: center; justify-content: space-between;
+  background: var(--caution-ground); color: var(--caution); border-bottom: 3px solid var(--caution); padding: 4px 14px; font-weight: 600;`;
+const Veil = styled(
+  ModalOverlay,
+)`position: fixed; inset: 0; background: #0008; display: grid; place-items: center; z-index: 20;`;
+const Box = styled(
+  Modal,
+)`background: var(--sheet); border: 1px solid var(--edge); padding: 24px; width: min(640px, 94vw); max-height: 90vh; overflow: auto;`;
+const Item = styled.div`border-top: 1px solid var(--line); padding-top: 8px; display: grid; gap: 6px; b { font-weight: 600; }
+  div { display: flex; gap: 8px; flex-wrap: wrap; }`;
+
+const WHY: Record<Exclude<Held, null>, string> = {
+  offline: 'No connection',
+  'signed out': 'Signed out: sign in again to send them',
+  'too many at once': 'Too many at once: they go out in a minute',
+  'server trouble': 'The server cannot take one of them now',
+};
+
+/** What is not with the server yet, and what it would not take: in sight wherever one is. */
+export function WaitingBar() {
+  const outbox = useOutbox();
+  const [open, setOpen] = useState(false);
+  const { waiting, notTaken, held } = outbox;
+  if (!notTaken.length && !(waiting.length && held)) return null;
+  const waits = waiting.length === 1 ? '1 entry waits' : `${waiting.length} entries wait`;
+  return (
+    <Bar role="status" aria-label="Not sent yet">
+      <span>
+        {waiting.length > 0 && held ? `${WHY[held]}. ${waits} on this tablet.` : ''}
+        {notTaken.length > 0 ? ` ${notTaken.length} not taken.` : ''}
+      </span>
+      <Plain onPress={() => setOpen(true)}>Look at them</Plain>
+      <Veil isOpen={open} onOpenChange={setOpen} isDismissable>
+        <Box>
+          <Dialog>
+            <Heading slot="title" level={2}>
+              On this tablet
+            </Heading>
+            <Stack>
+              {notTaken.map((one) => (
+                <Refused
+                  key={one.id}
+                  one={one}
+                  again={() => outbox.again(one, newId())}
+                  letGo={() => outbox.letGo(one)}
+                />
+              ))}
+              {waiting.map((one) => (
+                <Item key={one.id}>
+                  <span>
+                    <b>{one.door}</b>: {said(one.body)}
+                  </span>
+                  <Quiet>waits to be sent</Quiet>
+                </Item>
+              ))}
+              <Plain onPress={() => setOpen(false)}>Close the list</Plain>
+            </Stack>
+          </Dialog>
+        </Box>
+      </Veil>
+    </Bar>
+  );
+}
+
+function Refused({ one, again, letGo }: { one: NotTaken; again: () => void; letGo: () => void }) {
+  return (
+    <Item>
+      <span>
+        <b>{one.door}</b>: {said(one.body)}
+      </span>
+      <span>Not taken: {one.problem.message}</span>
+      <div>
+        <Plain onPress={again}>Enter it again</Plain>
+        <Plain onPress={letGo}>Let it go</Plain>
+        <Link to={`/calls/${one.call}`}>Open the call</Link>
+      </div>
+    </Item>
+  );
+}
+
+/** An entry as the person made it, short. */
+export function said(body: Waiting['body']): string {
+  const { kind, ...rest } = body;
+  const parts = Object.values(rest as Record<string, unknown>).filter((part) => part !== '' && part !== null);
+  return [NAMES[kind], ...parts.map((part) => (typeof part === 'object' ? JSON.stringify(part) : String(part)))]
+    .join(' ')
+    .slice(0, 120);
+}
+
+const NAMES: Record<Body['kind'], string> = {
+  complaint: 'complaint',
+  gate: 'gate',
+  found: 'found',
+  measured: 'measured',
+  chosen: 'picked',
+  picked: 'picked',
+  aimed: 'new target',
+  moved: 'stroke',
+  slack: 'slack',
+  taken_off: 'taken off',
+  put_on: 'put on',
+  reading: 'reading',
+  proof: 'proof',
+  withdrawn: 'taken back',
+  disconnected: 'opener left disconnected',
+  closed: 'call closed',
+};

@@ -1,0 +1,85 @@
+import { type QueryClient, useQueryClient } from '@tanstack/react-query';
+import { createContext, type ReactNode, useContext, useEffect, useMemo, useSyncExternalStore } from 'react';
+import { client, data, Refusal } from '../api/client';
+import { drain, Outbox, type Outcome, type Waiting } from '../api/outbox';
+import { callQuery, sessionQuery } from '../api/queries';
+
+const RETRY_MS = 2_000;
+const Context = createContext<Outbox | null>(null);
+
+/** The outbox of whoever is signed in, drained in the background wherever in the application they are. */
+export function OutboxOf({ person, children }: { person: string; children: ReactNode }) {
+  const queries = useQueryClient();
+  const outbox = useMemo(() => new Outbox(person, localStorage), [person]);
+  useEffect(() => {
+    const send = sender(queries);
+    const go = () => void alone(person, () => drain(outbox, send));
+    const written = (event: StorageEvent) => event.key?.startsWith('north-hinge.outbox') && outbox.look();
+    const added = outbox.subscribe(() => outbox.waiting.length > 0 && outbox.held === null && go());
+    const again = setInterval(() => outbox.waiting.length > 0 && go(), RETRY_MS);
+    window.addEventListener('storage', written);
+    window.addEventListener('online', go);
+    go();
+    return () => {
+      added();
+      clearInterval(again);
+      window.removeEventListener('storage', written);
+      window.removeEventListener('online', go);
+    };
+  }, [outbox, person, queries]);
+  return <Context.Provider value={outbox}>{children}</Context.Provider>;
+}
+
+export function useOutbox(): Outbox {
+  const outbox = useContext(Context);
+  if (!outbox) throw new Error('an outbox belongs to somebody signed in');
+  useSyncExternalStore(outbox.subscribe, () => outbox.waiting);
+  useSyncExternalStore(outbox.subscribe, () => outbox.notTaken);
+  useSyncExternalStore(outbox.subscribe, () => outbox.held);
+  return outbox;
+}
+
+const busy = new Set<string>();
+/** One tab at a time sends, and in a tab one round at a time. Without a secure context the server's once-only ids must do. */
+async function alone(person: string, work: () => Promise<void>): Promise<void> {
+  if (busy.has(person)) return;
+  busy.add(person);
+  try {
+    if (!navigator.locks) await work();
+    else await navigator.locks.request(`north-hinge.outbox.${person}`, { ifAvailable: true }, (lock) => lock && work());
+  } finally {
+    busy.delete(person);
+  }
+}
+
+function sender(queries: QueryClient) {
+  return async (entry: Waiting): Promise<Outcome> => {
+    const { queryKey } = callQuery(entry.call);
+    try {
+      const body = { id: entry.id, body: entry.body };
+      const call = await data(client.POST('/api/calls/{key}/entries', { params: { path: { key: entry.call } }, body }));
+      // A poll answered meanwhile may be older than this answer.
+      await queries.cancelQueries({ queryKey });
+      queries.setQueryData(queryKey, call);
+      return { kind: 'taken' };
+    } catch (wrong) {
+      const outcome = outcomeOf(wrong);
+      if (outcome.kind === 'refused') void queries.invalidateQueries({ queryKey });
+      // Whoever is signed in now is asked anew: the page for signing in comes up where nobody is.
+      if (outcome.kind === 'held' && outcome.why === 'signed out')
+        void queries.invalidateQueries({ queryKey: sessionQuery.queryKey });
+      return outcome;
+    }
+  };
+}
+
+/** Only a refusal of the rules, in the error shape, is final. */
+export function outcomeOf(wrong: unknown): Outcome {
+  if (!(wrong instanceof Refusal)) return { kind: 'held', why: 'offline' };
+  const { status, problem } = wrong;
+  if (status === 401 || status === 403) return { kind: 'held', why: 'signed out' };
+  if (status === 429) return { kind: 'held', why: 'too many at once' };
+  if ((status === 409 || status === 422) && problem.code !== 'error' && problem.code !== 'taken')
+    return { kind: 'refused', problem };
+  return { kind: 'stuck' };
+}
