@@ -10,7 +10,7 @@ from pydantic import model_validator
 from hinge.document import Between, Document, told
 from hinge.errors import BadInput
 
-Outcome = Literal["holds", "creeps_up", "creeps_down", "runs_up", "runs_down"]
+Outcome = Literal["runs_up", "creeps_up", "holds", "creeps_down", "runs_down"]
 Direction = Literal["raising", "lowering"]
 OUTCOMES: tuple[Outcome, ...] = get_args(Outcome)
 

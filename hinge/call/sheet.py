@@ -100,5 +100,5 @@ def understood(measured: Measured) -> tuple[Setup | None, str]:
                 require_drum(setup.track, drum)
         read_on_door(measured)
     except HingeError as wrong:
-        return None, wrong.message
+        return None, f"These numbers do not go together. {wrong.message}"
     return setup, ""

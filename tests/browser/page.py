@@ -29,6 +29,9 @@ return [...document.querySelectorAll(what)].filter((e) => shown(e) && says(e))
 """
 
 
+IS_ON = "return arguments[0].querySelector('input')?.checked ?? false;"
+
+
 class Page:
     """One tablet."""
 
@@ -65,6 +68,10 @@ class Page:
             return True
 
         self.until(pressed, words)
+
+    def is_on(self, words: str) -> bool:
+        """Whether a switch of these words is on."""
+        return bool(self.browser.execute_script(IS_ON, self.find(words)))
 
     def field(self, label: str) -> WebElement:
         def match():

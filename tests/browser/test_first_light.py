@@ -4,16 +4,13 @@ import json
 import urllib.request
 
 import pytest
-from hinge.call.entries import read_body
 from selenium.webdriver.common.by import By
 from selenium.webdriver.common.keys import Keys
 
-from hinge.call.knowledge import gate_groups
-from server.calls import service
 from server.calls.models import Call
 from server.doors.models import Door
 from tests.browser.conftest import PASSWORD
-from tests.hinge.calls import SPRING
+from tests.browser.work import call_ready_to_wind, enter, gates, meet, start, state_of, wound
 
 MEASURES = {
     "Door weight": "59 kg", "Door width": "9'", "Door height": "213.36 cm", "Sections": "4",
@@ -21,35 +18,6 @@ MEASURES = {
     "Drum diameter": "4",
     "Cable": "1/8",
 }  # fmt: skip
-
-
-def gates(group_id):
-    return next(group.gates for group in gate_groups() if group.id == group_id)
-
-
-def meet(page, group_id):
-    for gate in gates(group_id):
-        page.touch(gate.title)
-
-
-def enter(call, person, kind, **body):
-    service.enter(person, call.key, f"{kind}-{call.entries.count():06d}", read_body({"kind": kind} | body))
-
-
-def call_ready_to_wind(person, door, quarter_turns=4):
-    call = service.start(person, door.key, door.key)
-    enter(call, person, "complaint", complaint="bang")
-    for group in ("hands_on", "winding"):
-        for gate in gates(group):
-            enter(call, person, "gate", gate=gate.id, met=True)
-    enter(call, person, "chosen", springs=[SPRING], quarter_turns=quarter_turns)
-    return call
-
-
-def wound(call, person, quarter_turns=4):
-    for side in ("left", "right"):
-        for stroke in range(quarter_turns):
-            enter(call, person, "counted", spring=side, from_quarter=stroke, to_quarter=stroke + 1)
 
 
 def count_in(page, left, right):
@@ -99,28 +67,50 @@ def test_one_door_from_the_scale_to_the_proof(tablet, person):
     page.sees("quarter-turns each")
     page.sees("36.3")
     page.touch("Use this set")
-    page.sees("Wind 29 quarter-turns on each spring")
+    page.sees("Let the springs down")
+    page.sees("turns not known")
     page.sees("Meet every gate first")
+    meet(page, "bars", "letting_down")
+    page.touch("Count them down")
+    for _ in range(2):
+        page.touch("Count a quarter-turn off the left spring")
+    page.sees("Left spring: 2 off")
+    page.touch("Left spring is slack")
+    page.touch("Right spring: 0 off")
+    page.touch("Right spring is slack")
+    page.touch("All there: go on")
+    meet(page, "taking_off")
+    page.touch("The springs are off")
+    page.touch("They are on, not wound")
+    page.sees("Wind 29 quarter-turns on each spring")
     meet(page, "winding")
     page.touch("Start winding")
     for side in ("Left", "Right"):
         page.touch(f"{side} spring:")
         for _ in range(29):
-            page.touch("Count a quarter-turn")
+            page.touch("Count a quarter-turn on the")
     count_in(page, "29 / 29", "29 / 29")
     page.sees("Every stroke is saved")
-    page.touch("All in: check the balance")
+    page.touch("All there: go on")
+    page.touch("Check the balance")
 
     meet(page, "first_lift")
     page.sees("Let the door go at 3'6\"")
-    page.touch("It creeps up")
+    page.touch("▲ creeps up")
     page.sees("turn off each spring")
     page.touch("Trim it now")
-    meet(page, "winding")
-    page.touch("Trimmed:")
+    page.sees("of 2")
+    meet(page, "bars", "letting_down")
+    page.touch("Go on winding")
+    for side in ("Left", "Right"):
+        page.touch(f"{side} spring:")
+        page.touch("Count a quarter-turn off the")
+        page.until(lambda: _done_or_touch(page), "this side down")
+    page.touch("All there: go on")
+    page.touch("Check the balance")
     page.sees("before the last change")
     meet(page, "first_lift")
-    page.touch("It holds")
+    page.touch("▬ holds")
     page.sees("Leave it")
     for proof in ("Contact reversal", "Eyes"):
         page.touch(f"{proof} passed")
@@ -130,17 +120,27 @@ def test_one_door_from_the_scale_to_the_proof(tablet, person):
     page.sees("Closed 2")
 
     call = Call.objects.get()
-    state = service.state_of(call)
+    state = state_of(call)
     assert state.closed
     door = Door.objects.get()
     assert door.record["measured"]["height_in"] == pytest.approx(84)
     assert door.record["measured"]["weight_lb"] == pytest.approx(130.07, abs=0.01)
-    assert door.record["quarter_turns"] < 29
-    assert sum(one.done for one in state.winding) == 58
+    assert set(door.record["cones"].values()) < set(range(1, 29))
+    strokes = [one.body for one in call.entries.filter(body__kind="moved")]
+    last = {one["part"]: one["to_count"] for one in strokes}
+    assert door.record["cones"] == last
     pdf, document = (fetch(page, link) for link in ("Job sheet (PDF)", "The call as JSON"))
     assert pdf.startswith(b"%PDF")
     assert json.loads(document)["call"]["closed_at"]
     assert [one for one in page.complaints() if "422" not in one] == []
+
+
+def _done_or_touch(page):
+    """Count on until this side stands where it is to be."""
+    if "tighten its set screws" in page.text() or "is down" in page.text():
+        return True
+    page.touch("Count a quarter-turn off the")
+    return False
 
 
 def _asks(page, label):
@@ -168,10 +168,11 @@ def test_a_phone_in_the_pocket(signed_in, person, door):
     for side in ("Left", "Right"):
         page.touch(f"{side} spring:")
         for _ in range(2):
-            page.touch("Count a quarter-turn")
-    page.touch("All in: check the balance")
+            page.touch("Count a quarter-turn on the")
+    page.touch("All there: go on")
+    page.touch("Check the balance")
     meet(page, "first_lift")
-    page.touch("It holds")
+    page.touch("▬ holds")
     page.sees("▬ holds")
     assert page.complaints() == []
 
@@ -193,34 +194,35 @@ def test_keyboard_alone(signed_in, person, door):
     tab_to(page, "Start call")
     page.keys(Keys.ENTER)
     page.sees("What does the customer say?")
-    tab_to(page, "It is very heavy")
-    page.keys(Keys.SPACE)
+    tab_to(page, "It lifts two or three feet")
+    page.keys(Keys.ARROW_DOWN, Keys.ARROW_DOWN, Keys.SPACE)
+    page.sees("“It is very heavy by hand”")
     for gate in gates("hands_on"):
         tab_to(page, gate.title)
         page.keys(Keys.SPACE)
     page.sees("made safe")
     page.keys("4")
     page.sees("Pick the springs")
-    slider = page.until(lambda: page.browser.find_element(By.CSS_SELECTOR, "[role=slider]"), "side view")
+    slider = page.until(lambda: page.browser.find_element(By.CSS_SELECTOR, "input[type=range]"), "side view")
     tab_to(page, "Height of the bottom edge")
     before = slider.get_attribute("aria-valuetext")
     page.keys(Keys.PAGE_UP, Keys.ARROW_UP)
-    page.until(lambda: slider.get_attribute("aria-valuenow") == "49", "the door moved")
+    page.until(lambda: slider.get_attribute("value") not in ("36", None), "the door moved")
     assert slider.get_attribute("aria-valuetext") != before
     tab_to(page, "Use this set")
     page.keys(Keys.ENTER)
     page.sees("Meet every gate first")
-    for gate in gates("winding"):
+    for gate in (*gates("bars"), *gates("letting_down")):
         tab_to(page, gate.title)
         page.keys(Keys.SPACE)
-    tab_to(page, "Start winding")
+    tab_to(page, "Count them down")
     page.keys(Keys.ENTER)
-    page.sees("quarter-turns to go")
-    page.keys(Keys.SPACE, Keys.SPACE, Keys.SPACE, Keys.BACKSPACE)
-    page.sees("Left spring: 2 /")
+    page.sees("29 quarter-turns to let off")
+    page.keys(Keys.SPACE, Keys.SPACE, Keys.SPACE)
+    page.sees("Left spring: 26 / 0")
     page.sees("Every stroke is saved")
     page.keys(Keys.ESCAPE)
-    page.sees("Go on winding")
+    page.sees("26 quarter-turns to let off")
     page.keys("[")
     page.sees("Pick the springs")
     page.keys("?")
@@ -249,19 +251,19 @@ def test_a_connection_lost_in_the_middle_of_the_count_loses_nothing(signed_in, p
     call = call_ready_to_wind(person, door, 8)
     page.go(f"/calls/{call.key}/repair")
     page.touch("Start winding")
-    page.touch("Count a quarter-turn")
+    page.touch("Count a quarter-turn on the")
     page.sees("Every stroke is saved")
     page.offline(True)
     for _ in range(3):
-        page.touch("Count a quarter-turn")
+        page.touch("Count a quarter-turn on the")
     page.sees("Left spring: 4 / 8")
-    page.sees("No connection: 3 strokes kept on this tablet")
-    assert service.state_of(call).winding[0].done == 1
+    page.sees("3 strokes kept on this tablet")
+    assert state_of(call).parts[0].count == 1
     page.offline(False)
     page.sees("Every stroke is saved")
-    assert service.state_of(call).winding[0].done == 4
+    assert state_of(call).parts[0].count == 4
     page.go(f"/calls/{call.key}/repair")
-    page.sees("Left spring: 4 of 8")
+    page.sees("Left spring: 4 of 8 quarter-turns")
 
 
 def test_a_tablet_that_dies_while_offline_sends_its_strokes_later(signed_in, person, door):
@@ -272,13 +274,13 @@ def test_a_tablet_that_dies_while_offline_sends_its_strokes_later(signed_in, per
     page.sees("8 quarter-turns to go")
     page.offline(True)
     for _ in range(2):
-        page.touch("Count a quarter-turn")
+        page.touch("Count a quarter-turn on the")
     page.sees("2 strokes kept on this tablet")
     page.browser.get("about:blank")
     page.offline(False)
     page.go(f"/calls/{call.key}/repair")
-    page.sees("Left spring: 2 of 8")
-    page.until(lambda: service.state_of(call).winding[0].done == 2, "the strokes to arrive")
+    page.sees("Left spring: 2 of 8 quarter-turns")
+    page.until(lambda: state_of(call).parts[0].count == 2, "the strokes to arrive")
 
 
 def test_hand_forces_read_with_a_gauge(signed_in, person, door):
@@ -296,9 +298,9 @@ def test_hand_forces_read_with_a_gauge(signed_in, person, door):
         page.touch(f"going {way}")
     page.sees("12 lb raising")
     page.sees("-4 lb lowering")
-    assert [one.reading.force_lb for one in service.state_of(call).readings] == [12, -4]
+    assert [one.reading.force_lb for one in state_of(call).readings] == [12, -4]
     page.touch("Take back the reading")
-    page.until(lambda: len(service.state_of(call).readings) == 1, "one reading taken back")
+    page.until(lambda: len(state_of(call).readings) == 1, "one reading taken back")
 
 
 def test_two_tablets_on_one_call(signed_in, person, door):
@@ -307,18 +309,23 @@ def test_two_tablets_on_one_call(signed_in, person, door):
     page.go(f"/calls/{call.key}/repair")
     page.touch("Start winding")
     page.sees("8 quarter-turns to go")
-    enter(call, person, "counted", spring="left", from_quarter=0, to_quarter=1)
-    page.touch("Count a quarter-turn")
-    page.sees("stands at 1 quarter-turns, not 0")
+    enter(call, person, "moved", part="left", from_count=0, to_count=1)
+    page.touch("Count a quarter-turn on the")
     page.sees("Left spring: 1 / 8")
-    enter(call, person, "counted", spring="left", from_quarter=1, to_quarter=2)
+    enter(call, person, "moved", part="left", from_count=1, to_count=2)
     page.sees("Left spring: 2 / 8")
-    assert service.state_of(call).winding[0].done == 2
+    assert state_of(call).parts[0].count == 2
+    page.touch("Put the counter away")
+    page.sees("1 not taken")
+    page.touch("Look at them")
+    page.sees("stands at 1 quarter-turns, not 0")
+    page.touch("Let it go")
+    page.until(lambda: "not taken" not in page.text(), "nothing left over")
 
 
 def test_a_double_tap_on_close_closes_once_and_a_stale_page_is_told(signed_in, person, door):
     page = signed_in
-    call = service.start(person, door.key, door.key)
+    call = start(person, door)
     for proof in ("reversal", "eyes"):
         enter(call, person, "proof", proof=proof, passed=True)
     page.go(f"/calls/{call.key}/close")

@@ -13,7 +13,10 @@ import { GlobalStyle, rememberedTheme, wearTheme } from './app/theme';
 
 const queries = new QueryClient({
   defaultOptions: {
-    queries: { retry: (times, wrong) => !(wrong instanceof Refusal) && times < 2, networkMode: 'always' },
+    queries: {
+      retry: (times, wrong) => (!(wrong instanceof Refusal) || wrong.status >= 500) && times < 2,
+      networkMode: 'always',
+    },
     mutations: { networkMode: 'always' },
   },
 });

@@ -67,12 +67,7 @@ function OnBench({ page }: { page: BenchEntry }) {
       <Split $left="minmax(260px, 300px)">
         <Inputs page={page} sheet={sheet.data} fields={knowledge.data.fields} typed={typed} type={type} />
         <Stack $gap={18}>
-          {sheet.data.wrong_setup && page.groups.length > 0 && (
-            <Caution role="alert">
-              {sheet.data.setup ? 'These numbers do not go together. ' : ''}
-              {sheet.data.wrong_setup}
-            </Caution>
-          )}
+          {sheet.data.wrong_setup && page.groups.length > 0 && <Caution role="alert">{sheet.data.wrong_setup}</Caution>}
           <Result sheet={sheet.data} typed={typed} type={type} />
           {written.length > 0 && <KeepWithDoor title={page.title} says={says} />}
         </Stack>

@@ -53,12 +53,7 @@ export function Measure({ call, go }: StageProps) {
     <Split $left="minmax(0, 430px)">
       <Stack $gap={16}>
         {field && <MeasureField key={current} field={field} known={known.get(current)} call={call} next={next} />}
-        {state.wrong_setup && (
-          <Caution role="alert">
-            {state.setup ? 'These numbers do not go together. ' : ''}
-            {state.wrong_setup}
-          </Caution>
-        )}
+        {state.wrong_setup && <Caution role="alert">{state.wrong_setup}</Caution>}
         {groups.map((group) => (
           <Stack key={group} $gap={6}>
             <Label>{TITLES[group] ?? group}</Label>
@@ -87,9 +82,7 @@ export function Measure({ call, go }: StageProps) {
       <Drawn state={state} />
       <MainAction isDisabled={!state.setup || Boolean(state.wrong_setup)} onPress={() => go('size')}>
         {state.wrong_setup
-          ? state.setup
-            ? 'Two numbers disagree'
-            : 'Not covered on a call'
+          ? 'Not yet: see what is wrong'
           : state.setup
             ? 'Size the springs'
             : `${state.missing.length} numbers to go`}

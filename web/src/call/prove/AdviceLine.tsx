@@ -1,7 +1,7 @@
 import styled from 'styled-components';
 import type { Schemas } from '../../api/client';
 import { Plain, PlainLink } from '../../ui/buttons';
-import { Caution, Quiet } from '../../ui/layout';
+import { Caution, Quiet, Stack } from '../../ui/layout';
 import type { StageProps } from '../stageProps';
 
 const Said = styled.p`font: 600 30px/1.15 'Barlow Condensed', sans-serif;`;
@@ -16,18 +16,24 @@ export function AdviceLine({ call, go, balance: { answer, trim, doubt } }: Props
     go('repair');
   };
   return (
-    <div role="region" aria-label="Advice">
+    <Stack $gap={8} role="region" aria-label="Advice">
       <Said aria-live="polite">{advice.sentence}</Said>
       {reads && moved.cause !== 'as_expected' && <p>{moved.sentence}</p>}
       {reads && <Quiet>{reads}</Quiet>}
       {doubt && <Caution>{doubt}</Caution>}
-      {advice.kind === 'resize' && <PlainLink to={`/calls/${call.call.key}/size`}>Size again</PlainLink>}
+      {advice.kind === 'resize' && (
+        <div>
+          <PlainLink to={`/calls/${call.call.key}/size`}>Size again</PlainLink>
+        </div>
+      )}
       {trim && !call.state.closed && (
         <>
           <Caution>{advice.caution}</Caution>
-          <Plain onPress={() => aim(trim.targets)}>Trim it now: {trim.words}</Plain>
+          <div>
+            <Plain onPress={() => aim(trim.targets)}>Trim it now: {trim.words}</Plain>
+          </div>
         </>
       )}
-    </div>
+    </Stack>
   );
 }

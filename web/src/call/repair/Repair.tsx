@@ -31,8 +31,10 @@ export function Repair({ call, go }: StageProps) {
   const groups = state.gate_groups.filter((group) => work.gates.includes(group.id));
   const handsOn = state.gate_groups[0];
   const met = Boolean(handsOn?.met) && groups.every((group) => group.met);
-  const counted = work.step === 'let_down' || (work.step === 'set' && state.parts[0]?.unit === 'quarter-turns');
-  if (counting && counted)
+  const cones = state.parts[0]?.unit === 'quarter-turns';
+  const counted = work.step === 'let_down' || (work.step === 'set' && cones);
+  // It stays until it is put away: the last stroke must not pull the counter from under the hand.
+  if (counting && cones)
     return (
       <TurnCounter call={call} title={work.title} close={() => setCounting(false)} done={() => setCounting(false)} />
     );
@@ -40,7 +42,7 @@ export function Repair({ call, go }: StageProps) {
     <Split $left="minmax(0, 1fr)">
       <Stack>
         <h2>{work.title}</h2>
-        {state.chosen && <p>{state.chosen.words}</p>}
+        {state.chosen && <p>{state.chosen.entry ? `To go on: ${state.chosen.words}` : state.chosen.words}</p>}
         {state.chosen?.stale && <Caution>{state.chosen.stale}</Caution>}
         {work.cautions.map((caution) => (
           <Caution key={caution}>{caution}</Caution>
@@ -101,18 +103,16 @@ function Standing({ call }: { call: Call }) {
     const at = standsAt(part, call.waiting);
     return (
       <p key={part.part}>
-        {part.name}:{' '}
-        {part.count === null && !isThere(part, call.waiting) ? (
-          <b>turns not known, {-at} let off</b>
-        ) : (
-          <>
-            <b>{Math.max(at, 0)}</b>
-            {part.target === null ? '' : ` of ${part.target}`} {part.unit}
-          </>
-        )}
+        {part.name}: <b>{standing(part, at, isThere(part, call.waiting))}</b>
       </p>
     );
   });
+}
+
+function standing(part: Schemas['PartState'], at: number, there: boolean): string {
+  if (part.count === null && !there) return `turns not known, ${-at} let off`;
+  if (part.target === 0) return there ? 'down' : `${at} ${part.unit} to let off`;
+  return part.target === null ? `${at} ${part.unit}` : `${at} of ${part.target} ${part.unit}`;
 }
 
 function TakeBackPick({ call, entry }: { call: Call; entry: string }) {

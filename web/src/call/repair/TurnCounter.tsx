@@ -78,7 +78,7 @@ export function TurnCounter({ call, title, close, done }: Props) {
                 ? `${part.name} is ${step < 0 || part.target === 0 ? 'down' : 'in: tighten its set screws'}`
                 : unknown
                   ? 'quarter-turns let off, turns not known · touch after each stroke, head and body clear of the bars'
-                  : `${toGo} quarter-turns to go · touch after each stroke, head and body clear of the bars`}
+                  : `${toGo} quarter-turns ${step < 0 ? 'to let off' : 'to go'} · touch after each stroke, head and body clear of the bars`}
             </span>
           </Target>
           <div>

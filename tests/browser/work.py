@@ -1,0 +1,65 @@
+"""What a call is brought to before a test begins, entered as the server would take it."""
+
+from __future__ import annotations
+
+from hinge.call.commands import read_command
+from hinge.call.knowledge import Gate, gate_groups
+from hinge.call.shown import shown
+from hinge.call.state import CallState
+from server.calls import service
+from server.calls.models import Call
+from server.doors.models import Door
+from server.people.models import Person
+from tests.browser.page import Page
+from tests.hinge.calls import SPRING
+
+
+def gates(group_id: str) -> list[Gate]:
+    return next(group.gates for group in gate_groups() if group.id == group_id)
+
+
+def meet(page: Page, *group_ids: str) -> None:
+    """Touch every gate of these groups on the page, those that are met already left alone."""
+    for group_id in group_ids:
+        for gate in gates(group_id):
+            if not page.is_on(gate.title):
+                page.touch(gate.title)
+
+
+def start(person: Person, door: Door) -> Call:
+    return service.start(person, door.key, door.key)
+
+
+def enter(call: Call, person: Person, kind: str, **body: object) -> None:
+    service.enter(person, call.key, f"{kind}-{call.entries.count():06d}", read_command({"kind": kind} | body))
+
+
+def state_of(call: Call) -> CallState:
+    return shown(Call.objects.get(pk=call.pk).facts())
+
+
+def call_ready_to_wind(person: Person, door: Door, quarter_turns: int = 4) -> Call:
+    """The old springs down and off, the picked ones on, not wound."""
+    call = start(person, door)
+    enter(call, person, "complaint", complaint="bang")
+    _meet(call, person, "hands_on", "bars", "letting_down")
+    enter(call, person, "chosen", springs=[SPRING], quarter_turns=quarter_turns)
+    for side in ("left", "right"):
+        enter(call, person, "slack", part=side)
+    _meet(call, person, "taking_off")
+    enter(call, person, "taken_off")
+    enter(call, person, "put_on")
+    _meet(call, person, "winding")
+    return call
+
+
+def wound(call: Call, person: Person, quarter_turns: int = 4) -> None:
+    for side in ("left", "right"):
+        for stroke in range(quarter_turns):
+            enter(call, person, "moved", part=side, from_count=stroke, to_count=stroke + 1)
+
+
+def _meet(call: Call, person: Person, *group_ids: str) -> None:
+    for group_id in group_ids:
+        for gate in gates(group_id):
+            enter(call, person, "gate", gate=gate.id, met=True)
