@@ -36,17 +36,18 @@ def taken_up(record: DoorRecord, told: Told, where: str, lists: Lists = NO_LISTS
 def claimed(record: DoorRecord, told: Told, where: str) -> Call:
     """A call closed elsewhere: its structure is checked, its gates and proofs are as claimed there.
 
-    Every value is in range, every stroke starts where the last one ended, what is taken back was claimed, and the last
+    Every value is in range, every stroke starts where the last one ended, what is taken back was entered above, and the last
     entry, and no other, closes it. Raises a HingeError naming the entry.
     """
-    call = start(record)
+    call, seen = start(record), set[str]()
     for place, entries in enumerate(told):
         for entry in entries:
             try:
-                _require_sound(call, entry.body)
+                _require_sound(call, entry.body, seen)
             except HingeError as wrong:
                 raise _at(wrong, f"{where}.{place}") from wrong
             call = evolve(call, entry)
+            seen.add(entry.id)
     if not call.closed:
         raise Contradiction("A closed call ends with the entry that closes it.", where, len(told), "a last entry that closes it")
     return call
@@ -70,7 +71,7 @@ def _decide(call: Call, event: ev.Event, lists: Lists) -> None:
         decide(call, event, lists)
 
 
-def _require_sound(call: Call, event: ev.Event) -> None:
+def _require_sound(call: Call, event: ev.Event, seen: set[str]) -> None:
     if call.closed:
         raise Contradiction("Nothing follows the entry that closes a call.", "kind", event.kind)
     match event:
@@ -78,10 +79,8 @@ def _require_sound(call: Call, event: ev.Event) -> None:
             require_sound(event.field, event.value, "value")
         case c.Moved() | c.Slack():
             _require_stroke(call.line, event)
-        case c.Withdrawn() if event.entry not in call.standing_claims():
-            raise Contradiction("There is no such claim standing to be taken back.", "entry", event.entry)
-        case c.PutOn() if call.plan is None:
-            raise Contradiction("Nothing was picked that could be put on.", "kind", event.kind)
+        case c.Withdrawn() if event.entry not in seen:
+            raise Contradiction("There is no such entry above to be taken back.", "entry", event.entry)
         case _:
             pass
 

@@ -13,6 +13,7 @@ from jsonschema import Draft202012Validator
 from hinge.__main__ import main
 from hinge.errors import HingeError
 from hinge.questions.ask import QUESTIONS, ask
+from tests.hinge import mutants
 from tools.formats import FOLDER, documents, text_of
 
 DOOR = {"height_in": 84, "section_count": 4, "weight_lb": 130}
@@ -193,3 +194,33 @@ def test_no_value_put_anywhere_makes_it_crash(question, data):
     except HingeError as refused:
         text = json.dumps(refused.as_document(), allow_nan=False)
         assert "message" in text
+
+
+@pytest.mark.parametrize("seed", range(4))
+def test_thousands_of_spoilt_documents_give_an_answer_or_the_one_error_shape(seed):
+    answered, refused = mutants.run(ASKED, 750, seed)
+    assert answered > 20
+    assert refused > 300
+
+
+@pytest.mark.parametrize(
+    ("question", "change"),
+    [
+        ("carries", {"door": {"height_in": 84, "section_count": 4, "scale_weight_lb": 0}}),
+        ("one_piece", {"balance": {"kind": "extension", "rate_lb_per_in": 4, "free_in": 0, "lug_in": 12, "anchor_in": 1e200}}),
+        ("one_piece", {"balance": {"kind": "extension", "rate_lb_per_in": 1.7e308, "free_in": 0, "lug_in": 12, "anchor_in": 40}}),
+        ("trim", {"readings": [{"height_in": 42, "force_lb": 1e200, "direction": "raising"}]}),
+        ("torsion", {"material": "\ud800"}),
+        ("size", {"on_door": [SPRING | {"count": 2, "table_rate_lbin_per_turn": 1e308}]}),
+        ("counterweight", {"large_lb": 1e9}),
+    ],
+)
+def test_no_number_is_without_bounds(question, change):
+    assert not mutants.require_answer_or_refusal(question, ASKED[question] | change)
+
+
+def test_a_lone_surrogate_on_the_command_line_is_refused_without_a_trace(run):
+    status, answer = run("torsion", json.dumps(SPRING | {"material": "\ud800"}))
+    assert status == 2
+    assert answer["error"]["field"] == "material"
+    assert main(["\udc80"]) == 2

@@ -1,0 +1,317 @@
+"""A technician who does anything at any time: what is taken of it must never be dangerous.
+
+What is dangerous is written out here from the trade's rules for making safe, not read from the gates' own data.
+"""
+
+from __future__ import annotations
+
+from itertools import pairwise
+from typing import Any
+
+import pytest
+from hypothesis import strategies as st
+from hypothesis.stateful import RuleBasedStateMachine, invariant, rule
+
+from hinge.call import history
+from hinge.call.commands import read_command
+from hinge.call.decide import said_again
+from hinge.call.evolve import fold
+from hinge.call.knowledge import gate_groups
+from hinge.call.record import DoorRecord, read_record, wound
+from hinge.call.shown import shown
+from hinge.document import read
+from hinge.errors import HingeError
+from hinge.springs.torsion import SpringKind
+from tests.hinge.calls import MEASURED, MEASURES, SPRING, Running
+
+PAIR = {"class_lb": 130, "open_stretch_in": 2}
+STACK = {"plates": {"large": 4, "small": 8}, "hub": {"core_radius_in": 0.75, "strap_in": 0.2, "turns": 7.5}}
+HUB = {"hub_core_in": "3/4", "strap_in": ".2", "hub_turns": "7.5"}
+BARS = {"clamped", "eyes_and_hands", "bars"}
+LETTING_DOWN = {"load_test", "framing"}
+WINDING = {"plate", "cables", "shaft", "hand"}
+FIRST_LIFT = {
+    "torsion": {"screws", "bars_out", "clamps_off"},
+    "extension": {"pair_through", "pair_even", "pair_ladder"},
+    "counterweight": {"stack_free", "stack_guard", "stack_off"},
+}
+HANGING = {"pair_open", "pair_slack", "pair_gloves", "pair_safety"}
+STACKING = {"stack_held", "stack_shaft", "stack_clear", "stack_strap"}
+HANDS_ON = {"power_off", "clear", "door_held"}
+POWERED = {"reversal", "eyes", "force", "cycles"}
+GATES = sorted(gate.id for group in gate_groups() for gate in group.gates)
+GROUPS = sorted(group.id for group in gate_groups())
+CARRIED = [{}, {"counterbalance": "extension"}, HUB | {"counterbalance": "counterweight"}]
+LOOSE_FIELDS = ["wire_in", "spring_count", "height_in", "counterbalance", "class_lb"]
+parts = st.sampled_from(["single", "left", "right", "left_outer", "right_outer", "large", "small"])
+RECORDS: dict[str, DoorRecord] = {
+    "unknown": DoorRecord(),
+    "wound": DoorRecord(measured=MEASURED, **dict(wound([read(SpringKind, SPRING)], 5))),
+    "not counted": DoorRecord(measured=MEASURED, **dict(wound([read(SpringKind, SPRING)], None))),
+    "pair": DoorRecord(measured=MEASURED | {"counterbalance": "extension"}, extension=PAIR),
+    "stack": DoorRecord(
+        measured=MEASURED | {"counterbalance": "counterweight", "hub_core_in": 0.75, "strap_in": 0.2, "hub_turns": 7.5}, counterweight=STACK
+    ),
+    "old": read_record({"measured": MEASURED, "springs": [SPRING], "quarter_turns": 6}),
+}
+
+
+class Technician(RuleBasedStateMachine):
+    """Random work on one call, and beside it an account of its own of what is true at the door."""
+
+    def __init__(self) -> None:
+        super().__init__()
+        self.begin(DoorRecord())
+
+    def begin(self, record: DoorRecord) -> None:
+        self.running = Running(record)
+        self.met: set[str] = set()
+        self.held = self.worked = False
+        self.made: dict[str, bool] = {}
+        self.entered = 0
+        self.disconnected: set[str] = set()
+
+    def say(self, kind: str, **body: object) -> bool:
+        """Whether it was taken. Everything that must be true of what is taken is asked here."""
+        before = self.running.call
+        try:
+            entry = self.running.say(kind, **body)
+        except HingeError:
+            assert self.running.call == before
+            return False
+        self.entered += 1
+        if kind == "disconnected":
+            self.disconnected.add(entry.id)
+        assert said_again(read_command({"kind": kind} | body), [entry.body])
+        self._ask(kind, body, before.line)
+        return True
+
+    def _ask(self, kind: str, body: dict[str, Any], line: Any) -> None:
+        carrier, up = line.kind, kind == "moved" and body["to_count"] > body["from_count"]
+        taken_back = kind == "moved" and line.last_wound == (body["part"], body["to_count"], body["from_count"])
+        match kind:
+            case "gate":
+                (self.met.add if body["met"] else self.met.discard)(body["gate"])
+            case "moved" if carrier == "torsion":
+                assert self.met >= HANDS_ON | BARS | (WINDING if up or taken_back else LETTING_DOWN)
+                unknown = line.counts[body["part"]] is None
+                assert not unknown or body["to_count"] <= 0, "turns that are not known are never wound further"
+                self._work()
+            case "slack":
+                assert self.met >= HANDS_ON | BARS | LETTING_DOWN
+                self._work()
+            case "moved":
+                assert self.met >= HANDS_ON | (HANGING if carrier == "extension" else STACKING)
+                self._work()
+            case "taken_off":
+                assert self.met >= HANDS_ON
+                assert carrier != "torsion" or all(count == 0 for count in line.counts.values()), "a wound spring came off its shaft"
+                assert carrier != "torsion" or "cables_slack" in self.met
+                assert carrier != "extension" or self.met >= HANGING
+                assert carrier != "counterweight" or self.met >= STACKING
+                self._work()
+            case "put_on":
+                assert line.on is None, "two sets on one door"
+                assert self.met >= HANDS_ON
+                self._work()
+                self.met -= LETTING_DOWN | WINDING | {"cables_slack"}
+            case "reading":
+                assert self.met >= HANDS_ON | FIRST_LIFT[carrier]
+                assert line.on is not None, "a door lifted with nothing to carry it"
+                assert not self.worked or carrier != "torsion" or all(line.counts.values()), "a door lifted on a slack spring"
+                # A lifted door is no longer down, nor held by its clamps.
+                self.met -= BARS | LETTING_DOWN | WINDING | HANGING | STACKING | {"cables_slack"}
+                outcome, height = body["reading"].get("outcome"), body["reading"]["height_in"]
+                self.held = self.held or (outcome == "holds" and 36 <= height <= 48)
+            case "proof":
+                if body["proof"] in POWERED:
+                    assert self.held or not self.worked, "the opener ran a door that nobody had seen hold"
+                    self.met -= HANDS_ON
+                self.made[body["proof"]] = body["passed"]
+            case "closed":
+                assert not self.worked or self.held
+                assert self.disconnected or (self.made.get("reversal") and self.made.get("eyes"))
+            case _:
+                pass
+        if kind == "moved" and carrier == "torsion" and (up or taken_back):
+            self.met -= {"cables_slack"}
+
+    def _work(self) -> None:
+        """Work on what carries the door: readings and proofs are of before, and the first lift is to be made safe anew."""
+        self.worked, self.held, self.made = True, False, {}
+        for gates in FIRST_LIFT.values():
+            self.met -= gates
+
+    @rule(name=st.sampled_from(sorted(RECORDS)))
+    def another_door(self, name: str) -> None:
+        if not self.entered:
+            self.begin(RECORDS[name])
+
+    @rule(left_out=st.sets(st.sampled_from(GATES), max_size=1))
+    def every_gate_but(self, left_out: set[str]) -> None:
+        for gate in GATES:
+            if gate not in left_out:
+                self.say("gate", gate=gate, met=True)
+
+    @rule(left_out=st.sets(st.sampled_from(GATES), max_size=1), all_of_it=st.booleans())
+    def go_on_as_told(self, left_out: set[str], all_of_it: bool) -> None:
+        """What the page says comes next, its gates met, maybe but for one."""
+        work = shown(self.running.call).work
+        if work is None:
+            return
+        self.every_gate_but(left_out)
+        match work.step:
+            case "take_off":
+                self.say("taken_off")
+            case "put_on":
+                self.say("put_on")
+            case "let_down" | "set":
+                for part in shown(self.running.call).parts:
+                    if part.count is None:
+                        self.say("slack", part=part.part)
+                        continue
+                    while part.target is not None and part.count != part.target:
+                        to_count = part.count + (1 if part.target > part.count else -1)
+                        if not self.say("moved", part=part.part, from_count=part.count, to_count=to_count) or not all_of_it:
+                            break
+                        part.count = to_count
+            case _:
+                self.let_go(42, "holds")
+
+    @rule(gate=st.sampled_from(GATES), met=st.booleans())
+    def a_gate(self, gate: str, met: bool) -> None:
+        self.say("gate", gate=gate, met=met)
+
+    @rule(groups=st.sets(st.sampled_from(GROUPS), min_size=1))
+    def gates(self, groups: set[str]) -> None:
+        for group in gate_groups():
+            for gate in group.gates if group.id in groups else ():
+                self.say("gate", gate=gate.id, met=True)
+
+    @rule(weight=st.integers(100, 160), more=st.sampled_from(CARRIED))
+    def measure(self, weight: int, more: dict[str, str]) -> None:
+        for field, typed in (MEASURES | {"counterbalance": "torsion", "weight_lb": str(weight)} | more).items():
+            self.say("measured", field=field, typed=typed)
+
+    @rule(
+        field=st.sampled_from(LOOSE_FIELDS),
+        typed=st.sampled_from(["2", ".225", "90", "extension", "130"]),
+    )
+    def measure_one(self, field: str, typed: str) -> None:
+        self.say("measured", field=field, typed=typed)
+
+    @rule(turns=st.integers(1, 6), count=st.sampled_from([1, 2, 4]))
+    def choose_springs(self, turns: int, count: int) -> None:
+        self.say("chosen", springs=[SPRING | {"count": count}], quarter_turns=turns)
+
+    @rule(body=st.sampled_from([{"extension": PAIR}, {"counterweight": STACK}]))
+    def choose_other(self, body: dict[str, Any]) -> None:
+        self.say("chosen", **body)
+
+    @rule(option=st.sampled_from(["0.207x2x27.5x2", "pair-130", "stack-4-8", "0.207x2x27.5x1", "nothing"]))
+    def pick(self, option: str) -> None:
+        self.say("picked", option=option)
+
+    @rule(kind=st.sampled_from(["taken_off", "put_on"]))
+    def off_or_on(self, kind: str) -> None:
+        self.say(kind)
+
+    @rule(part=parts, start=st.integers(-3, 8), step=st.integers(-3, 3))
+    def any_stroke(self, part: str, start: int, step: int) -> None:
+        self.say("moved", part=part, from_count=start, to_count=start + step)
+
+    @rule(down=st.booleans(), times=st.integers(1, 12))
+    def strokes(self, down: bool, times: int) -> None:
+        line = self.running.call.line
+        for part, count in line.counts.items():
+            at = -line.let_off.get(part, 0) if count is None else count
+            for _ in range(times):
+                step = -1 if down else 1
+                if not self.say("moved", part=part, from_count=at, to_count=at + step):
+                    break
+                at += step
+
+    @rule(part=parts)
+    def slack(self, part: str) -> None:
+        self.say("slack", part=part)
+
+    @rule()
+    def all_slack(self) -> None:
+        for part in list(self.running.call.line.counts):
+            self.say("slack", part=part)
+
+    @rule(aims=st.dictionaries(parts, st.integers(-2, 9), min_size=1, max_size=2))
+    def aim(self, aims: dict[str, int]) -> None:
+        self.say("aimed", targets=aims)
+
+    @rule(height=st.sampled_from([0, 42, 44, 66, 80, 200]), outcome=st.sampled_from(["holds", "creeps_up", "runs_down"]))
+    def let_go(self, height: float, outcome: str) -> None:
+        self.say("reading", reading={"height_in": height, "outcome": outcome})
+
+    @rule(proof=st.sampled_from(["reversal", "eyes", "labels", "cycles", "none"]), passed=st.booleans())
+    def prove(self, proof: str, passed: bool) -> None:
+        self.say("proof", proof=proof, passed=passed)
+
+    @rule(cause=st.sampled_from(["spring_broken", "eyes", "nothing"]))
+    def find(self, cause: str) -> None:
+        self.say("found", cause=cause)
+
+    @rule(data=st.data())
+    def take_back(self, data: st.DataObject) -> None:
+        entries = self.running.entries
+        if not entries:
+            return
+        gone = data.draw(st.sampled_from(entries))
+        line = self.running.call.line
+        if self.say("withdrawn", entry=gone.id, reason="a mistake"):
+            match gone.body.kind:
+                case "proof":
+                    self.made.pop(gone.body.proof, None)
+                case "reading":
+                    self.held = any(
+                        one.current and one.reading.outcome == "holds" and 36 <= one.reading.height_in <= 48
+                        for one in self.running.call.readings
+                    )
+                case "disconnected":
+                    self.disconnected.discard(gone.id)
+                case _:
+                    pass
+            if line.touched:
+                assert self.running.call.line == line, "taking a claim back moved the door"
+
+    @rule(kind=st.sampled_from(["closed", "disconnected"]))
+    def end(self, kind: str) -> None:
+        self.say(kind, **({"reason": "the board is broken"} if kind == "disconnected" else {}))
+
+    @invariant()
+    def the_gates_and_the_counts_are_what_they_should_be(self) -> None:
+        running = self.running
+        now = running.call.line.as_it_stands()
+        counted = {part: count for part, count in running.call.line.counts.items() if running.call.line.kind == "torsion"}
+        assert not now.springs or now.cones == counted
+        assert {gate for gate in self.met if gate not in running.call.gates} == set()
+        assert {gate for gate in running.call.gates if gate not in self.met} == set(), "a gate stands that should be open"
+
+    def teardown(self) -> None:
+        running = self.running
+        assert fold(running.record, running.entries) == running.call
+        state = shown(running.call)
+        state.model_dump_json()
+        told = [[entry] for entry in running.entries]
+        if running.call.closed:
+            assert history.claimed(running.record, told, "entries") == running.call
+            return
+        assert history.taken_up(running.record, told, "entries") == running.call
+        self._tampered()
+
+    def _tampered(self) -> None:
+        """A stroke left out of the middle of a count: what comes after it no longer follows."""
+        strokes = [place for place, one in enumerate(self.running.entries) if one.body.kind == "moved"]
+        for place, later in pairwise(strokes):
+            one, next_one = (self.running.entries[at].body for at in (place, later))
+            if one.part == next_one.part and next_one.from_count == one.to_count:
+                told = [[entry] for at, entry in enumerate(self.running.entries) if at != place]
+                with pytest.raises(HingeError) as refused:
+                    history.taken_up(self.running.record, told, "entries")
+                assert refused.value.field.startswith("entries.")
+                return
