@@ -1,4 +1,4 @@
-.PHONY: demo test bench shots api format
+.PHONY: demo test check long bench shots api format
 
 demo:
 	@tools/setup
@@ -7,6 +7,15 @@ demo:
 test:
 	@tools/setup
 	@exec tools/test
+
+check:
+	@tools/setup
+	@exec tools/test tests/hinge tests/outside
+
+long:
+	@tools/setup
+	@NORTH_HINGE_PROFILE=long .venv/bin/pytest tests/hinge/test_call_machine.py
+	@.venv/bin/python -m tests.hinge.mutants 200000
 
 bench:
 	@tools/setup

@@ -20,10 +20,10 @@ _database: Database | None = None
 
 
 def pytest_configure(config: pytest.Config) -> None:
-    """Start the database on the first process only; the workers inherit where it answers."""
+    """Start the database on the first process only; the workers inherit where it answers. The core's tests need none."""
     global _database
     os.environ.setdefault("NORTH_HINGE_SECRET_KEY", "for tests only")
-    if hasattr(config, "workerinput") or "NORTH_HINGE_DB_SOCKET" in os.environ:
+    if hasattr(config, "workerinput") or "NORTH_HINGE_DB_SOCKET" in os.environ or all(_of_the_core(path) for path in config.args):
         return
     with socket.socket() as probe:
         probe.bind(("127.0.0.1", 0))
@@ -39,6 +39,10 @@ def pytest_configure(config: pytest.Config) -> None:
     # Without workers the settings have been read before this.
     django_settings.DATABASES["default"]["HOST"] = str(database.socket)
     django_settings.SECRET_KEY = os.environ["NORTH_HINGE_SECRET_KEY"]
+
+
+def _of_the_core(path: str) -> bool:
+    return Path(path).resolve().is_relative_to(ROOT / "tests" / "hinge") or Path(path).resolve().is_relative_to(ROOT / "tests" / "outside")
 
 
 def pytest_unconfigure() -> None:

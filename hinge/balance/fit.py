@@ -125,7 +125,7 @@ def _posterior(hung: Hung, readings: list[Reading], weight_sd: float, axes: tupl
     log_prior = log_prior + np.log(np.gradient(friction))[None, None, :]
     total = log_prior
     if readings:
-        heights = check_positions(hung.door, np.array([reading.height_in for reading in readings]))
+        heights = check_positions(hung.door, np.array([reading.height_in for reading in readings]), "readings.{}.height_in")
         for net, reading in zip(_net(hung, weight, setting_error, heights, offs), readings, strict=True):
             total = total + _log_likelihood(reading, net[:, :, None], friction[None, None, :])
     share = np.exp(total - total.max())

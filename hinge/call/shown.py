@@ -32,7 +32,7 @@ from hinge.call.state import (
     WorkStep,
 )
 from hinge.call.summary import summary_of
-from hinge.call.words import OUTCOME_MARKS, OUTCOMES, PARTS, carrier_words, measured_words, plan_words, reading_words, weight_words
+from hinge.call.words import CLAIMED, OUTCOME_MARKS, OUTCOMES, PARTS, carrier_words, measured_words, plan_words, reading_words, weight_words
 from hinge.measure.fields import Measured, Value, fields
 from hinge.measure.tape import format_length
 from hinge.springs.torsion import BAR_IN, bar_force
@@ -84,8 +84,8 @@ def shown(call: Call, claimed_elsewhere: bool = False) -> CallState:
         closed=call.closed is not None,
         closed_at=call.closed[1].at if call.closed else "",
         told=call.closed[0] if call.closed else "",
-        summary=summary_of(call),
-        claimed_elsewhere=claimed_elsewhere,
+        summary=summary_of(call, claimed_elsewhere),
+        claimed=CLAIMED if claimed_elsewhere else "",
         unreadable=_unreadable(call),
         record_after=record_after(call),
     )

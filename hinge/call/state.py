@@ -155,10 +155,7 @@ class UnreadableState(BaseModel):
 
 
 class CallState(BaseModel):
-    """Everything the entries of a call add up to.
-
-    `claimed_elsewhere`: the call was closed somewhere else, maybe under other rules, and its gates and proofs are as claimed there.
-    """
+    """Everything the entries of a call add up to; `claimed` says so where it was closed elsewhere, maybe under other rules."""
 
     complaint: str | None
     complaint_text: str
@@ -195,6 +192,6 @@ class CallState(BaseModel):
     closed_at: str
     told: str
     summary: list[SaidLine]
-    claimed_elsewhere: bool
+    claimed: str
     unreadable: list[UnreadableState]
     record_after: DoorRecord

@@ -18,7 +18,7 @@ class SaidLine(BaseModel):
     text: str
 
 
-def summary_of(call: Call) -> list[SaidLine]:
+def summary_of(call: Call, claimed_elsewhere: bool = False) -> list[SaidLine]:
     """The lines of a call, those of which nothing is known left out. Never raises."""
     line, now = call.line, call.line.as_it_stands()
     before = carrier_words(OnDoor(**{name: getattr(call.record, name) for name in OnDoor.model_fields}))
@@ -32,7 +32,7 @@ def summary_of(call: Call) -> list[SaidLine]:
         "Balance": ", ".join(
             f"{reading_words(one.reading)} at {format_length(one.reading.height_in, feet=True)}" for one in call.readings if one.current
         ),
-        "Proved": ", ".join(_standing(call, "passed")),
+        "Proved, as claimed there" if claimed_elsewhere else "Proved": ", ".join(_standing(call, "passed")),
         "Failed": ", ".join(_standing(call, "failed")),
         "Opener left disconnected": call.disconnections[-1][0] if call.disconnections else "",
         "Told to the customer": call.closed[0] if call.closed else "",

@@ -16,15 +16,15 @@ from hinge.door.track import Path, Track, path_of
 from hinge.errors import OutOfRange, number
 
 
-def check_positions(door: Door, positions_in: Floats) -> Floats:
-    """The positions [in] as an array, refused outside 0 to the door's height with the one at fault."""
+def check_positions(door: Door, positions_in: Floats, where: str = "positions_in.{}") -> Floats:
+    """The positions [in] as an array, refused outside 0 to the door's height with the one at fault, under the path `where`."""
     positions = np.asarray(positions_in, dtype=float)
     wrong = np.flatnonzero(~((positions >= 0) & (positions <= door.height_in)))
     if wrong.size:
         value = float(positions[wrong[0]])
         raise OutOfRange(
             f"The bottom edge travels from 0 to {number(door.height_in)} in; {number(value)} in is outside.",
-            f"positions_in.{wrong[0]}",
+            where.format(wrong[0]),
             value,
             f"0 to {number(door.height_in)}",
             "in",

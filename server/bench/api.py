@@ -13,6 +13,7 @@ from hinge.measure.fields import Value, read_field, write_value
 from hinge.questions.ask import QUESTIONS, Question, answer_to
 from hinge.questions.shop import FromShop
 from hinge.springs.lists import NO_LISTS
+from server.config.asked import Asked
 from server.config.errors import PROBLEMS
 from server.people.throttle import heavy
 from server.stock.service import lists_of_shop
@@ -20,7 +21,7 @@ from server.stock.service import lists_of_shop
 router = Router(tags=["bench"])
 
 
-class Typed(Schema):
+class Typed(Asked):
     """A measurement as typed."""
 
     field: str = Field(max_length=40)
@@ -41,7 +42,7 @@ def read_measurement(request: HttpRequest, given: Typed) -> ReadBack:
     return ReadBack(value=value, text=write_value(given.field, value))
 
 
-class TypedSheet(Schema):
+class TypedSheet(Asked):
     """Everything typed on a sheet, by field."""
 
     typed: dict[str, str] = Field(max_length=80)

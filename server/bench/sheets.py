@@ -10,6 +10,7 @@ from pydantic import Field
 
 from hinge.errors import OutOfStep
 from server.bench.models import BenchSheet
+from server.config.asked import Asked
 from server.config.errors import PROBLEMS
 from server.config.transactions import mutation
 from server.doors.models import Door
@@ -19,7 +20,7 @@ from server.people.scope import person_of
 router = Router(tags=["bench"])
 
 
-class NewSheet(Schema):
+class NewSheet(Asked):
     """A sheet to keep, under a key the client made."""
 
     key: uuid.UUID

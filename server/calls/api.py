@@ -19,6 +19,7 @@ from hinge.questions.of_call import CallBalance, CallSizing, balance_of, sizing_
 from hinge.springs.drums import DrumKind, named_drums
 from server.calls import service
 from server.calls.models import Call
+from server.config.asked import Asked
 from server.config.errors import PROBLEMS
 from server.doors.models import Door
 from server.people.scope import person_of
@@ -62,13 +63,13 @@ class CallOut(Schema):
     state: CallState
 
 
-class NewCall(Schema):
+class NewCall(Asked):
     """A call to start, under a key the client made."""
 
     key: uuid.UUID
 
 
-class NewEntry(Schema):
+class NewEntry(Asked):
     """An entry under an id the client made; the same id again is the same entry."""
 
     id: str = Field(min_length=8, max_length=64, pattern=r"^[A-Za-z0-9-]+$")

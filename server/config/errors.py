@@ -1,5 +1,6 @@
 """One error shape for everything that can go wrong in the API."""
 
+import json
 import logging
 from collections.abc import Callable
 from typing import Any
@@ -8,9 +9,10 @@ from django.core.exceptions import PermissionDenied
 from django.db import IntegrityError
 from django.http import Http404, HttpRequest, HttpResponse, HttpResponseBase, JsonResponse
 from ninja import NinjaAPI, Schema
-from ninja.errors import AuthenticationError, HttpError, ValidationError
+from ninja.errors import AuthenticationError, HttpError, ValidationError, ValidationErrorContext
+from pydantic import ValidationError as PydanticError
 
-from hinge.document import plain_value
+from hinge.document import first_mistake
 from hinge.errors import GateNotMet, HingeError, OutOfStep
 
 log = logging.getLogger(__name__)
@@ -79,6 +81,31 @@ class OneErrorShape:
         return JsonResponse(problem_body(status), status=status)
 
 
+class Malformed(ValidationError):
+    """What a request said does not fit what is asked there."""
+
+    def __init__(self, found: PydanticError) -> None:
+        super().__init__([])
+        self.found = found
+
+    def mistake(self, request: HttpRequest) -> dict[str, Any]:
+        """The first mistake, as the core words it; its path is the sent document's own."""
+        # The first step of a place is the name under which the document is handed on.
+        name = str(self.found.errors()[0]["loc"][0])
+        document = {name: json.loads(request.body)} if request.content_type == "application/json" and request.body else None
+        mistake = first_mistake(self.found, document).as_document()
+        message = str(mistake["message"]).removeprefix(f"{name}.")
+        return mistake | {"message": message, "field": str(mistake["field"]).removeprefix(name).removeprefix(".")}
+
+
+class HingeApi(NinjaAPI):
+    """The API whose malformed requests are answered in the core's words."""
+
+    def validation_error_from_error_contexts(self, error_contexts: list[ValidationErrorContext[Any]]) -> ValidationError:
+        """The first of them."""
+        return Malformed(error_contexts[0].pydantic_validation_error)
+
+
 def install(api: NinjaAPI) -> None:
     """Map every error the API can meet to the one shape."""
 
@@ -98,9 +125,9 @@ def install(api: NinjaAPI) -> None:
     def taken(request: HttpRequest, wrong: IntegrityError) -> HttpResponse:
         return answer(request, 409, code="taken", message="Somebody wrote the same thing at this moment. Look again.")
 
-    @api.exception_handler(ValidationError)
-    def malformed(request: HttpRequest, wrong: ValidationError) -> HttpResponse:
-        return answer(request, 422, **_mistake(wrong.errors[0]))
+    @api.exception_handler(Malformed)
+    def malformed(request: HttpRequest, wrong: Malformed) -> HttpResponse:
+        return answer(request, 422, **wrong.mistake(request))
 
     @api.exception_handler(HttpError)
     def http_error(request: HttpRequest, wrong: HttpError) -> HttpResponse:
@@ -119,11 +146,3 @@ def install(api: NinjaAPI) -> None:
     @api.exception_handler(Http404)
     def not_there(request: HttpRequest, wrong: Http404) -> HttpResponse:
         return answer(request, 404, message="There is no such thing in your shop.")
-
-
-def _mistake(mistake: dict[str, Any]) -> dict[str, Any]:
-    # The first two steps name where ninja found the document, not a place in it.
-    field = ".".join(str(part) for part in mistake["loc"][2:])
-    unit = next((unit for unit in ("in", "lb") if field.endswith(f"_{unit}")), "")
-    said = {"message": f"{field or 'The document'}: {mistake['msg']}.", "allowed": mistake["msg"], "unit": unit}
-    return said | {"code": "bad_input", "field": field, "value": plain_value(mistake.get("input"))}

@@ -18,6 +18,7 @@ from hinge.call.setup import Setup
 from hinge.call.sheet import understood
 from hinge.call.words import measured_words
 from hinge.measure.fields import fields, write_value
+from server.config.asked import Asked
 from server.config.errors import PROBLEMS
 from server.doors import service
 from server.doors.models import Door
@@ -49,7 +50,7 @@ class DoorPage(Schema):
     pages: int
 
 
-class DoorDetails(Schema):
+class DoorDetails(Asked):
     """What a person types about a door."""
 
     name: str = Field(min_length=1, max_length=120)

@@ -10,6 +10,7 @@ from ninja.decorators import decorate_view
 from ninja.errors import HttpError
 from pydantic import Field
 
+from server.config.asked import Asked
 from server.config.errors import PROBLEMS
 from server.people import service
 from server.people.demo import DEMO_ACCOUNTS, DemoAccount
@@ -45,14 +46,14 @@ class SessionOut(Schema):
     demo_accounts: list[DemoAccount]
 
 
-class SignIn(Schema):
+class SignIn(Asked):
     """A user name and password."""
 
     username: str = Field(max_length=150)
     password: str = Field(max_length=200)
 
 
-class PersonIn(Schema):
+class PersonIn(Asked):
     """Someone to add to the shop."""
 
     username: str = Field(min_length=2, max_length=60, pattern=r"^[\w.-]+$")

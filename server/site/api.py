@@ -1,7 +1,5 @@
 """The API: every router in one place, signed in by session cookie."""
 
-from ninja import NinjaAPI
-
 from server.bench.api import router as bench
 from server.bench.sheets import router as sheets
 from server.calls.api import router as calls
@@ -12,7 +10,7 @@ from server.people.api import router as people
 from server.people.signed_in import SignedIn
 from server.stock.api import router as stock
 
-api = NinjaAPI(title="North Hinge", version="1", auth=SignedIn(), docs_url=None, openapi_url=None, urls_namespace="api")
+api = errors.HingeApi(title="North Hinge", version="1", auth=SignedIn(), docs_url=None, openapi_url=None, urls_namespace="api")
 errors.install(api)
 for router in (people, doors, calls, bench, sheets, stock, exchange):
     api.add_router("", router)

@@ -10,6 +10,7 @@ from django.shortcuts import get_object_or_404
 from ninja import Router, Schema, Status
 from pydantic import Field
 
+from server.config.asked import Asked
 from server.config.errors import PROBLEMS
 from server.people.scope import person_of
 from server.stock import service
@@ -29,7 +30,7 @@ class ShopListOut(Schema):
     loaded_at: datetime
 
 
-class NewList(Schema):
+class NewList(Asked):
     """A CSV as it was on the person's machine."""
 
     file_name: str = Field(max_length=120)

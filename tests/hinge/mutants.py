@@ -6,6 +6,7 @@ import copy
 import json
 import math
 import random
+import sys
 from typing import Any
 
 from hinge.errors import HingeError
@@ -105,3 +106,9 @@ def run(asked: dict[str, Any], times: int, seed: int) -> tuple[int, int]:
         name = names[turn % len(names)]
         answered += require_answer_or_refusal(name, mutated(asked[name], chance))
     return answered, times - answered
+
+
+if __name__ == "__main__":
+    from tests.hinge.test_command import ASKED
+
+    print("{} answered, {} refused, nothing else".format(*run(ASKED, int(sys.argv[1]), 1)))  # noqa: T201

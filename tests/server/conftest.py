@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import json
 import uuid
+from collections.abc import Mapping
 
 import pytest
 from django.core.cache import cache
@@ -79,11 +80,11 @@ class CallOver:
                 for gate in group.gates:
                     self.must("gate", gate=gate.id, met=True)
 
-    def ready_to_wind(self, quarter_turns: int = 2) -> CallOver:
+    def ready_to_wind(self, quarter_turns: int = 2, measures: Mapping[str, str] = MEASURES) -> CallOver:
         self.must("complaint", complaint="bang")
         self.gates("hands_on")
         self.must("found", cause="spring_broken", note="")
-        for field, typed in MEASURES.items():
+        for field, typed in measures.items():
             self.must("measured", field=field, typed=typed)
         self.must("chosen", springs=[SPRING], quarter_turns=quarter_turns)
         self.gates("bars", "letting_down")
@@ -95,13 +96,17 @@ class CallOver:
         self.gates("winding")
         return self
 
-    def closed(self) -> CallOver:
-        self.ready_to_wind()
+    def lifted(self, measures: Mapping[str, str] = MEASURES) -> CallOver:
+        self.ready_to_wind(measures=measures)
         for side in ("left", "right"):
             for stroke in range(2):
                 self.must("moved", part=side, from_count=stroke, to_count=stroke + 1)
         self.gates("first_lift")
         self.must("reading", reading={"height_in": 42, "outcome": "holds"})
+        return self
+
+    def closed(self) -> CallOver:
+        self.lifted()
         for proof in ("reversal", "eyes"):
             self.must("proof", proof=proof, passed=True)
         self.must("closed", told="Monthly check 🔧")

@@ -36,10 +36,14 @@ def test_a_call_comes_into_an_empty_shop_without_loss(call, document, stranger):
     theirs = Api(stranger)
     there = theirs.get(f"/calls/{call.key}/document.json").json()
     assert there["call"].pop("claimed_elsewhere") != document["call"].pop("claimed_elsewhere")
+    theirs_said, mine_said = (one.pop("said") for one in (there, document))
+    assert [line["text"] for line in theirs_said] == [line["text"] for line in mine_said]
     assert there == document
     mine, brought = (api.get(f"/calls/{call.key}").json()["state"] for api in (call.api, theirs))
-    assert brought.pop("claimed_elsewhere")
-    assert not mine.pop("claimed_elsewhere")
+    assert brought.pop("claimed") == "Closed elsewhere: its gates and proofs are as claimed there."
+    assert mine.pop("claimed") == ""
+    for line in mine["summary"]:
+        line["label"] = line["label"].replace("Proved", "Proved, as claimed there")
     assert brought == mine
     assert Door.objects.filter(shop=stranger.shop).count() == 1
 

@@ -3,9 +3,15 @@
 import uuid
 
 import pytest
+from django_scopes import scope
+from django_scopes.exceptions import ScopeError
 
+from server.bench.models import BenchSheet
+from server.calls.models import Call, Entry
+from server.doors.models import Change, Door
 from server.people.models import Person, Shop
 from server.site.api import api
+from server.stock.models import ShopList
 from tests.server.conftest import Api, CallOver
 
 OPEN = {("get", "/api/session"), ("post", "/api/session")}
@@ -88,8 +94,43 @@ def test_a_post_without_the_csrf_token_is_refused(technician, door):
 
 
 def test_two_shops_may_hold_the_same_keys(technician, stranger, door):
-    from server.doors.models import Door
-
     twin = Door.objects.create(shop=Shop.objects.get(pk=stranger.shop_id), key=door.key, name="Elsewhere")
     assert Api(stranger).get(f"/doors/{door.key}").json()["name"] == twin.name
     assert Api(technician).get(f"/doors/{door.key}").json()["name"] == door.name
+
+
+@pytest.mark.parametrize("model", [Door, Change, Call, Entry, ShopList, BenchSheet])
+def test_a_query_that_forgets_the_shop_fails_instead_of_leaking(technician, stranger, door, model):
+    with scope():
+        for ask in (model.objects.all, model.objects.count, model.objects.exists, lambda: model.objects.filter(pk=1), model.objects.first):
+            with pytest.raises(ScopeError):
+                list(ask() or ())
+    with scope(shop=stranger.shop_id):
+        assert not model.objects.exists()
+
+
+def test_who_changed_what_is_in_the_doors_file(technician, lead, door):
+    details = {"name": "Net loft, left", "place": "Quayside 9", "customer": "A. Hollis", "phone": "", "access_notes": "", "version": 1}
+    assert Api(lead).send("PUT", f"/doors/{door.key}", details).status_code == 200
+    CallOver(Api(technician), door).closed()
+    changes = list(Change.objects.filter(door=door))
+    assert [(one.by_name, one.says) for one in changes] == [("Tess Orme", "closed a call"), ("Lena Rudd", "changed the details")]
+    assert changes[1].what == {"name": ["Net loft", "Net loft, left"]}
+    assert changes[0].what["height_in"] == [None, 84]
+    said = Api(technician).get(f"/doors/{door.key}").json()["changes"]
+    assert [one["by"] for one in said] == ["Tess Orme", "Lena Rudd"]
+    # A change that is refused is not told as made.
+    Api(lead).send("PUT", f"/doors/{door.key}", details)
+    assert Change.objects.filter(door=door).count() == 2
+
+
+def test_a_sheets_key_used_again_at_another_door_is_refused(technician, door, shop):
+    other = Door.objects.create(shop=shop, name="Shed", record={"measured": {}})
+    sheet = {"key": str(uuid.uuid4()), "address": "/bench/springs?weight_lb=130", "title": "Springs", "says": ""}
+    client = Api(technician)
+    assert client.post(f"/doors/{door.key}/bench", sheet).status_code == 200
+    assert client.post(f"/doors/{door.key}/bench", sheet).status_code == 200
+    answer = client.post(f"/doors/{other.key}/bench", sheet)
+    assert answer.status_code == 409
+    assert BenchSheet.objects.filter(door=door).count() == 1
+    assert not BenchSheet.objects.filter(door=other).exists()

@@ -1480,9 +1480,7 @@ export interface components {
         };
         /**
          * CallState
-         * @description Everything the entries of a call add up to.
-         *
-         *     `claimed_elsewhere`: the call was closed somewhere else, maybe under other rules, and its gates and proofs are as claimed there.
+         * @description Everything the entries of a call add up to; `claimed` says so where it was closed elsewhere, maybe under other rules.
          */
         CallState: {
             /** Complaint */
@@ -1552,8 +1550,8 @@ export interface components {
             told: string;
             /** Summary */
             summary: components["schemas"]["SaidLine"][];
-            /** Claimed Elsewhere */
-            claimed_elsewhere: boolean;
+            /** Claimed */
+            claimed: string;
             /** Unreadable */
             unreadable: components["schemas"]["UnreadableState"][];
             record_after: components["schemas"]["DoorRecord"];
@@ -1678,7 +1676,7 @@ export interface components {
              * Id
              * @enum {string}
              */
-            id: "holds" | "creeps_up" | "creeps_down" | "runs_up" | "runs_down";
+            id: "runs_up" | "creeps_up" | "holds" | "creeps_down" | "runs_down";
             /** Text */
             text: string;
         };
@@ -1753,7 +1751,7 @@ export interface components {
             /** Height In */
             height_in: number;
             /** Outcome */
-            outcome?: ("holds" | "creeps_up" | "creeps_down" | "runs_up" | "runs_down") | null;
+            outcome?: ("runs_up" | "creeps_up" | "holds" | "creeps_down" | "runs_down") | null;
             /** Force Lb */
             force_lb?: number | null;
             /** Direction */

@@ -66,9 +66,7 @@ export function CallPage() {
       <StageTrack callKey={key} stages={call.state.stages} current={stage} />
       <Body>
         {query.isError && <Banner role="status">No connection. What is shown may be old. Trying again.</Banner>}
-        {call.state.claimed_elsewhere && (
-          <Banner role="note">Closed elsewhere: its gates and proofs are as claimed there.</Banner>
-        )}
+        {call.state.claimed && <Banner role="note">{call.state.claimed}</Banner>}
         {call.state.unreadable.map((one) => (
           <Banner key={one.text} role="note">
             Cannot be read: {one.text}{' '}
