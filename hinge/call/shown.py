@@ -32,7 +32,18 @@ from hinge.call.state import (
     WorkStep,
 )
 from hinge.call.summary import summary_of
-from hinge.call.words import CLAIMED, OUTCOME_MARKS, OUTCOMES, PARTS, carrier_words, measured_words, plan_words, reading_words, weight_words
+from hinge.call.words import (
+    CLAIMED,
+    OUTCOME_MARKS,
+    OUTCOMES,
+    PARTS,
+    STANDINGS,
+    carrier_words,
+    measured_words,
+    plan_words,
+    reading_words,
+    weight_words,
+)
 from hinge.measure.fields import Measured, Value, fields
 from hinge.measure.tape import format_length
 from hinge.springs.torsion import BAR_IN, bar_force
@@ -279,7 +290,9 @@ def _gate_state(gate: str, title: str, why: str, signed: Signed | None) -> GateS
 def _proof_states(call: Call) -> list[ProofState]:
     def state(proof_id: str) -> dict[str, object]:
         tried = call.tried.get(proof_id)
-        return {"standing": tried.standing, "by": tried.signed.by, "at": tried.signed.at} if tried else {"standing": "open"}
+        signed = {"by": tried.signed.by, "at": tried.signed.at} if tried else {}
+        standing = tried.standing if tried else "open"
+        return {"standing": standing, "says": STANDINGS[standing], **signed}
 
     told = ("id", "title", "how", "passes_when", "required")
     return [ProofState.model_validate({name: getattr(proof, name) for name in told} | state(proof.id)) for proof in proofs()]

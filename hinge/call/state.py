@@ -136,6 +136,7 @@ class ProofState(BaseModel):
     passes_when: str
     required: bool
     standing: Literal["open", "passed", "failed", "void"]
+    says: str
     by: str = ""
     at: str = ""
 

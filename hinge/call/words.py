@@ -12,6 +12,7 @@ from hinge.measure.tape import format_length
 from hinge.springs.words import pair_words, plate_words, set_words, stack_words, turns_words
 
 OUTCOMES = {"holds": "holds", "creeps_up": "creeps up", "creeps_down": "creeps down", "runs_up": "runs up", "runs_down": "runs down"}
+STANDINGS = {"open": "not made", "passed": "passed", "failed": "failed", "void": "to be made anew"}
 CLAIMED = "Closed elsewhere: its gates and proofs are as claimed there."
 OUTCOME_MARKS = {"holds": "▬", "creeps_up": "▲", "creeps_down": "▼", "runs_up": "▲▲", "runs_down": "▼▼"}
 PARTS: dict[CarrierKind, dict[Part, str]] = {

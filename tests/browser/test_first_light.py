@@ -11,6 +11,7 @@ from server.calls.models import Call
 from server.doors.models import Door
 from tests.browser.conftest import PASSWORD
 from tests.browser.work import call_ready_to_wind, enter, gates, meet, start, state_of, wound
+from tests.server.test_exchange import text_of
 
 MEASURES = {
     "Door weight": "59 kg", "Door width": "9'", "Door height": "213.36 cm", "Sections": "4",
@@ -132,6 +133,10 @@ def test_one_door_from_the_scale_to_the_proof(tablet, person):
     pdf, document = (fetch(page, link) for link in ("Job sheet (PDF)", "The call as JSON"))
     assert pdf.startswith(b"%PDF")
     assert json.loads(document)["call"]["closed_at"]
+    on_sheet, on_page = text_of(pdf)[1], " ".join(page.text().split())
+    for line in json.loads(document)["said"]:
+        assert line["text"] in on_page
+        assert line["text"] in on_sheet
     assert [one for one in page.complaints() if "422" not in one] == []
 
 

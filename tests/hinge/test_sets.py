@@ -1,5 +1,7 @@
 """Sets on one shaft: what each spring carries, four and nested ones, and like-for-like beside the advice."""
 
+import re
+
 import numpy as np
 import pytest
 from hypothesis import given
@@ -155,3 +157,28 @@ def test_the_suppliers_rate_beats_the_formula_and_both_are_kept():
         assert spring.table_difference == pytest.approx(2000 / 2327.7 - 1, abs=1e-3)
     others = [spring for one in found.sets for spring in one.springs if spring.wire_in == 0.225]
     assert all(spring.table_rate_lbin_per_turn is None for spring in others)
+
+
+@given(
+    wire_in=st.sampled_from([0.192, 0.207, 0.218, 0.225, 0.234, 0.25]),
+    length_in=st.integers(18, 44),
+    quarters=st.integers(12, 48),
+    weight_lb=st.integers(80, 260),
+)
+def test_like_for_like_says_what_its_figures_say(wire_in, length_in, quarters, weight_lb):
+    """No minus sign, nothing hot that is not, the right side, and never "right" of a set that is wound wrong."""
+    on = fix(build_door(84, section_count=4, weight_lb=weight_lb), TWELVE_INCH, FOUR_INCH)
+    like = judge((build_torsion(wire_in, 2, length_in, count=2),), on, quarters)
+    said = why(like, judge(like.springs, on), TWELVE_INCH)
+    assert "-" not in said.replace("Like-for-like", "").replace("quarter-turns", "").replace("lb hot", "")
+    assert ("right for this door" in said) == (abs(like.rate_error) <= 0.01 and abs(quarters - like.own_quarter_turns) <= 1)
+    assert ("stronger" in said) == (like.rate_error > 0.01)
+    assert ("weaker" in said) == (like.rate_error < -0.01)
+    net = like.profile.net_lb
+    if "right for this door" not in said:
+        before = said.split("; with the advised")[0]
+        assert ("nowhere hot" in before) == (-net.min() < 0.5)
+        assert ("nowhere heavy" in before) == (net.max() < 0.5)
+        hot, heavy = re.search(r"(\d+) lb hot", before), re.search(r"(\d+) lb heavy", before)
+        assert hot is None or float(hot[1]) == pytest.approx(-net.min(), abs=0.51)
+        assert heavy is None or float(heavy[1]) == pytest.approx(net.max(), abs=0.51)

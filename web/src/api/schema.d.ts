@@ -1730,6 +1730,8 @@ export interface components {
              * @enum {string}
              */
             standing: "open" | "passed" | "failed" | "void";
+            /** Says */
+            says: string;
             /**
              * By
              * @default

@@ -8,8 +8,6 @@ import type { Call } from '../useCall';
 const Proof = styled.div`background: var(--sheet); border: 1px solid var(--line); padding: 10px 14px; display: grid; gap: 6px;
   h3 { display: flex; justify-content: space-between; gap: 10px; } .passed { color: var(--holds); } .void, .failed { color: var(--stop); } .open { color: var(--quiet); }
   p { font-size: 16px; } div { display: flex; gap: 8px; flex-wrap: wrap; }`;
-const SAYS = { passed: '✓ passed', failed: '✕ failed', void: '! void: prove again', open: 'open' };
-
 export function Proofs({ call }: { call: Call }) {
   return (
     <Stack $gap={8} role="group" aria-label="Proofs">
@@ -29,7 +27,7 @@ function ProofRow({ proof, call }: { proof: Schemas['ProofState']; call: Call })
         {proof.title}
         {proof.required ? '' : ' (advised)'}
         <span className={proof.standing}>
-          {SAYS[proof.standing]} {proof.standing === 'passed' && proof.at ? clock(proof.at) : ''}
+          {proof.says} {proof.standing === 'passed' && proof.at ? clock(proof.at) : ''}
         </span>
       </h3>
       {proof.standing !== 'passed' && (

@@ -1,0 +1,87 @@
+"""Two tablets at one door, anything at any time, repeats and stale strokes too: the server keeps what the core would."""
+
+import uuid
+
+from django.db import transaction
+from hypothesis import HealthCheck, given, settings
+from hypothesis import strategies as st
+
+from hinge.call.commands import read_command
+from hinge.call.decide import decide
+from hinge.call.evolve import Call as Facts
+from hinge.errors import HingeError
+from server.calls.models import Call, Entry
+from server.doors.models import Door
+from server.people.models import Person, Shop
+from tests.hinge.calls import SPRING
+from tests.hinge.machine import GATES, GROUPS, gate_groups
+from tests.server.conftest import Api, CallOver
+
+ANSWERS = {200, 409, 422}
+strokes = st.tuples(st.sampled_from(["left", "right"]), st.integers(-2, 3), st.sampled_from([-1, 1]))
+reading = {"height_in": 42, "outcome": "holds"}
+steps = st.one_of(
+    st.builds(lambda one: {"kind": "moved", "part": one[0], "from_count": one[1], "to_count": one[1] + one[2]}, strokes),
+    st.builds(lambda gate, met: {"kind": "gate", "gate": gate, "met": met}, st.sampled_from(GATES), st.booleans()),
+    st.sampled_from(GROUPS),
+    st.sampled_from(GROUPS),
+    st.builds(lambda side: {"kind": "slack", "part": side}, st.sampled_from(["left", "right"])),
+    st.sampled_from([{"kind": "taken_off"}, {"kind": "put_on"}, {"kind": "closed"}, {"kind": "reading", "reading": reading}]),
+    st.just({"kind": "chosen", "springs": [SPRING], "quarter_turns": 2}),
+    st.builds(lambda passed: {"kind": "proof", "proof": "eyes", "passed": passed}, st.booleans()),
+    st.builds(lambda place: {"kind": "withdrawn", "entry": place, "reason": "a mistake"}, st.integers(0, 30)),
+)
+
+
+@settings(max_examples=12, suppress_health_check=[HealthCheck.function_scoped_fixture])
+@given(st.lists(st.tuples(steps, st.integers(0, 1), st.booleans()), min_size=10, max_size=30))
+def test_what_the_server_keeps_is_what_was_taken(db, told):
+    with transaction.atomic():
+        shop = Shop.objects.create(name="Test Door Works")
+        people = [Person.objects.create_user(f"p{uuid.uuid4().hex[:8]}", name="P", role="lead", shop=shop) for _ in range(2)]
+        door = Door.objects.create(shop=shop, name="Net loft", record={"measured": {}})
+        tablets = [CallOver(Api(person), door) for person in people]
+        taken: list[str] = []
+        for step, tablet, again in told:
+            for body in _bodies(step, taken):
+                _enter(tablets, tablet, body, again, taken)
+        row = tablets[0].row
+        rows = list(Entry.objects.filter(call=row))
+        assert [one.client_id for one in rows] == taken
+        assert [one.position for one in rows] == list(range(1, len(taken) + 1))
+        seen = [one.api.get(f"/calls/{one.key}").json() for one in tablets]
+        assert seen[0] == seen[1]
+        assert seen[0]["state"]["unreadable"] == []
+        transaction.set_rollback(True)
+
+
+def _bodies(step: object, taken: list[str]) -> list[dict]:
+    if isinstance(step, str):
+        return [{"kind": "gate", "gate": gate.id, "met": True} for group in gate_groups() if group.id == step for gate in group.gates]
+    if step["kind"] == "withdrawn":
+        return [step | {"entry": taken[step["entry"] % len(taken)]}] if taken else []
+    return [step]
+
+
+def _enter(tablets: list[CallOver], tablet: int, body: dict, again: bool, taken: list[str]) -> None:
+    key = str(uuid.uuid4())
+    before: Facts = Call.objects.get(key=tablets[0].key).facts()
+    answer = tablets[tablet].enter(entry_id=key, **body)
+    assert answer.status_code in ANSWERS, answer.content
+    assert (answer.status_code == 200) == _allowed(before, body)
+    if answer.status_code == 200:
+        taken.append(key)
+    else:
+        assert Call.objects.get(key=tablets[0].key).facts() == before
+    if again:
+        # The answer was lost on its way, and the other tablet had something to say meanwhile.
+        second = tablets[tablet].enter(entry_id=key, **body)
+        assert second.status_code == answer.status_code
+
+
+def _allowed(facts: Facts, body: dict) -> bool:
+    try:
+        decide(facts, read_command(body))
+    except HingeError:
+        return False
+    return True
