@@ -148,6 +148,7 @@ function Changes({ changes }: { changes: Schemas['ChangeOut'][] }) {
 }
 
 function ChangeDetails({ file, done }: { file: Schemas['DoorFile']; done: () => void }) {
+  const { name, place, customer, phone, access_notes } = file;
   const queries = useQueryClient();
   const change = useMutation({
     mutationFn: (details: Details) =>
@@ -172,7 +173,12 @@ function ChangeDetails({ file, done }: { file: Schemas['DoorFile']; done: () => 
         <h1>Change the details</h1>
         <Plain onPress={done}>Leave as it was</Plain>
       </Row>
-      <DetailsForm first={file} save={change.mutate} saving={change.isPending} wrong={change.error}>
+      <DetailsForm
+        first={{ name, place, customer, phone, access_notes }}
+        save={change.mutate}
+        saving={change.isPending}
+        wrong={change.error}
+      >
         {stale ? (
           <Sheet>
             <p>Somebody changed this file meanwhile. It now says:</p>
