@@ -4,13 +4,14 @@ from __future__ import annotations
 
 import tempfile
 import time
-from collections.abc import Callable, Mapping
+from collections.abc import Mapping
 from pathlib import Path
-from typing import Any
 
 from selenium import webdriver
 from selenium.webdriver.common.by import By
+from selenium.webdriver.support.ui import WebDriverWait
 
+from hinge.call.knowledge import gate_groups
 from server.people.demo import DEMO_ACCOUNTS
 from tools.browser import open_browser, set_viewport
 from tools.running import ROOT, running
@@ -44,9 +45,11 @@ fetch(`/api/doors?search=${encodeURIComponent(words)}`).then(a => a.json()).then
 """
 DOOR = "weight_lb=145&width_in=9'&height_in=7'&section_count=4&radius_in=12&drum_diameter_in=4&cable_in=1/8"
 BENCH = {
-    "bench-springs": f"/bench/springs?{DOOR}&wire_in=.225&inside_diameter_in=2&length_in=36&spring_count=2",
-    "bench-convert": f"/bench/convert?{DOOR}",
+    "bench-springs": (f"/bench/springs?{DOOR}&wire_in=.225&inside_diameter_in=2&length_in=36&spring_count=2", "quarter-turns"),
+    "bench-convert": (f"/bench/convert?{DOOR}", "Convert"),
 }
+# What each stage must show before its picture is taken.
+STAGES = {"arrive": "power", "find": "spring is broken", "measure": "Door weight", "size": "Use this set"}
 READINGS = ((12, "holds"), (42, "holds"), (66, "creeps_up"))
 
 
@@ -63,72 +66,79 @@ def main() -> None:
 
 
 def _take_all(browser: webdriver.Chrome, address: str) -> None:
-    def take(name: str, path: str, touch: str = "") -> None:
+    def look(path: str, shows: str) -> None:
         browser.get(address + path)
-        time.sleep(0.8)
-        while browser.find_elements(By.CSS_SELECTOR, "[aria-label=Loading]"):
-            time.sleep(0.2)
-        time.sleep(0.6)
-        for button in browser.find_elements(By.TAG_NAME, "button"):
-            if touch and touch in button.text:
-                button.click()
-                time.sleep(0.8)
-                break
+        WebDriverWait(browser, 20).until(lambda at: _settled(at, shows), f"{path} does not show {shows!r}")
+
+    def take(name: str, path: str, shows: str, touch: str = "") -> None:
+        """A picture of a page, taken only once what it is to show is on it."""
+        look(path, "" if touch else shows)
+        if touch:
+            _touch(browser, touch)
+            WebDriverWait(browser, 20).until(lambda at: _settled(at, shows), f"{name} does not show {shows!r}")
         browser.save_screenshot(str(FOLDER / f"{name}.png"))
 
     def enter(*bodies: Mapping[str, object]) -> None:
         wrong = browser.execute_async_script(ENTER, key, list(bodies))
         assert not wrong, wrong
 
-    take("sign-in", "/")
+    def meet(*groups: str) -> None:
+        enter(*[{"kind": "gate", "gate": gate.id, "met": True} for group in gate_groups() if group.id in groups for gate in group.gates])
+
+    take("sign-in", "/", "Sign in")
     browser.execute_async_script(SIGN_IN, DEMO_ACCOUNTS[2].username, DEMO_ACCOUNTS[2].password)
-    take("today", "/")
+    take("today", "/", "under way")
     links = "return [...document.querySelectorAll('a')].map(a => a.getAttribute('href'))"
     key = next(href for href in browser.execute_script(links) if href.startswith("/calls/")).split("/")[2]
-    take("doors", "/doors?sort=-visited")
+    take("doors", "/doors?sort=-visited", "Open a new file")
     door = next(href for href in browser.execute_script(links) if href.startswith("/doors/") and "new" not in href)
-    take("door-file", door)
-    take("shop", "/shop")
-    for name, path in BENCH.items():
-        take(name, path)
-    for name, words in (("size-low-headroom", "cellar garage"), ("size-extension", "Ropewalk")):
-        take(name, f"/calls/{browser.execute_async_script(START, words)}/size")
-    for stage in ("arrive", "find", "measure", "size"):
-        take(stage, f"/calls/{key}/{stage}")
+    take("door-file", door, "Start call")
+    take("shop", "/shop", "People")
+    for name, (path, shows) in BENCH.items():
+        take(name, path, shows)
+    for name, words, shows in (("size-low-headroom", "cellar garage", "ow headroom"), ("size-extension", "Ropewalk", "lb class")):
+        take(name, f"/calls/{browser.execute_async_script(START, words)}/size", shows)
+    for stage, shows in STAGES.items():
+        take(stage, f"/calls/{key}/{stage}", shows)
     set_viewport(browser, 390, 844)
-    take("size-phone", f"/calls/{key}/size")
+    take("size-phone", f"/calls/{key}/size", "Use this set")
     set_viewport(browser, 1280, 800)
-    _pick(browser)
-    take("repair", f"/calls/{key}/repair")
-    planned = _meet(browser, enter, key, "winding")["winding"][0]["planned"]
+    look(f"/calls/{key}/size", "Use this set")
+    _touch(browser, "Use this set")
+    WebDriverWait(browser, 20).until(lambda at: at.current_url.endswith("/repair"), "nothing was picked")
+    take("repair", f"/calls/{key}/repair", "Let the springs down")
+    meet("hands_on", "bars", "letting_down")
+    enter(*[{"kind": "slack", "part": side} for side in ("left", "right")])
+    meet("taking_off")
+    enter({"kind": "taken_off"}, {"kind": "put_on"})
+    meet("winding")
+    script = "fetch(`/api/calls/${arguments[0]}`).then(a => a.json()).then(c => arguments[1](c.state.parts[0].target))"
+    planned = browser.execute_async_script(script, key)
     enter(*[_stroke("left", place) for place in range(13)])
-    take("turn-counter", f"/calls/{key}/repair", "Go on winding")
+    take("turn-counter", f"/calls/{key}/repair", f"13 / {planned}", "Go on winding")
     enter(*[_stroke("left", place) for place in range(13, planned)], *[_stroke("right", place) for place in range(planned)])
-    _meet(browser, enter, key, "first_lift")
+    meet("first_lift")
     enter(*[{"kind": "reading", "reading": {"height_in": height, "outcome": outcome}} for height, outcome in READINGS])
-    take("prove", f"/calls/{key}/prove")
+    take("prove", f"/calls/{key}/prove", "Contact reversal")
     browser.execute_script("localStorage.setItem('north-hinge.theme', 'garage')")
-    take("prove-garage", f"/calls/{key}/prove")
+    take("prove-garage", f"/calls/{key}/prove", "Contact reversal")
     browser.execute_script("localStorage.setItem('north-hinge.theme', 'light')")
     enter(*[{"kind": "proof", "proof": proof, "passed": True} for proof in ("reversal", "eyes")])
-    take("close", f"/calls/{key}/close")
+    take("close", f"/calls/{key}/close", "Contact reversal")
+
+
+def _settled(browser: webdriver.Chrome, shows: str) -> bool:
+    time.sleep(0.6)
+    loading = browser.find_elements(By.CSS_SELECTOR, "[aria-label=Loading]")
+    return not loading and shows.casefold() in browser.find_element(By.TAG_NAME, "body").text.casefold()
+
+
+def _touch(browser: webdriver.Chrome, words: str) -> None:
+    next(button for button in browser.find_elements(By.TAG_NAME, "button") if words in button.text).click()
 
 
 def _stroke(side: str, place: int) -> dict[str, object]:
-    return {"kind": "counted", "spring": side, "from_quarter": place, "to_quarter": place + 1}
-
-
-def _pick(browser: webdriver.Chrome) -> None:
-    button = next(one for one in browser.find_elements(By.TAG_NAME, "button") if "Use this set" in one.text)
-    button.click()
-    time.sleep(1.5)
-
-
-def _meet(browser: webdriver.Chrome, enter: Callable[..., None], key: str, group_id: str) -> Any:
-    state = browser.execute_async_script("fetch(`/api/calls/${arguments[0]}`).then(a => a.json()).then(c => arguments[1](c.state))", key)
-    group = next(group for group in state["gate_groups"] if group["id"] == group_id)
-    enter(*[{"kind": "gate", "gate": gate["id"], "met": True} for gate in group["gates"]])
-    return state
+    return {"kind": "moved", "part": side, "from_count": place, "to_count": place + 1}
 
 
 if __name__ == "__main__":
