@@ -49,7 +49,7 @@ BENCH = {
     "bench-convert": (f"/bench/convert?{DOOR}", "Convert"),
 }
 # What each stage must show before its picture is taken.
-STAGES = {"arrive": "power", "find": "spring is broken", "measure": "Door weight", "size": "Use this set"}
+STAGES = {"arrive": "Make safe", "find": "torsion spring", "measure": "weight", "size": "Use this set"}
 READINGS = ((12, "holds"), (42, "holds"), (66, "creeps_up"))
 
 
@@ -96,7 +96,7 @@ def _take_all(browser: webdriver.Chrome, address: str) -> None:
     take("shop", "/shop", "People")
     for name, (path, shows) in BENCH.items():
         take(name, path, shows)
-    for name, words, shows in (("size-low-headroom", "cellar garage", "ow headroom"), ("size-extension", "Ropewalk", "lb class")):
+    for name, words, shows in (("size-low-headroom", "cellar garage", "ow headroom"), ("size-extension", "Ropewalk carriage house", "Pick the pair")):
         take(name, f"/calls/{browser.execute_async_script(START, words)}/size", shows)
     for stage, shows in STAGES.items():
         take(stage, f"/calls/{key}/{stage}", shows)

@@ -23,16 +23,23 @@ def exported(call):
     return call.api.get(f"/calls/{call.key}/document.json").json()
 
 
+KEPT: dict[str, dict] = {}  # made once over HTTP, then copied: the documents are what is looked at here
+
+
 @pytest.fixture
 def closed(technician, door):
-    return exported(CallOver(Api(technician), door).closed())
+    if "closed" not in KEPT:
+        KEPT["closed"] = exported(CallOver(Api(technician), door).closed())
+    return copy.deepcopy(KEPT["closed"])
 
 
 @pytest.fixture
 def under_way(technician, door):
-    call = CallOver(Api(technician), door).ready_to_wind()
-    call.must("moved", part="left", from_count=0, to_count=1)
-    return exported(call)
+    if "under_way" not in KEPT:
+        call = CallOver(Api(technician), door).ready_to_wind()
+        call.must("moved", part="left", from_count=0, to_count=1)
+        KEPT["under_way"] = exported(call)
+    return copy.deepcopy(KEPT["under_way"])
 
 
 def entry_of_kind(document, kind):
