@@ -48,6 +48,8 @@ BENCH = {
     "bench-springs": (f"/bench/springs?{DOOR}&wire_in=.225&inside_diameter_in=2&length_in=36&spring_count=2", "quarter-turns"),
     "bench-convert": (f"/bench/convert?{DOOR}", "Convert"),
 }
+# Doors by a search that finds them alone, and what their Size page must show.
+SIZED = {"size-low-headroom": ("cellar garage", "ow headroom"), "size-extension": ("Ropewalk carriage house", "Pick the pair")}
 # What each stage must show before its picture is taken.
 STAGES = {"arrive": "Make safe", "find": "torsion spring", "measure": "weight", "size": "Use this set"}
 READINGS = ((12, "holds"), (42, "holds"), (66, "creeps_up"))
@@ -96,7 +98,7 @@ def _take_all(browser: webdriver.Chrome, address: str) -> None:
     take("shop", "/shop", "People")
     for name, (path, shows) in BENCH.items():
         take(name, path, shows)
-    for name, words, shows in (("size-low-headroom", "cellar garage", "ow headroom"), ("size-extension", "Ropewalk carriage house", "Pick the pair")):
+    for name, (words, shows) in SIZED.items():
         take(name, f"/calls/{browser.execute_async_script(START, words)}/size", shows)
     for stage, shows in STAGES.items():
         take(stage, f"/calls/{key}/{stage}", shows)
