@@ -1,3 +1,6 @@
 import { defineConfig } from 'vitest/config';
 
-export default defineConfig({ test: { environment: 'jsdom', include: ['src/**/*.test.{ts,tsx}'], setupFiles: ['./vitest.setup.ts'] } });
+// One page for every file: making a fresh one costs more than all the tests in it.
+export default defineConfig({
+  test: { environment: 'jsdom', isolate: false, pool: 'threads', include: ['src/**/*.test.{ts,tsx}'], setupFiles: ['./vitest.setup.ts'] },
+});

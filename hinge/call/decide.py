@@ -15,6 +15,7 @@ from hinge.call.knowledge import causes, complaints, gate_groups, guards, proofs
 from hinge.call.picking import NOT_MEASURED, plan_of
 from hinge.call.record import MOST_QUARTERS
 from hinge.call.sheet import understood
+from hinge.call.words import PARTS
 from hinge.document import plain_value
 from hinge.errors import BadInput, Contradiction, GateNotMet, HingeError, OutOfStep
 from hinge.measure.fields import fields, read_field, require_sound
@@ -209,10 +210,9 @@ def _moved(call: Call, command: c.Moved) -> None:
     _require_part(line, command.part, "part")
     unit, stands = UNITS[line.kind], cast(int, ln.stands_at(line, command.part))
     if command.from_count != stands:
-        name = command.part.replace("_", " ")
-        raise OutOfStep(
-            f"The {name} stands at {stands} {unit}, not {command.from_count}.", "from_count", command.from_count, str(stands), unit
-        )
+        name = PARTS[line.kind][command.part]
+        said = f"{name}: the count of {unit} stands at {stands}, not {command.from_count}."
+        raise OutOfStep(said, "from_count", command.from_count, str(stands), unit)
     step, unknown = command.to_count - command.from_count, line.counts[command.part] is None
     largest = ln.LARGEST_STEP[line.kind]
     if not 1 <= abs(step) <= largest:

@@ -75,6 +75,7 @@ class Call:
     gates: Mapping[str, Signed] = field(default_factory=dict)
     claims: Mapping[str, tuple[Claim, ...]] = field(default_factory=dict)
     plans: tuple[tuple[c.Chosen, Signed], ...] = ()
+    found_line: Line | None = None
     moved_line: Line | None = None
     readings: tuple[Taken, ...] = ()
     tried: Mapping[str, Tried] = field(default_factory=dict)
@@ -97,8 +98,13 @@ class Call:
     @property
     def line(self) -> Line:
         """What carries the door: as it was moved, or as it is known before anything was."""
-        if self.moved_line is not None:
-            return self.moved_line
+        return self.found if self.moved_line is None else self.moved_line
+
+    @property
+    def found(self) -> Line:
+        """What carried the door on arrival, by the file and by what was measured until something else went on."""
+        if self.found_line is not None:
+            return self.found_line
         said = frozenset(name for name, claims in self.claims.items() if claims)
         return ln.on_arrival(self.record, self.measured, said)
 
@@ -185,7 +191,7 @@ def _work(call: Call, body: ev.Event, signed: Signed) -> Call:
             return replace(call, moved_line=ln.taken_off(line))
         case c.PutOn():
             plan = call.plan
-            return call if plan is None else replace(call, plans=(), moved_line=ln.put_on(plan.on()))
+            return call if plan is None else replace(call, plans=(), found_line=call.found, moved_line=ln.put_on(plan.on()))
         case c.Aimed():
             return replace(call, moved_line=ln.aimed(line, dict(body.targets)))
         case ev.TrimmedWhole():

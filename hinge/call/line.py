@@ -97,7 +97,9 @@ def on_arrival(record: DoorRecord, measured: Measured, said: frozenset[str]) -> 
     count = measured.get("spring_count")
     springs = told.springs
     cones = cones_of(springs, told.duplex) if springs else CONES.get(int(count) if isinstance(count, float) else 2, CONES[2])
-    counts: dict[Part, int | None] = {cone: on_file.cones.get(cone) for cone in cones}
+    # The turns on file are those of the springs on file: on others nobody counted them.
+    counted = on_file.cones if not on_file.springs or springs == on_file.springs else {}
+    counts: dict[Part, int | None] = {cone: counted.get(cone) for cone in cones}
     return Line("torsion", told, counts)
 
 

@@ -21,7 +21,7 @@ class SaidLine(BaseModel):
 def summary_of(call: Call, claimed_elsewhere: bool = False) -> list[SaidLine]:
     """The lines of a call, those of which nothing is known left out. Never raises."""
     line, now = call.line, call.line.as_it_stands()
-    before = carrier_words(OnDoor(**{name: getattr(call.record, name) for name in OnDoor.model_fields}))
+    before = carrier_words(call.found.on or OnDoor())
     changed = line.touched and line.set_up and line.on is not None
     said = {
         "Complaint": complaints().get(call.complaints[-1][0], call.complaints[-1][0]) if call.complaints else "",

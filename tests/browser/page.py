@@ -6,7 +6,7 @@ import time
 from pathlib import Path
 
 from selenium import webdriver
-from selenium.common.exceptions import ElementClickInterceptedException, StaleElementReferenceException
+from selenium.common.exceptions import ElementClickInterceptedException, StaleElementReferenceException, TimeoutException
 from selenium.webdriver.common.by import By
 from selenium.webdriver.common.keys import Keys
 from selenium.webdriver.remote.webelement import WebElement
@@ -19,15 +19,21 @@ SECONDS = 15
 TOUCHABLE = "button, a, [role=button], [role=radio], label, summary"
 
 # The smallest shown thing to touch whose words or label hold what is asked for; in one round trip.
-FIND = """
+SMALLEST = """
 const [what, words] = arguments;
 const shown = (e) => e.getClientRects().length > 0;
 const text = (e) => e.innerText ?? '';
 const says = (e) => text(e).includes(words) || (e.getAttribute('aria-label') || '').includes(words);
-return [...document.querySelectorAll(what)].filter((e) => shown(e) && says(e))
+const found = [...document.querySelectorAll(what)].filter((e) => shown(e) && says(e))
   .sort((a, b) => text(a).length - text(b).length)[0] ?? null;
 """
-
+FIND = f"{SMALLEST} return found;"
+# The same, brought into sight; nothing while it is disabled.
+FIND_READY = f"""{SMALLEST}
+if (!found || found.disabled || found.dataset.disabled) return null;
+found.scrollIntoView({{block: 'center'}});
+return found;
+"""
 
 IS_ON = "return arguments[0].querySelector('input')?.checked ?? false;"
 
@@ -47,10 +53,14 @@ class Page:
     def until(self, condition, what: str):
         # While a drawing is still coming in, what is touched may move away under the finger.
         wait = WebDriverWait(self.browser, SECONDS, 0.1, [StaleElementReferenceException, ElementClickInterceptedException])
-        return wait.until(lambda _: condition(), f"waited for {what!r}; the page says:\n{self.text()[:1500]}")
+        try:
+            return wait.until(lambda _: condition())
+        except TimeoutException as late:
+            raise AssertionError(f"waited for {what!r}; the page says:\n{self.text()[:1500]}") from late
 
     def text(self) -> str:
-        return self.browser.find_element(By.TAG_NAME, "body").text
+        """What is shown, as the browser itself puts it: one round trip however long the page."""
+        return self.browser.execute_script("return document.body.innerText")
 
     def sees(self, words: str) -> None:
         self.until(lambda: words.lower() in self.text().lower(), words)
@@ -60,12 +70,10 @@ class Page:
 
     def touch(self, words: str) -> None:
         def pressed():
-            one = self.find(words)
-            if one.get_attribute("disabled") or one.get_attribute("data-disabled"):
-                return False
-            self.browser.execute_script("arguments[0].scrollIntoView({block: 'center'})", one)
-            one.click()
-            return True
+            one = self.browser.execute_script(FIND_READY, TOUCHABLE, words)
+            if one is not None:
+                one.click()
+            return one is not None
 
         self.until(pressed, words)
 

@@ -316,6 +316,7 @@ def test_two_tablets_on_one_call(signed_in, person, door):
     page.sees("8 quarter-turns to go")
     enter(call, person, "moved", part="left", from_count=0, to_count=1)
     page.touch("Count a quarter-turn on the")
+    page.sees("Stroke not taken: Left spring: the count of quarter-turns stands at 1, not 0.")
     page.sees("Left spring: 1 / 8")
     enter(call, person, "moved", part="left", from_count=1, to_count=2)
     page.sees("Left spring: 2 / 8")
@@ -323,7 +324,7 @@ def test_two_tablets_on_one_call(signed_in, person, door):
     page.touch("Put the counter away")
     page.sees("1 not taken")
     page.touch("Look at them")
-    page.sees("stands at 1 quarter-turns, not 0")
+    page.sees("the count of quarter-turns stands at 1, not 0")
     page.touch("Let it go")
     page.until(lambda: "not taken" not in page.text(), "nothing left over")
 

@@ -7,11 +7,11 @@ from hypothesis import strategies as st
 
 from hinge.balance.readings import reading_heights
 from hinge.call.knowledge import gate_groups
-from hinge.call.record import read_record
+from hinge.call.record import DoorRecord, read_record
 from hinge.call.sheet import read_sheet
 from hinge.errors import BadInput, Contradiction, GateNotMet, OutOfRange, OutOfStep
 from hinge.measure.fields import fields, read_field, write_value
-from tests.hinge.calls import HOLDS, MEASURES, SPRING, Running
+from tests.hinge.calls import HOLDS, MEASURED, MEASURES, SPRING, Running
 
 PAIR = {"class_lb": 130, "open_stretch_in": 2}
 STACK = {"plates": {"large": 4, "small": 8}, "hub": {"core_radius_in": 0.75, "strap_in": 0.2, "turns": 7.5}}
@@ -355,3 +355,33 @@ def test_a_record_that_is_wrong_all_the_same_is_shown_as_unreadable(broken):
         call.say("measured", field="width_in", typed="9'")
         assert "width_in" not in {one.field for one in call.state.unreadable}
         assert "width_in" not in call.state.record_after.unreadable
+
+
+def test_what_carried_it_before_is_what_was_found_there_not_what_the_file_had():
+    """The call measured other springs than the file knew: every sentence of the call names those."""
+    running = Running(DoorRecord(measured=MEASURED, springs=[SPRING], cones={"left": 29, "right": 29}))
+    for field, typed in (("wire_in", ".2187"), ("inside_diameter_in", "2"), ("length_in", "31 1/2"), ("spring_count", "2")):
+        running.say("measured", field=field, typed=typed)
+    said = {line.label: line.text for line in running.state.summary}
+    assert said["Carried before by"].startswith('0.2187 × 2" × 31 1/2"')
+    assert said["Carried before by"].startswith(running.state.said.words.split(",")[0])
+
+
+def test_what_is_measured_once_others_are_on_does_not_change_what_was_found():
+    running = Running(DoorRecord(measured=MEASURED, springs=[SPRING])).wound()
+    before = next(line.text for line in running.state.summary if line.label == "Carried before by")
+    for field, typed in (("wire_in", ".25"), ("inside_diameter_in", "2"), ("length_in", "40"), ("spring_count", "2")):
+        running.say("measured", field=field, typed=typed)
+    assert next(line.text for line in running.state.summary if line.label == "Carried before by") == before
+
+
+def test_the_turns_on_file_are_not_those_of_other_springs():
+    """Springs measured to be others than the file has: how many turns are on them nobody counted."""
+    running = Running(DoorRecord(measured=MEASURED, springs=[SPRING], cones={"left": 29, "right": 29}))
+    assert running.call.line.counts == {"left": 29, "right": 29}
+    for field, typed in (("wire_in", ".207"), ("inside_diameter_in", "2"), ("length_in", "27 1/2"), ("spring_count", "2")):
+        running.say("measured", field=field, typed=typed)
+    assert running.call.line.counts == {"left": 29, "right": 29}, "the same springs, measured"
+    running.say("measured", field="length_in", typed="31 1/2")
+    assert running.call.line.counts == {"left": None, "right": None}
+    assert running.state.said.wound == "turns not known"

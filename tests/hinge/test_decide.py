@@ -43,7 +43,7 @@ def test_no_stroke_is_taken_while_any_gate_it_needs_stands_open(open_gates):
 def test_a_stroke_is_counted_once_however_often_it_is_sent():
     call = Running().chosen()
     call.say("moved", part="left", from_count=0, to_count=1)
-    with pytest.raises(OutOfStep, match="stands at 1 quarter-turns, not 0"):
+    with pytest.raises(OutOfStep, match="Left spring: the count of quarter-turns stands at 1, not 0"):
         call.say("moved", part="left", from_count=0, to_count=1)
     assert call.state.parts[0].count == 1
 

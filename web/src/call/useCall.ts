@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { newId, type Schemas } from '../api/client';
-import type { Body, Waiting } from '../api/outbox';
+import type { Body, NotTaken, Waiting } from '../api/outbox';
 import { callQuery } from '../api/queries';
 import { useOutbox } from '../app/outbox';
 
@@ -11,6 +11,8 @@ export type Call = {
   enter: (body: Body) => void;
   /** What was entered on this call and is not with the server yet. */
   waiting: readonly Waiting[];
+  /** What the server would not take of this call. */
+  notTaken: readonly NotTaken[];
 };
 
 /** A call, and the way to enter things on it: kept on the tablet until the server has them. */
@@ -18,5 +20,6 @@ export function useCall(key: string) {
   const query = useQuery(callQuery(key));
   const outbox = useOutbox();
   const enter = (body: Body) => outbox.add(key, query.data?.door_name ?? '', newId(), body);
-  return { query, enter, waiting: outbox.waiting.filter((one) => one.call === key) };
+  const ofThis = <T extends Waiting>(all: readonly T[]) => all.filter((one) => one.call === key);
+  return { query, enter, waiting: ofThis(outbox.waiting), notTaken: ofThis(outbox.notTaken) };
 }

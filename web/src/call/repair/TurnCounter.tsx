@@ -19,7 +19,9 @@ const Target = styled(Button)`
   &[data-pressed] { background: var(--holds-band); } &[data-disabled] { border-color: var(--holds); cursor: default; }`;
 const Foot = styled.div`display: flex; gap: 28px; flex-wrap: wrap; align-items: end; justify-content: space-between;
   dl { display: flex; flex-wrap: wrap; gap: 6px 28px; margin: 0; } dt { font-size: 15px; color: var(--quiet); } dd { margin: 0; font: 600 30px 'Barlow Condensed', sans-serif; min-width: 4.2ch; }`;
-const Status = styled.p`font-weight: 600; min-height: 1.5em;`;
+const Status = styled.p<{
+  $wrong: boolean;
+}>`font-weight: 600; min-height: 1.5em; color: ${({ $wrong }) => ($wrong ? 'var(--caution)' : 'inherit')};`;
 const Dial = styled.svg`width: 108px; height: 108px; @media (max-width: 700px) { display: none; }`;
 
 type Props = { call: Call; title: string; close: () => void; done: () => void };
@@ -51,6 +53,7 @@ export function TurnCounter({ call, title, close, done }: Props) {
   const count = unknown ? -at : Math.max(at, 0);
   const toGo = Math.abs((part.target ?? 0) - at);
   const wording = unknown ? 'let off' : step < 0 ? 'left on it' : 'in';
+  const refused = call.notTaken.findLast(({ body }) => body.kind === 'moved' || body.kind === 'slack');
   const strokesWaiting = call.waiting.filter(({ body }) => body.kind === 'moved').length;
   return (
     <Cover isOpen onOpenChange={(open) => !open && close()}>
@@ -82,12 +85,14 @@ export function TurnCounter({ call, title, close, done }: Props) {
             </span>
           </Target>
           <div>
-            <Status role="status">
-              {strokesWaiting
-                ? `${strokesWaiting} strokes kept on this tablet, sent as soon as they can be.`
-                : at
-                  ? 'Every stroke is saved.'
-                  : ''}
+            <Status role="status" $wrong={refused !== undefined}>
+              {refused
+                ? `Stroke not taken: ${refused.problem.message} Count on from what stands here.`
+                : strokesWaiting
+                  ? `${strokesWaiting} strokes kept on this tablet, sent as soon as they can be.`
+                  : at
+                    ? 'Every stroke is saved.'
+                    : ''}
             </Status>
             <Foot>
               <BarDial count={count} />
