@@ -67,7 +67,10 @@ class Unread:
 
 @dataclass(frozen=True)
 class Call:
-    """The facts of a call. `claims` holds the standing claims of every measured field, last one last."""
+    """The facts of a call. `claims` holds the standing claims of every measured field, last one last.
+
+    `found_line` is kept once something else goes on; `powered` is when the door last ran by the opener.
+    """
 
     record: DoorRecord
     complaints: tuple[tuple[str, Signed], ...] = ()
@@ -79,6 +82,7 @@ class Call:
     moved_line: Line | None = None
     readings: tuple[Taken, ...] = ()
     tried: Mapping[str, Tried] = field(default_factory=dict)
+    powered: Signed | None = None
     disconnections: tuple[tuple[str, Signed], ...] = ()
     closed: tuple[str, Signed] | None = None
     unreadable: tuple[Unread, ...] = ()
@@ -141,6 +145,8 @@ def evolve(call: Call, entry: Entry) -> Call:
     body, signed = entry.body, Signed(entry.id, entry.by, entry.at)
     after = _CLAIMS.get(type(body), _work)(replace(call, count=call.count + 1), body, signed)  # type: ignore[operator]
     action = action_of(call, body)
+    if action == "power":
+        after = replace(after, powered=signed)
     return _consequences(after, action) if action else after
 
 

@@ -34,9 +34,13 @@ from hinge.call.state import (
 from hinge.call.summary import summary_of
 from hinge.call.words import (
     CLAIMED,
+    LEFT_DISCONNECTED,
+    MADE_SAFE,
+    NOT_SAFE_YET,
     OUTCOME_MARKS,
     OUTCOMES,
     PARTS,
+    RUN_BY_POWER,
     STANDINGS,
     carrier_words,
     measured_words,
@@ -67,6 +71,7 @@ def shown(call: Call, claimed_elsewhere: bool = False) -> CallState:
         cause_text=causes()[call.cause].text if call.cause in causes() else call.cause or "",
         cause_note=call.causes[-1][0].note if call.causes else "",
         gate_groups=groups,
+        **_safety(call, groups[0]),
         measured=_measurements(call, measured),
         asked=asked_of(measured),
         missing=missing_of(measured),
@@ -119,6 +124,15 @@ def record_after(call: Call) -> DoorRecord:
             **{name: getattr(now, name) for name in OnDoor.model_fields},
         }
     )
+
+
+def _safety(call: Call, made_safe: GateGroupState) -> dict[str, str]:
+    """How the opener and the door stand, and since when."""
+    if made_safe.met:
+        return {"safety": MADE_SAFE, "safety_at": max(gate.at for gate in made_safe.gates)}
+    if call.disconnections:
+        return {"safety": LEFT_DISCONNECTED, "safety_at": call.disconnections[-1][1].at}
+    return {"safety": RUN_BY_POWER, "safety_at": call.powered.at} if call.powered else {"safety": NOT_SAFE_YET, "safety_at": ""}
 
 
 def _known_words(name: str, words: dict[str, str]) -> str:

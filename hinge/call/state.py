@@ -156,7 +156,11 @@ class UnreadableState(BaseModel):
 
 
 class CallState(BaseModel):
-    """Everything the entries of a call add up to; `claimed` says so where it was closed elsewhere, maybe under other rules."""
+    """Everything the entries of a call add up to.
+
+    `safety` is how the opener and the door stand, `safety_at` since when; `claimed` says so where it was closed elsewhere,
+    maybe under other rules.
+    """
 
     complaint: str | None
     complaint_text: str
@@ -164,6 +168,8 @@ class CallState(BaseModel):
     cause_text: str
     cause_note: str
     gate_groups: list[GateGroupState]
+    safety: str
+    safety_at: str
     measured: list[Measurement]
     asked: list[Asked]
     missing: list[str]

@@ -5,8 +5,6 @@ from __future__ import annotations
 import os
 
 import pytest
-from django.conf import settings
-from django.test import Client
 from django_scopes import scopes_disabled
 
 from server.doors.models import Door
@@ -66,9 +64,5 @@ def tablet(live_server, browser):
 @pytest.fixture
 def signed_in(tablet, person):
     """A tablet signed in without typing."""
-    client = Client()
-    client.force_login(person)
-    tablet.browser.add_cookie(
-        {"name": settings.SESSION_COOKIE_NAME, "value": client.cookies[settings.SESSION_COOKIE_NAME].value, "path": "/"}
-    )
+    tablet.become(person)
     return tablet

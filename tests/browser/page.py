@@ -5,6 +5,8 @@ from __future__ import annotations
 import time
 from pathlib import Path
 
+from django.conf import settings
+from django.test import Client
 from selenium import webdriver
 from selenium.common.exceptions import ElementClickInterceptedException, StaleElementReferenceException, TimeoutException
 from selenium.webdriver.common.by import By
@@ -12,6 +14,7 @@ from selenium.webdriver.common.keys import Keys
 from selenium.webdriver.remote.webelement import WebElement
 from selenium.webdriver.support.ui import Select, WebDriverWait
 
+from server.people.models import Person
 from tools.browser import set_viewport
 
 AXE = Path(__file__).resolve().parents[2] / "web" / "node_modules" / "axe-core" / "axe.min.js"
@@ -46,6 +49,12 @@ class Page:
 
     def go(self, path: str) -> None:
         self.browser.get(self.address + path)
+
+    def become(self, person: Person) -> None:
+        """Whose session this browser holds from now on."""
+        client, name = Client(), settings.SESSION_COOKIE_NAME
+        client.force_login(person)
+        self.browser.add_cookie({"name": name, "value": client.cookies[name].value, "path": "/"})
 
     def size(self, width: int, height: int) -> None:
         set_viewport(self.browser, width, height)

@@ -366,3 +366,16 @@ def test_the_gates_shown_before_the_work_are_those_that_guard_it():
     assert call.state.work.gates == ["bars", "letting_down"]
     call.say("aimed", targets={"left": 9, "right": 9})
     assert call.state.work.gates == ["bars", "winding"]
+
+
+def test_what_is_said_of_the_opener_is_how_it_stands():
+    running = Running()
+    assert running.state.safety == "not made safe yet"
+    running.gates("hands_on")
+    assert (running.state.safety, running.state.safety_at) == ("made safe", running.entries[-1].at)
+    proof = running.say("proof", proof="reversal", passed=True)
+    assert running.state.safety.startswith("run by power")
+    running.say("withdrawn", entry=proof.id, reason="the wrong door")
+    assert running.state.safety.startswith("run by power"), "it ran all the same"
+    running.gates("hands_on")
+    assert running.state.safety == "made safe"

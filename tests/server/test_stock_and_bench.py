@@ -6,7 +6,9 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from hinge.springs.rates import compile_rates
 from server.bench.models import BenchSheet
+from server.stock import service
 from server.stock.models import ShopList
 from tests.hinge.calls import MEASURES
 from tests.hinge.test_command import DOOR, DRUM, SPRING, TRACK
@@ -51,6 +53,21 @@ def test_only_what_is_in_the_van_can_be_asked_for(lead):
     sets = Api(lead).post("/bench/size", SIZE | {"options": {"from_van_only": True}}).json()["sets"]
     assert sets
     assert {(one["springs"][0]["wire_in"], one["springs"][0]["inside_diameter_in"]) for one in sets} == {(0.207, 2.0)}
+
+
+def test_a_table_of_full_size_is_compiled_once_for_a_shop_and_answers_as_a_small_one(lead, monkeypatch):
+    """20 000 rows, one of them of a wire the search offers: its rate is used, the others change nothing."""
+    compiled = []
+    monkeypatch.setattr(service, "compile_rates", lambda rows: compiled.append(len(rows)) or compile_rates(rows))
+    header, *mine = RATES.splitlines()
+    others = [f"{0.41 + place % 90 / 1000:.3f},{3 + place // 90 / 400:.4f},9000" for place in range(19_999)]
+    answers = []
+    for rows in (mine, mine + others):
+        assert load(lead, "rates", "\n".join([header, *rows, ""])).json()["rows"] == len(rows)
+        answers += [Api(lead).post("/bench/size", SIZE).json() for _ in range(2)]
+    assert all(answer == answers[0] for answer in answers)
+    assert any(one["springs"][0].get("table_rate_lbin_per_turn") for one in answers[0]["sets"])
+    assert compiled == [1, 20_000]
 
 
 def test_a_question_with_its_own_list_keeps_it(lead):

@@ -64,6 +64,12 @@ describe('what waits', () => {
     expect(waitingByPerson(kept)).toEqual(new Map([['wren', 2]]));
   });
 
+  it('is not taken for that of somebody whose name begins the same', () => {
+    filled(box('wren.b'), 1);
+    expect(ids(box('wren'))).toEqual([]);
+    expect(ids(box('wren.b'))).toEqual(['one-0']);
+  });
+
   it('starts without what was cut in half', () => {
     filled(box(), 1);
     kept.setItem('north-hinge.outbox.waiting.wren.0000000000000999.x', '{"id":"str');

@@ -111,7 +111,8 @@ export class Outbox {
   }
 
   #read(kind: Kind): Waiting[] {
-    return entriesOf(this.store, `${PREFIX}.${kind}.${this.person}.`);
+    // Names may hold dots: the key alone does not tell whose an entry is.
+    return entriesOf(this.store, `${PREFIX}.${kind}.${this.person}.`).filter((one) => one.person === this.person);
   }
 
   #tell(): void {

@@ -1480,7 +1480,10 @@ export interface components {
         };
         /**
          * CallState
-         * @description Everything the entries of a call add up to; `claimed` says so where it was closed elsewhere, maybe under other rules.
+         * @description Everything the entries of a call add up to.
+         *
+         *     `safety` is how the opener and the door stand, `safety_at` since when; `claimed` says so where it was closed elsewhere,
+         *     maybe under other rules.
          */
         CallState: {
             /** Complaint */
@@ -1495,6 +1498,10 @@ export interface components {
             cause_note: string;
             /** Gate Groups */
             gate_groups: components["schemas"]["GateGroupState"][];
+            /** Safety */
+            safety: string;
+            /** Safety At */
+            safety_at: string;
             /** Measured */
             measured: components["schemas"]["Measurement"][];
             /** Asked */

@@ -90,6 +90,7 @@ function Refused({ one, again, letGo }: { one: NotTaken; again: () => void; letG
 
 /** An entry as the person made it, short. */
 export function said(body: Waiting['body']): string {
+  if (body.kind === 'moved') return `stroke, ${body.part.replace('_', ' ')}: ${body.from_count} to ${body.to_count}`;
   const { kind, ...rest } = body;
   const parts = Object.values(rest as Record<string, unknown>).filter((part) => part !== '' && part !== null);
   return [NAMES[kind], ...parts.map((part) => (typeof part === 'object' ? JSON.stringify(part) : String(part)))]

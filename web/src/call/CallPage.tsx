@@ -44,11 +44,6 @@ export function CallPage() {
   if (named !== stage) return <Navigate to={`/calls/${key}/${stage}`} replace />;
   const call: Call = { ...rest, call: query.data, state: query.data.state };
   const Stage = PAGES[stage];
-  const safe = call.state.gate_groups[0];
-  const safeSince = safe?.gates
-    .map((gate) => gate.at ?? '')
-    .sort()
-    .at(-1);
   return (
     <Layout>
       <Head>
@@ -56,11 +51,7 @@ export function CallPage() {
         <Quiet>
           {call.state.complaint_text ? `“${call.state.complaint_text}”` : call.call.place}
           {' · '}
-          {call.state.closed
-            ? 'closed'
-            : safe?.met && safeSince
-              ? `made safe ${clock(safeSince)}`
-              : 'not made safe yet'}
+          {call.state.closed ? 'closed' : `${call.state.safety} ${call.state.safety_at && clock(call.state.safety_at)}`}
         </Quiet>
       </Head>
       <StageTrack callKey={key} stages={call.state.stages} current={stage} />

@@ -1,0 +1,123 @@
+"""What was entered while the server would not, or could not, take it: in sight, in order, under the right name, once."""
+
+import pytest
+from django.contrib.sessions.models import Session
+from ninja.errors import HttpError
+
+from server.doors.models import Door
+from server.people.models import Person
+from tests.browser.conftest import PASSWORD
+from tests.browser.work import call_ready_to_wind, start, state_of
+from tools.browser import set_viewport
+
+COUNT = "Count a quarter-turn on the"
+
+
+@pytest.fixture
+def winding(signed_in, person, door):
+    """The page at the turn counter of a call ready to wind, and the call."""
+    call = call_ready_to_wind(person, door, 8)
+    signed_in.go(f"/calls/{call.key}/repair")
+    signed_in.touch("Start winding")
+    signed_in.sees("8 quarter-turns to go")
+    return signed_in, call
+
+
+def strokes_of(call):
+    return [(one.body["from_count"], one.by.username) for one in call.entries.filter(body__kind="moved").order_by("position")]
+
+
+def arrived(page, call, strokes):
+    page.until(lambda: strokes_of(call) == strokes, f"{strokes} on the call")
+
+
+@pytest.mark.parametrize(
+    ("trouble", "words"),
+    [
+        (HttpError(429, "Too many at once."), "Too many at once: they go out in a minute"),
+        (RuntimeError("the disk is gone"), "The server cannot take one of them now"),
+    ],
+)
+def test_a_server_that_will_not_now_holds_what_was_counted(winding, monkeypatch, trouble, words):
+    page, call = winding
+
+    def fail(*_):
+        raise trouble
+
+    with monkeypatch.context() as broken:
+        broken.setattr("server.calls.service.enter", fail)
+        page.touch(COUNT)
+        page.touch(COUNT)
+        page.sees("2 strokes kept on this tablet")
+        page.touch("Put the counter away")
+        page.sees(f"{words}. 2 entries wait on this tablet.")
+        page.go("/doors")
+        page.sees("2 entries wait on this tablet")
+        assert strokes_of(call) == []
+    arrived(page, call, [(0, "tess"), (1, "tess")])
+    page.until(lambda: "on this tablet" not in page.text(), "nothing waiting")
+
+
+def test_somebody_else_signing_in_sends_nothing_under_their_name(winding, person):
+    page, call = winding
+    Person.objects.create_user("marit", password=PASSWORD, name="Marit Sole", role="technician", shop=person.shop)
+    Session.objects.all().delete()
+    page.touch(COUNT)
+    page.sees("1 entry of tess wait on this tablet and go out when tess signs in")
+    for username, expected in (("marit", []), ("tess", [(0, "tess")])):
+        page.write("User name", username)
+        page.write("Password", PASSWORD)
+        page.touch("Sign in")
+        page.sees("Shop")
+        page.pause(1)
+        arrived(page, call, expected)
+        if username == "marit":
+            assert "wait on this tablet" not in page.text(), "not hers to see to"
+            page.go("/shop")
+            page.touch("Sign out")
+            page.sees("1 entry of tess wait")
+
+
+def test_the_session_of_another_in_this_browser_does_not_take_them(winding, person):
+    """Signed in as somebody else in another tab: this tab still counts for the first, and nothing goes out as the other."""
+    page, call = winding
+    marit = Person.objects.create_user("marit", password=PASSWORD, name="Marit Sole", role="technician", shop=person.shop)
+    page.become(marit)
+    page.touch(COUNT)
+    page.pause(1.5)
+    assert strokes_of(call) == []
+    page.become(person)
+    page.go(f"/calls/{call.key}/repair")
+    arrived(page, call, [(0, "tess")])
+
+
+def test_two_tabs_lose_nothing_of_each_other(signed_in, person, door):
+    page, browser = signed_in, signed_in.browser
+    other = Door.objects.create(shop=person.shop, name="Rope store", record=door.record)
+    calls = [call_ready_to_wind(person, door, 8), start(person, other)]
+    first = browser.current_window_handle
+    page.go(f"/calls/{calls[0].key}/repair")
+    page.touch("Start winding")
+    browser.switch_to.new_window("tab")
+    second = browser.current_window_handle
+    set_viewport(browser, 1280, 800)
+    page.go(f"/calls/{calls[1].key}/arrive")
+    page.sees("What does the customer say?")
+    for tab in (first, second):
+        browser.switch_to.window(tab)
+        page.offline(True)
+    browser.switch_to.window(first)
+    for _ in range(3):
+        page.touch(COUNT)
+    browser.switch_to.window(second)
+    page.touch("It is very heavy by hand")
+    page.sees("4 entries wait on this tablet")
+    for tab in (first, second):
+        browser.switch_to.window(tab)
+        page.offline(False)
+    arrived(page, calls[0], [(0, "tess"), (1, "tess"), (2, "tess")])
+    page.until(lambda: state_of(calls[1]).complaint == "heavy", "the other tab's entry")
+    assert calls[1].entries.count() == 1
+    page.until(lambda: "on this tablet" not in page.text(), "nothing waiting")
+    browser.close()
+    browser.switch_to.window(first)
