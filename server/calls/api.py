@@ -106,7 +106,7 @@ class DrumOut(Schema):
 
 
 class KnowledgeOut(Schema):
-    """What the stages choose from."""
+    """What the stages choose from, and what the page calls it."""
 
     fields: list[FieldOut]
     drums: list[DrumOut]
@@ -114,6 +114,8 @@ class KnowledgeOut(Schema):
     extras: list[Named]
     complaints: list[Named]
     causes: list[Named]
+    gates: list[Named]
+    proofs: list[Named]
 
 
 def _row(call: Call) -> CallRow:
@@ -198,7 +200,7 @@ def enter(request: HttpRequest, key: uuid.UUID, given: NewEntry) -> CallOut:
 
 @router.get("/knowledge", response={200: KnowledgeOut} | PROBLEMS, operation_id="knowledge")
 def what_to_choose_from(request: HttpRequest) -> KnowledgeOut:
-    """Fields, complaints and causes."""
+    """Fields, complaints, causes, gates and proofs."""
     return KnowledgeOut(
         fields=[
             FieldOut(
@@ -226,4 +228,6 @@ def what_to_choose_from(request: HttpRequest) -> KnowledgeOut:
         extras=[Named(id=name, text=figure.label) for name, figure in extras().items()],
         complaints=[Named(id=name, text=text) for name, text in knowledge.complaints().items()],
         causes=[Named(id=name, text=cause.text) for name, cause in knowledge.causes().items()],
+        gates=[Named(id=gate.id, text=gate.title) for group in knowledge.gate_groups() for gate in group.gates],
+        proofs=[Named(id=proof.id, text=proof.title) for proof in knowledge.proofs()],
     )

@@ -237,7 +237,7 @@ export interface paths {
         };
         /**
          * What To Choose From
-         * @description Fields, complaints and causes.
+         * @description Fields, complaints, causes, gates and proofs.
          */
         get: operations["knowledge"];
         put?: never;
@@ -2614,7 +2614,7 @@ export interface components {
         };
         /**
          * KnowledgeOut
-         * @description What the stages choose from.
+         * @description What the stages choose from, and what the page calls it.
          */
         KnowledgeOut: {
             /** Fields */
@@ -2629,6 +2629,10 @@ export interface components {
             complaints: components["schemas"]["Named"][];
             /** Causes */
             causes: components["schemas"]["Named"][];
+            /** Gates */
+            gates: components["schemas"]["Named"][];
+            /** Proofs */
+            proofs: components["schemas"]["Named"][];
         };
         /**
          * Named

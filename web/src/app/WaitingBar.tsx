@@ -1,9 +1,11 @@
+import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Dialog, Heading, Modal, ModalOverlay } from 'react-aria-components';
 import { Link } from 'react-router';
 import styled from 'styled-components';
-import { newId } from '../api/client';
+import { newId, type Schemas } from '../api/client';
 import type { Body, Held, NotTaken, Waiting } from '../api/outbox';
+import { knowledgeQuery } from '../api/queries';
 import { Plain } from '../ui/buttons';
 import { Quiet, Stack } from '../ui/layout';
 import { useOutbox } from './outbox';
@@ -15,7 +17,7 @@ const Veil = styled(
 )`position: fixed; inset: 0; background: #0008; display: grid; place-items: center; z-index: 20;`;
 const Box = styled(
   Modal,
-)`background: var(--sheet); border: 1px solid var(--edge); padding: 24px; width: min(640px, 94vw); max-height: 90vh; overflow: auto;`;
+)`background: var(--sheet); border: 1px solid var(--edge); padding: 24px; outline: none; width: min(640px, 94vw); max-height: 90vh; overflow: auto;`;
 const Item = styled.div`border-top: 1px solid var(--line); padding-top: 8px; display: grid; gap: 6px; b { font-weight: 600; }
   div { display: flex; gap: 8px; flex-wrap: wrap; }`;
 
@@ -31,6 +33,7 @@ export function WaitingBar() {
   const outbox = useOutbox();
   const [open, setOpen] = useState(false);
   const { waiting, notTaken, held } = outbox;
+  const words = wordsOf(useQuery(knowledgeQuery).data);
   if (!notTaken.length && !(waiting.length && held)) return null;
   const waits = waiting.length === 1 ? '1 entry waits' : `${waiting.length} entries wait`;
   return (
@@ -51,6 +54,7 @@ export function WaitingBar() {
                 <Refused
                   key={one.id}
                   one={one}
+                  words={words}
                   again={() => outbox.again(one, newId())}
                   letGo={() => outbox.letGo(one)}
                 />
@@ -58,7 +62,7 @@ export function WaitingBar() {
               {waiting.map((one) => (
                 <Item key={one.id}>
                   <span>
-                    <b>{one.door}</b>: {said(one.body)}
+                    <b>{one.door}</b>: {said(one.body, words)}
                   </span>
                   <Quiet>waits to be sent</Quiet>
                 </Item>
@@ -72,11 +76,13 @@ export function WaitingBar() {
   );
 }
 
-function Refused({ one, again, letGo }: { one: NotTaken; again: () => void; letGo: () => void }) {
+type RefusedProps = { one: NotTaken; words: Words; again: () => void; letGo: () => void };
+
+function Refused({ one, words, again, letGo }: RefusedProps) {
   return (
     <Item>
       <span>
-        <b>{one.door}</b>: {said(one.body)}
+        <b>{one.door}</b>: {said(one.body, words)}
       </span>
       <span>Not taken: {one.problem.message}</span>
       <div>
@@ -88,14 +94,37 @@ function Refused({ one, again, letGo }: { one: NotTaken; again: () => void; letG
   );
 }
 
+type Words = ReadonlyMap<string, string>;
+
+/** What ids are called, as the server says it. */
+function wordsOf(known: Schemas['KnowledgeOut'] | undefined): Words {
+  const named = known ? [known.complaints, known.causes, known.gates, known.proofs].flat() : [];
+  const fields = known?.fields ?? [];
+  return new Map([
+    ...named.map((one) => [one.id, one.text] as const),
+    ...fields.map((one) => [one.name, one.label] as const),
+  ]);
+}
+
 /** An entry as the person made it, short. */
-export function said(body: Waiting['body']): string {
-  if (body.kind === 'moved') return `stroke, ${body.part.replace('_', ' ')}: ${body.from_count} to ${body.to_count}`;
+export function said(body: Waiting['body'], words: Words): string {
   const { kind, ...rest } = body;
-  const parts = Object.values(rest as Record<string, unknown>).filter((part) => part !== '' && part !== null);
-  return [NAMES[kind], ...parts.map((part) => (typeof part === 'object' ? JSON.stringify(part) : String(part)))]
+  return [NAMES[kind], ...Object.entries(rest).map(([name, part]) => written(name, part, words))]
+    .filter((one) => one !== '')
     .join(' ')
     .slice(0, 120);
+}
+
+function written(name: string, part: unknown, words: Words): string {
+  if (part === null || part === undefined || name === 'how') return '';
+  if (name === 'met') return part ? '' : 'open again';
+  if (name === 'passed') return part ? 'passed' : 'not passed';
+  if (name === 'from_count') return `${part} to`;
+  if (typeof part !== 'object') return words.get(String(part)) ?? String(part).replaceAll('_', ' ');
+  return Object.entries(part)
+    .map(([inner, one]) => written(inner, one, words))
+    .filter((one) => one !== '')
+    .join(' ');
 }
 
 const NAMES: Record<Body['kind'], string> = {
