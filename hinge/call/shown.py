@@ -46,6 +46,7 @@ from hinge.call.words import (
     measured_words,
     plan_words,
     reading_words,
+    unreadable_words,
     weight_words,
 )
 from hinge.measure.fields import Measured, Value, fields
@@ -276,7 +277,7 @@ def _unreadable(call: Call) -> list[UnreadableState]:
     good, broken = sound(said)
     kept = [(name, text) for name, text in (call.record.unreadable | broken).items() if name not in good]
     kept += [(one.field, one.text) for one in call.unreadable if one.field not in good]
-    return [UnreadableState(field=field if field in fields() else "", text=f"{field}: {text}" if field else text) for field, text in kept]
+    return [UnreadableState(field=field if field in fields() else "", text=unreadable_words(field, text)) for field, text in kept]
 
 
 def _reading(one: Taken) -> ReadingState:

@@ -7,7 +7,7 @@ from typing import assert_never
 from hinge.balance.readings import Reading
 from hinge.call.line import Part
 from hinge.call.record import CarrierKind, How, OnDoor
-from hinge.measure.fields import Value, write_value
+from hinge.measure.fields import Value, fields, write_value
 from hinge.measure.tape import format_length
 from hinge.springs.words import pair_words, plate_words, set_words, stack_words, turns_words
 
@@ -86,3 +86,10 @@ def plan_words(kind: CarrierKind, on: OnDoor, quarter_turns: int | None) -> dict
             return {"plates": plate_words(on.counterweight.plates) if on.counterweight else "the plates"}
         case _:
             assert_never(kind)
+
+
+def unreadable_words(field: str, text: str) -> str:
+    """What was kept and cannot be read, after the name it goes by."""
+    known = fields().get(field)
+    name = known.label if known else field
+    return f"{name}: {text}" if name else text

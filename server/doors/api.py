@@ -16,7 +16,7 @@ from hinge.call.record import DoorRecord, How
 from hinge.call.said import DoorSaid, door_said
 from hinge.call.setup import Setup
 from hinge.call.sheet import understood
-from hinge.call.words import measured_words
+from hinge.call.words import measured_words, unreadable_words
 from hinge.measure.fields import fields, write_value
 from server.config.asked import Asked
 from server.config.errors import PROBLEMS
@@ -131,7 +131,7 @@ def file_of(door: Door) -> DoorFile:
         setup=setup,
         wrong=wrong,
         hung=hung_or_none(setup, record),
-        unreadable=[f"{name}: {text}" for name, text in record.unreadable.items()],
+        unreadable=[unreadable_words(name, text) for name, text in record.unreadable.items()],
         changes=[ChangeOut(by=one.by_name, at=one.at, says=one.says, what=one.what) for one in door.changes.all()[:30]],
     )
 

@@ -71,7 +71,7 @@ export function DoorFile() {
         </Stack>
         <Stack>
           {file.unreadable.map((text) => (
-            <Caution key={text}>Cannot be read: {text}. Measure it again on a call.</Caution>
+            <Caution key={text}>Cannot be read: {text} Measure it again on a call.</Caution>
           ))}
           {file.wrong && <Caution>{file.wrong}</Caution>}
           <InsideView
