@@ -20,6 +20,7 @@ long:
 bench:
 	@tools/setup
 	@.venv/bin/python -m tools.bench
+	@.venv/bin/python -m tests.hinge.world 300
 
 shots:
 	@tools/setup

@@ -8,9 +8,9 @@ from typing import Literal
 import numpy as np
 
 from hinge.arrays import Floats
-from hinge.balance.fit import Fit, Hung, fit_readings, net_over_grid
-from hinge.balance.readings import Reading
-from hinge.balance.wording import resize_sentence, trim_sentence
+from hinge.balance.fit import MODEL_SD_LB, Doors, Fit, Hung, chance_of, fit_readings, net_of
+from hinge.balance.readings import Outcome, Reading
+from hinge.balance.wording import resize_sentence, surprise_sentence, trim_sentence
 from hinge.door.lift import required_lift
 from hinge.measure.tape import format_length
 from hinge.sizing.ideal import HOLD_UP_SHARE, first_condition
@@ -20,37 +20,50 @@ Kind = Literal["leave", "trim", "resize", "free_up", "measure_more"]
 FRICTION_LIMIT_LB = 30.0  # EN 12604 gives 150 N (33.7 lb) for private doors worked by hand (memory)
 ACCEPT_FROM_IN, ACCEPT_TO_IN = 36.0, 48.0  # "holds at 3 to 4 ft": common practice, all schools
 FIRST_HEIGHT_IN = 42.0
-TILT_ALLOWANCE_LB = 5.0  # force at each end that setting cannot cure and a hand does not mind; estimate
-SURE = 0.6
+LEAST_FORCE_LB = 7.0  # that no setting cures and a hand does not mind; estimate
+LOW_SHARE, HIGH_SHARE = 0.35, 0.65  # of the travel: below is low, above is high
+FROM_IN, CLEAR_OF_OPEN_IN, JUDGED = 12.0, 6.0, 9
+SURE, LIKELY, NEARLY = 0.6, 0.88, 0.85
+CONVINCED, DOUBTED, SUSPECTED = 0.72, 0.4, 0.12  # that the springs are wrong
+ENOUGH, MOST = 6, 8  # readings at one setting; estimate
+WORTH_LB = 0.5  # a trim that gains less along the travel is not worth a bar; estimate
+NOT_EXPECTED = 0.04
+IMAGINED = 800
 
 
 @dataclass(frozen=True)
 class Advice:
-    """What to do next. `steps` is signed, + = more of what the kind is trimmed by; heights [in]."""
+    """What to do next. `steps` is signed, + = more of what the kind is trimmed by; heights [in].
+
+    `surprise` names a reading that is not what the springs, as they are said to be, would do; empty where there is none.
+    """
 
     kind: Kind
     steps: int
     sentence: str
     next_height_in: float | None = None
+    surprise: str = ""
 
 
 @dataclass(frozen=True)
-class _Ends:
-    """Required lift per pound of door, lift as set up [lb] and its gain per unit of setting, at the first condition and at open."""
+class Trims:
+    """What trimming would do to the doors this one could be.
 
-    need: Floats
-    lift: Floats
-    gain: Floats
+    `steps` from the setting as it is; `left_lb` the force then left along the travel, root mean square, shape (steps, doors).
+    """
 
-    def setting_for(self, weight_lb: Floats) -> Floats:
-        """Setting, beyond what it is, that shares what is left evenly between both ends."""
-        off: Floats = (weight_lb * self.need.sum() - self.lift.sum()) / self.gain.sum()
-        return off
+    steps: Floats
+    left_lb: Floats
 
-    def tilt(self, weight_lb: Floats) -> Floats:
-        """What is left at either end then [lb], signed: + = too little lift at the first condition, too much at open."""
-        left: Floats = weight_lb * self.need[0] - self.lift[0] - self.setting_for(weight_lb) * self.gain[0]
-        return left
+    @property
+    def best(self) -> Floats:
+        """The step that serves each door best."""
+        return np.asarray(self.steps[np.argmin(self.left_lb, axis=0)])
+
+    @property
+    def excess_lb(self) -> Floats:
+        """How much worse each step is than each door's best, on the whole [lb]."""
+        return np.asarray((self.left_lb - self.left_lb.min(axis=0)).mean(axis=1))
 
 
 def advise(
@@ -63,77 +76,152 @@ def advise(
     """
     fit = fit_readings(hung, readings, weight_sd_lb, offs)
     now = [reading for reading, off in zip(readings, offs or [0.0] * len(readings), strict=True) if not off]
-    return fit, _advice(hung, readings, now, fit, spring_count)
+    return fit, _advice(hung, readings, now, fit, spring_count, _surprise(hung, now, weight_sd_lb))
 
 
-def _advice(hung: Hung, readings: list[Reading], now: list[Reading], fit: Fit, spring_count: int) -> Advice:
+def _advice(hung: Hung, readings: list[Reading], now: list[Reading], fit: Fit, spring_count: int, surprise: str) -> Advice:
     first = min(FIRST_HEIGHT_IN, hung.door.height_in / 2)
     if not now:
         return _measure(first, "Let the door go at")
-    friction = fit.grid.columns[2]
-    if fit.grid.chance(friction > FRICTION_LIMIT_LB) > SURE:
+    if fit.doors.chance(fit.doors.friction_lb > FRICTION_LIMIT_LB) > SURE:
         return Advice(
             "free_up",
             0,
             f"The door drags with about {fit.friction_lb.likely:.0f} lb: look at rollers, track and bearings before touching the springs.",
         )
-    ends = _ends(hung)
-    if resize := _resize(hung, readings, fit, ends):
-        return resize
-    if _accepted(now):
-        return Advice("leave", 0, "Leave it: the door holds where it must.")
-    return _trim(hung, now, fit, spring_count, first, ends)
+    doors = fit.doors.likely(IMAGINED)
+    trims = _trims(hung, doors)
+    tilt = _tilt(hung, doors)
+    wrong = float(np.mean(np.abs(tilt) > np.maximum(doors.friction_lb, LEAST_FORCE_LB + hung.carrier.step.coarse_lb / 2)))
+    if _spread_out(hung, readings) and wrong > (DOUBTED if len(now) >= MOST else CONVINCED):
+        return Advice("resize", 0, resize_sentence(hung, fit, float(tilt.mean())), surprise=surprise)
+    spoken = _spoken(hung, now) and (wrong < SUSPECTED or len(now) >= ENOUGH)
+    holding = all(reading.outcome == "holds" for reading in now)
+    if spoken and holding and (_holds(hung, doors) > LIKELY or len(now) >= ENOUGH):
+        return Advice("leave", 0, "Leave it: the door holds where it must.", surprise=surprise)
+    steps = _steps(hung, trims)
+    if len(now) < len(readings) and not _spoken(hung, readings):
+        # Trimmed once already: the ends of the travel tell wrong springs from a wrong setting.
+        return _measure(_most_telling_height(hung, readings, now, doors), "Before it is trimmed again, read the balance at", surprise)
+    if steps and not holding and not _against(now, steps) and _worth(trims, steps):
+        return Advice("trim", steps, trim_sentence(hung.carrier.step.kind, steps, spring_count), surprise=surprise)
+    if spoken and _settled(trims, now):
+        return Advice("leave", 0, "Leave it: the setting is right to the nearest step.", surprise=surprise)
+    if (spoken and not steps) or len(now) >= MOST:
+        return Advice("leave", 0, "Leave it: no step either way makes it better along the whole travel.", surprise=surprise)
+    if not any(ACCEPT_FROM_IN <= reading.height_in <= ACCEPT_TO_IN for reading in now):
+        return _measure(first, "Read the balance at", surprise)
+    return _measure(_most_telling_height(hung, now, now, doors), "The readings do not settle it yet. Read the balance at", surprise)
 
 
-def _ends(hung: Hung) -> _Ends:
+def _holds(hung: Hung, doors: Doors) -> float:
+    """The chance that it holds at nearly every height it is judged at."""
+    held = np.abs(net_of(hung, doors, _judged(hung))) <= doors.friction_lb + MODEL_SD_LB
+    return float(held.mean(axis=0).mean())
+
+
+def _judged(hung: Hung) -> Floats:
+    low = max(FROM_IN, first_condition(hung.track))
+    return np.linspace(low, hung.door.height_in - CLEAR_OF_OPEN_IN, JUDGED)
+
+
+def _trims(hung: Hung, doors: Doors) -> Trims:
+    step, heights = hung.carrier.step, _judged(hung)
+    steps = np.arange(-3 * step.most, 3 * step.most + 1)
+    left = [np.sqrt((net_of(hung, doors, heights, float(one * step.size)) ** 2).mean(axis=0)) for one in steps]
+    return Trims(steps.astype(float), np.array(left))
+
+
+def _tilt(hung: Hung, doors: Doors) -> Floats:
+    """What every door is left with at either end, set to share it evenly [lb]: + = heavy at the first condition, hot at open.
+
+    Springs of the right pull leave none. Told by the springs alone: a lean or a bow that no model has is not their fault.
+    """
     at = np.array([first_condition(hung.track), hung.door.height_in])
     need = required_lift(hung.door, hung.track, at) / hung.door.total_lb + np.array([0.0, HOLD_UP_SHARE])
-    lift, small = hung.carrier.lift(at), 0.1 * hung.carrier.step.size
-    gain = (hung.carrier.lift(at, small) - hung.carrier.lift(at, -small)) / (2 * small)
-    return _Ends(need, lift, gain)
+    # Well wound, so that none has run out of turns at open; how far is shared out again below.
+    wound, more = (hung.carrier.lift(at, hung.carrier.step.size * steps)[:, None] for steps in (8, 12))
+    left = need[:, None] * doors.weight_lb - doors.pull * wound
+    gain = (more - wound)[:, 0]
+    return np.asarray(left[0] - gain[0] * left.sum(axis=0) / gain.sum())
 
 
-def _resize(hung: Hung, readings: list[Reading], fit: Fit, ends: _Ends) -> Advice | None:
-    heights = [reading.height_in for reading in readings]
-    if max(heights) - min(heights) < hung.door.height_in / 3:
-        return None
-    weight, _, friction = fit.grid.columns
-    if fit.grid.chance(np.abs(ends.tilt(weight)) > np.maximum(friction, TILT_ALLOWANCE_LB) + hung.carrier.step.coarse_lb) <= SURE:
-        return None
-    tilt, _ = fit.grid.spread(ends.tilt(weight))
-    return Advice("resize", 0, resize_sentence(hung, fit.weight_lb.likely, tilt))
-
-
-def _accepted(readings: list[Reading]) -> bool:
-    let_go = [reading for reading in readings if reading.outcome is not None]
-    in_band = any(ACCEPT_FROM_IN <= reading.height_in <= ACCEPT_TO_IN for reading in let_go)
-    return in_band and all(reading.outcome == "holds" for reading in let_go)
-
-
-def _trim(hung: Hung, readings: list[Reading], fit: Fit, spring_count: int, first: float, ends: _Ends) -> Advice:
-    weight, setting_error, _ = fit.grid.columns
+def _steps(hung: Hung, trims: Trims) -> int:
+    """The trim that leaves least along the travel on the whole, no more at once than is usual."""
     step = hung.carrier.step
-    steps_off = (ends.setting_for(weight) - setting_error) / step.size
-    mean, sd = fit.grid.spread(steps_off)
-    most = step.most if sd < 1 else step.unsure
-    steps = int(np.clip(round(mean), -most, most))
-    if steps and fit.grid.chance(np.sign(steps) * steps_off > 0.5) > SURE:
-        return Advice("trim", steps, trim_sentence(step.kind, steps, spring_count))
-    if not any(ACCEPT_FROM_IN <= reading.height_in <= ACCEPT_TO_IN for reading in readings):
-        return _measure(first, "Read the balance at")
-    if fit.grid.chance(np.abs(steps_off) < 1) > SURE and all(one.outcome in (None, "holds") for one in readings):
-        return Advice("leave", 0, "Leave it: the setting is right to the nearest step.")
-    return _measure(_most_telling_height(hung, readings, fit), "The readings do not settle it yet. Read the balance at")
+    best = float(trims.steps[np.argmin(trims.excess_lb)])
+    sure = trims.best.std() < 1 or np.mean(np.sign(best) * trims.best >= step.most) > NEARLY
+    most = step.most if sure else step.unsure
+    return int(np.clip(best, -most, most))
 
 
-def _measure(height_in: float, lead: str) -> Advice:
+def _worth(trims: Trims, steps: int) -> bool:
+    at = dict(zip(trims.steps.tolist(), trims.excess_lb.tolist(), strict=True))
+    return bool(np.mean(np.sign(steps) * trims.best > 0) > SURE and at[0] - at[steps] > WORTH_LB)
+
+
+def _against(now: list[Reading], steps: int) -> bool:
+    """Whether a trim would drive the door further the way it was seen to go: more lift for one that only goes up, or less for one down."""
+    ways = _moves(now)
+    return ways == {"up"} if steps > 0 else ways == {"down"}
+
+
+def _moves(now: list[Reading]) -> set[str]:
+    return {reading.outcome.split("_")[1] for reading in now if reading.outcome not in (None, "holds")}
+
+
+def _places(hung: Hung, now: list[Reading]) -> set[str]:
+    shares = [reading.height_in / hung.door.height_in for reading in now]
+    names = {"low": any(share <= LOW_SHARE for share in shares), "high": any(share >= HIGH_SHARE for share in shares)}
+    names["middle"] = any(ACCEPT_FROM_IN <= reading.height_in <= ACCEPT_TO_IN for reading in now)
+    return {name for name, there in names.items() if there}
+
+
+def _spoken(hung: Hung, now: list[Reading]) -> bool:
+    return len(_places(hung, now)) == 3
+
+
+def _spread_out(hung: Hung, now: list[Reading]) -> bool:
+    heights = [reading.height_in for reading in now]
+    return max(heights) - min(heights) >= hung.door.height_in / 3
+
+
+def _settled(trims: Trims, now: list[Reading]) -> bool:
+    in_band = any(ACCEPT_FROM_IN <= reading.height_in <= ACCEPT_TO_IN for reading in now)
+    return in_band and not _moves(now) and bool(np.mean(np.abs(trims.best) <= 1) > NEARLY)
+
+
+def _surprise(hung: Hung, now: list[Reading], weight_sd_lb: float | None) -> str:
+    """The reading, if any, that springs as they are said to be would hardly give."""
+    if not now:
+        return ""
+    doors = fit_readings(hung, [], weight_sd_lb).doors
+    net = net_of(hung, doors, np.array([reading.height_in for reading in now]))
+    for at, reading in zip(net, now, strict=True):
+        if reading.outcome in (None, "holds"):
+            continue
+        up = reading.outcome.endswith("up")
+        names: tuple[Outcome, Outcome] = ("creeps_up", "runs_up") if up else ("creeps_down", "runs_down")
+        chance = np.sum([chance_of(name, at, doors.friction_lb) for name in names], axis=0)
+        if float(doors.share @ chance) < NOT_EXPECTED:
+            return surprise_sentence(hung.carrier.step.kind, reading.height_in, up)
+    return ""
+
+
+def _measure(height_in: float, lead: str, surprise: str = "") -> Advice:
     height = round(height_in)
-    return Advice("measure_more", 0, f"{lead} {format_length(height, feet=True)}.", float(height))
+    return Advice("measure_more", 0, f"{lead} {format_length(height, feet=True)}.", float(height), surprise)
 
 
-def _most_telling_height(hung: Hung, readings: list[Reading], fit: Fit) -> float:
-    """The height, half a foot clear of every reading where possible, at which the force is least certain."""
-    heights = np.arange(6.0, hung.door.height_in - 5, 6.0)
-    away = np.array([min(abs(height - reading.height_in) for reading in readings) for height in heights])
-    doubt = np.array([fit.grid.spread(net_over_grid(hung, fit.grid, float(height)))[1] for height in heights])
-    return float(heights[np.argmax(np.where(away >= 6, doubt, -1.0))])
+def _most_telling_height(hung: Hung, spoken: list[Reading], now: list[Reading], doors: Doors) -> float:
+    """Where a place has not spoken yet, else where it is least certain whether it holds; half a foot clear of readings if it can be."""
+    top = hung.door.height_in
+    heights = np.arange(FROM_IN, top - CLEAR_OF_OPEN_IN + 1, 6.0)
+    away = np.min([np.abs(heights - reading.height_in) for reading in now], axis=0)
+    holds = (np.abs(net_of(hung, doors, heights)) <= doors.friction_lb).mean(axis=1)
+    doubt = holds * (1 - holds)
+    places, share = _places(hung, spoken), heights / top
+    asked = (share <= LOW_SHARE if "low" not in places else np.zeros(len(heights), bool)) | (
+        share >= HIGH_SHARE if "high" not in places else np.zeros(len(heights), bool)
+    )
+    return float(heights[np.argmax(np.where(away >= 6, doubt + asked, -1.0))])

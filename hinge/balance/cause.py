@@ -12,6 +12,8 @@ Cause = Literal["as_expected", "weight_added", "weight_lost", "springs_tired", "
 SAME_SHARE = 0.05  # weights this near each other are the same; common practice
 OPEN_MIND_SHARE = 0.12  # how far door and springs may have drifted, one standard deviation; estimate
 
+TRUSTED = 0.002  # what differs is put on the weight alone; a scale then says whose it is
+
 
 @dataclass(frozen=True)
 class Blame:
@@ -41,7 +43,7 @@ def what_moved(
         if added > 0:
             return Blame("weight_added", f"The door has gained about {added:.0f} lb since the springs were chosen.", added)
         return Blame("weight_lost", f"The door is about {-added:.0f} lb lighter than the springs were chosen for.", added)
-    feels = fit_readings(hung, readings, OPEN_MIND_SHARE * on_file, offs).weight_lb
+    feels = fit_readings(hung, readings, OPEN_MIND_SHARE * on_file, offs, TRUSTED).weight_lb
     expected = on_file if scale_lb is None else scale_lb
     off = feels.likely - expected
     if abs(off) <= SAME_SHARE * on_file or feels.low <= expected <= feels.high:

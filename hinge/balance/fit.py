@@ -1,17 +1,20 @@
-"""Fitting the model to the door: effective weight, setting error and friction, each with its range.
+"""Fitting the model to the door: what it weighs, how it is set, how it drags and how its springs pull, each with its range.
 
-A grid posterior: the prior says what the scale, the set-up and usual friction tell before any
-reading; each reading multiplies in how likely it is. Let-go readings bound the net force (a door
-holds wherever |P| ≤ friction); hand forces measure it. The grid is laid twice, the second time
-round what the first found. Method: Bayes' rule on a grid, any textbook of statistics.
+Many doors that this one could be are imagined, each a little other than told: in weight, setting, drag, the pull of its
+springs, and in a lean and a bow of the force along the travel that no model has. Each is weighed by how well it explains
+the readings, then more are imagined round those that do. Doubt about weight and springs is heavy-tailed: a wire one size
+off or a hundredweight added is rare, not impossible. Let-go readings bound the net force (a door holds wherever
+|P| ≤ drag); hand forces measure it. Method: importance sampling with Bayes' rule, any textbook of statistics.
 """
 
 from __future__ import annotations
 
 from dataclasses import dataclass
+from functools import cache
 
 import numpy as np
-from scipy.special import ndtr
+from scipy.special import gammaln, ndtr, ndtri
+from scipy.stats import qmc, t
 
 from hinge.arrays import Bools, Floats
 from hinge.balance.readings import Outcome, Reading
@@ -20,13 +23,18 @@ from hinge.door.sections import Door
 from hinge.door.track import Track
 from hinge.springs.counterbalance import Counterbalance
 
-MODEL_SD_LB = 2.0  # how far a real door strays from the rigid-section model; estimate
+MODEL_SD_LB = 2.5  # how far a real door strays from the model at one height, lean and bow aside; estimate
+LEAN_SD_LB, BOW_SD_LB = 3.5, 2.0  # at the ends and in the middle: rise and radius a half inch off, uneven weight; estimate
 GAUGE_SD_LB = 1.5  # a hook gauge read by hand; estimate
-CREEP_BAND_LB = 6.0  # force beyond friction up to which a door creeps rather than runs; estimate
+CREEP_BAND_LB = 6.0  # force beyond drag up to which a door creeps rather than runs; estimate
 WEIGHT_SD_SHARE = 0.04  # scale reading or later additions; estimate
+PULL_SD_SHARE = 0.03  # springs as named, against the formula; estimate
 FRICTION_MEDIAN_LB, FRICTION_LOG_SD = 12.0, 0.6  # usual home doors; estimate
+MISREAD = 0.03  # of let-go readings are seen, or entered, wrong; estimate
 INSIDE = (0.025, 0.975)  # the stated range: 95 %
-POINTS = (41, 41, 31)
+# Degrees of freedom of the doubts, heaviest tail first: pull, weight; the others are normal.
+PULL_TAIL, WEIGHT_TAIL = 1.0, 3.0
+IMAGINED, MORE = 1 << 13, 1 << 12
 
 
 @dataclass(frozen=True)
@@ -48,99 +56,185 @@ class Estimate:
 
 
 @dataclass(frozen=True)
-class Fit:
-    """Weight [lb], setting error [turns, inches of stretch or pounds of plates, + = more than told] and friction [lb], with the grid."""
+class Doors:
+    """Doors this one could be, arrays of one length, and the `share` of belief in each, adding to 1.
 
-    weight_lb: Estimate
-    setting_error: Estimate
-    friction_lb: Estimate
-    grid: Grid
-
-
-@dataclass(frozen=True)
-class Grid:
-    """The posterior: three axes and `share`, shape (weights, setting errors, frictions), adding to 1."""
+    Weight [lb]; setting error [turns, inches of stretch or pounds of plates, + = more than told]; friction [lb]; `pull`
+    of the springs as a share of what they are said to pull; lean and bow of the force along the travel [lb].
+    """
 
     weight_lb: Floats
     setting_error: Floats
     friction_lb: Floats
+    pull: Floats
+    lean_lb: Floats
+    bow_lb: Floats
     share: Floats
 
     def spread(self, values: Floats) -> tuple[float, float]:
-        """Mean and standard deviation of `values`, which broadcast over the grid."""
-        mean = float(np.sum(self.share * values))
-        return mean, float(np.sqrt(np.sum(self.share * (values - mean) ** 2)))
+        """Mean and standard deviation of `values`, one a door."""
+        mean = float(self.share @ values)
+        return mean, float(np.sqrt(self.share @ (values - mean) ** 2))
 
     def chance(self, holds: Bools) -> float:
-        """Probability of a condition that broadcasts over the grid."""
-        return float(np.sum(self.share * holds))
+        """Probability of a condition, one a door."""
+        return float(self.share @ holds)
 
-    @property
-    def columns(self) -> tuple[Floats, Floats, Floats]:
-        """The axes shaped to broadcast over the grid."""
-        return self.weight_lb[:, None, None], self.setting_error[None, :, None], self.friction_lb[None, None, :]
+    def estimate(self, values: Floats) -> Estimate:
+        """Mean and stated range of `values`, one a door."""
+        order = np.argsort(values)
+        below = np.cumsum(self.share[order])
+        low, high = (float(np.interp(share, below, values[order])) for share in INSIDE)
+        return Estimate(float(self.share @ values), low, high)
+
+    def likely(self, count: int) -> Doors:
+        """So many of them, each as likely as the next."""
+        drawn = np.searchsorted(np.cumsum(self.share), (np.arange(count) + 0.5) / count).clip(max=len(self.share) - 1)
+        parts = (self.weight_lb, self.setting_error, self.friction_lb, self.pull, self.lean_lb, self.bow_lb)
+        weight, setting, friction, pull, lean, bow = (part[drawn] for part in parts)
+        return Doors(weight, setting, friction, pull, lean, bow, np.full(count, 1 / count))
 
 
-def fit_readings(hung: Hung, readings: list[Reading], weight_sd_lb: float | None = None, offs: list[float] | None = None) -> Fit:
-    """Estimate weight, setting error and friction from readings.
+@dataclass(frozen=True)
+class Fit:
+    """Weight [lb], setting error, friction [lb] and pull [share], with the doors they were read from."""
+
+    weight_lb: Estimate
+    setting_error: Estimate
+    friction_lb: Estimate
+    pull: Estimate
+    doors: Doors
+
+
+def fit_readings(
+    hung: Hung, readings: list[Reading], weight_sd_lb: float | None = None, offs: list[float] | None = None, pull_sd: float = PULL_SD_SHARE
+) -> Fit:
+    """Estimate weight, setting error, friction and pull from readings.
 
     Parameters: `hung` the door as it should hang; `readings` in any order; `weight_sd_lb` [lb] how
     far the given weight may be off (default 4 %); `offs` how much more the setting was than it is now when each
-    reading was taken [turns, inches of stretch or pounds of plates]. Raises OutOfRange for a height off the travel.
+    reading was taken [turns, inches of stretch or pounds of plates]; `pull_sd` how far the springs may be from what they
+    are said to be [share]. Raises OutOfRange for a height off the travel.
     """
+    weight_sd = weight_sd_lb or WEIGHT_SD_SHARE * hung.door.total_lb
+    heights = check_positions(hung.door, np.array([reading.height_in for reading in readings]), "readings.{}.height_in")
     away = np.zeros(len(readings)) if offs is None else np.asarray(offs)
-    sd = weight_sd_lb or WEIGHT_SD_SHARE * hung.door.total_lb
-    weight = np.linspace(max(hung.door.total_lb - 5 * sd, 1.0), hung.door.total_lb + 5 * sd, POINTS[0])
-    setting = np.linspace(-5, 5, POINTS[1]) * hung.carrier.step.setting_sd
-    friction = np.geomspace(0.5, 80.0, POINTS[2])
-    grid = _posterior(hung, readings, sd, (weight, setting, friction), away)
-    # A flat axis is already as fine as the prior; a peaked one is laid again where its mass lies.
-    fine = tuple(_narrow(axis, _along(grid.share, place)) for place, axis in enumerate((weight, setting, friction)))
-    grid = _posterior(hung, readings, sd, fine, away)  # type: ignore[arg-type]
-    axes = (grid.weight_lb, grid.setting_error, grid.friction_lb)
-    weight_est, setting_est, friction_est = (_estimate(axis, _along(grid.share, place)) for place, axis in enumerate(axes))
-    return Fit(weight_est, setting_est, friction_est, grid)
+
+    def explained(doubts: Floats) -> Floats:
+        doors = _doors(hung, doubts, weight_sd, pull_sd)
+        return _log_likelihood(readings, net_of(hung, doors, heights, away), doors.friction_lb)
+
+    first, log_prior, log_first = _at_first()
+    if not readings:
+        return _fit(_doors(hung, first, weight_sd, pull_sd, log_prior - log_first))
+    log_belief = log_prior + explained(first)
+    centre, spread = _centre(first, log_belief - log_first)
+    more = centre + _normals(MORE, 6) @ spread.T
+    # Each is weighed against both ways in which it could have been imagined.
+    both = np.concatenate([first, more])
+    log_belief = np.concatenate([log_belief, _log_prior(more) + explained(more)])
+    log_way = np.concatenate([log_first, _log_first(more)])
+    ways = np.logaddexp(np.log(IMAGINED) + log_way, np.log(MORE) + _log_round(both, centre, spread))
+    return _fit(_doors(hung, both, weight_sd, pull_sd, log_belief - ways))
 
 
-def net_over_grid(hung: Hung, grid: Grid, height_in: float) -> Floats:
-    """Net hand force P [lb] at one height for every point of the grid, shape (weights, setting errors, 1)."""
-    net = _net(hung, grid.weight_lb, grid.setting_error, np.array([height_in]))
-    return np.asarray(net[0][:, :, None])
+def net_of(hung: Hung, doors: Doors, heights_in: Floats, offs: Floats | float = 0.0) -> Floats:
+    """Net hand force P [lb] of every door at heights [in], shape (heights, doors); `offs` more setting at each height."""
+    per_pound = (required_lift(hung.door, hung.track, heights_in) / hung.door.total_lb)[:, None]
+    along = (2 * heights_in / hung.door.height_in - 1)[:, None]
+    at = doors.setting_error[None, :] + np.broadcast_to(np.asarray(offs), heights_in.shape)[:, None]
+    net = per_pound * doors.weight_lb - doors.pull * hung.carrier.lift(heights_in[:, None], at)
+    return np.asarray(net + doors.lean_lb * along + doors.bow_lb * (1 - 2 * along**2))
 
 
-def _net(hung: Hung, weight: Floats, setting_error: Floats, heights_in: Floats, offs: Floats | float = 0.0) -> Floats:
-    per_pound = required_lift(hung.door, hung.track, heights_in) / hung.door.total_lb
-    lift = hung.carrier.lift(heights_in, setting_error[:, None] + np.asarray(offs))
-    net: Floats = per_pound[:, None, None] * weight[None, :, None] - lift.T[:, None, :]
-    return net
+# How much wider than believed doors are first imagined, in pull, weight, setting, friction, lean and bow.
+_WIDE = np.array([1.0, 1.0, 1.3, 1.2, 1.0, 1.0])
+_FIRST_TAIL = 1.0
 
 
-def _posterior(hung: Hung, readings: list[Reading], weight_sd: float, axes: tuple[Floats, Floats, Floats], offs: Floats) -> Grid:
-    weight, setting_error, friction = axes
-    log_prior = (
-        -0.5 * (((weight - hung.door.total_lb) / weight_sd) ** 2)[:, None, None]
-        - 0.5 * ((setting_error / hung.carrier.step.setting_sd) ** 2)[None, :, None]
-        - 0.5 * ((np.log(friction / FRICTION_MEDIAN_LB) / FRICTION_LOG_SD) ** 2 + 2 * np.log(friction))[None, None, :]
+@cache
+def _normals(count: int, along: int) -> Floats:
+    """Points that fill the space of so many standard normals evenly, shape (count, along)."""
+    return np.asarray(ndtri(qmc.Sobol(along, seed=1).random(count).clip(1e-6, 1 - 1e-6)))
+
+
+@cache
+def _at_first() -> tuple[Floats, Floats, Floats]:
+    """Doubts as first imagined, the same for every door; how likely each is believed, and was imagined."""
+    first = _WIDE * _normals(IMAGINED, 6)
+    first[:, :2] = _tails(first[:, :2] / _WIDE[:2])
+    return first, _log_prior(first), _log_first(first)
+
+
+def _tails(normals: Floats) -> Floats:
+    return np.asarray(t.ppf(ndtr(normals), _FIRST_TAIL)).clip(-40, 40)
+
+
+def _log_first(doubts: Floats) -> Floats:
+    """How likely a door was to be imagined at first, but for a constant that also holds for `_log_round`."""
+    normal = -0.5 * (doubts[:, 2:] / _WIDE[2:]) ** 2 - np.log(_WIDE[2:] * np.sqrt(2 * np.pi))
+    return np.asarray(_log_t(doubts[:, 0], _FIRST_TAIL) + _log_t(doubts[:, 1], _FIRST_TAIL) + normal.sum(axis=1))
+
+
+def _log_round(doubts: Floats, centre: Floats, spread: Floats) -> Floats:
+    away = np.linalg.solve(spread, (doubts - centre).T)
+    return np.asarray(-0.5 * (away**2).sum(axis=0) - np.log(np.diag(spread)).sum() - len(centre) / 2 * np.log(2 * np.pi))
+
+
+def _log_prior(doubts: Floats) -> Floats:
+    tails = _log_t(doubts[:, 0], PULL_TAIL) + _log_t(doubts[:, 1], WEIGHT_TAIL)
+    return np.asarray(tails - 0.5 * (doubts[:, 2:] ** 2).sum(axis=1) - 2 * np.log(2 * np.pi))
+
+
+def _log_t(values: Floats, freedom: float) -> Floats:
+    scale = gammaln((freedom + 1) / 2) - gammaln(freedom / 2) - 0.5 * np.log(freedom * np.pi)
+    return np.asarray(scale - (freedom + 1) / 2 * np.log1p(values**2 / freedom))
+
+
+def _centre(doubts: Floats, log_share: Floats) -> tuple[Floats, Floats]:
+    """Where belief lies, and its spread as a triangle, somewhat widened."""
+    share = np.exp(log_share - log_share.max())
+    share /= share.sum()
+    centre = share @ doubts
+    away = doubts - centre
+    spread = (away.T * share) @ away * 1.5 + 1e-3 * np.eye(len(centre))
+    return np.asarray(centre), np.linalg.cholesky(spread)
+
+
+def _doors(hung: Hung, doubts: Floats, weight_sd: float, pull_sd: float, log_share: Floats | None = None) -> Doors:
+    pull, weight, setting, friction, lean, bow = doubts.T
+    share = np.ones(len(doubts)) if log_share is None else np.exp(log_share - log_share.max())
+    return Doors(
+        weight_lb=np.maximum(hung.door.total_lb + weight_sd * weight, 1.0),
+        setting_error=hung.carrier.step.setting_sd * setting,
+        friction_lb=FRICTION_MEDIAN_LB * np.exp(FRICTION_LOG_SD * friction),
+        pull=np.maximum(1 + pull_sd * pull, 0.2),
+        lean_lb=LEAN_SD_LB * lean,
+        bow_lb=BOW_SD_LB * bow,
+        share=share / share.sum(),
     )
-    log_prior = log_prior + np.log(np.gradient(friction))[None, None, :]
-    total = log_prior
-    if readings:
-        heights = check_positions(hung.door, np.array([reading.height_in for reading in readings]), "readings.{}.height_in")
-        for net, reading in zip(_net(hung, weight, setting_error, heights, offs), readings, strict=True):
-            total = total + _log_likelihood(reading, net[:, :, None], friction[None, None, :])
-    share = np.exp(total - total.max())
-    return Grid(weight, setting_error, friction, share / share.sum())
 
 
-def _log_likelihood(reading: Reading, net: Floats, friction: Floats) -> Floats:
-    if reading.outcome is not None:
-        return np.log(np.maximum(_chance_of(reading.outcome, net, friction), 1e-6))
-    expected = net + friction if reading.direction == "raising" else net - friction
-    sd = np.hypot(MODEL_SD_LB, GAUGE_SD_LB)
-    return np.asarray(-0.5 * (((reading.force_lb or 0.0) - expected) / sd) ** 2)
+def _fit(doors: Doors) -> Fit:
+    weight, setting, friction, pull = map(doors.estimate, (doors.weight_lb, doors.setting_error, doors.friction_lb, doors.pull))
+    return Fit(weight, setting, friction, pull, doors)
 
 
-def _chance_of(outcome: Outcome, net: Floats, friction: Floats) -> Floats:
+def _log_likelihood(readings: list[Reading], nets: Floats, friction: Floats) -> Floats:
+    """How well each door explains all readings; `nets` has shape (readings, doors)."""
+    total = np.zeros(len(friction))
+    for net, reading in zip(nets, readings, strict=True):
+        if reading.outcome is not None:
+            total += np.log((1 - MISREAD) * chance_of(reading.outcome, net, friction) + MISREAD / 5)
+        else:
+            expected = net + friction if reading.direction == "raising" else net - friction
+            total += _log_t(((reading.force_lb or 0.0) - expected) / np.hypot(MODEL_SD_LB, GAUGE_SD_LB), 6.0)
+    return total
+
+
+def chance_of(outcome: Outcome, net: Floats, friction: Floats) -> Floats:
+    """Probability of what each door does when let go."""
+
     def below(limit: Floats) -> Floats:
         return np.asarray(ndtr((limit - net) / MODEL_SD_LB))
 
@@ -155,20 +249,3 @@ def _chance_of(outcome: Outcome, net: Floats, friction: Floats) -> Floats:
             return below(friction + CREEP_BAND_LB) - below(friction)
         case "runs_down":
             return 1 - below(friction + CREEP_BAND_LB)
-
-
-def _along(share: Floats, axis: int) -> Floats:
-    return np.asarray(share.sum(axis=tuple(place for place in range(3) if place != axis)))
-
-
-def _narrow(axis: Floats, marginal: Floats) -> Floats:
-    inside = np.flatnonzero(marginal > 1e-4 * marginal.max())
-    low, high = axis[max(inside[0] - 1, 0)], axis[min(inside[-1] + 1, len(axis) - 1)]
-    return np.linspace(low, high, len(axis))
-
-
-def _estimate(axis: Floats, marginal: Floats) -> Estimate:
-    cumulative = np.cumsum(marginal)
-    middle = cumulative - marginal / 2
-    low, high = (float(np.interp(share, middle, axis)) for share in INSIDE)
-    return Estimate(float(np.sum(axis * marginal)), low, high)

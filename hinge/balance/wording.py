@@ -4,10 +4,12 @@ from __future__ import annotations
 
 from hinge.balance.fit import Fit, Hung
 from hinge.errors import HingeError
+from hinge.measure.tape import format_length
 from hinge.sizing.ideal import conditions
 from hinge.springs.counterbalance import StepKind, TorsionOnShaft
 from hinge.springs.extension import PairAtWork, grade_for
 
+NOT_AS_NAMED = 0.06  # from here on springs are not what they are said to be; estimate
 FRACTIONS = {1: "¼", 2: "½", 3: "¾", 4: "1"}
 HOLES = {1: "one hole", 2: "two holes", 3: "three holes"}
 PLATES = {1: "one small plate", 2: "two small plates", 3: "three small plates", 4: "four small plates"}
@@ -51,21 +53,35 @@ def reads_sentence(fit: Fit, kind: StepKind) -> str:
     )
 
 
-def resize_sentence(hung: Hung, weight_lb: float, tilt_lb: float) -> str:
-    """Why no trim cures it, and what would [lb]: + tilt = heavy near the floor and hot at the top."""
-    carrier = hung.carrier
+def resize_sentence(hung: Hung, fit: Fit, tilt_lb: float) -> str:
+    """Why no trim cures it, and what would: + tilt [lb] = heavy near the floor and hot at the top."""
+    carrier, weight_lb, pull = hung.carrier, fit.weight_lb.likely, fit.pull.likely
     if isinstance(carrier, TorsionOnShaft):
         ideal = conditions(hung.door.weighing(weight_lb), hung.track, carrier.drum).ideal().rate_lbin_per_turn
-        weak = "weak" if carrier.rate_lbin_per_turn < ideal else "strong"
-        return (
-            f"Turns cannot cure this: the springs are too {weak} for about {weight_lb:.0f} lb. "
-            f"Size again for {ideal:.1f} lb·in per turn; these give {carrier.rate_lbin_per_turn:.1f}."
-        )
+        rate = carrier.rate_lbin_per_turn * pull
+        weak = "weak" if rate < ideal else "strong"
+        said = f"Turns cannot cure this: the springs are too {weak} for about {weight_lb:.0f} lb. Size again for {ideal:.1f} lb·in per turn"
+        if abs(pull - 1) < NOT_AS_NAMED:
+            return f"{said}; these give {rate:.1f}."
+        return f"{said}; these pull like {rate:.1f}, not the {carrier.rate_lbin_per_turn:.1f} of their size: measure wire and length again."
     if isinstance(carrier, PairAtWork):
         weak = "weak" if tilt_lb > 0 else "strong"
         return f"Cable cannot cure this: the pair is too {weak} for about {weight_lb:.0f} lb.{_class_words(weight_lb)}"
     end = "heavy near the floor and hot at the top" if tilt_lb > 0 else "hot near the floor and heavy at the top"
     return f"Plates cannot cure this: the door is {end}. The strap, its turns or the hub are not the right ones."
+
+
+SUSPECTS: dict[StepKind, str] = {
+    "quarter_turn": "are wire, length and turns what they are said to be, is it binding?",
+    "cable_hole": "is the class right, is it binding?",
+    "small_plate": "are plates, hub and strap what they are said to be, is it binding?",
+}
+
+
+def surprise_sentence(kind: StepKind, height_in: float, up: bool) -> str:
+    """A reading at a height [in] that what hangs there would hardly give."""
+    way, other = ("up", "hold or be heavy") if up else ("down", "hold or be hot")
+    return f"It goes {way} at {format_length(height_in, feet=True)}, yet by what hangs there it should {other}: {SUSPECTS[kind]}"
 
 
 def _class_words(weight_lb: float) -> str:

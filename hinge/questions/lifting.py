@@ -87,13 +87,17 @@ class TrimQuestion(HungDoor):
 
 
 class AdviceOut(BaseModel):
-    """What to do next; `steps` are signed, + = more, in the step named; `caution` stands above it where something is to be done."""
+    """What to do next; `steps` are signed, + = more, in the step named; `caution` stands above it where something is to be done.
+
+    `surprise` names a reading that what hangs there would hardly give.
+    """
 
     kind: Kind
     steps: int
     step: StepKind
     sentence: str
     caution: str = ""
+    surprise: str = ""
     next_height_in: float | None = None
 
 

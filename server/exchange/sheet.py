@@ -44,6 +44,7 @@ def sheet_context(call: Call) -> dict[str, object]:
     """Everything the sheet shows."""
     facts = call.facts()
     state, balance = shown(facts, call.claimed_elsewhere), balance_of(facts)
+    advice = balance.answer.advice if balance and balance.answer.reads else None
     labels = fields()
     return {
         "call": call,
@@ -54,7 +55,7 @@ def sheet_context(call: Call) -> dict[str, object]:
         "facts": [(labels[one.field].label, one.text) for one in state.measured if one.field != "cycles_wanted"],
         "proofs": [proof for proof in state.proofs if proof.standing != "open" or proof.required],
         "unreadable": [one.text for one in state.unreadable],
-        "advice": balance.answer.advice.sentence if balance and balance.answer.reads else "",
+        "advice": f"{advice.sentence} {advice.surprise}".strip() if advice else "",
         "line": _line(balance, facts.readings) if balance else None,
     }
 

@@ -59,6 +59,8 @@ def tablet(live_server, browser):
     browser.get_log("browser")
     yield page
     page.offline(False)
+    # Left open it would go on asking, with the test's database gone.
+    browser.get("about:blank")
 
 
 @pytest.fixture

@@ -10,7 +10,7 @@ from selenium.webdriver.common.keys import Keys
 from server.calls.models import Call
 from server.doors.models import Door
 from tests.browser.conftest import PASSWORD
-from tests.browser.work import call_ready_to_wind, enter, gates, meet, start, state_of, wound
+from tests.browser.work import call_ready_to_wind, enter, gates, let_go_until, meet, start, state_of, wound
 from tests.server.test_exchange import text_of
 
 MEASURES = {
@@ -97,8 +97,7 @@ def test_one_door_from_the_scale_to_the_proof(tablet, person):
 
     meet(page, "first_lift")
     page.sees("Let the door go at 3'6\"")
-    page.touch("▲ creeps up")
-    page.sees("turn off each spring")
+    let_go_until(page, "▲ creeps up", "turn off each spring")
     page.touch("Trim it now")
     page.sees("of 2")
     meet(page, "bars", "letting_down")
@@ -111,8 +110,7 @@ def test_one_door_from_the_scale_to_the_proof(tablet, person):
     page.touch("Check the balance")
     page.sees("before the last change")
     meet(page, "first_lift")
-    page.touch("▬ holds")
-    page.sees("Leave it")
+    let_go_until(page, "▬ holds", "Leave it")
     for proof in ("Contact reversal", "Eyes"):
         page.touch(f"{proof} passed")
     page.touch("Close the call")

@@ -2207,6 +2207,8 @@ export interface components {
         /**
          * AdviceOut
          * @description What to do next; `steps` are signed, + = more, in the step named; `caution` stands above it where something is to be done.
+         *
+         *     `surprise` names a reading that what hangs there would hardly give.
          */
         AdviceOut: {
             /**
@@ -2228,6 +2230,11 @@ export interface components {
              * @default
              */
             caution?: string;
+            /**
+             * Surprise
+             * @default
+             */
+            surprise?: string;
             /** Next Height In */
             next_height_in?: number | null;
         };

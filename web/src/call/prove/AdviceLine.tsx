@@ -18,6 +18,7 @@ export function AdviceLine({ call, go, balance: { answer, trim, doubt } }: Props
   return (
     <Stack $gap={8} role="region" aria-label="Advice">
       <Said aria-live="polite">{advice.sentence}</Said>
+      {advice.surprise && <Caution>{advice.surprise}</Caution>}
       {reads && moved.cause !== 'as_expected' && <p>{moved.sentence}</p>}
       {reads && <Quiet>{reads}</Quiet>}
       {doubt && <Caution>{doubt}</Caution>}

@@ -1,7 +1,8 @@
-import { useMutation } from '@tanstack/react-query';
+import { useMutation, useQuery } from '@tanstack/react-query';
 import { type FormEvent, useState } from 'react';
 import styled from 'styled-components';
 import { client, data } from '../../api/client';
+import { callBalanceQuery } from '../../api/queries';
 import { Choice, Plain } from '../../ui/buttons';
 import { Field } from '../../ui/Field';
 import { Caution, Panel } from '../../ui/layout';
@@ -10,14 +11,19 @@ import { Refused } from '../../ui/states';
 import { feet } from '../../ui/words';
 import type { Call } from '../useCall';
 
+const USUAL_IN = 42;
 const Outcomes = styled.div`display: grid; gap: 6px; button { min-height: 50px; }`;
 const Force = styled.form`display: grid; grid-template-columns: 1fr auto auto; gap: 8px; align-items: end;`;
 
 /** Let go at a height and touch what the door does; or read the hand force with a gauge. */
 export function TakeReading({ call }: { call: Call }) {
   const top = call.state.setup?.door.height_in ?? 84;
-  const heights = call.state.reading_heights_in;
-  const [height, setHeight] = useState(42);
+  const balance = useQuery(callBalanceQuery(call.call.key, call.call.entries));
+  const asked = balance.data?.answer.advice.next_height_in ?? null;
+  const [picked, pick] = useState<number | null>(null);
+  // Where the advice wants to know next, until somebody picks another height.
+  const height = picked ?? asked ?? USUAL_IN;
+  const heights = [...new Set([...call.state.reading_heights_in, height])].sort((one, other) => one - other);
   const [gauge, setGauge] = useState(false);
   return (
     <Panel className="asked" role="group" aria-label="Take a reading">
@@ -27,20 +33,23 @@ export function TakeReading({ call }: { call: Call }) {
         label="Height of the bottom edge"
         flow
         value={String(height)}
-        pick={(picked) => setHeight(Number(picked))}
+        pick={(id) => pick(Number(id))}
         options={heights.map((one) => ({
           id: String(one),
           text: one === 0 ? 'floor' : one === top ? 'open' : feet(one),
         }))}
       />
       {gauge ? (
-        <GaugeReading call={call} height={height} />
+        <GaugeReading call={call} height={height} stay={() => pick(height)} />
       ) : (
         <Outcomes role="group" aria-label="What the door does">
           {call.state.outcomes.map((one) => (
             <Choice
               key={one.id}
-              onPress={() => call.enter({ kind: 'reading', reading: { height_in: height, outcome: one.id } })}
+              onPress={() => {
+                pick(null);
+                call.enter({ kind: 'reading', reading: { height_in: height, outcome: one.id } });
+              }}
             >
               {one.text}
             </Choice>
@@ -52,7 +61,8 @@ export function TakeReading({ call }: { call: Call }) {
   );
 }
 
-function GaugeReading({ call, height }: { call: Call; height: number }) {
+/** Both ways at one height: the half of their difference is the drag. */
+function GaugeReading({ call, height, stay }: { call: Call; height: number; stay: () => void }) {
   const [typed, setTyped] = useState('');
   const read = useMutation({
     mutationFn: async (direction: 'raising' | 'lowering') => {
@@ -60,6 +70,7 @@ function GaugeReading({ call, height }: { call: Call; height: number }) {
       return { direction, force: Number(force.value), sent: typed };
     },
     onSuccess: ({ direction, force, sent }) => {
+      stay();
       call.enter({ kind: 'reading', reading: { height_in: height, force_lb: force, direction } });
       // What was typed meanwhile is the next reading.
       setTyped((now) => (now === sent ? '' : now));
