@@ -15,7 +15,7 @@ OUTCOMES = {"holds": "holds", "creeps_up": "creeps up", "creeps_down": "creeps d
 STANDINGS = {"open": "not made", "passed": "passed", "failed": "failed", "void": "to be made anew"}
 CLAIMED = "Closed elsewhere: its gates and proofs are as claimed there."
 MADE_SAFE, NOT_SAFE_YET, LEFT_DISCONNECTED = "made safe", "not made safe yet", "opener left disconnected"
-RUN_BY_POWER = "run by power: make it safe again before any work, last run"
+RUN_BY_POWER = "last run by power"
 OUTCOME_MARKS = {"holds": "▬", "creeps_up": "▲", "creeps_down": "▼", "runs_up": "▲▲", "runs_down": "▼▼"}
 PARTS: dict[CarrierKind, dict[Part, str]] = {
     "torsion": {

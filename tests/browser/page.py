@@ -9,6 +9,7 @@ from django.conf import settings
 from django.test import Client
 from selenium import webdriver
 from selenium.common.exceptions import ElementClickInterceptedException, StaleElementReferenceException, TimeoutException
+from selenium.webdriver.common.action_chains import ActionChains
 from selenium.webdriver.common.by import By
 from selenium.webdriver.common.keys import Keys
 from selenium.webdriver.remote.webelement import WebElement
@@ -118,6 +119,10 @@ class Page:
     def keys(self, *keys: str) -> None:
         for key in keys:
             self.browser.switch_to.active_element.send_keys(key)
+
+    def chord(self, held: str, key: str) -> None:
+        """A key pressed while another is held."""
+        ActionChains(self.browser).key_down(held).send_keys(key).key_up(held).perform()
 
     def offline(self, is_off: bool) -> None:
         self.browser.execute_cdp_cmd("Network.enable", {})

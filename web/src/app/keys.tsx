@@ -6,7 +6,7 @@ import { Plain } from '../ui/buttons';
 const LIST: [string, string][] = [
   ['/', 'Search doors'],
   ['n', 'New call: find its door'],
-  ['1 … 7', 'Stages of a call'],
+  ['Alt 1 … Alt 7', 'Stages of a call'],
   ['[  ]', 'Previous and next stage'],
   ['Space, Backspace', 'Count a stroke, take it back (turn counter)'],
   ['↑ ↓, Page Up, Page Down', 'Move the door (side view)'],
@@ -29,14 +29,19 @@ function typing(event: KeyboardEvent): boolean {
   return at.isContentEditable || at.matches('textarea, select, input:not([type=checkbox], [type=radio])');
 }
 
-/** Single keys that act anywhere, but never while typing. */
+/** The name of what was pressed. With Alt a digit goes by its key: what it would write differs between keyboards. */
+function pressed(event: KeyboardEvent): string {
+  return event.altKey ? `Alt+${event.code.replace('Digit', '')}` : event.key;
+}
+
+/** Single keys that act anywhere, but never while typing; a digit alone is never one of them. */
 export function useKey(actions: Record<string, () => void>): void {
   const latest = useRef(actions);
   latest.current = actions;
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
-      if (event.ctrlKey || event.metaKey || event.altKey || typing(event)) return;
-      const action = latest.current[event.key];
+      if (event.ctrlKey || event.metaKey || (typing(event) && !event.altKey)) return;
+      const action = latest.current[pressed(event)];
       if (!action) return;
       event.preventDefault();
       action();

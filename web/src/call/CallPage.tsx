@@ -34,7 +34,7 @@ export function CallPage() {
   const stage = stageAt(named, query.data?.state.stages ?? []);
   const go = (name: string) => navigate(`/calls/${key}/${name}`);
   useKey({
-    ...Object.fromEntries(STAGES.map((one, place) => [String(place + 1), () => go(one.name)])),
+    ...Object.fromEntries(STAGES.map((one, place) => [`Alt+${place + 1}`, () => go(one.name)])),
     '[': () => go(neighbour(stage, -1)),
     ']': () => go(neighbour(stage, 1)),
   });

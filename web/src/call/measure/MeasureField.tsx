@@ -1,5 +1,5 @@
 import { useMutation } from '@tanstack/react-query';
-import { type FormEvent, useRef, useState } from 'react';
+import { type FormEvent, useEffect, useRef, useState } from 'react';
 import { Input, Label, TextField } from 'react-aria-components';
 import styled from 'styled-components';
 import { client, data, type Schemas } from '../../api/client';
@@ -94,6 +94,10 @@ function TypedField({ field, known, call, next }: Props) {
   const [typed, setTyped] = useState('');
   const [pad, setPad] = useState(false);
   const input = useRef<HTMLInputElement>(null);
+  // Focus goes with the question, but under a finger it would bring up the system's keyboard unasked.
+  useEffect(() => {
+    if (!matchMedia('(any-pointer: coarse)').matches) input.current?.focus({ preventScroll: true });
+  }, []);
   const read = useMutation({
     mutationFn: () => data(client.POST('/api/bench/read', { body: { field: field.name, typed } })),
     onSuccess: () => {
