@@ -203,7 +203,7 @@ def _surprise(hung: Hung, now: list[Reading], weight_sd_lb: float | None) -> str
         up = reading.outcome.endswith("up")
         names: tuple[Outcome, Outcome] = ("creeps_up", "runs_up") if up else ("creeps_down", "runs_down")
         chance = np.sum([chance_of(name, at, doors.friction_lb) for name in names], axis=0)
-        if float(doors.share @ chance) < NOT_EXPECTED:
+        if float(np.sum(doors.share * chance)) < NOT_EXPECTED:
             return surprise_sentence(hung.carrier.step.kind, reading.height_in, up)
     return ""
 

@@ -73,19 +73,19 @@ class Doors:
 
     def spread(self, values: Floats) -> tuple[float, float]:
         """Mean and standard deviation of `values`, one a door."""
-        mean = float(self.share @ values)
-        return mean, float(np.sqrt(self.share @ (values - mean) ** 2))
+        mean = float(np.sum(self.share * values))
+        return mean, float(np.sqrt(np.sum(self.share * (values - mean) ** 2)))
 
     def chance(self, holds: Bools) -> float:
         """Probability of a condition, one a door."""
-        return float(self.share @ holds)
+        return float(np.sum(self.share * holds))
 
     def estimate(self, values: Floats) -> Estimate:
         """Mean and stated range of `values`, one a door."""
         order = np.argsort(values)
         below = np.cumsum(self.share[order])
         low, high = (float(np.interp(share, below, values[order])) for share in INSIDE)
-        return Estimate(float(self.share @ values), low, high)
+        return Estimate(float(np.sum(self.share * values)), low, high)
 
     def likely(self, count: int) -> Doors:
         """So many of them, each as likely as the next."""
@@ -129,7 +129,7 @@ def fit_readings(
         return _fit(_doors(hung, first, weight_sd, pull_sd, log_prior - log_first))
     log_belief = log_prior + explained(first)
     centre, spread = _centre(first, log_belief - log_first)
-    more = centre + _normals(MORE, 6) @ spread.T
+    more = centre + np.einsum("ij,kj->ik", _normals(MORE, 6), spread)
     # Each is weighed against both ways in which it could have been imagined.
     both = np.concatenate([first, more])
     log_belief = np.concatenate([log_belief, _log_prior(more) + explained(more)])
@@ -177,8 +177,8 @@ def _log_first(doubts: Floats) -> Floats:
 
 
 def _log_round(doubts: Floats, centre: Floats, spread: Floats) -> Floats:
-    away = np.linalg.solve(spread, (doubts - centre).T)
-    return np.asarray(-0.5 * (away**2).sum(axis=0) - np.log(np.diag(spread)).sum() - len(centre) / 2 * np.log(2 * np.pi))
+    away = np.einsum("ij,kj->ik", doubts - centre, np.linalg.inv(spread))
+    return np.asarray(-0.5 * (away**2).sum(axis=1) - np.log(np.diag(spread)).sum() - len(centre) / 2 * np.log(2 * np.pi))
 
 
 def _log_prior(doubts: Floats) -> Floats:
@@ -195,10 +195,11 @@ def _centre(doubts: Floats, log_share: Floats) -> tuple[Floats, Floats]:
     """Where belief lies, and its spread as a triangle, somewhat widened."""
     share = np.exp(log_share - log_share.max())
     share /= share.sum()
-    centre = share @ doubts
+    centre = np.einsum("i,ij->j", share, doubts)
     away = doubts - centre
-    spread = (away.T * share) @ away * 1.5 + 1e-3 * np.eye(len(centre))
-    return np.asarray(centre), np.linalg.cholesky(spread)
+    # No BLAS: its threads cost more than they save on arrays of this size, and several workers share the processors.
+    spread = 1.5 * np.einsum("i,ij,ik->jk", share, away, away) + 1e-3 * np.eye(len(centre))
+    return centre, np.linalg.cholesky(spread)
 
 
 def _doors(hung: Hung, doubts: Floats, weight_sd: float, pull_sd: float, log_share: Floats | None = None) -> Doors:
