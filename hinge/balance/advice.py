@@ -21,14 +21,16 @@ FRICTION_LIMIT_LB = 30.0  # EN 12604 gives 150 N (33.7 lb) for private doors wor
 ACCEPT_FROM_IN, ACCEPT_TO_IN = 36.0, 48.0  # "holds at 3 to 4 ft": common practice, all schools
 FIRST_HEIGHT_IN = 42.0
 LEAST_FORCE_LB = 7.0  # that no setting cures and a hand does not mind; estimate
-LOW_SHARE, HIGH_SHARE = 0.35, 0.65  # of the travel: below is low, above is high
-FROM_IN, CLEAR_OF_OPEN_IN, JUDGED = 12.0, 6.0, 9
+LOW_SHARE, HIGH_SHARE = 0.35, 0.65  # of the travel: below is low, above is high; estimate
+FROM_IN, CLEAR_OF_OPEN_IN, JUDGED = 12.0, 6.0, 9  # where along the travel a setting is judged, and at how many heights
+# How sure is sure enough: chosen on simulated doors (tests/hinge/world.py), no source.
 SURE, LIKELY, NEARLY = 0.6, 0.88, 0.85
 CONVINCED, DOUBTED, SUSPECTED = 0.72, 0.4, 0.12  # that the springs are wrong
-ENOUGH, MOST = 6, 8  # readings at one setting; estimate
-WORTH_LB = 0.5  # a trim that gains less along the travel is not worth a bar; estimate
 NOT_EXPECTED = 0.04
-IMAGINED = 800
+ENOUGH, MOST = 6, 8  # readings at one setting
+WORTH_LB = 0.5  # a trim that gains less along the travel is not worth a bar
+LIKELY_DOORS = 800
+DISAGREE = "The readings and what hangs there do not agree. Do not trim: weigh the door and measure what carries it."
 
 
 @dataclass(frozen=True)
@@ -89,7 +91,7 @@ def _advice(hung: Hung, readings: list[Reading], now: list[Reading], fit: Fit, s
             0,
             f"The door drags with about {fit.friction_lb.likely:.0f} lb: look at rollers, track and bearings before touching the springs.",
         )
-    doors = fit.doors.likely(IMAGINED)
+    doors = fit.doors.likely(LIKELY_DOORS)
     trims = _trims(hung, doors)
     tilt = _tilt(hung, doors)
     wrong = float(np.mean(np.abs(tilt) > np.maximum(doors.friction_lb, LEAST_FORCE_LB + hung.carrier.step.coarse_lb / 2)))
@@ -107,17 +109,18 @@ def _advice(hung: Hung, readings: list[Reading], now: list[Reading], fit: Fit, s
         return Advice("trim", steps, trim_sentence(hung.carrier.step.kind, steps, spring_count), surprise=surprise)
     if spoken and _settled(trims, now):
         return Advice("leave", 0, "Leave it: the setting is right to the nearest step.", surprise=surprise)
-    if (spoken and not steps) or len(now) >= MOST:
-        return Advice("leave", 0, "Leave it: no step either way makes it better along the whole travel.", surprise=surprise)
-    if not any(ACCEPT_FROM_IN <= reading.height_in <= ACCEPT_TO_IN for reading in now):
+    if _accepted(now) and ((spoken and not steps) or len(now) >= MOST):
+        return Advice("leave", 0, "Leave it: it holds where it must, and no step is sure to make it better.", surprise=surprise)
+    if len(now) >= MOST:
+        return Advice("measure_more", 0, DISAGREE, surprise=surprise)
+    if not _in_band(now):
         return _measure(first, "Read the balance at", surprise)
     return _measure(_most_telling_height(hung, now, now, doors), "The readings do not settle it yet. Read the balance at", surprise)
 
 
 def _holds(hung: Hung, doors: Doors) -> float:
-    """The chance that it holds at nearly every height it is judged at."""
-    held = np.abs(net_of(hung, doors, _judged(hung))) <= doors.friction_lb + MODEL_SD_LB
-    return float(held.mean(axis=0).mean())
+    """The share of the heights it is judged at where it likely holds, or nearly."""
+    return float((np.abs(net_of(hung, doors, _judged(hung))) <= doors.friction_lb + MODEL_SD_LB).mean())
 
 
 def _judged(hung: Hung) -> Floats:
@@ -173,8 +176,7 @@ def _moves(now: list[Reading]) -> set[str]:
 def _places(hung: Hung, now: list[Reading]) -> set[str]:
     shares = [reading.height_in / hung.door.height_in for reading in now]
     names = {"low": any(share <= LOW_SHARE for share in shares), "high": any(share >= HIGH_SHARE for share in shares)}
-    names["middle"] = any(ACCEPT_FROM_IN <= reading.height_in <= ACCEPT_TO_IN for reading in now)
-    return {name for name, there in names.items() if there}
+    return {name for name, there in (names | {"middle": bool(_in_band(now))}).items() if there}
 
 
 def _spoken(hung: Hung, now: list[Reading]) -> bool:
@@ -186,20 +188,27 @@ def _spread_out(hung: Hung, now: list[Reading]) -> bool:
     return max(heights) - min(heights) >= hung.door.height_in / 3
 
 
+def _in_band(now: list[Reading]) -> list[Reading]:
+    return [reading for reading in now if ACCEPT_FROM_IN <= reading.height_in <= ACCEPT_TO_IN]
+
+
+def _accepted(now: list[Reading]) -> bool:
+    """Whether it was read where it must hold, and never moved there."""
+    return bool(_in_band(now)) and not _moves(_in_band(now))
+
+
 def _settled(trims: Trims, now: list[Reading]) -> bool:
-    in_band = any(ACCEPT_FROM_IN <= reading.height_in <= ACCEPT_TO_IN for reading in now)
-    return in_band and not _moves(now) and bool(np.mean(np.abs(trims.best) <= 1) > NEARLY)
+    return not _moves(now) and bool(np.mean(np.abs(trims.best) <= 1) > NEARLY)
 
 
 def _surprise(hung: Hung, now: list[Reading], weight_sd_lb: float | None) -> str:
     """The reading, if any, that springs as they are said to be would hardly give."""
-    if not now:
+    moving = [reading for reading in now if _moves([reading])]
+    if not moving:
         return ""
     doors = fit_readings(hung, [], weight_sd_lb).doors
-    net = net_of(hung, doors, np.array([reading.height_in for reading in now]))
-    for at, reading in zip(net, now, strict=True):
-        if reading.outcome in (None, "holds"):
-            continue
+    for at, reading in zip(net_of(hung, doors, np.array([one.height_in for one in moving])), moving, strict=True):
+        assert reading.outcome is not None
         up = reading.outcome.endswith("up")
         names: tuple[Outcome, Outcome] = ("creeps_up", "runs_up") if up else ("creeps_down", "runs_down")
         chance = np.sum([chance_of(name, at, doors.friction_lb) for name in names], axis=0)

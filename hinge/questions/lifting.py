@@ -2,16 +2,16 @@
 
 from __future__ import annotations
 
-from dataclasses import asdict, replace
+from dataclasses import asdict
 from typing import Annotated, Literal
 
 import numpy as np
 from pydantic import BaseModel, Field, model_validator
 
 from hinge.arrays import Floats
-from hinge.balance.advice import Kind, advise
+from hinge.balance.advice import LIKELY_DOORS, Kind, advise
 from hinge.balance.cause import Cause, what_moved
-from hinge.balance.fit import Hung
+from hinge.balance.fit import Doors, Hung, net_of
 from hinge.balance.hung import HungDoor
 from hinge.balance.readings import Reading
 from hinge.balance.wording import CAUTIONS, reads_sentence
@@ -21,7 +21,7 @@ from hinge.door.sections import Door
 from hinge.door.track import Lift, Track, path_of, shaft_place, track_line
 from hinge.errors import Contradiction
 from hinge.questions.answers import EstimateOut, ProfileOut, profile_out
-from hinge.sizing.evaluate import Profile, need_of, net_hand_force
+from hinge.sizing.evaluate import Profile, need_of, net_hand_force, travel_grid
 from hinge.springs.counterbalance import StepKind
 from hinge.springs.counterweight import Stack, stack_places
 from hinge.springs.drums import Drum
@@ -139,14 +139,14 @@ def trim(asked: TrimQuestion) -> TrimAnswer:
         reads=reads_sentence(fit, step) if readings else "",
         advice=AdviceOut(**asdict(advice), step=step, caution=CAUTIONS[step] if advice.kind == "trim" else ""),
         moved=BlameOut(**asdict(what_moved(hung, readings, asked.file_weight_lb, asked.scale_weight_lb, offs))),
-        fitted=profile_out(_fitted_line(hung, fit.weight_lb.likely, fit.setting_error.likely)),
+        fitted=profile_out(_fitted_line(hung, fit.doors) if readings else need_of(hung.door, hung.track).profile(hung.carrier)),
     )
 
 
-def _fitted_line(hung: Hung, weight_lb: float, setting_error: float) -> Profile:
-    need = need_of(hung.door, hung.track)
-    heavier = replace(need, lift_lb=need.lift_lb * weight_lb / hung.door.total_lb)
-    return Profile(need.positions_in, heavier.lift_lb - hung.carrier.lift(need.positions_in, setting_error))
+def _fitted_line(hung: Hung, doors: Doors) -> Profile:
+    """The line of the doors this one likely is, with how their springs pull and all by which they stray from the model."""
+    positions = travel_grid(hung.door)
+    return Profile(positions, net_of(hung, doors.likely(LIKELY_DOORS), positions).mean(axis=1))
 
 
 class SideViewQuestion(Document):

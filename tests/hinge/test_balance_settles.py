@@ -1,9 +1,12 @@
 """The advice, followed on doors with the mess real ones have. `make bench` has three hundred of them."""
 
+import numpy as np
 import pytest
 
 from hinge.balance.advice import advise
 from hinge.balance.fit import Hung
+from hinge.questions.ask import ask
+from hinge.sizing.evaluate import net_hand_force
 from hinge.springs.extension import PairAtWork
 from tests.hinge.doors import SEVEN_FOOT, TWELVE_INCH, let_go, pair_of_class
 from tests.hinge.test_balance import HUNG, IDEAL, gauge
@@ -43,6 +46,41 @@ def test_leave_is_said_only_once_low_middle_and_high_have_spoken():
     assert advise(HUNG, [let_go(42, "holds")], 2)[1].kind == "measure_more"
     assert advise(HUNG, [let_go(42, "holds"), let_go(12, "holds")], 2)[1].kind == "measure_more"
     assert advise(HUNG, [let_go(42, "holds"), let_go(12, "holds"), let_go(66, "holds")], 2)[1].kind == "leave"
+
+
+@pytest.mark.parametrize("outcome", ["creeps_up", "runs_up", "creeps_down", "runs_down"])
+def test_a_door_that_does_not_hold_where_it_must_is_never_left(outcome):
+    """However often it is read, and whatever is thought of what hangs there."""
+    heights = [12, 18, 24, 36, 42, 48, 60, 66, 72]
+    for hung in (HUNG, STACK, Hung(SEVEN_FOOT, TWELVE_INCH, pair_of_class(110, 84))):
+        for count in range(1, len(heights) + 1):
+            advice = advise(hung, [let_go(at, outcome) for at in reversed(heights[-count:])], 2)[1]
+            assert advice.kind != "leave", (hung.carrier, count, advice)
+
+
+def test_up_here_and_down_there_at_the_height_it_must_hold_is_not_left_either():
+    mixed = [let_go(at, "creeps_up" if place % 2 else "creeps_down") for place, at in enumerate((42, 12, 66, 36, 48, 24, 60, 72, 18))]
+    for count in range(1, len(mixed) + 1):
+        assert advise(HUNG, mixed[:count], 2)[1].kind != "leave"
+
+
+def test_the_line_the_readings_suggest_goes_by_the_readings():
+    """Weak springs told as the ideal set: the line drawn is where the hand found it, whatever the cause."""
+    turns, rate = IDEAL.turns + 1.5, IDEAL.rate_lbin_per_turn
+    weak = Hung(SEVEN_FOOT, TWELVE_INCH, type(HUNG.carrier)(0.72 * rate, turns, HUNG.carrier.drum))
+    heights = [6.0, 24.0, 42.0, 66.0, 80.0]
+    springs = [{"wire_in": 0.207, "inside_diameter_in": 2, "length_in": 27.5, "count": 2, "table_rate_lbin_per_turn": rate / 2}]
+    asked = {
+        "door": {"height_in": 84, "section_count": 4, "weight_lb": 130},
+        "track": {"lift": "standard", "radius_in": 12, "rise_in": 2},
+        "drum": {"kind": "flat", "diameter_in": 4, "cable_in": 0.125},
+        "springs": springs,
+        "quarter_turns": turns * 4,
+        "readings": [one.model_dump(exclude_none=True) for one in gauge(130, 0, 5, heights, hung=weak)],
+    }
+    line = ask("trim", asked).fitted
+    drawn = np.interp(heights, line.positions_in, line.net_hand_force_lb)
+    assert drawn == pytest.approx(net_hand_force(SEVEN_FOOT, TWELVE_INCH, weak.carrier, np.array(heights)), abs=3)
 
 
 def test_springs_that_pull_other_than_their_size_are_found_by_hand_forces():

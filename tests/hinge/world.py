@@ -226,7 +226,7 @@ class Tally:
     def wrong_found(self) -> float:
         """Wrong pairs that show themselves and were called wrong."""
         shown = [one for one in self.ended if one.world.wrong and one.world.shows_itself and one.advice.kind != "free_up"]
-        return float(np.mean([one.advice.kind == "resize" for one in shown]))
+        return float(np.mean([one.advice.kind == "resize" for one in shown])) if shown else 1.0
 
     @property
     def right_blamed(self) -> float:

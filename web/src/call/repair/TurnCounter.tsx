@@ -86,13 +86,12 @@ export function TurnCounter({ call, title, close, done }: Props) {
           </Target>
           <div>
             <Status role="status" $wrong={refused !== undefined}>
-              {refused
-                ? `Stroke not taken: ${refused.problem.message} Count on from what stands here.`
-                : strokesWaiting
-                  ? `${strokesWaiting} strokes kept on this tablet, sent as soon as they can be.`
-                  : at
-                    ? 'Every stroke is saved.'
-                    : ''}
+              {refused && `Stroke not taken: ${refused.problem.message} Count on from what stands here. `}
+              {strokesWaiting
+                ? `${strokesWaiting} strokes kept on this tablet, sent as soon as they can be.`
+                : at && !refused
+                  ? 'Every stroke is saved.'
+                  : ''}
             </Status>
             <Foot>
               <BarDial count={count} />
