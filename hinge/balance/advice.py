@@ -110,7 +110,7 @@ def _advice(hung: Hung, readings: list[Reading], now: list[Reading], fit: Fit, s
     if spoken and _settled(trims, now):
         return Advice("leave", 0, "Leave it: the setting is right to the nearest step.", surprise=surprise)
     if _accepted(now) and ((spoken and not steps) or len(now) >= MOST):
-        return Advice("leave", 0, "Leave it: it holds where it must, and no step is sure to make it better.", surprise=surprise)
+        return Advice("leave", 0, "Leave it: it holds at 3 to 4 ft, and no step is sure to make it better elsewhere.", surprise=surprise)
     if len(now) >= MOST:
         return Advice("measure_more", 0, DISAGREE, surprise=surprise)
     if not _in_band(now):
@@ -193,8 +193,9 @@ def _in_band(now: list[Reading]) -> list[Reading]:
 
 
 def _accepted(now: list[Reading]) -> bool:
-    """Whether it was read where it must hold, and never moved there."""
-    return bool(_in_band(now)) and not _moves(_in_band(now))
+    """Whether it was seen to hold where it must and ran away nowhere there; hand forces alone do not speak against it."""
+    outcomes = {reading.outcome for reading in _in_band(now)}
+    return not outcomes & {"runs_up", "runs_down"} if "holds" in outcomes else outcomes == {None}
 
 
 def _settled(trims: Trims, now: list[Reading]) -> bool:

@@ -1,14 +1,18 @@
 """The advice, followed on doors with the mess real ones have. `make bench` has three hundred of them."""
 
+import re
+
 import numpy as np
 import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
 
 from hinge.balance.advice import advise
 from hinge.balance.fit import Hung
 from hinge.questions.ask import ask
 from hinge.sizing.evaluate import net_hand_force
 from hinge.springs.extension import PairAtWork
-from tests.hinge.doors import SEVEN_FOOT, TWELVE_INCH, let_go, pair_of_class
+from tests.hinge.doors import SEVEN_FOOT, TWELVE_INCH, hand_force, let_go, pair_of_class
 from tests.hinge.test_balance import HUNG, IDEAL, gauge
 from tests.hinge.test_balance_of_every_kind import STACK
 from tests.hinge.world import tally
@@ -91,3 +95,32 @@ def test_springs_that_pull_other_than_their_size_are_found_by_hand_forces():
     assert advice.kind == "resize"
     assert fit.pull.low < 0.72 < fit.pull.high
     assert "measure wire and length again" in advice.sentence
+
+
+OUTCOMES = ["runs_up", "creeps_up", "holds", "creeps_down", "runs_down"]
+any_reading = st.one_of(
+    st.builds(let_go, st.sampled_from([0, 6, 12, 24, 42, 54, 66, 84]), st.sampled_from(OUTCOMES)),
+    st.builds(hand_force, st.sampled_from([12, 42, 66]), st.floats(-200, 400), st.sampled_from(["raising", "lowering"])),
+)
+
+
+@settings(max_examples=50)
+@given(st.sampled_from([HUNG, STACK]), st.lists(st.tuples(any_reading, st.sampled_from([0, 0, -3, 2])), max_size=14))
+def test_whatever_is_read_the_advice_follows_it_and_its_sentence_follows_its_number(hung, taken):
+    offs = [steps * hung.carrier.step.size for _, steps in taken]
+    fit, advice = advise(hung, [one for one, _ in taken], 2, None, offs)
+    now = [one for one, steps in taken if not steps]
+    ways = {one.outcome.split("_")[1] for one in now if one.outcome not in (None, "holds")}
+    in_band = {one.outcome for one in now if 36 <= one.height_in <= 48}
+    assert np.isfinite([fit.weight_lb.low, fit.setting_error.likely, fit.friction_lb.high, fit.pull.likely]).all()
+    if advice.kind == "leave":
+        assert "holds" in in_band or in_band == {None}
+        assert not in_band & {"runs_up", "runs_down"}
+    assert not (advice.steps > 0 and ways == {"up"})
+    assert not (advice.steps < 0 and ways == {"down"})
+    assert (advice.steps != 0) == (advice.kind == "trim")
+    less = "off" in advice.sentence
+    assert advice.kind != "trim" or less == (advice.steps < 0)
+    if named := re.search(r"too (weak|strong) .* for (\d+\.\d) .*(?:give|like) (\d+\.\d)", advice.sentence):
+        wanted, given_now = float(named[2]), float(named[3])
+        assert (given_now <= wanted) if named[1] == "weak" else (given_now >= wanted), advice.sentence

@@ -226,7 +226,7 @@ class Tally:
     def wrong_found(self) -> float:
         """Wrong pairs that show themselves and were called wrong."""
         shown = [one for one in self.ended if one.world.wrong and one.world.shows_itself and one.advice.kind != "free_up"]
-        return float(np.mean([one.advice.kind == "resize" for one in shown])) if shown else 1.0
+        return float(np.mean([one.advice.kind == "resize" for one in shown])) if shown else float("nan")
 
     @property
     def right_blamed(self) -> float:
@@ -263,4 +263,4 @@ def tally(count: int, seed: int, kinds: tuple[Kind, ...] = KINDS, gauge: bool = 
 
 if __name__ == "__main__":
     for named in KINDS:
-        sys.stdout.write(f"{named}: {tally(int(sys.argv[1]) // len(KINDS), 5, (named,))}\n")
+        sys.stdout.write(f"{named}: {tally(int(sys.argv[1]) // len(KINDS), 101, (named,))}\n")
