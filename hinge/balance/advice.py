@@ -91,6 +91,9 @@ def _advice(hung: Hung, readings: list[Reading], now: list[Reading], fit: Fit, s
             0,
             f"The door drags with about {fit.friction_lb.likely:.0f} lb: look at rollers, track and bearings before touching the springs.",
         )
+    if (both := _both_ways(now)) is not None and len(now) < MOST:
+        lead = f"At {format_length(both, feet=True)} it was read going up and going down. Take back the wrong one, or read it there again:"
+        return _measure(both, lead)
     doors = fit.doors.likely(LIKELY_DOORS)
     trims = _trims(hung, doors)
     tilt = _tilt(hung, doors)
@@ -171,6 +174,14 @@ def _against(now: list[Reading], steps: int) -> bool:
 
 def _moves(now: list[Reading]) -> set[str]:
     return {reading.outcome.split("_")[1] for reading in now if reading.outcome not in (None, "holds")}
+
+
+def _both_ways(now: list[Reading]) -> float | None:
+    """The last height at which it was read going up and going down [in], if any."""
+    at: dict[float, list[Reading]] = {}
+    for reading in now:
+        at.setdefault(reading.height_in, []).append(reading)
+    return next((height for height, read in reversed(at.items()) if len(_moves(read)) == 2), None)
 
 
 def _places(hung: Hung, now: list[Reading]) -> set[str]:

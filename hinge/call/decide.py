@@ -211,7 +211,10 @@ def _moved(call: Call, command: c.Moved) -> None:
     unit, stands = UNITS[line.kind], cast(int, ln.stands_at(line, command.part))
     if command.from_count != stands:
         name = PARTS[line.kind][command.part]
-        said = f"{name}: the count of {unit} stands at {stands}, not {command.from_count}."
+        if line.counts[command.part] is None:
+            said = f"{name}: {-stands} {unit} are let off, not {-command.from_count}."
+        else:
+            said = f"{name}: the count of {unit} stands at {stands}, not {command.from_count}."
         raise OutOfStep(said, "from_count", command.from_count, str(stands), unit)
     step, unknown = command.to_count - command.from_count, line.counts[command.part] is None
     largest = ln.LARGEST_STEP[line.kind]

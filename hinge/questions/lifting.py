@@ -144,9 +144,9 @@ def trim(asked: TrimQuestion) -> TrimAnswer:
 
 
 def _fitted_line(hung: Hung, doors: Doors) -> Profile:
-    """The line of the doors this one likely is, with how their springs pull and all by which they stray from the model."""
+    """The middle line of the doors this one likely is, with how their springs pull and how they stray from the model."""
     positions = travel_grid(hung.door)
-    return Profile(positions, net_of(hung, doors.likely(LIKELY_DOORS), positions).mean(axis=1))
+    return Profile(positions, np.median(net_of(hung, doors.likely(LIKELY_DOORS), positions), axis=1))
 
 
 class SideViewQuestion(Document):

@@ -87,6 +87,27 @@ def test_the_line_the_readings_suggest_goes_by_the_readings():
     assert drawn == pytest.approx(net_hand_force(SEVEN_FOOT, TWELVE_INCH, weak.carrier, np.array(heights)), abs=3)
 
 
+def test_a_door_read_both_ways_at_one_height_is_read_there_again():
+    advice = advise(HUNG, [let_go(42, "runs_up"), let_go(12, "holds"), let_go(42, "runs_down")], 2)[1]
+    assert (advice.kind, advice.next_height_in) == ("measure_more", 42)
+    assert advice.sentence == "At 3'6\" it was read going up and going down. Take back the wrong one, or read it there again: 3'6\"."
+
+
+@pytest.mark.parametrize(("outcomes", "least", "most"), [(["runs_up"], -30, -6), (["runs_up", "runs_down"] * 2 + ["runs_up"], -30, 30)])
+def test_readings_that_run_do_not_carry_the_drawn_line_away(outcomes, least, most):
+    """Whatever springs are possible, the likely line is near what a hand can tell: past the drag, not forty pounds."""
+    asked = {
+        "door": {"height_in": 84, "section_count": 4, "weight_lb": 130},
+        "track": {"lift": "standard", "radius_in": 12, "rise_in": 2},
+        "drum": {"kind": "flat", "diameter_in": 4, "cable_in": 0.125},
+        "springs": [{"wire_in": 0.207, "inside_diameter_in": 2, "length_in": 27.5, "count": 2}],
+        "quarter_turns": 29,
+        "readings": [{"height_in": 42, "outcome": outcome} for outcome in outcomes],
+    }
+    line = ask("trim", asked).fitted
+    assert least < np.interp(42, line.positions_in, line.net_hand_force_lb) < most
+
+
 def test_springs_that_pull_other_than_their_size_are_found_by_hand_forces():
     """Told as the ideal set, pulling a quarter less: the readings are all there is to tell."""
     weak = Hung(SEVEN_FOOT, TWELVE_INCH, type(HUNG.carrier)(0.72 * IDEAL.rate_lbin_per_turn, IDEAL.turns + 1.5, HUNG.carrier.drum))

@@ -385,3 +385,12 @@ def test_the_turns_on_file_are_not_those_of_other_springs():
     running.say("measured", field="length_in", typed="31 1/2")
     assert running.call.line.counts == {"left": None, "right": None}
     assert running.state.said.wound == "turns not known"
+
+
+def test_a_stale_stroke_on_a_cone_of_unknown_turns_is_told_in_what_was_let_off():
+    running = Running(DoorRecord(measured=MEASURED, springs=[SPRING]))
+    running.work_gates()
+    running.say("aimed", targets={"left": 0, "right": 0})
+    running.say("moved", part="left", from_count=0, to_count=-1)
+    with pytest.raises(OutOfStep, match="Left spring: 1 quarter-turns are let off, not 0"):
+        running.say("moved", part="left", from_count=0, to_count=-1)
