@@ -9,7 +9,7 @@ import numpy as np
 
 from hinge.arrays import Floats
 from hinge.balance.fit import MODEL_SD_LB, Doors, Fit, Hung, chance_of, fit_readings, net_of
-from hinge.balance.readings import Outcome, Reading
+from hinge.balance.readings import Outcome, Reading, seen_once
 from hinge.balance.wording import resize_sentence, surprise_sentence, trim_sentence
 from hinge.door.lift import required_lift
 from hinge.measure.tape import format_length
@@ -77,7 +77,8 @@ def advise(
     Raises OutOfRange for a height off the travel.
     """
     fit = fit_readings(hung, readings, weight_sd_lb, offs)
-    now = [reading for reading, off in zip(readings, offs or [0.0] * len(readings), strict=True) if not off]
+    readings, settings = seen_once(readings, offs)
+    now = [reading for reading, off in zip(readings, settings, strict=True) if not off]
     return fit, _advice(hung, readings, now, fit, spring_count, _surprise(hung, now, weight_sd_lb))
 
 
@@ -104,7 +105,7 @@ def _advice(hung: Hung, readings: list[Reading], now: list[Reading], fit: Fit, s
     holding = all(reading.outcome == "holds" for reading in now)
     if spoken and holding and (_holds(hung, doors) > LIKELY or len(now) >= ENOUGH):
         return Advice("leave", 0, "Leave it: the door holds where it must.", surprise=surprise)
-    steps = _steps(hung, trims)
+    steps = _steps(hung, trims, _spread_out(hung, now))
     if len(now) < len(readings) and not _spoken(hung, readings):
         # Trimmed once already: the ends of the travel tell wrong springs from a wrong setting.
         return _measure(_most_telling_height(hung, readings, now, doors), "Before it is trimmed again, read the balance at", surprise)
@@ -152,11 +153,11 @@ def _tilt(hung: Hung, doors: Doors) -> Floats:
     return np.asarray(left[0] - gain[0] * left.sum(axis=0) / gain.sum())
 
 
-def _steps(hung: Hung, trims: Trims) -> int:
+def _steps(hung: Hung, trims: Trims, spread_out: bool) -> int:
     """The trim that leaves least along the travel on the whole, no more at once than is usual."""
     step = hung.carrier.step
     best = float(trims.steps[np.argmin(trims.excess_lb)])
-    sure = trims.best.std() < 1 or np.mean(np.sign(best) * trims.best >= step.most) > NEARLY
+    sure = trims.best.std() < 1 or (spread_out and np.mean(np.sign(best) * trims.best >= step.most) > NEARLY)
     most = step.most if sure else step.unsure
     return int(np.clip(best, -most, most))
 

@@ -17,7 +17,7 @@ from scipy.special import gammaln, ndtr, ndtri
 from scipy.stats import qmc, t
 
 from hinge.arrays import Bools, Floats
-from hinge.balance.readings import Outcome, Reading
+from hinge.balance.readings import Outcome, Reading, seen_once
 from hinge.door.lift import check_positions, required_lift
 from hinge.door.sections import Door
 from hinge.door.track import Track
@@ -117,8 +117,9 @@ def fit_readings(
     are said to be [share]. Raises OutOfRange for a height off the travel.
     """
     weight_sd = weight_sd_lb or WEIGHT_SD_SHARE * hung.door.total_lb
-    heights = check_positions(hung.door, np.array([reading.height_in for reading in readings]), "readings.{}.height_in")
-    away = np.zeros(len(readings)) if offs is None else np.asarray(offs)
+    check_positions(hung.door, np.array([reading.height_in for reading in readings]), "readings.{}.height_in")
+    readings, settings = seen_once(readings, offs)
+    heights, away = np.array([reading.height_in for reading in readings]), np.array(settings)
 
     def explained(doubts: Floats) -> Floats:
         doors = _doors(hung, doubts, weight_sd, pull_sd)

@@ -44,3 +44,13 @@ def reading_heights(height_in: float) -> list[float]:
     usual = [at for at in USUAL_HEIGHTS_IN if at < height_in - CLEAR_OF_OPEN_IN]
     further = np.arange(USUAL_HEIGHTS_IN[-1] + FURTHER_IN, height_in - CLEAR_OF_OPEN_IN, FURTHER_IN)
     return [*usual, *further.tolist(), height_in]
+
+
+def seen_once(readings: list[Reading], offs: list[float] | None = None) -> tuple[list[Reading], list[float]]:
+    """Readings with the settings they were taken at, in any one unit, less those that tell nothing new.
+
+    What was let go twice at one height [in] and setting and did the same was seen once; a gauge read twice is read twice.
+    """
+    taken = list(zip(readings, offs or [0.0] * len(readings), strict=True))
+    kept = [one for place, one in enumerate(taken) if one[0].outcome is None or one not in taken[:place]]
+    return [reading for reading, _ in kept], [off for _, off in kept]

@@ -87,6 +87,17 @@ def test_the_line_the_readings_suggest_goes_by_the_readings():
     assert drawn == pytest.approx(net_hand_force(SEVEN_FOOT, TWELVE_INCH, weak.carrier, np.array(heights)), abs=3)
 
 
+def test_the_same_thing_seen_twice_at_one_height_is_seen_once():
+    """A double tap, or letting go twice in one place, tells nothing new."""
+    once, often = (advise(HUNG, [let_go(42, "runs_up")] * count, 2) for count in (1, 5))
+    assert often[1] == once[1]
+    assert often[0].weight_lb == once[0].weight_lb
+
+
+def test_one_place_read_is_no_reason_for_a_whole_turn():
+    assert abs(advise(HUNG, [let_go(42, "runs_up")], 2)[1].steps) <= 2
+
+
 def test_a_door_read_both_ways_at_one_height_is_read_there_again():
     advice = advise(HUNG, [let_go(42, "runs_up"), let_go(12, "holds"), let_go(42, "runs_down")], 2)[1]
     assert (advice.kind, advice.next_height_in) == ("measure_more", 42)
