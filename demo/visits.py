@@ -92,7 +92,7 @@ def read_balance(visit: Visit, record: DoorRecord, chance: random.Random, fricti
     share = chance.gauss(1, 0.008)
     heights = np.array([height for height in HEIGHTS_IN if height < hung.door.height_in])
     net = share * required_lift(hung.door, hung.track, heights) - hung.carrier.lift(heights)
-    visit.gates("first_lift")
+    visit.gates("first_lift" if visit.call.line.touched else "as_found")
     for height, force in zip(heights.tolist(), net.tolist(), strict=True):
         # The floor holds a heavy door at 0; only a hot one would rise from it.
         said = "holds" if height == 0 and force > 0 else outcome(force, friction_lb)

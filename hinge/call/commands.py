@@ -53,29 +53,35 @@ class Measured(Document):
 
 
 class Chosen(Document):
-    """A plan: a torsion set with its turns, an extension pair, or a stack of plates. It says nothing of what hangs there."""
+    """A plan: a torsion set with its turns, an extension pair, or a stack of plates. It says nothing of what hangs there.
+
+    With `again` it is the springs that hang there, let down, put right and wound to `quarter_turns`; what is not measured of
+    them is left out.
+    """
 
     kind: Literal["chosen"]
     springs: Annotated[list[SpringKind], Field(max_length=2)] = []
     duplex: bool = False
+    again: bool = False
     quarter_turns: Annotated[int, Between(1, MOST_QUARTERS, "quarter-turns")] | None = None
     extension: ExtensionPair | None = None
     counterweight: Stack | None = None
 
     @model_validator(mode="after")
     def _one_of_three(self) -> Chosen:
-        torsion = bool(self.springs) and self.quarter_turns is not None
-        if torsion + (self.extension is not None) + (self.counterweight is not None) != 1 or torsion != bool(self.springs):
+        named = bool(self.springs) or self.again
+        torsion = named and self.quarter_turns is not None
+        if torsion + (self.extension is not None) + (self.counterweight is not None) != 1 or torsion != named:
             said = "A choice is springs with their quarter_turns, an extension pair, or a counterweight."
             raise told(BadInput(said, "springs", None, "one of the three"))
-        if (len(self.springs) == 2) != self.duplex:
+        if (len(self.springs) == 2) != self.duplex and not self.again:
             said = "Two kinds of spring on one shaft are only picked as a duplex, and a duplex is two kinds."
             raise told(BadInput(said, "duplex", self.duplex, "true with two kinds of spring"))
         return self
 
     def on(self) -> OnDoor:
         """What it is once it is on the door and set up as planned."""
-        if self.springs:
+        if self.springs or self.again:
             return wound(self.springs, self.quarter_turns, self.duplex)
         return OnDoor(extension=self.extension, counterweight=self.counterweight)
 
@@ -85,6 +91,13 @@ class Picked(Document):
 
     kind: Literal["picked"]
     option: Annotated[str, Field(min_length=3, max_length=120)]
+
+
+class Again(Document):
+    """A plan: the springs that hang there, let down and wound again, to so many quarter-turns each."""
+
+    kind: Literal["again"]
+    quarter_turns: Annotated[int, Between(1, MOST_QUARTERS, "quarter-turns")]
 
 
 class Aimed(Document):
@@ -113,6 +126,20 @@ class Slack(Document):
     part: Part
 
 
+class StillWound(Document):
+    """A cone that was thought to be down, or counted, is not: it still pulls, by turns nobody knows."""
+
+    kind: Literal["still_wound"]
+    part: Part
+
+
+class Stopped(Document):
+    """The work stopped by one of the stop rules: what it was made safe by is to be met anew."""
+
+    kind: Literal["stopped"]
+    stop: Name
+
+
 class TakenOff(Document):
     """What carried the door is off."""
 
@@ -120,7 +147,10 @@ class TakenOff(Document):
 
 
 class PutOn(Document):
-    """What was picked is on the door: springs on the shaft, not wound; a pair or a stack set up as told."""
+    """What was picked is on the door: springs on the shaft, not wound; a pair or a stack set up as told.
+
+    Springs to be wound again have stayed there: it is said of them once what was to be put right is.
+    """
 
     kind: Literal["put_on"]
 
@@ -164,10 +194,10 @@ class Closed(Document):
 
 
 Plain = (
-    Complaint | GateSet | Found | Chosen | Aimed | Moved | Slack | TakenOff | PutOn | BalanceReading | ProofMade | Withdrawn | Disconnected
-    | Closed
+    Complaint | GateSet | Found | Chosen | Aimed | Moved | Slack | StillWound | Stopped | TakenOff | PutOn | BalanceReading | ProofMade
+    | Withdrawn | Disconnected | Closed
 )  # fmt: skip
-Said = Plain | Measured | Picked
+Said = Plain | Measured | Picked | Again
 Command = Annotated[Said, Field(discriminator="kind")]
 _COMMAND: TypeAdapter[Said] = TypeAdapter(Command)
 

@@ -9,11 +9,11 @@ from hinge.balance.advice import ACCEPT_FROM_IN, ACCEPT_TO_IN
 from hinge.call import commands as c
 from hinge.call import events as ev
 from hinge.call import line as ln
-from hinge.call.evolve import Call, action_of
+from hinge.call.evolve import Call, action_of, takes_back
 from hinge.call.hung import hung_door
-from hinge.call.knowledge import causes, complaints, gate_groups, guards, proofs
+from hinge.call.knowledge import causes, complaints, gate_groups, guards, proofs, stop_rules
 from hinge.call.picking import NOT_MEASURED, plan_of
-from hinge.call.record import MOST_QUARTERS
+from hinge.call.record import MOST_QUARTERS, OnDoor
 from hinge.call.sheet import understood
 from hinge.call.words import PARTS
 from hinge.document import plain_value
@@ -41,6 +41,8 @@ def decide(call: Call, command: c.Said, lists: Lists = NO_LISTS) -> ev.Event:
         raise OutOfStep(f"This call has {call.count} entries, which is all it takes. Close it and start another.", "kind", command.kind)
     if isinstance(command, c.Picked):
         command = plan_of(command.option, call.measured, lists)
+    if isinstance(command, c.Again):
+        command = _these_again(call, command)
     if isinstance(command, c.Measured):
         return _measurement(command)
     _gates(call, command)
@@ -55,6 +57,8 @@ def said_again(command: c.Said, kept: Iterable[ev.Event]) -> bool:
     for event in kept:
         if isinstance(command, c.Measured) and isinstance(event, ev.MeasuredValue):
             return (command.field, command.typed, command.how) == (event.field, event.typed, event.how)
+        if isinstance(command, c.Again):
+            return isinstance(event, c.Chosen) and event.again and command.quarter_turns == event.quarter_turns
         if isinstance(command, c.Picked):
             return isinstance(event, c.Chosen) and command.option == event.on().option
         if event == command:
@@ -138,7 +142,26 @@ def _known(names: Callable[[], Iterable[str]], attribute: str) -> Callable[[Call
     return rule
 
 
+def _these_again(call: Call, command: c.Again) -> c.Chosen:
+    on = _hanging(call, "kind").on
+    assert on is not None
+    return c.Chosen(kind="chosen", again=True, springs=on.springs, duplex=on.duplex, quarter_turns=command.quarter_turns)
+
+
+def _again(call: Call, command: c.Chosen) -> None:
+    line = call.line
+    if line.kind != "torsion":
+        raise Contradiction("Only torsion springs are let down and wound again.", "again", True)
+    if line.on is None and command.springs:
+        return
+    on = _hanging(call, "again").on or OnDoor()
+    if (command.springs, command.duplex) != (on.springs, on.duplex):
+        raise OutOfStep("Other springs hang there now.", "springs", None)
+
+
 def _chosen(call: Call, command: c.Chosen) -> None:
+    if command.again:
+        return _again(call, command)
     setup, wrong = understood(call.measured)
     on = command.on()
     field = {"torsion": "springs", "extension": "extension", "counterweight": "counterweight"}[on.kind or "torsion"]
@@ -230,6 +253,7 @@ def _moved(call: Call, command: c.Moved) -> None:
         raise Contradiction("There is nothing left to take off.", "to_count", command.to_count, "0 or more", unit)
     target = line.to_go(call.plan is not None).get(command.part)
     towards = target is not None and min(stands, target) <= command.to_count <= max(stands, target)
+    towards = towards or takes_back(line, command)
     if not towards and not (line.kind == "torsion" and step < 0):
         plan = "Nothing is planned here" if target is None else f"The plan is {target} {unit}"
         raise Contradiction(f"{plan}. Trim after the balance check, not before.", "to_count", command.to_count, str(target), unit)
@@ -244,8 +268,19 @@ def _slack(call: Call, command: c.Slack) -> None:
     _require_part(line, command.part, "part")
 
 
+def _still_wound(call: Call, command: c.StillWound) -> None:
+    line = _hanging(call, "part")
+    if line.kind != "torsion":
+        raise Contradiction("Only a winding cone holds turns.", "part", command.part)
+    _require_part(line, command.part, "part")
+    if line.counts[command.part] is None:
+        raise OutOfStep("This cone counts as wound already.", "part", command.part)
+
+
 def _taken_off(call: Call, command: c.TakenOff) -> None:
     line = _hanging(call, "kind")
+    if call.plan is not None and call.plan.again and not call.plan.springs:
+        raise Contradiction("Measure these springs before they come off: they are to be wound again.", "kind", command.kind)
     if line.wound:
         raise OutOfStep("There are turns on the springs, or may be. Let every cone down to zero first.", "kind", command.kind)
 
@@ -253,8 +288,10 @@ def _taken_off(call: Call, command: c.TakenOff) -> None:
 def _put_on(call: Call, command: c.PutOn) -> None:
     if call.plan is None:
         raise OutOfStep("Nothing is picked that could go on the door.", "kind", command.kind)
-    if call.line.on is not None:
+    if call.line.on is not None and not call.plan.again:
         raise OutOfStep("What hangs there now is not taken off yet.", "kind", command.kind)
+    if call.line.wound:
+        raise OutOfStep("There are turns on the springs, or may be. Let every cone down to zero first.", "kind", command.kind)
     _chosen(call, call.plan)
 
 
@@ -262,6 +299,9 @@ def _reading(call: Call, command: c.BalanceReading) -> None:
     line = call.line
     if line.on is None or line.being_let_down or (line.touched and not line.carries):
         raise OutOfStep("Finish the work first: nothing, or not enough, carries the door now.", "reading", None)
+    found = causes().get(call.cause or "")
+    if not line.touched and found is not None and found.never_lift:
+        raise Contradiction(f"{found.text}: the door is not lifted to be read until that is put right.", "reading", None)
     if len(call.readings) >= MOST_READINGS:
         raise OutOfStep("There are as many readings as a call takes.", "reading", len(call.readings), f"up to {MOST_READINGS}")
     setup, _ = understood(call.measured)
@@ -307,6 +347,8 @@ _RULES: dict[type, Callable[[Call, Any], None]] = {
     c.Aimed: _aimed,
     c.Moved: _moved,
     c.Slack: _slack,
+    c.StillWound: _still_wound,
+    c.Stopped: _known(stop_rules, "stop"),
     c.TakenOff: _taken_off,
     c.PutOn: _put_on,
     c.BalanceReading: _reading,

@@ -12,8 +12,8 @@ from hinge.call import commands as c
 from hinge.call import events as ev
 from hinge.call import line as ln
 from hinge.call.events import Entry
-from hinge.call.knowledge import Action, gate_groups, proofs
-from hinge.call.line import Line
+from hinge.call.knowledge import Action, StopRule, gate_groups, proofs, stop_rules
+from hinge.call.line import Line, Part
 from hinge.call.record import DoorRecord, How, OnDoor, sound
 from hinge.measure.fields import Value
 
@@ -40,11 +40,12 @@ class Claim:
 
 @dataclass(frozen=True)
 class Taken:
-    """A balance reading, what carried the door when it was taken, and whether that still stands so."""
+    """A balance reading, what carried the door when it was taken, whether nothing was touched yet, and whether it still stands so."""
 
     reading: Reading
     signed: Signed
     at_setting: OnDoor
+    before: bool
     current: bool = True
 
 
@@ -83,6 +84,7 @@ class Call:
     readings: tuple[Taken, ...] = ()
     tried: Mapping[str, Tried] = field(default_factory=dict)
     powered: Signed | None = None
+    stops: tuple[tuple[str, Signed], ...] = ()
     disconnections: tuple[tuple[str, Signed], ...] = ()
     closed: tuple[str, Signed] | None = None
     unreadable: tuple[Unread, ...] = ()
@@ -111,6 +113,23 @@ class Call:
             return self.found_line
         said = frozenset(name for name, claims in self.claims.items() if claims)
         return ln.on_arrival(self.record, self.measured, said)
+
+    @property
+    def turns_found(self) -> dict[Part, int | None]:
+        """Quarter-turns each cone had on arrival: as counted off it, or as known; None where nobody knows."""
+        found, line = self.found, self.line if self.found_line is None else self.found_line
+        off = (
+            line.let_off if self.found_line or line.on is None else {part: n for part, n in line.let_off.items() if line.counts[part] == 0}
+        )
+        return {part: off.get(part) or known for part, known in found.counts.items()} if found.kind == "torsion" else {}
+
+    @property
+    def stopped(self) -> tuple[StopRule, Signed] | None:
+        """The rule that stopped the work last, until the gates it opened are met again."""
+        if not self.stops or self.stops[-1][0] not in stop_rules():
+            return None
+        rule = stop_rules()[self.stops[-1][0]]
+        return (rule, self.stops[-1][1]) if any(gate not in self.gates for gate in rule.reopens) else None
 
     @property
     def cause(self) -> str | None:
@@ -156,22 +175,39 @@ def action_of(call: Call, body: ev.Event) -> Action | None:
         case c.Moved():
             if call.line.kind != "torsion":
                 return "set"
-            taken_back = call.line.last_wound == (body.part, body.to_count, body.from_count)
-            return "wind" if body.to_count > body.from_count or taken_back else "let_down"
+            # A stroke taken back is the same work as the stroke was.
+            up = (body.to_count > body.from_count) != takes_back(call.line, body)
+            return "wind" if up else "let_down"
         case ev.TrimmedWhole():
             return "set" if call.line.kind != "torsion" else "wind"
         case c.Slack():
             return "slack"
+        case c.StillWound():
+            return "still_wound"
         case c.TakenOff():
             return "take_off"
         case c.PutOn():
-            return "put_on"
+            return "rewind" if _wound_again(call) else "put_on"
+        case c.Aimed():
+            # Cones at zero that were put on are wound for the first time; those that were let down are wound again.
+            down = call.line.kind == "torsion" and not call.line.wound and bool(call.line.let_off)
+            return "rewind" if down and any(body.targets.values()) else None
         case c.BalanceReading():
-            return "lift"
+            return "lift" if call.line.touched else "lift_as_found"
         case c.ProofMade():
             return "power" if any(proof.id == body.proof and proof.powered for proof in proofs()) else None
         case _:
             return None
+
+
+def takes_back(line: Line, stroke: c.Moved) -> bool:
+    """Whether this is the last stroke, counted by mistake, the other way."""
+    return line.last_stroke == (stroke.part, stroke.to_count, stroke.from_count)
+
+
+def _wound_again(call: Call) -> bool:
+    """Whether what is planned are the springs that hang there still."""
+    return call.plan is not None and call.plan.again and call.line.on is not None
 
 
 def _consequences(call: Call, action: Action) -> Call:
@@ -182,7 +218,9 @@ def _consequences(call: Call, action: Action) -> Call:
         call,
         gates={name: signed for name, signed in call.gates.items() if name not in opened},
         tried={name: replace(tried, standing="void") if name in voided else tried for name, tried in call.tried.items()},
-        readings=call.readings if action in ("lift", "power") else tuple(replace(one, current=False) for one in call.readings),
+        readings=call.readings
+        if action in ("lift", "lift_as_found", "power")
+        else tuple(replace(one, current=False) for one in call.readings),
     )
 
 
@@ -193,11 +231,16 @@ def _work(call: Call, body: ev.Event, signed: Signed) -> Call:
             return replace(call, moved_line=ln.moved(line, body.part, body.to_count))
         case c.Slack():
             return replace(call, moved_line=ln.slack(line, body.part))
+        case c.StillWound():
+            return replace(call, moved_line=ln.still_wound(line, body.part))
+        case c.Stopped():
+            reopened = stop_rules()[body.stop].reopens if body.stop in stop_rules() else []
+            gates = {name: by for name, by in call.gates.items() if name not in reopened}
+            return replace(call, gates=gates, stops=(*call.stops, (body.stop, signed)))
         case c.TakenOff():
             return replace(call, moved_line=ln.taken_off(line))
         case c.PutOn():
-            plan = call.plan
-            return call if plan is None else replace(call, plans=(), found_line=call.found, moved_line=ln.put_on(plan.on()))
+            return call if call.plan is None else _put_on(call, call.plan)
         case c.Aimed():
             return replace(call, moved_line=ln.aimed(line, dict(body.targets)))
         case ev.TrimmedWhole():
@@ -210,6 +253,13 @@ def _work(call: Call, body: ev.Event, signed: Signed) -> Call:
             return replace(call, unreadable=(*call.unreadable, Unread(signed.entry, body.field, body.text)))
         case _:
             return call
+
+
+def _put_on(call: Call, plan: c.Chosen) -> Call:
+    found = call.found_line or replace(call.found, let_off=call.line.let_off)
+    again = _wound_again(call) and plan.quarter_turns is not None
+    line = ln.again(call.line, plan.quarter_turns or 0) if again else ln.put_on(plan.on())
+    return replace(call, plans=(), found_line=found, moved_line=line)
 
 
 def _complaint(call: Call, body: c.Complaint, signed: Signed) -> Call:
@@ -236,7 +286,7 @@ def _chosen(call: Call, body: c.Chosen, signed: Signed) -> Call:
 
 
 def _reading(call: Call, body: c.BalanceReading, signed: Signed) -> Call:
-    return replace(call, readings=(*call.readings, Taken(body.reading, signed, call.line.as_it_stands())))
+    return replace(call, readings=(*call.readings, Taken(body.reading, signed, call.line.as_it_stands(), before=not call.line.touched)))
 
 
 def _proof(call: Call, body: c.ProofMade, signed: Signed) -> Call:

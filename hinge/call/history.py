@@ -77,7 +77,7 @@ def _require_sound(call: Call, event: ev.Event, seen: set[str]) -> None:
     match event:
         case ev.MeasuredValue():
             require_sound(event.field, event.value, "value")
-        case c.Moved() | c.Slack():
+        case c.Moved() | c.Slack() | c.StillWound():
             _require_stroke(call.line, event)
         case c.Withdrawn() if event.entry not in seen:
             raise Contradiction("There is no such entry above to be taken back.", "entry", event.entry)
@@ -85,11 +85,11 @@ def _require_sound(call: Call, event: ev.Event, seen: set[str]) -> None:
             pass
 
 
-def _require_stroke(line: ln.Line, event: c.Moved | c.Slack) -> None:
+def _require_stroke(line: ln.Line, event: c.Moved | c.Slack | c.StillWound) -> None:
     stands, unit = ln.stands_at(line, event.part), UNITS[line.kind]
     if stands is None:
         raise BadInput(f"There is no {event.part.replace('_', ' ')} part to move.", "part", event.part, ", ".join(line.counts) or "none")
-    if isinstance(event, c.Slack):
+    if not isinstance(event, c.Moved):
         return
     if event.from_count != stands:
         raise Contradiction(f"This stroke starts at {event.from_count}, but the part stands at {stands}.", "from_count", stands, "", unit)

@@ -12,17 +12,23 @@ from pydantic import Field, TypeAdapter
 
 from hinge.document import Document, read, table_of
 
-Before = Literal["hands_on", "work", "first_lift"]
+Before = Literal["hands_on", "work", "first_lift", "as_found"]
 # What is done to a door, or to what carries it. `set` moves a hook or plates; `power` runs the door by the opener.
-Action = Literal["wind", "let_down", "slack", "set", "take_off", "put_on", "lift", "power"]
+# `lift_as_found` is a lift before anything was touched, `rewind` the start of winding springs again that stayed on the shaft.
+Action = Literal["wind", "let_down", "slack", "still_wound", "set", "take_off", "put_on", "rewind", "lift", "lift_as_found", "power"]
 Words = Annotated[list[str], Field(min_length=1)]
 
 
 class Cause(Document):
-    """What can be said to have been found; with a `never_run` one the opener does not run the door until it has held by hand."""
+    """What can be said to have been found.
+
+    With a `never_run` one the opener does not run the door until it has held by hand; with a `never_lift` one nobody lifts it
+    to read its balance until work on what carries it is done.
+    """
 
     text: str
     never_run: bool = False
+    never_lift: bool = False
 
 
 class Gate(Document):
@@ -56,6 +62,16 @@ class Proof(Document):
     powered: bool
     required: bool
     source: str
+
+
+class StopRule(Document):
+    """When to stop while springs are wound or let down, what to do then, and the gates that are to be met anew."""
+
+    id: str
+    when: str
+    then: str
+    during: Annotated[list[Action], Field(min_length=1)]
+    reopens: Annotated[list[str], Field(min_length=1)]
 
 
 class WorkTold(Document):
@@ -106,6 +122,12 @@ def _work() -> dict[str, dict[str, WorkTold]]:
 def work_told(carrier: str, step: str) -> WorkTold:
     """How this step is done on what is so carried."""
     return _work()[carrier][step]
+
+
+@cache
+def stop_rules() -> dict[str, StopRule]:
+    """When to stop, by id."""
+    return table_of(__file__, "stops", StopRule)
 
 
 @cache

@@ -7,7 +7,7 @@ from dataclasses import dataclass, field, replace
 from typing import Literal
 
 from hinge.call.record import CONES, CarrierKind, DoorRecord, OnDoor, cones_of
-from hinge.call.setup import SPRING, kind_of, on_door_of
+from hinge.call.setup import SPRING, TURNS_NOW, kind_of, on_door_of
 from hinge.measure.fields import Measured
 from hinge.springs.extension import HOLE_CABLE_IN
 
@@ -23,9 +23,10 @@ class Line:
     """What carries the door: `on` as it was put on, or None while it is off.
 
     `counts` is where each part stands: quarter-turns of a cone, cable holes taken up on a side, plates on the stack. An
-    unknown cone is None and counts as wound; `let_off` is what has been counted off it, known still once it is slack.
+    unknown cone is None and counts as wound. `let_off` is what has been counted off a cone since it was found so, less what
+    was wound on, known still once it is slack.
     `targets` is where each part is to go; None where nothing is asked. `touched` once anything on this call has moved it.
-    `last_wound` is the stroke just counted in, which may have been counted by mistake: it alone is taken back as it came.
+    `last_stroke` is the one just counted on a cone, which may have been counted by mistake: it alone is taken back as it came.
     """
 
     kind: CarrierKind
@@ -34,7 +35,7 @@ class Line:
     let_off: Mapping[Part, int] = field(default_factory=dict)
     targets: Mapping[Part, int | None] = field(default_factory=dict)
     touched: bool = False
-    last_wound: tuple[Part, int, int] | None = None
+    last_stroke: tuple[Part, int, int] | None = None
 
     @property
     def wound(self) -> bool:
@@ -99,7 +100,8 @@ def on_arrival(record: DoorRecord, measured: Measured, said: frozenset[str]) -> 
     cones = cones_of(springs, told.duplex) if springs else CONES.get(int(count) if isinstance(count, float) else 2, CONES[2])
     # The turns on file are those of the springs on file: on others nobody counted them.
     counted = on_file.cones if not on_file.springs or springs == on_file.springs else {}
-    counts: dict[Part, int | None] = {cone: counted.get(cone) for cone in cones}
+    now = measured.get(TURNS_NOW) if TURNS_NOW in said else None
+    counts: dict[Part, int | None] = {cone: round(now) if isinstance(now, float) else counted.get(cone) for cone in cones}
     return Line("torsion", told, counts)
 
 
@@ -124,21 +126,35 @@ def put_on(on: OnDoor, touched: bool = True) -> Line:
 
 def taken_off(line: Line) -> Line:
     """The line with nothing on it."""
-    return Line(line.kind, None, touched=True)
+    return Line(line.kind, None, let_off=line.let_off, touched=True)
+
+
+def again(line: Line, quarter_turns: int) -> Line:
+    """The springs that were let down, to be wound to so many quarter-turns each."""
+    return replace(line, counts=dict.fromkeys(line.counts, 0), let_off={}, targets=dict.fromkeys(line.counts, quarter_turns), touched=True)
 
 
 def moved(line: Line, part: Part, to_count: int) -> Line:
     """One part moved; below zero is what was counted off a cone of unknown turns."""
-    count = line.counts.get(part, 0)
+    count, stood = line.counts.get(part, 0), stands_at(line, part)
+    taken_back = stood is not None and line.last_stroke == (part, to_count, stood)
+    last = (part, stood, to_count) if line.kind == "torsion" and stood is not None and not taken_back else None
     if count is None:
-        return replace(line, let_off={**line.let_off, part: max(0, -to_count)}, touched=True, last_wound=None)
-    last = (part, count, to_count) if line.kind == "torsion" and to_count > count else None
-    return replace(line, counts={**line.counts, part: to_count}, touched=True, last_wound=last)
+        return replace(line, let_off={**line.let_off, part: max(0, -to_count)}, touched=True, last_stroke=last)
+    off = {**line.let_off, part: line.let_off.get(part, 0) + count - to_count} if line.kind == "torsion" else line.let_off
+    return replace(line, counts={**line.counts, part: to_count}, let_off=off, touched=True, last_stroke=last)
 
 
 def slack(line: Line, part: Part) -> Line:
     """A cone found slack or its spring broken: it holds no turn, whatever was thought."""
-    return replace(line, counts={**line.counts, part: 0}, touched=True, last_wound=None)
+    off = {**line.let_off, part: line.let_off.get(part, 0)}
+    return replace(line, counts={**line.counts, part: 0}, let_off=off, touched=True, last_stroke=None)
+
+
+def still_wound(line: Line, part: Part) -> Line:
+    """A cone that still pulls where its count says otherwise: its turns are not known."""
+    off = {**line.let_off, part: max(0, line.let_off.get(part, 0))}
+    return replace(line, counts={**line.counts, part: None}, let_off=off, touched=True, last_stroke=None)
 
 
 def aimed(line: Line, targets: Mapping[Part, int]) -> Line:

@@ -63,6 +63,14 @@ def cones_of(springs: list[SpringKind], duplex: bool) -> tuple[Cone, ...]:
     return CONES.get(count, CONES[2])
 
 
+def springs_by_cone(on: OnDoor) -> dict[Cone, list[SpringKind]]:
+    """The spring each cone turns, one of each, and the one inside it where they are nested."""
+    beside = on.springs[:1] if on.duplex else on.springs
+    each = [kind.model_copy(update={"count": 1}) for kind in beside for _ in range(kind.count)]
+    inner = [kind.model_copy(update={"count": 1}) for kind in on.springs[1:]] if on.duplex else []
+    return {cone: [spring, *inner] for cone, spring in zip(cones_of(on.springs, on.duplex), each, strict=False)}
+
+
 def wound(springs: list[SpringKind], quarter_turns: int | None, duplex: bool = False) -> OnDoor:
     """Torsion springs all wound alike, or to an unknown count."""
     return OnDoor(springs=springs, duplex=duplex, cones=dict.fromkeys(cones_of(springs, duplex), quarter_turns))

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from pydantic import BaseModel
 
-from hinge.call.record import CarrierKind, OnDoor, cones_of
+from hinge.call.record import CarrierKind, OnDoor, springs_by_cone
 from hinge.call.setup import drum_of, kind_of
 from hinge.call.words import PARTS, carrier_words, wound_words
 from hinge.measure.fields import Measured
@@ -69,11 +69,9 @@ def _drum_words(measured: Measured) -> str:
 
 def _springs(on: OnDoor) -> list[SpringSaid]:
     """Springs as the trade puts them: right-hand wound left of the centre plate, left-hand wound right of it, seen from inside."""
-    beside = on.springs[:1] if on.duplex else on.springs
-    each = [kind.model_copy(update={"count": 1}) for kind in beside for _ in range(kind.count)]
-    inner = on.springs[1].model_copy(update={"count": 1}) if on.duplex and len(on.springs) > 1 else None
     said = []
-    for cone, spring in zip(cones_of(on.springs, on.duplex), each, strict=False):
+    for cone, (spring, *nested_in) in springs_by_cone(on).items():
+        inner = nested_in[0] if nested_in else None
         right = cone.startswith("right")
         hand = f"{'left' if right else 'right'}-hand wound"
         nested = f", around {_sizes(inner)}" if inner else ""

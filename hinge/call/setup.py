@@ -21,6 +21,7 @@ ONE_PIECE = "one_piece"
 NOT_ON_A_CALL = "A one-piece door is not covered on a call. Balance it about its pivots on the bench, under One-piece."
 SPRING = ("wire_in", "inside_diameter_in", "length_in", "spring_count")
 OTHER_SPRING = ("other_wire_in", "other_inside_diameter_in", "other_length_in")
+TURNS_NOW = "quarter_turns_now"  # said of this visit: the next one finds what was counted since
 HUB = ("hub_core_in", "strap_in", "hub_turns")
 PLATES = ("large_plates", "small_plates")
 

@@ -8,7 +8,7 @@ from hinge.call import commands as c
 from hinge.call.decide import UNITS, to_close
 from hinge.call.evolve import Call, Signed, Taken
 from hinge.call.hung import hung_or_none
-from hinge.call.knowledge import Action, GateGroup, causes, complaints, gate_groups, guards, proofs, work_told
+from hinge.call.knowledge import Action, GateGroup, causes, complaints, gate_groups, guards, proofs, stop_rules, work_told
 from hinge.call.line import Line, Part
 from hinge.call.picking import turns_for
 from hinge.call.record import CarrierKind, DoorRecord, How, OnDoor, read_record, sound
@@ -27,10 +27,12 @@ from hinge.call.state import (
     ReadingState,
     Stage,
     StageName,
+    StopState,
     UnreadableState,
     Work,
     WorkStep,
 )
+from hinge.call.strokes import strokes_of, way_words
 from hinge.call.summary import summary_of
 from hinge.call.words import (
     CLAIMED,
@@ -51,7 +53,7 @@ from hinge.call.words import (
 )
 from hinge.measure.fields import Measured, Value, fields
 from hinge.measure.tape import format_length
-from hinge.springs.torsion import BAR_IN, bar_force
+from hinge.springs.torsion import BAR_IN
 
 
 def shown(call: Call, claimed_elsewhere: bool = False) -> CallState:
@@ -86,8 +88,8 @@ def shown(call: Call, claimed_elsewhere: bool = False) -> CallState:
         on_door=now,
         said=door_said(measured, now),
         chosen=_choice(call, line, setup),
-        parts=[_part(line, plan, part) for part in line.counts],
-        work=_work(line, plan),
+        parts=[_part(line, plan, part, setup) for part in line.counts],
+        work=_work(call),
         touched=line.touched,
         set_up=line.touched and line.set_up and plan is None,
         hung=hung,
@@ -114,6 +116,7 @@ def record_after(call: Call) -> DoorRecord:
     now = line.as_it_stands()
     if measured.get("counterbalance", "torsion") != line.kind and now.kind is not None:
         measured = measured | {"counterbalance": line.kind}
+    measured = {name: value for name, value in measured.items() if not fields()[name].once}
     how = {name: call.how(name) for name in measured}
     unreadable = {name: text for name, text in call.record.unreadable.items() if name not in measured}
     return read_record(
@@ -167,15 +170,20 @@ def _choice(call: Call, line: Line, setup: Setup | None) -> Choice | None:
     turns = _asked(line) if plan is None else plan.quarter_turns
     return Choice(
         option=on.option,
-        words=carrier_words(on),
+        words=", again: ".join(part for part in ("these springs" if plan and plan.again else "", carrier_words(on)) if part),
         quarter_turns=turns,
         entry=call.plans[-1][1].entry if plan else "",
-        stale=_stale(on, turns, setup) if plan else "",
+        stale=_stale(plan, line, setup) if plan else "",
     )
 
 
-def _stale(on: OnDoor, quarter_turns: int | None, setup: Setup | None) -> str:
-    """What changed where the door was measured again after the pick."""
+def _stale(plan: c.Chosen, line: Line, setup: Setup | None) -> str:
+    """What changed where the door, or what hangs there, was measured again after the pick."""
+    on, quarter_turns = plan.on(), plan.quarter_turns
+    if plan.again:
+        there = line.on or OnDoor()
+        other = line.kind != "torsion" or (line.on is not None and (there.springs, there.duplex) != (plan.springs, plan.duplex))
+        return "What hangs there was measured again since: pick again." if other else ""
     if setup is None:
         return "The door is not measured any more: measure it again, then pick."
     if hung_or_none(setup, on) is None:
@@ -192,21 +200,36 @@ def _asked(line: Line) -> int | None:
     return asked.pop() if len(asked) == 1 and line.kind == "torsion" else None
 
 
-def _work(line: Line, plan: c.Chosen | None) -> Work | None:
-    if plan is not None:
-        if line.on is None:
-            on = plan.on()
-            return _told(on.kind or "torsion", "put_on", on, None)
-        return _told(line.kind, "let_down" if line.wound else "take_off", line.on, None)
-    if line.on is None:
+def _work(call: Call) -> Work | None:
+    line, plan = call.line, call.plan
+    step = _step(line, plan)
+    if step is None:
         return None
+    if step == "put_on" and plan is not None:
+        on = plan.on()
+        return _told(call, on.kind or "torsion", step, on, None, _ACTIONS[step])
+    turns = plan.quarter_turns if plan is not None else _asked(line)
+    return _told(call, line.kind, step, line.on or OnDoor(), turns, _ACTIONS[step] if step != "set" else _actions(line))
+
+
+def _step(line: Line, plan: c.Chosen | None) -> WorkStep | None:
+    """What comes next on what carries the door; nothing where it hangs as it was found and is to stay."""
+    if line.on is None:
+        return None if plan is None else "put_on"
     asked = [target for target in line.targets.values() if target is not None]
-    if not asked and not line.being_let_down:
-        return _told(line.kind, "done", line.on, None) if line.touched and line.carries else None
-    step: WorkStep = "done" if line.set_up and not line.being_let_down else "set"
-    if step == "set" and line.kind == "torsion" and (line.being_let_down or not any(asked)):
-        step = "let_down"
-    return _told(line.kind, step, line.on, _asked(line), _actions(line) if step == "set" else None)
+    down = line.kind == "torsion" and not line.wound
+    if plan is not None:
+        return "let_down" if line.wound else "down" if plan.again and line.kind == "torsion" else "take_off"
+    if line.being_let_down or (line.kind == "torsion" and asked and not any(asked)):
+        return "down" if down else "let_down"
+    if not line.set_up:
+        return "set"
+    return "done" if line.touched and line.carries else "down" if down and line.touched else None
+
+
+_ACTIONS: dict[WorkStep, tuple[Action, ...]] = {
+    "let_down": ("let_down",), "down": ("rewind",), "take_off": ("take_off",), "put_on": ("put_on",), "done": (),
+}  # fmt: skip
 
 
 def _actions(line: Line) -> tuple[Action, ...]:
@@ -218,45 +241,43 @@ def _actions(line: Line) -> tuple[Action, ...]:
     return (*(("wind",) if up else ()), *(("let_down",) if down else ()))
 
 
-def _told(kind: CarrierKind, step: WorkStep, on: OnDoor, turns: int | None, takes: tuple[Action, ...] | None = None) -> Work:
+def _told(call: Call, kind: CarrierKind, step: WorkStep, on: OnDoor, turns: int | None, actions: tuple[Action, ...]) -> Work:
     if step == "done":
-        return Work(step=step, title="Set up", cautions=[], steps=[], done="", gates=[])
+        return Work(step=step, title="Set up", cautions=[], steps=[], done="", gates=[], stops=[], stopped="")
     told, words = work_told(kind, step), plan_words(kind, on, turns)
-    actions: tuple[Action, ...] = (step,) if takes is None else takes
     groups = dict.fromkeys(group.id for action in actions for group in guards(action, kind) if group.before != "hands_on")
     return Work(
         step=step,
         title=told.title.format(**words),
         cautions=list(told.cautions),
         steps=[one.format(**words) for one in told.steps],
-        done=told.done,
+        done="" if step == "down" and call.plan is None else told.done.format(**words),
         gates=list(groups),
+        stops=[StopState(id=rule.id, when=rule.when, then=rule.then) for rule in stop_rules().values() if {*actions} & {*rule.during}]
+        if kind == "torsion"
+        else [],
+        stopped=f"Stopped: {call.stopped[0].when.lower()}. {call.stopped[0].then}" if call.stopped else "",
     )
 
 
-def _part(line: Line, plan: c.Chosen | None, part: Part) -> PartState:
-    torque = _torques(line)
+def _part(line: Line, plan: c.Chosen | None, part: Part, setup: Setup | None) -> PartState:
+    count, target = line.counts[part], line.to_go(plan is not None).get(part)
+    unknown = line.kind == "torsion" and count is None
+    likely = turns_for(line.on or OnDoor(), setup) if unknown and setup else None
+    most = max(n or 0 for n in (count, target, likely))
     return PartState(
         part=part,
         name=PARTS[line.kind].get(part, part),
-        count=line.counts[part],
-        let_off=line.let_off.get(part, 0),
-        target=line.to_go(plan is not None).get(part),
+        count=count,
+        let_off=max(line.let_off.get(part, 0), 0),
+        target=target,
         unit=UNITS[line.kind],
-        torque_lbin=torque,
-        bar_force_lb=[round(bar_force(at, BAR_IN), 1) for at in torque],
+        likely=likely,
+        strokes=strokes_of(line, part, most),
+        up=way_words(line, part, up=True),
+        down=way_words(line, part, up=False),
         bar_in=BAR_IN,
     )
-
-
-def _torques(line: Line) -> list[float]:
-    """Torque at each count [lb·in]; a cone of a duplex turns both its springs, of odd ones the strongest is told."""
-    if line.kind != "torsion" or line.on is None or not line.on.springs:
-        return []
-    rates = [spring.rate_lbin_per_turn for spring in line.on.springs]
-    rate = sum(rates) if line.on.duplex else max(rates)
-    known = [count for count in (*line.counts.values(), *line.targets.values()) if count is not None]
-    return [round(rate * count / 4, 1) for count in range(max(known, default=0) + 1)]
 
 
 def _measurements(call: Call, measured: dict[str, Value]) -> list[Measurement]:
@@ -285,6 +306,7 @@ def _reading(one: Taken) -> ReadingState:
         entry=one.signed.entry,
         reading=one.reading,
         current=one.current,
+        before=one.before,
         height=format_length(one.reading.height_in, feet=True),
         words=reading_words(one.reading),
         at=one.signed.at,

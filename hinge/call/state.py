@@ -13,6 +13,7 @@ from hinge.call.line import Part
 from hinge.call.record import CarrierKind, DoorRecord, How, OnDoor
 from hinge.call.said import DoorSaid
 from hinge.call.setup import Setup
+from hinge.call.strokes import Stroke
 from hinge.call.summary import SaidLine
 from hinge.measure.fields import Value
 
@@ -80,7 +81,8 @@ class PartState(BaseModel):
     """Where one part of what carries the door stands and is to go, in `unit`.
 
     `count` is None for a cone of unknown turns, of which `let_off` have been counted; a stroke then starts at minus `let_off`.
-    `torque_lbin` and `bar_force_lb` hold the value at each count from 0 up; empty where nothing is wound, or its rate unknown.
+    `likely` is what such a cone holds on this door when it is wound right, where its springs are known. `strokes` holds a cone
+    at each count from 0 up, empty where nothing is known of it; `up` and `down` which way its bar goes.
     """
 
     part: Part
@@ -89,16 +91,29 @@ class PartState(BaseModel):
     let_off: int
     target: int | None
     unit: str
-    torque_lbin: list[float]
-    bar_force_lb: list[float]
+    likely: int | None
+    strokes: list[Stroke]
+    up: str
+    down: str
     bar_in: float
 
 
-WorkStep = Literal["let_down", "take_off", "put_on", "set", "done"]
+WorkStep = Literal["let_down", "down", "take_off", "put_on", "set", "done"]
+
+
+class StopState(BaseModel):
+    """When to stop, and what to do then."""
+
+    id: str
+    when: str
+    then: str
 
 
 class Work(BaseModel):
-    """What is to be done next on what carries the door, told, and the gate groups that stand before it."""
+    """What is to be done next on what carries the door, told, the gate groups that stand before it, and when to stop.
+
+    `stopped` says what the work was stopped for, until what that opened is met again.
+    """
 
     step: WorkStep
     title: str
@@ -106,6 +121,8 @@ class Work(BaseModel):
     steps: list[str]
     done: str
     gates: list[str]
+    stops: list[StopState]
+    stopped: str
 
 
 class OutcomeState(BaseModel):
@@ -116,11 +133,12 @@ class OutcomeState(BaseModel):
 
 
 class ReadingState(BaseModel):
-    """A balance reading; `current` until what carries the door changes."""
+    """A balance reading; `current` until what carries the door changes, `before` where it was taken before anything was touched."""
 
     entry: str
     reading: Reading
     current: bool
+    before: bool
     height: str
     words: str
     at: str

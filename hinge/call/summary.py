@@ -7,7 +7,7 @@ from pydantic import BaseModel
 from hinge.call.evolve import Call
 from hinge.call.knowledge import causes, complaints, proofs
 from hinge.call.record import OnDoor
-from hinge.call.words import carrier_words, reading_words, wound_words
+from hinge.call.words import PARTS, carrier_words, reading_words, wound_words
 from hinge.measure.tape import format_length
 
 
@@ -27,17 +27,33 @@ def summary_of(call: Call, claimed_elsewhere: bool = False) -> list[SaidLine]:
         "Complaint": complaints().get(call.complaints[-1][0], call.complaints[-1][0]) if call.complaints else "",
         "Found": _found(call),
         "Carried before by": before,
+        "Turns found": _turns_found(call),
+        "Balance before": _balance(call, before=True),
         "Carried now by": carrier_words(now) if changed else "",
         "Wound": wound_words(now) if line.on is not None and now.springs else "",
-        "Balance": ", ".join(
-            f"{reading_words(one.reading)} at {format_length(one.reading.height_in, feet=True)}" for one in call.readings if one.current
-        ),
+        "Balance": _balance(call, before=False),
         "Proved, as claimed there" if claimed_elsewhere else "Proved": ", ".join(_standing(call, "passed")),
         "Failed": ", ".join(_standing(call, "failed")),
         "Opener left disconnected": call.disconnections[-1][0] if call.disconnections else "",
         "Told to the customer": call.closed[0] if call.closed else "",
     }
     return [SaidLine(label=label, text=text) for label, text in said.items() if text]
+
+
+def _turns_found(call: Call) -> str:
+    """The quarter-turns found on each cone, once this call knows them better than the file did."""
+    if not call.line.touched or call.found.kind != "torsion":
+        return ""
+    known = {part: turns for part, turns in call.turns_found.items() if turns is not None}
+    if not known or known == call.record.cones:
+        return ""
+    return ", ".join(f"{PARTS['torsion'][part].lower()} {turns}" for part, turns in known.items()) + " quarter-turns"
+
+
+def _balance(call: Call, before: bool) -> str:
+    """The readings of before anything was touched, where anything was; and those that stand."""
+    told = [one for one in call.readings if (one.before and call.line.touched if before else one.current)]
+    return ", ".join(f"{reading_words(one.reading)} at {format_length(one.reading.height_in, feet=True)}" for one in told)
 
 
 def _found(call: Call) -> str:

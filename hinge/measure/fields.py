@@ -25,9 +25,9 @@ NUMBER = re.compile(r"(?P<number>\d+(?:\.\d*)?|\.\d+)\s*(?:turns?|degrees?|deg|Â
 class Field(Document):
     """One measurable thing: how it is called, asked for, read and bounded (in `unit`).
 
-    `choices` are the words of a choice by what is kept. `group` says where it is asked for, `when` for which
-    other choices it is asked for at all, `rare` that it seldom is. `of_door` is false for a reading, which is no
-    measure of the door.
+    `choices` are the words of a choice by what is kept. `group` says where it is asked for, `when` for which other choices
+    it is asked for at all, `rare` that it seldom is, `once` that it holds for this visit only. `of_door` is false for a
+    reading, which is no measure of the door.
     """
 
     name: str
@@ -40,6 +40,7 @@ class Field(Document):
     group: str = ""
     of_door: bool = True
     rare: bool = False
+    once: bool = False
     when: dict[str, list[str]] = {}
     choices: dict[str, str] = {}
 

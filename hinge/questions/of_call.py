@@ -11,10 +11,11 @@ from hinge.call.decide import UNITS
 from hinge.call.evolve import Call
 from hinge.call.hung import hung_or_none
 from hinge.call.line import Line, Part
-from hinge.call.record import CarrierKind, OnDoor
+from hinge.call.picking import turns_for
+from hinge.call.record import MOST_QUARTERS, CarrierKind, OnDoor
 from hinge.call.setup import Setup, cycles_of, hub_of, kind_of
 from hinge.call.sheet import understood
-from hinge.call.words import weight_words
+from hinge.call.words import PARTS, carrier_words, weight_words
 from hinge.document import read
 from hinge.errors import Contradiction, HingeError
 from hinge.measure.fields import Measured
@@ -32,6 +33,22 @@ from hinge.questions.sizing import CompareAnswer, CompareQuestion, SizeAnswer, S
 from hinge.springs.lists import NO_LISTS, Lists
 
 
+class AgainTurns(BaseModel):
+    """A count to wind the springs that hang there to again, and what speaks for it."""
+
+    quarter_turns: int
+    said: str
+
+
+class AgainOut(BaseModel):
+    """The springs that hang there, to be let down and wound again; `words` is empty where they are not measured."""
+
+    words: str
+    turns: list[AgainTurns]
+    least: int
+    most: int
+
+
 class CallSizing(BaseModel):
     """What carries this door: one of three answers by the kind that is to carry it, what is there compared, and what is in doubt.
 
@@ -43,6 +60,7 @@ class CallSizing(BaseModel):
     doubt: str = ""
     there_wrong: str = ""
     has_van: bool
+    again: AgainOut | None = None
     torsion: SizeAnswer | None = None
     compare: CompareAnswer | None = None
     extension: ExtensionAnswer | None = None
@@ -50,10 +68,11 @@ class CallSizing(BaseModel):
 
 
 class TrimPlan(BaseModel):
-    """A trim as new targets for parts of what hangs there, told for the hand that does it."""
+    """A trim as new targets for parts of what hangs there, told for the hand that does it; `school` where there are several ways."""
 
     targets: dict[Part, int]
     words: str
+    school: str = ""
 
 
 class CallBalance(BaseModel):
@@ -63,7 +82,7 @@ class CallBalance(BaseModel):
     setup: Setup
     answer: TrimAnswer
     planned: ProfileOut
-    trim: TrimPlan | None = None
+    trims: list[TrimPlan]
     doubt: str = ""
 
 
@@ -80,6 +99,7 @@ def sizing_of(call: Call, lists: Lists = NO_LISTS, from_van_only: bool = False) 
     if kind == "counterweight":
         return CallSizing(**answer, counterweight=counterweight(_stack_question(setup, measured, there)))
     asked = _set_question(setup, measured, from_van_only)
+    answer["again"] = _again(call, setup)
     if there.kind != "torsion":
         return CallSizing(**answer, torsion=size(read(SizeQuestion, asked), lists))
     on_door = {"on_door": there.springs, "on_door_duplex": there.duplex, "on_door_quarter_turns": there.quarter_turns or None}
@@ -114,21 +134,54 @@ def balance_of(call: Call) -> CallBalance | None:
         setup=setup,
         answer=answer,
         planned=trim(read(TrimQuestion, parts | {"readings": []})).fitted,
-        trim=_trim_plan(line, answer) if answer.advice.kind == "trim" else None,
+        trims=_trims(line, answer.advice.steps) if answer.advice.kind == "trim" else [],
         doubt=weight_words(weight, how),
     )
 
 
-def _trim_plan(line: Line, answer: TrimAnswer) -> TrimPlan | None:
-    """Every cone or side alike, or small plates; None where there are not so many to take off."""
-    steps = answer.advice.steps
+def _again(call: Call, setup: Setup) -> AgainOut | None:
+    """The counts the springs that hang there could be wound to again: as they were found, and as suits this door."""
+    line = call.line
+    if line.kind != "torsion" or line.on is None:
+        return None
+    found = {part: turns for part, turns in call.turns_found.items() if turns is not None}
+    alike = len(set(found.values())) == 1
+    said = {turns: "as found" if alike else f"as the {PARTS['torsion'][part].lower()} was found" for part, turns in found.items()}
+    wanted = turns_for(line.on, setup)
+    if wanted is not None and 1 <= wanted <= MOST_QUARTERS:
+        said[wanted] = " and ".join(one for one in (said.get(wanted, ""), "right for this door") if one)
+    turns = [AgainTurns(quarter_turns=turns, said=why) for turns, why in said.items()]
+    return AgainOut(words=carrier_words(line.on), turns=turns, least=1, most=MOST_QUARTERS)
+
+
+MOST_ON_ONE = 2  # quarter-turns put on one spring of a pair before the other; common practice, no source
+
+
+def _trims(line: Line, steps: int) -> list[TrimPlan]:
+    """Every cone or side alike, or small plates; on a pair also one spring alone. What would take off more than there is, is left out."""
     parts = [part for part in line.counts if line.kind != "counterweight" or part == "small"]
-    targets = {part: (line.counts[part] or 0) + steps for part in parts}
+    on = {"torsion": "each spring", "extension": "each side", "counterweight": "the stack"}[line.kind]
+    plans = [_trim_plan(line, dict.fromkeys(parts, steps), on)]
+    if line.kind == "torsion" and len(parts) == 2:
+        # The one that is behind is brought on, so that the two never stand far apart.
+        one = min(parts, key=lambda part: (line.counts[part] or 0) * (1 if steps > 0 else -1))
+        alone = min(len(parts) * abs(steps), MOST_ON_ONE) * (1 if steps > 0 else -1)
+        name = PARTS["torsion"][one].lower()
+        school = "On one spring first, then read again: the shaft adds them up."
+        plans = [
+            plans[0] and plans[0].model_copy(update={"school": "On both springs alike."}),
+            _trim_plan(line, {one: alone}, f"the {name}", school),
+        ]
+    return [plan for plan in plans if plan is not None]
+
+
+def _trim_plan(line: Line, steps: dict[Part, int], on: str, school: str = "") -> TrimPlan | None:
+    targets = {part: (line.counts[part] or 0) + more for part, more in steps.items()}
     if line.kind != "extension" and any(target < 0 for target in targets.values()):
         return None
-    name = UNITS[line.kind].removesuffix("s") if abs(steps) == 1 else UNITS[line.kind]
-    on = {"torsion": "each spring", "extension": "each side", "counterweight": "the stack"}[line.kind]
-    return TrimPlan(targets=targets, words=f"{abs(steps)} {name} {'on' if steps > 0 else 'off'} {on}")
+    more = next(iter(steps.values()))
+    name = UNITS[line.kind].removesuffix("s") if abs(more) == 1 else UNITS[line.kind]
+    return TrimPlan(targets=targets, words=f"{abs(more)} {name} {'on' if more > 0 else 'off'} {on}", school=school)
 
 
 def _setting_off(then: OnDoor, now: OnDoor) -> float | None:

@@ -51,8 +51,13 @@ def stack_words(stack: Stack) -> str:
 
 def turns_words(quarter_turns: int) -> str:
     """Quarter-turns as whole turns and quarters."""
+    return f"{quarters_words(quarter_turns)} turns ({quarter_turns} quarter-turns)"
+
+
+def quarters_words(quarter_turns: int) -> str:
+    """Quarter-turns as whole ones and quarters, without a name."""
     whole, rest = divmod(quarter_turns, 4)
-    return f"{whole or ('' if rest else 0)}{QUARTERS[rest]} turns ({quarter_turns} quarter-turns)"
+    return f"{whole or ('' if rest else 0)}{QUARTERS[rest]}"
 
 
 def cycles_words(life: Life) -> str:

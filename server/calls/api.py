@@ -115,6 +115,7 @@ class KnowledgeOut(Schema):
     complaints: list[Named]
     causes: list[Named]
     gates: list[Named]
+    stops: list[Named]
     proofs: list[Named]
 
 
@@ -200,7 +201,7 @@ def enter(request: HttpRequest, key: uuid.UUID, given: NewEntry) -> CallOut:
 
 @router.get("/knowledge", response={200: KnowledgeOut} | PROBLEMS, operation_id="knowledge")
 def what_to_choose_from(request: HttpRequest) -> KnowledgeOut:
-    """Fields, complaints, causes, gates and proofs."""
+    """Fields, complaints, causes, gates, stop rules and proofs."""
     return KnowledgeOut(
         fields=[
             FieldOut(
@@ -229,5 +230,6 @@ def what_to_choose_from(request: HttpRequest) -> KnowledgeOut:
         complaints=[Named(id=name, text=text) for name, text in knowledge.complaints().items()],
         causes=[Named(id=name, text=cause.text) for name, cause in knowledge.causes().items()],
         gates=[Named(id=gate.id, text=gate.title) for group in knowledge.gate_groups() for gate in group.gates],
+        stops=[Named(id=name, text=rule.when) for name, rule in knowledge.stop_rules().items()],
         proofs=[Named(id=proof.id, text=proof.title) for proof in knowledge.proofs()],
     )

@@ -63,7 +63,7 @@ class Running:
         return self.gates("hands_on", *(group for groups in WORK.values() for group in groups))
 
     def lift_gates(self) -> CallState:
-        return self.gates("hands_on", LIFT[self.call.line.kind])
+        return self.gates("hands_on", LIFT[self.call.line.kind] if self.call.line.touched else "as_found")
 
     def measured(self, **more: str) -> Running:
         for name, typed in (MEASURES | more).items():

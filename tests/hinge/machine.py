@@ -37,12 +37,14 @@ FIRST_LIFT = {
 }
 HANGING = {"pair_open", "pair_slack", "pair_gloves", "pair_safety"}
 STACKING = {"stack_held", "stack_shaft", "stack_clear", "stack_strap"}
+AS_FOUND = {"found_whole", "found_released", "found_held"}
+STOPS = {"load": {"load_test", "plate"}, "framing": {"framing", "plate"}, "bar": {"bars"}, "hand": {"hand"}}
 HANDS_ON = {"power_off", "clear", "door_held"}
 POWERED = {"reversal", "eyes", "force", "cycles"}
 GATES = sorted(gate.id for group in gate_groups() for gate in group.gates)
 GROUPS = sorted(group.id for group in gate_groups())
 CARRIED = [{}, {"counterbalance": "extension"}, HUB | {"counterbalance": "counterweight"}]
-LOOSE_FIELDS = ["wire_in", "spring_count", "height_in", "counterbalance", "class_lb"]
+LOOSE_FIELDS = ["wire_in", "quarter_turns_now", "spring_count", "height_in", "counterbalance", "class_lb"]
 parts = st.sampled_from(["single", "left", "right", "left_outer", "right_outer", "large", "small"])
 RECORDS: dict[str, DoorRecord] = {
     "unknown": DoorRecord(),
@@ -71,6 +73,8 @@ class Technician(RuleBasedStateMachine):
         self.entered = 0
         self.disconnected: set[str] = set()
         self.off: dict[str, int] = {}
+        self.let_down = False
+        self.last: tuple[str, int, int] | None = None
 
     def say(self, kind: str, **body: object) -> bool:
         """Whether it was taken. Everything that must be true of what is taken is asked here."""
@@ -84,23 +88,42 @@ class Technician(RuleBasedStateMachine):
         if kind == "disconnected":
             self.disconnected.add(entry.id)
         assert said_again(read_command({"kind": kind} | body), [entry.body])
-        self._ask(kind, body, before.line)
+        self._ask(kind, body, before.line, before.plan)
         return True
 
-    def _ask(self, kind: str, body: dict[str, Any], line: Any) -> None:
+    def _ask(self, kind: str, body: dict[str, Any], line: Any, planned: Any) -> None:
         carrier, up = line.kind, kind == "moved" and body["to_count"] > body["from_count"]
-        taken_back = kind == "moved" and line.last_wound == (body["part"], body["to_count"], body["from_count"])
+        # A stroke taken back is the same work as the stroke was.
+        if kind == "moved":
+            stroke = (body["part"], body["from_count"], body["to_count"])
+            taken_back = self.last == (stroke[0], stroke[2], stroke[1])
+            up, self.last = up != taken_back, None if taken_back else stroke
+        elif kind in ("slack", "still_wound", "taken_off", "put_on"):
+            self.last = None
         match kind:
             case "gate":
                 (self.met.add if body["met"] else self.met.discard)(body["gate"])
             case "moved" if carrier == "torsion":
-                assert self.met >= HANDS_ON | BARS | (WINDING if up or taken_back else LETTING_DOWN)
+                assert self.met >= HANDS_ON | BARS | (WINDING if up else LETTING_DOWN)
                 unknown = line.counts[body["part"]] is None
                 assert not unknown or body["to_count"] <= 0, "turns that are not known are never wound further"
                 self.off[body["part"]] = -body["to_count"] if unknown else 0
+                self.let_down = True
                 self._work()
+            case "still_wound":
+                assert line.counts[body["part"]] is not None
+                self.off[body["part"]] = self.running.call.line.let_off[body["part"]]
+                self.met -= {"cables_slack"}
+                self._work()
+            case "stopped":
+                self.met -= STOPS[body["stop"]]
+            case "aimed" if carrier == "torsion" and self.let_down and not any(count != 0 for count in line.counts.values()):
+                if any(body["targets"].values()):
+                    assert self.met >= HANDS_ON | {"cables_slack"}, "springs wound again before both were seen to be down"
+                    self._begun_anew()
             case "slack":
                 self.off[body["part"]] = 0
+                self.let_down = True
                 assert self.met >= HANDS_ON | BARS | LETTING_DOWN
                 self._work()
             case "moved":
@@ -114,12 +137,17 @@ class Technician(RuleBasedStateMachine):
                 assert carrier != "counterweight" or self.met >= STACKING
                 self._work()
             case "put_on":
-                assert line.on is None, "two sets on one door"
                 assert self.met >= HANDS_ON
-                self._work()
-                self.met -= LETTING_DOWN | WINDING | {"cables_slack"}
+                if line.on is not None:
+                    assert planned is not None
+                    assert planned.again, "two sets on one door"
+                    assert all(count == 0 for count in line.counts.values()), "wound springs were called down"
+                    assert "cables_slack" in self.met
+                self.let_down = False
+                self._begun_anew()
             case "reading":
-                assert self.met >= HANDS_ON | FIRST_LIFT[carrier]
+                assert self.met >= HANDS_ON | (FIRST_LIFT[carrier] if self.worked else AS_FOUND)
+                assert self.worked or self.running.call.cause != "spring_broken", "a door was lifted on a broken spring"
                 assert line.on is not None, "a door lifted with nothing to carry it"
                 assert not self.worked or carrier != "torsion" or (0 not in line.counts.values() and not any(self.off.values())), (
                     "a door lifted on a slack spring"
@@ -131,20 +159,24 @@ class Technician(RuleBasedStateMachine):
             case "proof":
                 if body["proof"] in POWERED:
                     assert self.held or not self.worked, "the opener ran a door that nobody had seen hold"
-                    self.met -= HANDS_ON
+                    self.met -= HANDS_ON | AS_FOUND
                 self.made[body["proof"]] = body["passed"]
             case "closed":
                 assert not self.worked or self.held
                 assert self.disconnected or (self.made.get("reversal") and self.made.get("eyes"))
             case _:
                 pass
-        if kind == "moved" and carrier == "torsion" and (up or taken_back):
+        if kind in ("moved", "slack") and carrier == "torsion":
             self.met -= {"cables_slack"}
+
+    def _begun_anew(self) -> None:
+        self._work()
+        self.met -= LETTING_DOWN | WINDING | {"cables_slack"}
 
     def _work(self) -> None:
         """Work on what carries the door: readings and proofs are of before, and the first lift is to be made safe anew."""
         self.worked, self.held, self.made = True, False, {}
-        for gates in FIRST_LIFT.values():
+        for gates in (*FIRST_LIFT.values(), AS_FOUND):
             self.met -= gates
 
     @rule(name=st.sampled_from(sorted(RECORDS)))
@@ -168,7 +200,7 @@ class Technician(RuleBasedStateMachine):
         match work.step:
             case "take_off":
                 self.say("taken_off")
-            case "put_on":
+            case "put_on" | "down":
                 self.say("put_on")
             case "let_down" | "set":
                 for part in shown(self.running.call).parts:
@@ -239,6 +271,18 @@ class Technician(RuleBasedStateMachine):
     @rule(part=parts)
     def slack(self, part: str) -> None:
         self.say("slack", part=part)
+
+    @rule(part=parts)
+    def still_wound(self, part: str) -> None:
+        self.say("still_wound", part=part)
+
+    @rule(stop=st.sampled_from([*STOPS, "none"]))
+    def stop(self, stop: str) -> None:
+        self.say("stopped", stop=stop)
+
+    @rule(turns=st.integers(1, 6))
+    def these_again(self, turns: int) -> None:
+        self.say("again", quarter_turns=turns)
 
     @rule()
     def all_slack(self) -> None:

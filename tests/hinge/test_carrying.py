@@ -118,7 +118,7 @@ def test_a_pair_is_picked_hung_and_trimmed_through_its_own_gates():
     call = at_door(**EXTENSION)
     assert call.state.setup.drum is None
     call.say("chosen", extension=PAIR)
-    assert {group.id for group in call.state.gate_groups} == {"hands_on", "hanging", "first_lift_pair"}
+    assert {group.id for group in call.state.gate_groups} == {"hands_on", "hanging", "first_lift_pair", "as_found"}
     with pytest.raises(GateNotMet, match="Before springs come off"):
         call.say("taken_off")
     call.gates("hanging")
@@ -224,7 +224,7 @@ def test_four_springs_and_a_duplex_are_each_counted_by_their_cones():
 
     duplex, alone = wound_as(springs=[outer, inner], duplex=True), wound_as(springs=[outer])
     assert [one.part for one in duplex] == ["left", "right"]
-    assert duplex[0].torque_lbin[-1] > alone[0].torque_lbin[-1]
+    assert duplex[0].strokes[-1].torque_lbin > alone[0].strokes[-1].torque_lbin
 
 
 @pytest.mark.parametrize(

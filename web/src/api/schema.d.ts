@@ -237,7 +237,7 @@ export interface paths {
         };
         /**
          * What To Choose From
-         * @description Fields, complaints, causes, gates and proofs.
+         * @description Fields, complaints, causes, gates, stop rules and proofs.
          */
         get: operations["knowledge"];
         put?: never;
@@ -1594,7 +1594,7 @@ export interface components {
              * Before
              * @enum {string}
              */
-            before: "hands_on" | "work" | "first_lift";
+            before: "hands_on" | "work" | "first_lift" | "as_found";
             /** Met */
             met: boolean;
             /** Gates */
@@ -1692,7 +1692,8 @@ export interface components {
          * @description Where one part of what carries the door stands and is to go, in `unit`.
          *
          *     `count` is None for a cone of unknown turns, of which `let_off` have been counted; a stroke then starts at minus `let_off`.
-         *     `torque_lbin` and `bar_force_lb` hold the value at each count from 0 up; empty where nothing is wound, or its rate unknown.
+         *     `likely` is what such a cone holds on this door when it is wound right, where its springs are known. `strokes` holds a cone
+         *     at each count from 0 up, empty where nothing is known of it; `up` and `down` which way its bar goes.
          */
         PartState: {
             /**
@@ -1710,10 +1711,14 @@ export interface components {
             target: number | null;
             /** Unit */
             unit: string;
-            /** Torque Lbin */
-            torque_lbin: number[];
-            /** Bar Force Lb */
-            bar_force_lb: number[];
+            /** Likely */
+            likely: number | null;
+            /** Strokes */
+            strokes: components["schemas"]["Stroke"][];
+            /** Up */
+            up: string;
+            /** Down */
+            down: string;
             /** Bar In */
             bar_in: number;
         };
@@ -1768,7 +1773,7 @@ export interface components {
         };
         /**
          * ReadingState
-         * @description A balance reading; `current` until what carries the door changes.
+         * @description A balance reading; `current` until what carries the door changes, `before` where it was taken before anything was touched.
          */
         ReadingState: {
             /** Entry */
@@ -1776,6 +1781,8 @@ export interface components {
             reading: components["schemas"]["Reading"];
             /** Current */
             current: boolean;
+            /** Before */
+            before: boolean;
             /** Height */
             height: string;
             /** Words */
@@ -1809,6 +1816,34 @@ export interface components {
             done: boolean;
         };
         /**
+         * StopState
+         * @description When to stop, and what to do then.
+         */
+        StopState: {
+            /** Id */
+            id: string;
+            /** When */
+            when: string;
+            /** Then */
+            then: string;
+        };
+        /**
+         * Stroke
+         * @description A cone at a count: torque [lb·in], force on the bar [lb] and energy in it [ft·lb]; what chalk line and tape show then.
+         */
+        Stroke: {
+            /** Torque Lbin */
+            torque_lbin: number;
+            /** Bar Force Lb */
+            bar_force_lb: number;
+            /** Energy Ftlb */
+            energy_ftlb: number;
+            /** Chalk Line */
+            chalk_line: string;
+            /** Length */
+            length: string;
+        };
+        /**
          * UnreadableState
          * @description Something kept that cannot be read; measuring the `field` again puts it right, where there is one.
          */
@@ -1820,14 +1855,16 @@ export interface components {
         };
         /**
          * Work
-         * @description What is to be done next on what carries the door, told, and the gate groups that stand before it.
+         * @description What is to be done next on what carries the door, told, the gate groups that stand before it, and when to stop.
+         *
+         *     `stopped` says what the work was stopped for, until what that opened is met again.
          */
         Work: {
             /**
              * Step
              * @enum {string}
              */
-            step: "let_down" | "take_off" | "put_on" | "set" | "done";
+            step: "let_down" | "down" | "take_off" | "put_on" | "set" | "done";
             /** Title */
             title: string;
             /** Cautions */
@@ -1838,6 +1875,10 @@ export interface components {
             done: string;
             /** Gates */
             gates: string[];
+            /** Stops */
+            stops: components["schemas"]["StopState"][];
+            /** Stopped */
+            stopped: string;
         };
         /**
          * NewCall
@@ -1849,6 +1890,30 @@ export interface components {
              * Format: uuid
              */
             key: string;
+        };
+        /**
+         * AgainOut
+         * @description The springs that hang there, to be let down and wound again; `words` is empty where they are not measured.
+         */
+        AgainOut: {
+            /** Words */
+            words: string;
+            /** Turns */
+            turns: components["schemas"]["AgainTurns"][];
+            /** Least */
+            least: number;
+            /** Most */
+            most: number;
+        };
+        /**
+         * AgainTurns
+         * @description A count to wind the springs that hang there to again, and what speaks for it.
+         */
+        AgainTurns: {
+            /** Quarter Turns */
+            quarter_turns: number;
+            /** Said */
+            said: string;
         };
         /**
          * AlternativeOut
@@ -1884,6 +1949,7 @@ export interface components {
             there_wrong?: string;
             /** Has Van */
             has_van: boolean;
+            again?: components["schemas"]["AgainOut"] | null;
             torsion?: components["schemas"]["SizeAnswer"] | null;
             compare?: components["schemas"]["CompareAnswer"] | null;
             extension?: components["schemas"]["ExtensionAnswer"] | null;
@@ -2262,7 +2328,8 @@ export interface components {
             setup: components["schemas"]["Setup"];
             answer: components["schemas"]["TrimAnswer"];
             planned: components["schemas"]["ProfileOut"];
-            trim?: components["schemas"]["TrimPlan"] | null;
+            /** Trims */
+            trims: components["schemas"]["TrimPlan"][];
             /**
              * Doubt
              * @default
@@ -2302,7 +2369,7 @@ export interface components {
         };
         /**
          * TrimPlan
-         * @description A trim as new targets for parts of what hangs there, told for the hand that does it.
+         * @description A trim as new targets for parts of what hangs there, told for the hand that does it; `school` where there are several ways.
          */
         TrimPlan: {
             /** Targets */
@@ -2311,6 +2378,24 @@ export interface components {
             };
             /** Words */
             words: string;
+            /**
+             * School
+             * @default
+             */
+            school?: string;
+        };
+        /**
+         * Again
+         * @description A plan: the springs that hang there, let down and wound again, to so many quarter-turns each.
+         */
+        Again: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "again";
+            /** Quarter Turns */
+            quarter_turns: number;
         };
         /**
          * Aimed
@@ -2342,6 +2427,9 @@ export interface components {
         /**
          * Chosen
          * @description A plan: a torsion set with its turns, an extension pair, or a stack of plates. It says nothing of what hangs there.
+         *
+         *     With `again` it is the springs that hang there, let down, put right and wound to `quarter_turns`; what is not measured of
+         *     them is left out.
          */
         Chosen: {
             /**
@@ -2359,6 +2447,11 @@ export interface components {
              * @default false
              */
             duplex?: boolean;
+            /**
+             * Again
+             * @default false
+             */
+            again?: boolean;
             /** Quarter Turns */
             quarter_turns?: number | null;
             extension?: components["schemas"]["ExtensionPair"] | null;
@@ -2492,7 +2585,7 @@ export interface components {
             /** Id */
             id: string;
             /** Body */
-            body: components["schemas"]["Complaint"] | components["schemas"]["GateSet"] | components["schemas"]["Found"] | components["schemas"]["Chosen"] | components["schemas"]["Aimed"] | components["schemas"]["Moved"] | components["schemas"]["Slack"] | components["schemas"]["TakenOff"] | components["schemas"]["PutOn"] | components["schemas"]["BalanceReading"] | components["schemas"]["ProofMade"] | components["schemas"]["Withdrawn"] | components["schemas"]["Disconnected"] | components["schemas"]["Closed"] | components["schemas"]["Measured"] | components["schemas"]["Picked"];
+            body: components["schemas"]["Complaint"] | components["schemas"]["GateSet"] | components["schemas"]["Found"] | components["schemas"]["Chosen"] | components["schemas"]["Aimed"] | components["schemas"]["Moved"] | components["schemas"]["Slack"] | components["schemas"]["StillWound"] | components["schemas"]["Stopped"] | components["schemas"]["TakenOff"] | components["schemas"]["PutOn"] | components["schemas"]["BalanceReading"] | components["schemas"]["ProofMade"] | components["schemas"]["Withdrawn"] | components["schemas"]["Disconnected"] | components["schemas"]["Closed"] | components["schemas"]["Measured"] | components["schemas"]["Picked"] | components["schemas"]["Again"];
         };
         /**
          * Picked
@@ -2530,6 +2623,8 @@ export interface components {
         /**
          * PutOn
          * @description What was picked is on the door: springs on the shaft, not wound; a pair or a stack set up as told.
+         *
+         *     Springs to be wound again have stayed there: it is said of them once what was to be put right is.
          */
         PutOn: {
             /**
@@ -2553,6 +2648,35 @@ export interface components {
              * @enum {string}
              */
             part: "single" | "left" | "right" | "left_outer" | "right_outer" | "large" | "small";
+        };
+        /**
+         * StillWound
+         * @description A cone that was thought to be down, or counted, is not: it still pulls, by turns nobody knows.
+         */
+        StillWound: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "still_wound";
+            /**
+             * Part
+             * @enum {string}
+             */
+            part: "single" | "left" | "right" | "left_outer" | "right_outer" | "large" | "small";
+        };
+        /**
+         * Stopped
+         * @description The work stopped by one of the stop rules: what it was made safe by is to be met anew.
+         */
+        Stopped: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "stopped";
+            /** Stop */
+            stop: string;
         };
         /**
          * TakenOff
@@ -2638,6 +2762,8 @@ export interface components {
             causes: components["schemas"]["Named"][];
             /** Gates */
             gates: components["schemas"]["Named"][];
+            /** Stops */
+            stops: components["schemas"]["Named"][];
             /** Proofs */
             proofs: components["schemas"]["Named"][];
         };
@@ -3461,7 +3587,7 @@ export interface components {
          */
         CallAnswer: {
             /** Events */
-            events: (components["schemas"]["Complaint"] | components["schemas"]["GateSet"] | components["schemas"]["Found"] | components["schemas"]["Chosen"] | components["schemas"]["Aimed"] | components["schemas"]["Moved"] | components["schemas"]["Slack"] | components["schemas"]["TakenOff"] | components["schemas"]["PutOn"] | components["schemas"]["BalanceReading"] | components["schemas"]["ProofMade"] | components["schemas"]["Withdrawn"] | components["schemas"]["Disconnected"] | components["schemas"]["Closed"] | components["schemas"]["MeasuredValue"] | components["schemas"]["TrimmedWhole"])[];
+            events: (components["schemas"]["Complaint"] | components["schemas"]["GateSet"] | components["schemas"]["Found"] | components["schemas"]["Chosen"] | components["schemas"]["Aimed"] | components["schemas"]["Moved"] | components["schemas"]["Slack"] | components["schemas"]["StillWound"] | components["schemas"]["Stopped"] | components["schemas"]["TakenOff"] | components["schemas"]["PutOn"] | components["schemas"]["BalanceReading"] | components["schemas"]["ProofMade"] | components["schemas"]["Withdrawn"] | components["schemas"]["Disconnected"] | components["schemas"]["Closed"] | components["schemas"]["MeasuredValue"] | components["schemas"]["TrimmedWhole"])[];
             state: components["schemas"]["CallState"];
             /** Refused */
             refused: components["schemas"]["Refused"][];
@@ -3545,7 +3671,7 @@ export interface components {
              */
             record?: components["schemas"]["DoorRecord"];
             /** Commands */
-            commands: (components["schemas"]["Complaint"] | components["schemas"]["GateSet"] | components["schemas"]["Found"] | components["schemas"]["Chosen"] | components["schemas"]["Aimed"] | components["schemas"]["Moved"] | components["schemas"]["Slack"] | components["schemas"]["TakenOff"] | components["schemas"]["PutOn"] | components["schemas"]["BalanceReading"] | components["schemas"]["ProofMade"] | components["schemas"]["Withdrawn"] | components["schemas"]["Disconnected"] | components["schemas"]["Closed"] | components["schemas"]["Measured"] | components["schemas"]["Picked"])[];
+            commands: (components["schemas"]["Complaint"] | components["schemas"]["GateSet"] | components["schemas"]["Found"] | components["schemas"]["Chosen"] | components["schemas"]["Aimed"] | components["schemas"]["Moved"] | components["schemas"]["Slack"] | components["schemas"]["StillWound"] | components["schemas"]["Stopped"] | components["schemas"]["TakenOff"] | components["schemas"]["PutOn"] | components["schemas"]["BalanceReading"] | components["schemas"]["ProofMade"] | components["schemas"]["Withdrawn"] | components["schemas"]["Disconnected"] | components["schemas"]["Closed"] | components["schemas"]["Measured"] | components["schemas"]["Picked"] | components["schemas"]["Again"])[];
         };
         /**
          * PlaceOut

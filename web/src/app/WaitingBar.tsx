@@ -98,7 +98,7 @@ type Words = ReadonlyMap<string, string>;
 
 /** What ids are called, as the server says it. */
 function wordsOf(known: Schemas['KnowledgeOut'] | undefined): Words {
-  const named = known ? [known.complaints, known.causes, known.gates, known.proofs].flat() : [];
+  const named = known ? [known.complaints, known.causes, known.gates, known.stops, known.proofs].flat() : [];
   const fields = known?.fields ?? [];
   return new Map([
     ...named.map((one) => [one.id, one.text] as const),
@@ -134,9 +134,12 @@ const NAMES: Record<Body['kind'], string> = {
   measured: 'measured',
   chosen: 'picked',
   picked: 'picked',
+  again: 'these springs again',
   aimed: 'new target',
   moved: 'stroke',
   slack: 'slack',
+  still_wound: 'still pulls',
+  stopped: 'stopped',
   taken_off: 'taken off',
   put_on: 'put on',
   reading: 'reading',

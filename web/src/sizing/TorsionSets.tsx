@@ -20,6 +20,8 @@ type Props = {
   /** What stands in doubt, in sentences. */
   doubts?: string[];
   chosen?: string | undefined;
+  /** How to keep what hangs there, where it can be kept. */
+  keep?: ReactNode;
   children?: (picked: SpringSet | undefined) => ReactNode;
   /** One column, the drawing first: where the sets stand beside something else. */
   column?: boolean;
@@ -32,7 +34,7 @@ const Only = styled(ToggleButton)`${toggle}`;
 
 /** What is on the door, what belongs on it, and the sets to choose from. */
 export function TorsionSets(props: Props) {
-  const { setup, answer, compared, van, doubts = [], chosen, children, column = false } = props;
+  const { setup, answer, compared, van, doubts = [], chosen, keep, children, column = false } = props;
   const { ideal, sets, on_door: there, found, none_words } = answer;
   const [highlight, setHighlight] = useState(chosen);
   const [shown, setShown] = useState(6);
@@ -67,6 +69,7 @@ export function TorsionSets(props: Props) {
             {compared && <Compare compared={compared} openAtOnce={setup.track.lift === 'low_headroom'} />}
           </>
         )}
+        {keep}
         <Label>Sets that carry this door</Label>
         {van && (
           <Only isSelected={van.only} onChange={van.set}>

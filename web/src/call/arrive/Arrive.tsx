@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { doorCallsQuery, knowledgeQuery } from '../../api/queries';
-import { MainAction } from '../../ui/buttons';
+import { MainAction, Plain } from '../../ui/buttons';
 import { Label, Quiet, Split, Stack } from '../../ui/layout';
 import { OneOf } from '../../ui/OneOf';
 import { day } from '../../ui/words';
@@ -32,6 +32,13 @@ export function Arrive({ call, go }: StageProps) {
           <Label>Last time</Label>
           <Quiet>{last ? `${day(last.closed_at)}: ${last.cause || last.complaint}` : 'No earlier call on file.'}</Quiet>
         </div>
+        {ready && !call.state.touched && (
+          <div>
+            <Label>Nothing broken, nothing slack?</Label>
+            <Quiet>Read the balance before you touch anything: it is what the repair is measured against.</Quiet>
+            <Plain onPress={() => go('prove')}>Read the door as found</Plain>
+          </div>
+        )}
       </Stack>
       <MainAction isDisabled={!ready} onPress={() => go('find')}>
         {ready ? 'Made safe: find the fault' : 'Complaint and three gates'}

@@ -9,7 +9,7 @@ const Said = styled.p`font: 600 30px/1.15 'Barlow Condensed', sans-serif;`;
 type Props = StageProps & { balance: Schemas['CallBalance'] };
 
 /** The advice in one sentence, and the trim as new targets to go and count. */
-export function AdviceLine({ call, go, balance: { answer, trim, doubt } }: Props) {
+export function AdviceLine({ call, go, balance: { answer, trims, doubt } }: Props) {
   const { advice, moved, reads } = answer;
   const aim = (targets: Schemas['TrimPlan']['targets']) => {
     call.enter({ kind: 'aimed', targets });
@@ -27,12 +27,17 @@ export function AdviceLine({ call, go, balance: { answer, trim, doubt } }: Props
           <PlainLink to={`/calls/${call.call.key}/size`}>Size again</PlainLink>
         </div>
       )}
-      {trim && !call.state.closed && (
+      {trims.length > 0 && !call.state.closed && (
         <>
           <Caution>{advice.caution}</Caution>
-          <div>
-            <Plain onPress={() => aim(trim.targets)}>Trim it now: {trim.words}</Plain>
-          </div>
+          {trims.map(({ targets, words, school }, place) => (
+            <div key={words}>
+              <Plain onPress={() => aim(targets)}>
+                {place ? 'Or' : 'Trim it now'}: {words}
+              </Plain>
+              {school && <Quiet>{school}</Quiet>}
+            </div>
+          ))}
         </>
       )}
     </Stack>

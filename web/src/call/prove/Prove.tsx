@@ -15,13 +15,14 @@ import { TakeReading } from './TakeReading';
 /** Does it hold where it must, what do I trim, and which proof is still open? */
 export function Prove({ call, go }: StageProps) {
   const { state } = call;
-  const firstLift = state.gate_groups.find((group) => group.before === 'first_lift');
+  const before = state.touched ? 'first_lift' : 'as_found';
+  const firstLift = state.gate_groups.find((group) => group.before === before);
   const left = state.to_close.length;
   return (
     <>
       <Split $left="minmax(320px, 410px)">
         <Stack $gap={16}>
-          <h2>Check the balance</h2>
+          <h2>{state.touched ? 'Check the balance' : 'Read the door as found, before anything is touched'}</h2>
           {firstLift && !firstLift.met && <Gates call={call} group={firstLift} />}
           {firstLift?.met && !state.closed && <TakeReading call={call} />}
           <Readings call={call} />

@@ -13,7 +13,7 @@ export function ReadingRow({ one, call }: { one: Schemas['ReadingState']; call: 
       <b>{one.height}</b>
       <span>
         {one.words}
-        {one.current ? '' : ' (before the last change)'}
+        {one.current ? '' : one.before ? ' (as found)' : ' (before the last change)'}
       </span>
       {one.current && !call.state.closed ? (
         <Plain

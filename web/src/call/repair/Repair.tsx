@@ -1,12 +1,13 @@
 import { useState } from 'react';
 import type { Schemas } from '../../api/client';
 import { MainAction, Plain, PlainLink } from '../../ui/buttons';
-import { Caution, Quiet, Split, Stack, Steps } from '../../ui/layout';
+import { Caution, Quiet, Row, Split, Stack, Steps } from '../../ui/layout';
 import { Gates } from '../Gates';
 import type { StageProps } from '../stageProps';
 import type { Call } from '../useCall';
 import { isThere, standsAt } from './count';
 import { HookOrPlate } from './HookOrPlate';
+import { StopRules } from './StopRules';
 import { TurnCounter } from './TurnCounter';
 
 /** What is the next thing to do to what carries the door, and may I? */
@@ -14,6 +15,8 @@ export function Repair({ call, go }: StageProps) {
   const { state } = call;
   const [counting, setCounting] = useState(false);
   const { work } = state;
+  const cones = state.parts[0]?.unit === 'quarter-turns';
+  const nought = Object.fromEntries(state.parts.map(({ part }) => [part, 0]));
   if (!work) {
     return (
       <Stack>
@@ -22,21 +25,29 @@ export function Repair({ call, go }: StageProps) {
           {state.said.words ? `It is carried by ${state.said.words}. ` : ''}No other springs, pair or plates are picked,
           and nothing is aimed at.
         </Quiet>
-        <div>
+        <Row>
           <PlainLink to={`/calls/${call.call.key}/size`}>Pick what goes on</PlainLink>
-        </div>
+          {cones && !state.closed && (
+            <Plain onPress={() => call.enter({ kind: 'aimed', targets: nought })}>Let the springs down</Plain>
+          )}
+        </Row>
       </Stack>
     );
   }
   const groups = state.gate_groups.filter((group) => work.gates.includes(group.id));
   const handsOn = state.gate_groups[0];
   const met = Boolean(handsOn?.met) && groups.every((group) => group.met);
-  const cones = state.parts[0]?.unit === 'quarter-turns';
   const counted = work.step === 'let_down' || (work.step === 'set' && cones);
   // It stays until it is put away: the last stroke must not pull the counter from under the hand.
   if (counting && cones)
     return (
-      <TurnCounter call={call} title={work.title} close={() => setCounting(false)} done={() => setCounting(false)} />
+      <TurnCounter
+        call={call}
+        title={work.title}
+        stops={work.stops}
+        close={() => setCounting(false)}
+        done={() => setCounting(false)}
+      />
     );
   return (
     <Split $left="minmax(0, 1fr)">
@@ -44,6 +55,7 @@ export function Repair({ call, go }: StageProps) {
         <h2>{work.title}</h2>
         {state.chosen && <p>{state.chosen.entry ? `To go on: ${state.chosen.words}` : state.chosen.words}</p>}
         {state.chosen?.stale && <Caution>{state.chosen.stale}</Caution>}
+        {work.stopped && <Caution role="alert">{work.stopped}</Caution>}
         {work.cautions.map((caution) => (
           <Caution key={caution}>{caution}</Caution>
         ))}
@@ -61,6 +73,8 @@ export function Repair({ call, go }: StageProps) {
             Make-safe gates are open. <PlainLink to={`/calls/${call.call.key}/arrive`}>Back to Arrive</PlainLink>
           </p>
         )}
+        {work.step === 'down' && <StillPulls call={call} />}
+        <StopRules call={call} stops={work.stops} stopped={() => undefined} />
         {state.chosen?.entry && !state.closed && <TakeBackPick call={call} entry={state.chosen.entry} />}
         <Quiet>Local codes and the maker’s manual come first. For trained technicians.</Quiet>
       </Stack>
@@ -89,6 +103,8 @@ function Next({ call, go, work, met, counted, count }: NextProps) {
     );
   }
   if (work.step === 'set') return <MainAction isDisabled>Move every part to its place</MainAction>;
+  if (work.step === 'down' && !work.done)
+    return <MainAction onPress={() => go('size')}>Pick these again, or others</MainAction>;
   const kind = work.step === 'take_off' ? 'taken_off' : 'put_on';
   const asked = call.waiting.some(({ body }) => body.kind === kind);
   return (
@@ -107,6 +123,19 @@ function Standing({ call }: { call: Call }) {
       </p>
     );
   });
+}
+
+/** Springs thought to be down: a cable that is still tight says of one of them that it is not. */
+function StillPulls({ call }: { call: Call }) {
+  return (
+    <Row>
+      {call.state.parts.map((part) => (
+        <Plain key={part.part} onPress={() => call.enter({ kind: 'still_wound', part: part.part })}>
+          {part.name} still pulls
+        </Plain>
+      ))}
+    </Row>
+  );
 }
 
 function standing(part: Schemas['PartState'], at: number, there: boolean): string {

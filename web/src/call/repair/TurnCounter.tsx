@@ -3,56 +3,86 @@ import { Button, Dialog, Modal, ModalOverlay } from 'react-aria-components';
 import styled from 'styled-components';
 import type { Schemas } from '../../api/client';
 import { useKey } from '../../app/keys';
+import { useRemembered } from '../../app/remembered';
 import { Plain } from '../../ui/buttons';
 import { OneOf } from '../../ui/OneOf';
 import type { Call } from '../useCall';
-import { isThere, standsAt, stepOf } from './count';
+import { useAwake } from './awake';
+import { isThere, pullAt, standsAt, stepOf } from './count';
+import { StopRules } from './StopRules';
+import { StrokeRing } from './StrokeRing';
+import { canSpeak, speak } from './spoken';
 
 const Cover = styled(ModalOverlay)`position: fixed; inset: 0; background: var(--ground); z-index: 10;`;
 const Screen = styled(
   Dialog,
-)`height: 100dvh; outline: none; display: grid; grid-template-rows: auto 1fr auto; padding: 14px; gap: 12px; overflow: auto;`;
-const Top = styled.div`display: flex; gap: 10px; align-items: center; justify-content: space-between; flex-wrap: wrap;`;
+)`height: 100dvh; outline: none; display: grid; grid-template: auto minmax(0, 1fr) / minmax(0, 1fr) 330px; padding: 12px; gap: 12px; overflow: auto;
+  @media (max-width: 1000px) { grid-template: auto auto auto / minmax(0, 1fr); align-content: start; }`;
+const Top = styled.div`grid-column: 1 / -1; display: flex; gap: 10px; align-items: center; justify-content: space-between; flex-wrap: wrap;`;
 const Target = styled(Button)`
-  border: 3px solid var(--action); background: var(--sheet); color: var(--ink); border-radius: 2px; cursor: pointer; display: grid; place-content: center; justify-items: center; gap: 6px; min-height: 300px;
-  .done { font: 600 clamp(120px, 30vh, 240px)/0.9 'Barlow Condensed', sans-serif; } .of { font: 500 26px 'Barlow Condensed', sans-serif; color: var(--quiet); text-align: center; }
+  border: 3px solid var(--action); background: var(--sheet); color: var(--ink); border-radius: 2px; cursor: pointer; display: grid; place-items: center; align-content: center; gap: 4px; min-height: 300px; padding: 8px; height: auto;
+  p { font: 500 20px 'Barlow Condensed', sans-serif; text-align: center; }
   &[data-pressed] { background: var(--holds-band); } &[data-disabled] { border-color: var(--holds); cursor: default; }`;
-const Foot = styled.div`display: flex; gap: 28px; flex-wrap: wrap; align-items: end; justify-content: space-between;
-  dl { display: flex; flex-wrap: wrap; gap: 6px 28px; margin: 0; } dt { font-size: 15px; color: var(--quiet); } dd { margin: 0; font: 600 30px 'Barlow Condensed', sans-serif; min-width: 4.2ch; }`;
+const Beside = styled.div`display: grid; gap: 10px; align-content: start; overflow: auto;
+  @media (max-width: 1000px) { overflow: visible; }`;
+const Facts = styled.dl`display: grid; grid-template-columns: 1fr auto; gap: 2px 14px; margin: 0; align-items: baseline;
+  dt { font-size: 15px; color: var(--quiet); } dd { margin: 0; font: 600 27px/1.15 'Barlow Condensed', sans-serif; text-align: right; }`;
 const Status = styled.p<{
   $wrong: boolean;
 }>`font-weight: 600; min-height: 1.5em; color: ${({ $wrong }) => ($wrong ? 'var(--caution)' : 'inherit')};`;
-const Dial = styled.svg`width: 108px; height: 108px; @media (max-width: 700px) { display: none; }`;
 
-type Props = { call: Call; title: string; close: () => void; done: () => void };
+const SIZES = [
+  { id: '1', text: '¼ turn a stroke' },
+  { id: '2', text: '½ turn' },
+] as const;
+const SPOKEN = [
+  { id: 'silent', text: 'Silent' },
+  { id: 'spoken', text: 'Say the count' },
+] as const;
+
+type Props = { call: Call; title: string; stops: Schemas['StopState'][]; close: () => void; done: () => void };
 
 /** How many strokes are in, how many to go, and what does the bar pull now? Up or down, it is the same counter. */
-export function TurnCounter({ call, title, close, done }: Props) {
+export function TurnCounter({ call, title, stops, close, done }: Props) {
   const { parts } = call.state;
   const [side, setSide] = useState(() => (parts.find((part) => !isThere(part, call.waiting)) ?? parts[0])?.part);
+  const [size, setSize] = useRemembered('stroke', ['1', '2']);
+  const [voice, setVoice] = useRemembered('count', ['silent', 'spoken']);
+  const awake = useAwake();
   const part = parts.find((one) => one.part === side) ?? parts[0];
   const target = useRef<HTMLButtonElement>(null);
+  const last = useRef<{ part: string; from: number; to: number } | null>(null);
   const at = part ? standsAt(part, call.waiting) : 0;
-  const step = part ? stepOf(part, at) : 0;
+  const begun = useRef({ side, at });
+  if (begun.current.side !== side) begun.current = { side, at };
+  const step = part ? stepOf(part, at, Number(size)) : 0;
   const there = part !== undefined && isThere(part, call.waiting);
   const stroke = (to: number) => {
-    if (!part || call.state.closed || there) return;
+    if (!part || call.state.closed) return;
+    last.current = { part: part.part, from: at, to };
     call.enter({ kind: 'moved', part: part.part, from_count: at, to_count: to });
+    if (voice === 'spoken' && canSpeak()) speak(String(Math.abs(to)));
   };
-  const back = () => step && part?.count !== null && at - step >= 0 && stroke(at - step);
+  // Only the last stroke is taken back, as it came: it may have been counted by mistake.
+  const undo = last.current?.part === part?.part && last.current?.to === at ? last.current : null;
+  const back = () => {
+    if (!undo) return;
+    stroke(undo.from);
+    last.current = null;
+  };
+  const count = () => step && !there && stroke(at + step);
   // Space on a focused button already presses it; the target therefore takes Space itself.
   useKey({
-    Backspace: () => back(),
-    ...(document.activeElement === target.current ? {} : { ' ': () => step && stroke(at + step) }),
+    Backspace: back,
+    ...(document.activeElement === target.current ? {} : { ' ': count }),
   });
   useEffect(() => {
     if (side) target.current?.focus();
   }, [side]);
   if (!part) return null;
   const unknown = part.count === null && !there;
-  const count = unknown ? -at : Math.max(at, 0);
-  const toGo = Math.abs((part.target ?? 0) - at);
-  const wording = unknown ? 'let off' : step < 0 ? 'left on it' : 'in';
+  const shown = unknown ? -at : Math.max(at, 0);
+  const down = step < 0 || (there && part.target === 0);
   const refused = call.notTaken.findLast(({ body }) => body.kind === 'moved' || body.kind === 'slack');
   const strokesWaiting = call.waiting.filter(({ body }) => body.kind === 'moved').length;
   return (
@@ -72,19 +102,29 @@ export function TurnCounter({ call, title, close, done }: Props) {
           <Target
             ref={target}
             isDisabled={there || step === 0 || call.state.closed}
-            onPress={() => step && stroke(at + step)}
-            aria-label={`Count a quarter-turn ${step < 0 ? 'off' : 'on'} the ${part.name.toLowerCase()}: ${count} ${wording}`}
+            onPress={count}
+            aria-label={`Count a ${size === '2' ? 'half' : 'quarter'}-turn ${down ? 'off' : 'on'} the ${part.name.toLowerCase()}: ${shown} ${unknown ? 'let off' : down ? 'left on it' : 'in'}`}
           >
-            <span className="done">{count}</span>
-            <span className="of">
+            <StrokeRing
+              total={Math.max(part.target ?? 0, unknown ? (part.likely ?? 0) : begun.current.at)}
+              done={shown}
+              count={shown}
+              unit={`quarter-turns ${unknown ? 'let off' : down ? 'left on it' : 'in'}`}
+              toGo={
+                there
+                  ? ''
+                  : unknown
+                    ? usual(part)
+                    : `${Math.abs((part.target ?? 0) - at)} to ${down ? 'let off' : 'go'}`
+              }
+            />
+            <p>
               {there
-                ? `${part.name} is ${step < 0 || part.target === 0 ? 'down' : 'in: tighten its set screws'}`
-                : unknown
-                  ? 'quarter-turns let off, turns not known · touch after each stroke, head and body clear of the bars'
-                  : `${toGo} quarter-turns ${step < 0 ? 'to let off' : 'to go'} · touch after each stroke, head and body clear of the bars`}
-            </span>
+                ? `${part.name} is ${part.target === 0 ? 'down' : 'in: tighten its set screws'}`
+                : 'Touch after each stroke, head and body clear of the bars'}
+            </p>
           </Target>
-          <div>
+          <Beside>
             <Status role="status" $wrong={refused !== undefined}>
               {refused && `Stroke not taken: ${refused.problem.message} Count on from what stands here. `}
               {strokesWaiting
@@ -93,66 +133,60 @@ export function TurnCounter({ call, title, close, done }: Props) {
                   ? 'Every stroke is saved.'
                   : ''}
             </Status>
-            <Foot>
-              <BarDial count={count} />
-              <dl>
-                <div>
-                  <dt>quarter-turns {wording}</dt>
-                  <dd>{count}</dd>
-                </div>
-                <div>
-                  <dt>torque now, lb·in</dt>
-                  <dd>{pull(part.torque_lbin, unknown ? -1 : count)}</dd>
-                </div>
-                <div>
-                  <dt>bar force now, lb at {part.bar_in} in</dt>
-                  <dd>{pull(part.bar_force_lb, unknown ? -1 : count)}</dd>
-                </div>
-              </dl>
-              {part.target === 0 && !there && (
-                <Plain onPress={() => call.enter({ kind: 'slack', part: part.part })}>
-                  {part.name} is slack: broken, or nothing left
-                </Plain>
-              )}
-              {!unknown && (
-                <Plain isDisabled={step === 0 || call.state.closed} onPress={back}>
-                  Take one back
-                </Plain>
-              )}
-              {parts.every((one) => isThere(one, call.waiting)) && <Plain onPress={done}>All there: go on</Plain>}
-            </Foot>
-          </div>
+            <Pull part={part} at={at} unknown={unknown} />
+            <p>{down ? part.down : part.up}</p>
+            <OneOf label="Size of a stroke" flow value={size} pick={setSize} options={SIZES} />
+            <Plain isDisabled={!undo || call.state.closed} onPress={back}>
+              Take one back
+            </Plain>
+            {part.target === 0 && !there && (
+              <Plain onPress={() => call.enter({ kind: 'slack', part: part.part })}>
+                {part.name} is slack: broken, or nothing left
+              </Plain>
+            )}
+            {part.target === 0 && part.count === 0 && (
+              <Plain onPress={() => call.enter({ kind: 'still_wound', part: part.part })}>
+                {part.name} still pulls
+              </Plain>
+            )}
+            {parts.every((one) => isThere(one, call.waiting)) && <Plain onPress={done}>All there: go on</Plain>}
+            <StopRules call={call} stops={stops} stopped={close} />
+            {canSpeak() && <OneOf label="The count aloud" flow value={voice} pick={setVoice} options={SPOKEN} />}
+            <small>{awake ? 'The screen stays awake. ' : ''}Space counts, Backspace takes back.</small>
+          </Beside>
         </Screen>
       </Modal>
     </Cover>
   );
 }
 
+/** What the bar pulls and the spring shows now; of unknown turns, what they would be on a door that was wound right. */
+function Pull({ part, at, unknown }: { part: Schemas['PartState']; at: number; unknown: boolean }) {
+  const now = pullAt(part, at);
+  const about = unknown && now ? 'about ' : '';
+  const number = (value: number | undefined) => (value === undefined ? '–' : `${about}${Math.round(value)}`);
+  return (
+    <Facts>
+      <dt>torque, lb·in</dt>
+      <dd>{number(now?.torque_lbin)}</dd>
+      <dt>on the bar, lb at {part.bar_in} in</dt>
+      <dd>{number(now?.bar_force_lb)}</dd>
+      <dt>energy in it, ft·lb</dt>
+      <dd>{number(now?.energy_ftlb)}</dd>
+      <dt>chalk line goes</dt>
+      <dd>{now && !unknown ? now.chalk_line : '–'}</dd>
+      <dt>length, cones left out</dt>
+      <dd>{now && !unknown ? now.length : '–'}</dd>
+    </Facts>
+  );
+}
+
+function usual(part: Schemas['PartState']): string {
+  return part.likely === null ? 'turns not known' : `not known: ${part.likely} is usual here`;
+}
+
 function written(part: Schemas['PartState'], call: Call): string {
   const at = standsAt(part, call.waiting);
   if (part.count === null && !isThere(part, call.waiting)) return `${-at} off`;
   return `${Math.max(at, 0)} / ${part.target ?? '–'}`;
-}
-
-/** The pull at a count, where it is known. */
-function pull(at: number[], count: number): string {
-  const value = at[count];
-  return value === undefined ? '–' : String(Math.round(value));
-}
-
-/** The cone from its end, with the bar where it stands after this many quarter-turns. */
-function BarDial({ count }: { count: number }) {
-  return (
-    <Dial viewBox="-54 -54 108 108" aria-hidden="true">
-      <circle r="50" fill="none" stroke="var(--line)" strokeWidth="2" />
-      {[0, 90, 180, 270].map((at) => (
-        <path key={at} d="M0 -50V-43" stroke="var(--ink)" strokeWidth="2" transform={`rotate(${at})`} />
-      ))}
-      <g transform={`rotate(${(count % 4) * 90})`}>
-        <path d="M0 -8V-42" stroke="var(--action)" strokeWidth="7" />
-      </g>
-      <circle r="13" fill="var(--sheet)" stroke="var(--ink)" strokeWidth="2" />
-      <circle r="4" fill="var(--ink)" />
-    </Dial>
-  );
 }

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { Schemas } from '../../api/client';
 import type { Body, Waiting } from '../../api/outbox';
-import { isThere, standsAt, stepOf } from './count';
+import { isThere, pullAt, standsAt, stepOf } from './count';
 
 const part: Schemas['PartState'] = {
   part: 'left',
@@ -10,8 +10,10 @@ const part: Schemas['PartState'] = {
   let_off: 0,
   target: 4,
   unit: 'quarter-turns',
-  torque_lbin: [],
-  bar_force_lb: [],
+  likely: null,
+  strokes: [],
+  up: '',
+  down: '',
   bar_in: 18,
 };
 const waits = (...bodies: Body[]): Waiting[] =>
@@ -32,6 +34,25 @@ describe('the count on the tablet', () => {
   it('goes towards its target and stops there', () => {
     expect([stepOf(part, 2), stepOf(part, 4), stepOf({ ...part, target: 0 }, 2)]).toEqual([1, 0, -1]);
     expect(stepOf({ ...part, target: null }, 2)).toBe(0);
+  });
+
+  it('takes strokes of half a turn, but never past its target', () => {
+    expect([stepOf(part, 1, 2), stepOf(part, 3, 2), stepOf({ ...part, target: 0 }, 1, 2)]).toEqual([2, 1, -1]);
+    expect(stepOf({ ...part, count: null }, -3, 2)).toBe(-2);
+  });
+
+  it('reads the pull at its count, of unknown turns at what is likely left, and nowhere beyond', () => {
+    const strokes = [0, 1, 2, 3].map((torque_lbin) => ({
+      torque_lbin,
+      bar_force_lb: 0,
+      energy_ftlb: 0,
+      chalk_line: '',
+      length: '',
+    }));
+    expect(pullAt({ ...part, strokes }, 2)?.torque_lbin).toBe(2);
+    const unknown = { ...part, count: null, likely: 3, strokes };
+    expect([0, -1, -3, -4].map((at) => pullAt(unknown, at)?.torque_lbin)).toEqual([3, 2, 0, undefined]);
+    expect(pullAt({ ...unknown, likely: null }, -1)).toBeUndefined();
   });
 
   it('counts a cone of unknown turns down from nought, until it is said to be slack', () => {

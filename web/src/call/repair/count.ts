@@ -9,15 +9,20 @@ export function standsAt(part: Part, waiting: readonly Waiting[]): number {
   return strokes.at(-1)?.to_count ?? part.count ?? -part.let_off;
 }
 
-/** Which way the next stroke goes, and whether there is one: an unknown cone goes down until it is said to be slack. */
-export function stepOf(part: Part, at: number): -1 | 0 | 1 {
-  if (part.count === null) return -1;
-  if (part.target === null || part.target === at) return 0;
-  return part.target > at ? 1 : -1;
+/** How far the next stroke of at most `size` goes, and which way: an unknown cone goes down until it is said to be slack. */
+export function stepOf(part: Part, at: number, size = 1): number {
+  if (part.count === null) return -size;
+  const left = (part.target ?? at) - at;
+  return Math.sign(left) * Math.min(size, Math.abs(left));
 }
 
 /** Whether a part is where it is to be. */
 export function isThere(part: Part, waiting: readonly Waiting[]): boolean {
   const slack = waiting.some(({ body }) => body.kind === 'slack' && body.part === part.part);
   return (part.count !== null || slack) && (part.target === null || standsAt(part, waiting) === part.target || slack);
+}
+
+/** What a cone's pull is read at: its count, or what is likely left of a cone of unknown turns; nothing beyond what is known. */
+export function pullAt(part: Part, at: number): Schemas['Stroke'] | undefined {
+  return part.strokes[part.count === null ? (part.likely ?? -1) + at : at];
 }

@@ -9,6 +9,7 @@ import { MainAction, PlainLink } from '../../ui/buttons';
 import { Caution, Quiet, Stack } from '../../ui/layout';
 import { Loading, Refused } from '../../ui/states';
 import type { StageProps } from '../stageProps';
+import { Again } from './Again';
 
 /** What do I put on this door? */
 export function Size({ call, go }: StageProps) {
@@ -35,7 +36,7 @@ function Options({ call, go }: StageProps) {
   const sizing = useQuery(sizingQuery(call.call.key, call.call.entries, vanOnly));
   if (sizing.isPending) return <Loading />;
   if (sizing.isError) return <Refused wrong={sizing.error} />;
-  const { setup, torsion, compare, extension, counterweight, doubt, there_wrong, has_van } = sizing.data;
+  const { setup, torsion, compare, extension, counterweight, doubt, there_wrong, has_van, again } = sizing.data;
   const stale = state.chosen?.stale ?? '';
   const doubts = [doubt, there_wrong, stale].filter((one): one is string => Boolean(one));
   // What is on the door, or picked for the door as it is measured now, needs no second pick.
@@ -62,6 +63,10 @@ function Options({ call, go }: StageProps) {
       </StackSets>
     );
   if (!torsion) return null;
+  const wind = (quarter_turns: number) => {
+    call.enter({ kind: 'again', quarter_turns });
+    go('repair');
+  };
   return (
     <TorsionSets
       setup={setup}
@@ -70,6 +75,7 @@ function Options({ call, go }: StageProps) {
       van={has_van ? { only: vanOnly, set: setVanOnly } : undefined}
       doubts={doubts}
       chosen={state.chosen?.option}
+      keep={again && !state.closed ? <Again again={again} wind={wind} /> : null}
     >
       {(set: Schemas['SetOut'] | undefined) => action('Use this set', set?.id)}
     </TorsionSets>

@@ -1,0 +1,55 @@
+"""What each stroke of the bar does to a cone: its pull, what it stores, and what can be seen on the spring."""
+
+from __future__ import annotations
+
+from typing import cast
+
+from pydantic import BaseModel
+
+from hinge.call.line import Line, Part
+from hinge.call.record import Cone, OnDoor, springs_by_cone
+from hinge.measure.tape import format_length
+from hinge.springs.torsion import BAR_IN, SpringKind, bar_force, stored_energy, wound_length
+from hinge.springs.words import quarters_words
+
+UP = "the bar goes up and the coil closes: the spring grows longer. Shorter or fatter means stop"
+DOWN = "the bar comes down with the load on it: the spring grows shorter as it opens"
+
+
+class Stroke(BaseModel):
+    """A cone at a count: torque [lb·in], force on the bar [lb] and energy in it [ft·lb]; what chalk line and tape show then."""
+
+    torque_lbin: float
+    bar_force_lb: float
+    energy_ftlb: float
+    chalk_line: str
+    length: str
+
+
+def strokes_of(line: Line, part: Part, most: int) -> list[Stroke]:
+    """A cone from slack to `most` quarter-turns; nothing where its springs are not known."""
+    springs = _springs(line, part)
+    rate = sum(spring.rate_lbin_per_turn for spring in springs)
+    return [_stroke(springs[0], rate, count) for count in range(most + 1)] if springs else []
+
+
+def way_words(line: Line, part: Part, up: bool) -> str:
+    """Which hand a cone's spring has and which way its bar goes on the usual layout. Source: common practice, from memory."""
+    hand = "" if part == "single" else f"{'Left' if part.startswith('right') else 'Right'}-hand wound. "
+    return f"{hand}On the usual layout {UP if up else DOWN}." if line.kind == "torsion" else ""
+
+
+def _springs(line: Line, part: Part) -> list[SpringKind]:
+    """The spring a cone turns, and the one inside it."""
+    return springs_by_cone(line.on or OnDoor()).get(cast(Cone, part), [])
+
+
+def _stroke(spring: SpringKind, rate: float, count: int) -> Stroke:
+    turns = count / 4
+    return Stroke(
+        torque_lbin=round(rate * turns, 1),
+        bar_force_lb=round(bar_force(rate * turns, BAR_IN), 1),
+        energy_ftlb=round(stored_energy(rate, turns), 1),
+        chalk_line=f"{quarters_words(count)} round",
+        length=format_length(float(wound_length(spring.length_in, spring.wire_in, turns))),
+    )

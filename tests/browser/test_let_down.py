@@ -1,0 +1,97 @@
+"""A cable has come off: the springs are let down, put right, and wound again, by thumb in the dark of a garage."""
+
+from __future__ import annotations
+
+from server.doors.models import Door
+from tests.browser.work import enter, gates, meet, start, state_of
+from tests.hinge.calls import MEASURED, SPRING
+
+
+def test_the_same_springs_down_and_up_again_by_thumb(signed_in, person):
+    page = signed_in
+    page.size(390, 844)
+    page.browser.execute_script("localStorage.setItem('north-hinge.theme', 'garage')")
+    door = Door.objects.create(shop=person.shop, name="Rope store", record={"version": 2, "measured": MEASURED, "springs": [SPRING]})
+    call = start(person, door)
+    enter(call, person, "found", cause="cable_off")
+    for gate in gates("hands_on"):
+        enter(call, person, "gate", gate=gate.id, met=True)
+    page.go(f"/calls/{call.key}/repair")
+    page.touch("Let the springs down")
+    page.sees("turns not known")
+    meet(page, "bars", "letting_down")
+    page.touch("Count them down")
+    page.sees("not known: 29 is usual here")
+    page.touch("½ turn")
+    for _ in range(3):
+        page.touch("Count a half-turn off the left spring")
+    page.sees("Left spring: 6 off")
+    page.touch("Take one back")
+    page.sees("Left spring: 4 off")
+    page.touch("Stop: something is wrong")
+    page.touch("A bar will not seat")
+    page.sees("Stopped: a bar will not seat. Screws tight again, the one bar left resting as a stop, and fit another bar.")
+    page.sees("Meet every gate first")
+    meet(page, "bars")
+    page.touch("Count them down")
+    page.until(lambda: state_of(call).parts[0].let_off == 4, "the count kept over the stop")
+    for side, strokes in (("Left", 12), ("Right", 14)):
+        page.touch(f"{side} spring:")
+        for _ in range(strokes):
+            page.touch("Count a half-turn off the")
+        page.touch(f"{side} spring is slack")
+    page.touch("All there: go on")
+    page.sees("Put right what was wrong")
+    page.touch("Left spring still pulls")
+    page.sees("turns not known, 28 let off")
+    page.touch("Count them down")
+    page.touch("Left spring is slack")
+    page.touch("All there: go on")
+    meet(page, "taking_off")
+    page.touch("Pick these again, or others")
+    page.touch("These springs, again")
+    page.touch("28 quarter-turns each")
+    page.sees("All right again: wind 28 quarter-turns on each spring")
+    assert not page.scrolls_sideways()
+    page.touch("All right again")
+    page.sees("Wind 28 quarter-turns on each spring")
+    meet(page, "bars", "winding")
+    page.touch("Start winding")
+    for side in ("Left", "Right"):
+        page.touch(f"{side} spring:")
+        for _ in range(14):
+            page.touch("Count a half-turn on the")
+    page.touch("All there: go on")
+    page.touch("Check the balance")
+    meet(page, "first_lift")
+    page.touch("▬ holds")
+    page.until(lambda: len(state_of(call).readings) == 1, "the reading kept")
+    state = state_of(call)
+    assert state.record_after.cones == {"left": 28, "right": 28}
+    assert ("Turns found", "left spring 28, right spring 28 quarter-turns") in {(line.label, line.text) for line in state.summary}
+    assert page.complaints() == []
+
+
+def test_a_door_read_as_found_is_trimmed_on_one_spring(signed_in, person):
+    page = signed_in
+    record = {"version": 2, "measured": MEASURED, "springs": [SPRING], "cones": {"left": 27, "right": 27}}
+    door = Door.objects.create(shop=person.shop, name="Salt loft", record=record)
+    call = start(person, door)
+    enter(call, person, "complaint", complaint="heavy")
+    for gate in gates("hands_on"):
+        enter(call, person, "gate", gate=gate.id, met=True)
+    page.go(f"/calls/{call.key}/arrive")
+    page.touch("Read the door as found")
+    page.sees("before anything is touched")
+    meet(page, "as_found")
+    for _ in range(4):
+        page.touch("▼ creeps down")
+        page.pause(0.6)
+    page.sees("on each spring")
+    page.touch("Or: ")
+    page.sees("Left spring: 27 of")
+    state = state_of(call)
+    assert state.parts[0].target > 27
+    assert state.parts[1].target == 27
+    assert all(one.before for one in state.readings)
+    assert page.complaints() == []
