@@ -276,6 +276,7 @@ def _part(line: Line, plan: c.Chosen | None, part: Part, setup: Setup | None) ->
         strokes=strokes_of(line, part, most),
         up=way_words(line, part, up=True),
         down=way_words(line, part, up=False),
+        taken_back_to=line.last_stroke[1] if line.last_stroke and line.last_stroke[0] == part else None,
         bar_in=BAR_IN,
     )
 

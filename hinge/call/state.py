@@ -82,7 +82,8 @@ class PartState(BaseModel):
 
     `count` is None for a cone of unknown turns, of which `let_off` have been counted; a stroke then starts at minus `let_off`.
     `likely` is what such a cone holds on this door when it is wound right, where its springs are known. `strokes` holds a cone
-    at each count from 0 up, empty where nothing is known of it; `up` and `down` which way its bar goes.
+    at each count from 0 up, empty where nothing is known of it; `up` and `down` which way its bar goes. `taken_back_to` is where
+    the last stroke came from: it may be taken back as it came.
     """
 
     part: Part
@@ -95,6 +96,7 @@ class PartState(BaseModel):
     strokes: list[Stroke]
     up: str
     down: str
+    taken_back_to: int | None
     bar_in: float
 
 

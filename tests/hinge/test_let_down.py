@@ -235,3 +235,20 @@ def test_the_pull_of_the_bar_falls_with_the_count_and_the_spring_shows_its_turns
     assert part.up.startswith("Right-hand wound.")
     assert call.state.parts[1].up.startswith("Left-hand wound.")
     assert at(None).state.parts[0].likely is not None
+
+
+@pytest.mark.parametrize("turns", [29, None])
+def test_the_last_stroke_let_off_is_taken_back_as_it_came_and_no_other(turns):
+    call = at(turns)
+    call.say("aimed", targets={"left": 0, "right": 0})
+    call.work_gates()
+    count_down(call, "left", 2)
+    begun = call.call.line.let_off["left"]
+    stands = (turns or 0) - 2
+    assert call.state.parts[0].taken_back_to == stands + 1
+    call.say("moved", part="left", from_count=stands, to_count=stands + 1)
+    assert call.call.line.let_off["left"] == begun - 1
+    assert call.state.parts[0].taken_back_to is None
+    call.say("gate", gate="hand", met=False)
+    with pytest.raises(GateNotMet, match="Before winding"):
+        call.say("moved", part="left", from_count=stands + 1, to_count=stands + 2)

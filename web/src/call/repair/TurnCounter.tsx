@@ -8,7 +8,7 @@ import { Plain } from '../../ui/buttons';
 import { OneOf } from '../../ui/OneOf';
 import type { Call } from '../useCall';
 import { useAwake } from './awake';
-import { isThere, pullAt, standsAt, stepOf } from './count';
+import { backTo, isThere, pullAt, standsAt, stepOf } from './count';
 import { StopRules } from './StopRules';
 import { StrokeRing } from './StrokeRing';
 import { canSpeak, speak } from './spoken';
@@ -51,7 +51,6 @@ export function TurnCounter({ call, title, stops, close, done }: Props) {
   const awake = useAwake();
   const part = parts.find((one) => one.part === side) ?? parts[0];
   const target = useRef<HTMLButtonElement>(null);
-  const last = useRef<{ part: string; from: number; to: number } | null>(null);
   const at = part ? standsAt(part, call.waiting) : 0;
   const begun = useRef({ side, at });
   if (begun.current.side !== side) begun.current = { side, at };
@@ -59,17 +58,11 @@ export function TurnCounter({ call, title, stops, close, done }: Props) {
   const there = part !== undefined && isThere(part, call.waiting);
   const stroke = (to: number) => {
     if (!part || call.state.closed) return;
-    last.current = { part: part.part, from: at, to };
     call.enter({ kind: 'moved', part: part.part, from_count: at, to_count: to });
     if (voice === 'spoken' && canSpeak()) speak(String(Math.abs(to)));
   };
-  // Only the last stroke is taken back, as it came: it may have been counted by mistake.
-  const undo = last.current?.part === part?.part && last.current?.to === at ? last.current : null;
-  const back = () => {
-    if (!undo) return;
-    stroke(undo.from);
-    last.current = null;
-  };
+  const before = part ? backTo(part, call.waiting) : null;
+  const back = () => before !== null && stroke(before);
   const count = () => step && !there && stroke(at + step);
   // Space on a focused button already presses it; the target therefore takes Space itself.
   useKey({
@@ -136,7 +129,7 @@ export function TurnCounter({ call, title, stops, close, done }: Props) {
             <Pull part={part} at={at} unknown={unknown} />
             <p>{down ? part.down : part.up}</p>
             <OneOf label="Size of a stroke" flow value={size} pick={setSize} options={SIZES} />
-            <Plain isDisabled={!undo || call.state.closed} onPress={back}>
+            <Plain isDisabled={before === null || call.state.closed} onPress={back}>
               Take one back
             </Plain>
             {part.target === 0 && !there && (

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { Schemas } from '../../api/client';
 import type { Body, Waiting } from '../../api/outbox';
-import { isThere, pullAt, standsAt, stepOf } from './count';
+import { backTo, isThere, pullAt, standsAt, stepOf } from './count';
 
 const part: Schemas['PartState'] = {
   part: 'left',
@@ -14,6 +14,7 @@ const part: Schemas['PartState'] = {
   strokes: [],
   up: '',
   down: '',
+  taken_back_to: null,
   bar_in: 18,
 };
 const waits = (...bodies: Body[]): Waiting[] =>
@@ -39,6 +40,13 @@ describe('the count on the tablet', () => {
   it('takes strokes of half a turn, but never past its target', () => {
     expect([stepOf(part, 1, 2), stepOf(part, 3, 2), stepOf({ ...part, target: 0 }, 1, 2)]).toEqual([2, 1, -1]);
     expect(stepOf({ ...part, count: null }, -3, 2)).toBe(-2);
+  });
+
+  it('takes back the last stroke alone, and only once', () => {
+    expect(backTo({ ...part, taken_back_to: 1 }, [])).toBe(1);
+    expect(backTo(part, waits(stroke('left', 2, 4)))).toBe(2);
+    expect(backTo(part, waits(stroke('left', 2, 4), stroke('left', 4, 2)))).toBeNull();
+    expect(backTo(part, waits(stroke('left', 2, 4), stroke('right', 0, 1)))).toBeNull();
   });
 
   it('reads the pull at its count, of unknown turns at what is likely left, and nowhere beyond', () => {

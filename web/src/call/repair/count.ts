@@ -22,6 +22,16 @@ export function isThere(part: Part, waiting: readonly Waiting[]): boolean {
   return (part.count !== null || slack) && (part.target === null || standsAt(part, waiting) === part.target || slack);
 }
 
+/** The count the last stroke came from, which alone is taken back, as it came: it may have been counted by mistake. */
+export function backTo(part: Part, waiting: readonly Waiting[]): number | null {
+  const strokes = waiting.flatMap(({ body }) => (body.kind === 'moved' ? [body] : []));
+  const last = strokes.at(-1);
+  if (!last) return part.taken_back_to;
+  const before = strokes.at(-2);
+  const undone = before?.part === last.part && before.from_count === last.to_count;
+  return last.part === part.part && !undone ? last.from_count : null;
+}
+
 /** What a cone's pull is read at: its count, or what is likely left of a cone of unknown turns; nothing beyond what is known. */
 export function pullAt(part: Part, at: number): Schemas['Stroke'] | undefined {
   return part.strokes[part.count === null ? (part.likely ?? -1) + at : at];
