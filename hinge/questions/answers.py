@@ -50,10 +50,11 @@ class IdealOut(BaseModel):
 
 
 class ProfileOut(BaseModel):
-    """Net hand force along the travel; positive = heavy. Where it is worst."""
+    """Net hand force along the travel; positive = heavy. The same without its waves. Where it is worst."""
 
     positions_in: list[float]
     net_hand_force_lb: list[float]
+    smoothed_lb: list[float]
     worst_hot_lb: float
     worst_hot_height_in: float
     worst_heavy_lb: float
@@ -69,9 +70,11 @@ class SetSaid(BaseModel):
     turns: str
     rate: str
     rate_kind: Literal["holds", "heavy", "hot"]
+    cycles: str
     life: str
     hottest: str
     heaviest: str
+    worst: str
     why: list[str]
 
 
@@ -104,6 +107,7 @@ class SetOut(BaseModel):
     springs: list[SpringKind]
     parts: list[PartOut]
     duplex: bool
+    in_van: bool
     rate_lbin_per_turn: float
     rate_error: float
     quarter_turns: int
@@ -130,6 +134,7 @@ def profile_out(line: Profile) -> ProfileOut:
     return ProfileOut(
         positions_in=line.positions_in.tolist(),
         net_hand_force_lb=line.net_lb.round(3).tolist(),
+        smoothed_lb=line.smoothed_lb.round(3).tolist(),
         worst_hot_lb=hot.force_lb,
         worst_hot_height_in=hot.height_in,
         worst_heavy_lb=heavy.force_lb,
@@ -156,6 +161,7 @@ def set_out(one: SpringSet, use: Use | None = None) -> SetOut:
         springs=list(one.springs),
         parts=parts,
         duplex=one.duplex,
+        in_van=one.in_van,
         rate_lbin_per_turn=one.rate_lbin_per_turn,
         rate_error=one.rate_error,
         quarter_turns=one.quarter_turns,
@@ -196,9 +202,11 @@ def _said(one: SpringSet, parts: list[PartOut], torque_lbin: float, years: Years
         turns=turns_words(one.quarter_turns),
         rate=share_words(one.rate_error) + {"holds": "", "hot": " ▲", "heavy": " ▼"}[kind],
         rate_kind=kind,
+        cycles=cycles_words(one.weakest.life).removesuffix(" cycles"),
         life=", ".join([cycles_words(one.weakest.life), *([years_words(years)] if years else [])]),
         hottest=one.profile.hottest_words,
         heaviest=one.profile.heaviest_words,
+        worst=f"▲ {max(-one.profile.worst_hot.force_lb, 0):.0f} ▼ {max(one.profile.worst_heavy.force_lb, 0):.0f}",
         why=[*one.reasons[1:], *why],
     )
 

@@ -146,7 +146,8 @@ def trim(asked: TrimQuestion) -> TrimAnswer:
 def _fitted_line(hung: Hung, doors: Doors) -> Profile:
     """The middle line of the doors this one likely is, with how their springs pull and how they stray from the model."""
     positions = travel_grid(hung.door)
-    return Profile(positions, np.median(net_of(hung, doors.likely(LIKELY_DOORS), positions), axis=1))
+    line = np.median(net_of(hung, doors.likely(LIKELY_DOORS), positions), axis=1)
+    return Profile(positions, line, hung.door.height_in / len(hung.door.heights_in))
 
 
 class SideViewQuestion(Document):
@@ -171,6 +172,7 @@ class SideViewAnswer(BaseModel):
     """The tracks as lines of places, the joints at each position, the shaft and drum, and how far everything reaches.
 
     `pair` is the ends of an extension spring at each position, front end first; `stack` the top and bottom of the plates.
+    `explains` says why the balance line on such a track looks as it does.
     """
 
     lift: Lift
@@ -182,6 +184,11 @@ class SideViewAnswer(BaseModel):
     joints: list[list[PlaceOut]]
     pair: list[list[PlaceOut]] | None = None
     stack: list[list[PlaceOut]] | None = None
+    explains: list[str]
+
+
+WAVES = "The waves are the sections rounding the bend one after another; a hand on the door feels mostly the middle of them."
+STEP = "The step at the floor is the top section: it lies down on the upper track within the first inches, and weighs no more."
 
 
 def side_view(asked: SideViewQuestion) -> SideViewAnswer:
@@ -213,6 +220,7 @@ def side_view(asked: SideViewQuestion) -> SideViewAnswer:
         joints=[_places(places) for places in joints],
         pair=None if pair is None else [_places(places) for places in pair],
         stack=None if stack is None else [_places(places) for places in stack],
+        explains=[*([WAVES] if track.lift != "vertical" else []), *([STEP] if track.lift == "low_headroom" else [])],
     )
 
 

@@ -29,7 +29,7 @@ from hinge.questions.pairs_and_plates import (
     counterweight,
     extension,
 )
-from hinge.questions.sizing import CompareAnswer, CompareQuestion, SizeAnswer, SizeQuestion, compare, size
+from hinge.questions.sizing import CompareAnswer, CompareQuestion, SizeAnswer, SizeOptions, SizeQuestion, compare, size
 from hinge.springs.lists import NO_LISTS, Lists
 
 
@@ -86,8 +86,11 @@ class CallBalance(BaseModel):
     doubt: str = ""
 
 
-def sizing_of(call: Call, lists: Lists = NO_LISTS, from_van_only: bool = False) -> CallSizing:
-    """What to put on the door of a call. Raises a HingeError where the door is not measured, or nothing fits it."""
+def sizing_of(call: Call, lists: Lists = NO_LISTS, options: SizeOptions | None = None) -> CallSizing:
+    """What to put on the door of a call; `options` narrow the list of sets.
+
+    Raises a HingeError where the door is not measured, or nothing fits it.
+    """
     measured = call.measured
     setup, wrong = understood(measured)
     if setup is None:
@@ -98,14 +101,15 @@ def sizing_of(call: Call, lists: Lists = NO_LISTS, from_van_only: bool = False) 
         return CallSizing(**answer, extension=extension(_pair_question(setup, measured, there)))
     if kind == "counterweight":
         return CallSizing(**answer, counterweight=counterweight(_stack_question(setup, measured, there)))
-    asked = _set_question(setup, measured, from_van_only)
+    asked = _set_question(setup, measured, options or SizeOptions())
     answer["again"] = _again(call, setup)
     if there.kind != "torsion":
         return CallSizing(**answer, torsion=size(read(SizeQuestion, asked), lists))
     on_door = {"on_door": there.springs, "on_door_duplex": there.duplex, "on_door_quarter_turns": there.quarter_turns or None}
     try:
         found = size(read(SizeQuestion, asked | on_door), lists)
-        return CallSizing(**answer, torsion=found, compare=compare(read(CompareQuestion, asked | on_door), lists))
+        whole = asked | on_door | {"options": SizeOptions(shaft_length_in=asked["options"].shaft_length_in)}
+        return CallSizing(**answer, torsion=found, compare=compare(read(CompareQuestion, whole), lists))
     except HingeError as wrong_there:
         return CallSizing(**answer, there_wrong=wrong_there.message, torsion=size(read(SizeQuestion, asked), lists))
 
@@ -210,7 +214,7 @@ def _doubt(call: Call, setup: Setup) -> str:
     )
 
 
-def _set_question(setup: Setup, measured: Measured, from_van_only: bool) -> dict[str, Any]:
+def _set_question(setup: Setup, measured: Measured, options: SizeOptions) -> dict[str, Any]:
     return {
         "door": setup.door,
         "track": setup.track,
@@ -218,7 +222,7 @@ def _set_question(setup: Setup, measured: Measured, from_van_only: bool) -> dict
         "cycles": cycles_of(measured),
         "household": measured.get("household"),
         "width_in": measured.get("width_in"),
-        "options": {"shaft_length_in": measured.get("shaft_length_in"), "from_van_only": from_van_only},
+        "options": options.model_copy(update={"shaft_length_in": measured.get("shaft_length_in")}),
     }
 
 

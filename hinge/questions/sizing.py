@@ -5,20 +5,20 @@ from __future__ import annotations
 from dataclasses import replace
 from typing import Annotated
 
-from pydantic import BaseModel, model_validator
+from pydantic import BaseModel, Field, model_validator
 
 from hinge.balance.fit import FRICTION_MEDIAN_LB
 from hinge.document import Between, Document, read, told
 from hinge.door.sections import SECTIONS, Door
 from hinge.door.track import Track
-from hinge.errors import Contradiction
+from hinge.errors import Contradiction, HingeError
 from hinge.questions.answers import IdealOut, LifeOut, SetOut, life_out, set_out
 from hinge.questions.shop import FromShop
 from hinge.sizing.carries import Verdict, carried_by, must_stop, verdict_against, verdict_words
-from hinge.sizing.compare import alternatives, like_for_like, why
+from hinge.sizing.compare import Like, alternatives, difference_words, likes_of, same_wire
 from hinge.sizing.picks import require_extension_track
-from hinge.sizing.search import Search, Wanted, find_sets
-from hinge.sizing.sets import Springs, SpringSet, fix, judge, rate_of, require_room
+from hinge.sizing.search import Search, Sort, Wanted, find_sets, judged_for
+from hinge.sizing.sets import Fixed, Springs, SpringSet, fix, judge, rate_of, require_room
 from hinge.springs.drums import Drum
 from hinge.springs.extension import ExtensionPair
 from hinge.springs.life import distance_from_published, life_range
@@ -38,7 +38,7 @@ from hinge.springs.torsion import (
 )
 from hinge.springs.use import Household, Use, use_named
 from hinge.springs.wire import DEFAULT_MATERIAL, MaterialName, material_named
-from hinge.springs.words import share_words, spring_words
+from hinge.springs.words import set_of, share_words, spring_words
 
 SPRING_FIELDS = ("wire_in", "inside_diameter_in", "length_in", "material", "dead_coils")
 
@@ -117,7 +117,10 @@ def _wound(spring: TorsionSpring, turns: float, bar_in: float) -> dict[str, obje
 
 
 class SizeOptions(Document):
-    """What narrows the search."""
+    """What narrows the search, and what of it is answered: `most` sets after the first `skip`, in the order of `sort`.
+
+    `option` is the short name of a set to be judged beside the list.
+    """
 
     rate_tolerance: Annotated[float, Between(0.001, 0.2)] = 0.03
     shaft_diameter_in: Annotated[float, Between(0.5, 3, "in")] = 1.0
@@ -125,6 +128,20 @@ class SizeOptions(Document):
     material: MaterialName = DEFAULT_MATERIAL
     most: Annotated[int, Between(1, 500, "sets")] = 24
     from_van_only: bool = False
+    wire_in: Annotated[float, Between(0.02, 1, "in")] | None = None
+    inside_diameter_in: Annotated[float, Between(0.2, 16, "in")] | None = None
+    count: Annotated[int, Between(1, 4, "springs")] | None = None
+    lasting: bool = False
+    sort: Sort = "rank"
+    falling: bool = False
+    skip: Annotated[int, Between(0, 1_000_000, "sets")] = 0
+    option: Annotated[str, Field(max_length=120)] = ""
+
+    @property
+    def whole(self) -> bool:
+        """Whether the list is asked for from its head, in its own order, with nothing left out: its first set is the advice."""
+        narrowed = self.from_van_only or self.wire_in or self.inside_diameter_in or self.count or self.lasting
+        return not (narrowed or self.falling or self.skip) and self.sort == "rank"
 
 
 class OnDoor(FromShop):
@@ -147,7 +164,7 @@ class OnDoor(FromShop):
 
     def wanted(self, lists: Lists) -> Wanted:
         """What is asked of the search."""
-        options = self.options.model_dump() | {"shaft_length_in": self.options.shaft_length_in or self.width_in}
+        options = self.options.model_dump(exclude={"option"}) | {"shaft_length_in": self.options.shaft_length_in or self.width_in}
         return Wanted(cycles=self.cycles, van=lists.van, table=lists.rates, **options)
 
     def use(self) -> Use | None:
@@ -170,11 +187,21 @@ class Carried(BaseModel):
 
 
 class SizeAnswer(BaseModel):
-    """The ideal, the sets best first, how many there were, what is on the door now and carries, and usual friction."""
+    """The ideal, the sets in order, how many there are, what is on the door now and carries, and usual friction.
+
+    The first is `advised` where nothing was left out; `difference` sets it apart from what is on the door. `picked` is the set
+    asked for by name; the sizes and counts are those there are to choose from.
+    """
 
     ideal: IdealOut
     found: int
     sets: list[SetOut]
+    advised: bool
+    difference: str = ""
+    picked: SetOut | None = None
+    wires_in: list[float]
+    inside_diameters_in: list[float]
+    counts: list[int]
     none_words: str = ""
     on_door: SetOut | None = None
     on_door_carries: Carried | None = None
@@ -187,9 +214,15 @@ def size(asked: SizeQuestion, of_shop: Lists = NO_LISTS) -> SizeAnswer:
     found, use = _search(asked, lists), asked.use()
     there = _there(asked, lists) if asked.on_door else None
     return SizeAnswer(
-        ideal=IdealOut(rate_lbin_per_turn=found.ideal.rate_lbin_per_turn, turns=found.ideal.turns, quarter_turns=found.ideal.quarter_turns),
+        ideal=_ideal(found),
         found=found.found,
         sets=[set_out(one, use) for one in found.sets],
+        advised=asked.options.whole and bool(found.sets),
+        difference=difference_words(there, found.sets[0]) if there and found.sets and asked.options.whole else "",
+        picked=_picked(asked, lists, use),
+        wires_in=list(found.wires_in),
+        inside_diameters_in=list(found.inside_diameters_in),
+        counts=list(found.counts),
         none_words="" if found.sets else _none_words(asked.options),
         on_door=set_out(there, use) if there else None,
         on_door_carries=_carried_now(there, asked) if there else None,
@@ -197,10 +230,25 @@ def size(asked: SizeQuestion, of_shop: Lists = NO_LISTS) -> SizeAnswer:
     )
 
 
+def _picked(asked: SizeQuestion, lists: Lists, use: Use | None) -> SetOut | None:
+    """The set asked for by name; nothing where there is none of that name, or it does not go on."""
+    if not asked.options.option:
+        return None
+    try:
+        springs, duplex = set_of(asked.options.option)
+        kinds = tuple(lists.rates.applied(spring) if lists.rates else spring for spring in springs)
+        drum = asked.drum.on(asked.track)
+        return set_out(judged_for(asked.door, asked.track, drum, asked.wanted(lists), kinds, duplex), use)
+    except HingeError:
+        return None
+
+
 def _none_words(options: SizeOptions) -> str:
     within = f"within {options.rate_tolerance * 100:g} % of this rate"
     if options.from_van_only:
         return f"Nothing in the van comes {within}."
+    if options.wire_in or options.inside_diameter_in or options.count or options.lasting:
+        return f"No set of these comes {within} and fits the shaft. Take one of the limits off."
     return f"No stock size comes {within} and fits the shaft. Check the weight, the drum and the room."
 
 
@@ -217,15 +265,29 @@ class AlternativeOut(BaseModel):
     set: SetOut
 
 
-class CompareAnswer(BaseModel):
-    """The sets side by side; `why` says what sets like-for-like apart from the advice, `caution` what is wrong with what is there."""
+class LikeOut(BaseModel):
+    """Like-for-like in one of its meanings, by name; `why` says what sets it apart from the ideal of this door."""
 
+    name: str
+    set: SetOut
+    why: str
+
+
+class CompareAnswer(BaseModel):
+    """What is there, like-for-like in each of its meanings, and what is advised, beside the ideal of this door.
+
+    `same_wire` is the wire and inside diameter of the first of `likes` at the length that suits this door; `caution` what is
+    wrong with what is there.
+    """
+
+    ideal: IdealOut
     on_door: SetOut
-    like_for_like: SetOut
+    likes: list[LikeOut]
+    same_wire: SetOut | None = None
     advised: SetOut | None = None
+    none_words: str = ""
     mismatched: bool
     caution: str = ""
-    why: str
     alternatives: list[AlternativeOut]
 
 
@@ -234,20 +296,31 @@ def compare(asked: CompareQuestion, of_shop: Lists = NO_LISTS) -> CompareAnswer:
     lists = asked.lists(of_shop)
     found, use, there = _search(asked, lists), asked.use(), _there(asked, lists)
     on = fix(asked.door, asked.track, asked.drum.on(asked.track))
-    like = like_for_like(there, on, _whole(asked.on_door_quarter_turns))
-    advised = next(iter(found.sets), None)
+    likes = likes_of(there, on, _whole(asked.on_door_quarter_turns))
+    alike, advised = same_wire(likes[0].judged, on), next(iter(found.sets), None)
     return CompareAnswer(
+        ideal=_ideal(found),
         on_door=set_out(there, use),
-        like_for_like=set_out(like, use),
+        likes=[_like(one, on, asked.track, use) for one in likes],
+        same_wire=set_out(alike, use) if alike else None,
         advised=set_out(advised, use) if advised else None,
+        none_words="" if advised else _none_words(asked.options),
         mismatched=_mismatched(there),
         caution="Mismatched springs on one shaft: put on a matched set." if _mismatched(there) else "",
-        why=why(like, advised, asked.track) if advised else _none_words(asked.options),
         alternatives=[
             AlternativeOut(exact_length_in=one.exact_length_in, set=set_out(one.judged, use))
-            for one in alternatives(like, on, asked.wanted(lists))
+            for one in alternatives(likes[-1].judged, on, asked.wanted(lists))
         ],
     )
+
+
+def _like(one: Like, on: Fixed, track: Track, use: Use | None) -> LikeOut:
+    return LikeOut(name=one.name, set=set_out(one.judged, use), why=one.why(on, track))
+
+
+def _ideal(found: Search) -> IdealOut:
+    ideal = found.ideal
+    return IdealOut(rate_lbin_per_turn=ideal.rate_lbin_per_turn, turns=ideal.turns, quarter_turns=ideal.quarter_turns)
 
 
 def _search(asked: OnDoor, lists: Lists) -> Search:

@@ -9,7 +9,7 @@ import numpy as np
 from hinge.door.track import Track
 from hinge.sizing.candidates import LEAST_ACTIVE_COILS, LEAST_INDEX
 from hinge.sizing.search import SHAFT_CLEARANCE_IN, Wanted
-from hinge.sizing.sets import Fixed, SpringSet, judge
+from hinge.sizing.sets import Fixed, Springs, SpringSet, judge, rate_of
 from hinge.springs.torsion import SpringKind, length_for_rate
 from hinge.springs.wire import material_named, stock
 
@@ -39,20 +39,69 @@ def _cut(like: SpringKind, wire_in: float, inside_diameter_in: float, exact_in: 
     return SpringKind(**sizes, material=like.material, dead_coils=like.dead_coils, count=count)
 
 
-def like_for_like(there: SpringSet, on: Fixed, quarter_turns: int | None = None) -> SpringSet:
-    """A new matched set that does what the one on the door did when new: same joint rate, same count, wire of its largest share.
+@dataclass(frozen=True)
+class Like:
+    """Like-for-like in one meaning: its name, and the set judged as it would be wound."""
 
-    A matched set is simply itself. It is wound as the old one was (`quarter_turns`), by default until it carries the
-    whole door at the floor, as a turns chart for the door's height says.
+    name: str
+    judged: SpringSet
+
+    def why(self, on: Fixed, track: Track) -> str:
+        """What it would do on this door against its ideal, rate and turns, in a sentence that follows its figures."""
+        like = self.judged
+        off, turns_off = like.rate_error, like.quarter_turns - like.own_quarter_turns
+        right_rate, right_turns = abs(off) <= RIGHT_RATE, abs(turns_off) <= RIGHT_QUARTERS
+        if right_rate and right_turns:
+            return f"{self.name}: right for this door."
+        worst = f"{like.profile.hottest_words} and {like.profile.heaviest_words}"
+        wants = "" if right_turns else f", {like.own_quarter_turns} would suit it"
+        wound = f"wound {like.quarter_turns} quarter-turns it is {worst}{wants}"
+        if right_rate:
+            return f"{self.name}: the right rate, but {wound}."
+        stronger = "stronger" if off > 0 else "weaker"
+        rates = f"{like.rate_lbin_per_turn:.1f} lb·in per turn against {on.ideal.rate_lbin_per_turn:.1f}"
+        said = f"{self.name}: {abs(off) * 100:.0f} % {stronger} than this door wants ({rates}); {wound}."
+        return f"{said} {LOW_HEADROOM}" if track.lift == "low_headroom" and off > 0 else said
+
+
+LOW_HEADROOM = (
+    "On low headroom the top section lies flat within the first inches, and springs matched at the floor are then too strong;"
+    " the longer, weaker spring leaves the door resting on the floor with the difference."
+)
+SAME_AGAIN, OF_LARGER, OF_RATE = "The same again", "A pair of the larger old spring", "A pair with the old joint rate"
+
+
+def likes_of(there: SpringSet, on: Fixed, quarter_turns: int | None = None) -> tuple[Like, ...]:
+    """What like-for-like can mean for the set on the door, wound as the old one was.
+
+    A matched set is itself. Of mismatched springs it is first what a person reorders from the one they recognise, the larger;
+    then what would pull as the old ones did together. Without `quarter_turns` each is wound until it carries the whole door
+    at the floor, as a turns chart for the door's height says. Both meanings: common practice, no source.
     """
-    floor_turns = float(on.need.lift_lb[0]) * on.drum.closed_radius_in / there.rate_lbin_per_turn
-    quarters = round(4 * floor_turns) if quarter_turns is None else quarter_turns
+
+    def like(name: str, springs: Springs) -> Like:
+        floor_turns = float(on.need.lift_lb[0]) * on.drum.closed_radius_in / rate_of(springs)
+        quarters = round(4 * floor_turns) if quarter_turns is None else quarter_turns
+        return Like(name, judge(springs, on, quarters, there.duplex))
+
     if len(there.parts) == 1 or there.duplex:
-        return judge(there.springs, on, quarters, there.duplex)
+        return (like(SAME_AGAIN, there.springs),)
     count = sum(part.count for part in there.parts)
-    most = max(there.parts, key=lambda part: part.share).spring
-    exact = _length(most, there.rate_lbin_per_turn / count, most.wire_in, most.inside_diameter_in)
-    return judge((_cut(most, most.wire_in, most.inside_diameter_in, exact, count),), on, quarters)
+    larger = max(there.springs, key=lambda spring: (spring.wire_in, spring.inside_diameter_in, spring.length_in))
+    exact = _length(larger, there.rate_lbin_per_turn / count, larger.wire_in, larger.inside_diameter_in)
+    of_rate = _cut(larger, larger.wire_in, larger.inside_diameter_in, exact, count)
+    return like(OF_LARGER, (larger.model_copy(update={"count": count}),)), like(OF_RATE, (of_rate,))
+
+
+def same_wire(like: SpringSet, on: Fixed) -> SpringSet | None:
+    """The wire and inside diameter of a matched set at the length that suits this door; nothing where none does."""
+    if len(like.parts) > 1:
+        return None
+    spring = like.springs[0]
+    exact = _length(spring, on.ideal.rate_lbin_per_turn / spring.count, spring.wire_in, spring.inside_diameter_in)
+    if not stock().length_in[0] <= exact <= stock().length_in[-1]:
+        return None
+    return judge((_cut(spring, spring.wire_in, spring.inside_diameter_in, exact, spring.count),), on)
 
 
 def alternatives(like: SpringSet, on: Fixed, wanted: Wanted) -> tuple[Alternative, ...]:
@@ -76,24 +125,15 @@ def alternatives(like: SpringSet, on: Fixed, wanted: Wanted) -> tuple[Alternativ
     return tuple(sorted(found, key=lambda one: -one.judged.weakest.life.likely))
 
 
-def why(like: SpringSet, advised: SpringSet, track: Track) -> str:
-    """What like-for-like would do on this door against its ideal, and what the advised set does instead."""
-    off, turns_off = like.rate_error, like.quarter_turns - like.own_quarter_turns
-    right_rate, right_turns = abs(off) <= RIGHT_RATE, abs(turns_off) <= RIGHT_QUARTERS
-    if right_rate and right_turns:
-        return "Like-for-like is right for this door."
-    worst = f"{like.profile.hottest_words} and {like.profile.heaviest_words}"
-    instead = f"with the advised set {advised.profile.hottest_words} and {advised.profile.heaviest_words}"
-    if right_rate:
-        return (
-            f"Like-for-like has the right rate, but wound {like.quarter_turns} quarter-turns as the old set was it is {worst}; "
-            f"this door wants {like.own_quarter_turns}."
-        )
-    stronger = "stronger" if off > 0 else "weaker"
-    said = f"Like-for-like is {abs(off) * 100:.0f} % {stronger} than this door wants: {worst}; {instead}."
-    if track.lift == "low_headroom" and off > 0:
-        said += (
-            " On low headroom the top section lies flat within the first inches, and springs matched at the floor are then too strong;"
-            " the longer, weaker spring leaves the door resting on the floor with the difference."
-        )
-    return said
+def difference_words(there: SpringSet, advised: SpringSet) -> str:
+    """What sets the advised set apart from what is on the door: its pull, its turns, its life."""
+    off = advised.rate_lbin_per_turn / there.rate_lbin_per_turn - 1
+    if {*advised.springs} == {*there.springs} and advised.quarter_turns == there.quarter_turns:
+        return "The advised set is what hangs there."
+    share = f"{abs(off) * 100:.0f}"
+    pull = "as hard" if share == "0" else f"{share} % {'harder' if off > 0 else 'less'}"
+    more = advised.quarter_turns - there.quarter_turns
+    turns = "the same turns" if more == 0 else f"{abs(more)} quarter-turn{'' if abs(more) == 1 else 's'} {'more' if more > 0 else 'fewer'}"
+    times = advised.weakest.life.likely / there.weakest.life.likely
+    lasts = "lasts about as long" if 0.8 <= times <= 1.25 else f"lasts about {times:.1f} times as long"
+    return f"The advised set pulls {pull}{' as' if share == '0' else ' than'} what hangs there, takes {turns} and {lasts}."

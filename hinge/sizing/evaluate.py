@@ -24,10 +24,11 @@ class Extreme:
 
 @dataclass(frozen=True)
 class Profile:
-    """Net hand force P(s) [lb] over positions [in]; positive = heavy, negative = hot."""
+    """Net hand force P(s) [lb] over positions [in]; positive = heavy, negative = hot. `section_in` is the height of a section."""
 
     positions_in: Floats
     net_lb: Floats
+    section_in: float
 
     @property
     def worst_hot(self) -> Extreme:
@@ -38,6 +39,19 @@ class Profile:
     def worst_heavy(self) -> Extreme:
         """The heaviest place."""
         return self._at(int(np.argmax(self.net_lb)))
+
+    @property
+    def smoothed_lb(self) -> Floats:
+        """The line without the waves of the sections rounding the bend: at each place the mean over one section's height.
+
+        Near the ends the mean is over as much as there is on both sides, so that the ends stay where they are.
+        """
+        count = len(self.net_lb)
+        half = round(self.section_in / 2 / (self.positions_in[-1] / (count - 1)))
+        places = np.arange(count)
+        reach = np.minimum(half, np.minimum(places, count - 1 - places))
+        total = np.concatenate([[0.0], np.cumsum(self.net_lb)])
+        return np.asarray((total[places + reach + 1] - total[places - reach]) / (2 * reach + 1))
 
     @property
     def hottest_words(self) -> str:
@@ -72,17 +86,18 @@ def travel_grid(door: Door, step_in: float = 1.0) -> Floats:
 
 @dataclass(frozen=True)
 class Need:
-    """What a door needs along its whole travel: positions [in] and required lift [lb]."""
+    """What a door needs along its whole travel: positions [in] and required lift [lb]; the height of its sections [in]."""
 
     positions_in: Floats
     lift_lb: Floats
+    section_in: float
 
     def profile(self, carrier: Counterbalance) -> Profile:
         """Net hand force along the whole travel with this carrier."""
-        return Profile(self.positions_in, self.lift_lb - carrier.lift(self.positions_in))
+        return Profile(self.positions_in, self.lift_lb - carrier.lift(self.positions_in), self.section_in)
 
 
 def need_of(door: Door, track: Track) -> Need:
     """What this door needs, about every inch of its travel."""
     positions = travel_grid(door)
-    return Need(positions, required_lift(door, track, positions))
+    return Need(positions, required_lift(door, track, positions), door.height_in / len(door.heights_in))

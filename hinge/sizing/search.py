@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, replace
+from typing import Literal
 
 import numpy as np
 
@@ -11,7 +12,7 @@ from hinge.door.sections import Door
 from hinge.door.track import Track
 from hinge.sizing.candidates import Candidates, joined, nested_near, side_by_side
 from hinge.sizing.ideal import Ideal
-from hinge.sizing.sets import Fixed, SpringSet, fix, judge
+from hinge.sizing.sets import Fixed, Springs, SpringSet, fix, judge
 from hinge.springs.drums import Spool
 from hinge.springs.rates import RateTable
 from hinge.springs.torsion import SpringKind
@@ -23,9 +24,16 @@ SINGLE_LIMIT_LB = 110.0  # above this a single spring pulls too hard from one si
 DUPLEX_FROM_LB = 400.0  # nested springs are a heavy door's; common practice, from memory
 
 
+Sort = Literal["rank", "wire", "inside", "length", "count", "rate", "cycles", "turns"]
+
+
 @dataclass(frozen=True)
 class Wanted:
-    """What is asked of a set: cycles, rate tolerance (a share), shaft diameter and room on it [in], and where springs come from."""
+    """What is asked of a set: cycles, rate tolerance (a share), shaft diameter and room on it [in], and where springs come from.
+
+    `wire_in`, `inside_diameter_in` and `count` leave only such sets, `lasting` those likely to last the cycles. `most` are
+    judged, the first `skip` of the order passed over; `sort` orders by one column, `falling` the other way round.
+    """
 
     cycles: float = 10_000
     rate_tolerance: float = 0.03
@@ -36,15 +44,28 @@ class Wanted:
     van: tuple[StockSpring, ...] = ()
     from_van_only: bool = False
     table: RateTable | None = None
+    wire_in: float | None = None
+    inside_diameter_in: float | None = None
+    count: int | None = None
+    lasting: bool = False
+    sort: Sort = "rank"
+    falling: bool = False
+    skip: int = 0
 
 
 @dataclass(frozen=True)
 class Search:
-    """The ideal and the sets that come near it, best first; `found` counts all within tolerance that fit."""
+    """The ideal and the sets that come near it, best first; `found` counts all that are left, judged or not.
+
+    `wires_in`, `inside_diameters_in` and `counts` are those there are to choose from within the tolerance.
+    """
 
     ideal: Ideal
     found: int
     sets: tuple[SpringSet, ...]
+    wires_in: tuple[float, ...] = ()
+    inside_diameters_in: tuple[float, ...] = ()
+    counts: tuple[int, ...] = ()
 
 
 def find_sets(door: Door, track: Track, drum: Spool, wanted: Wanted | None = None, sizes: Stock | None = None) -> Search:
@@ -63,8 +84,24 @@ def find_sets(door: Door, track: Track, drum: Spool, wanted: Wanted | None = Non
     if wanted.from_van_only:
         keep &= in_van
     near, turns, in_van = near.rows(keep), turns[keep], in_van[keep]
-    order = _rank(near, turns, in_van, on, wanted)
-    return Search(on.ideal, len(order), tuple(_judged(near, int(row), on, wanted, bool(in_van[row])) for row in order[: wanted.most]))
+    choices = (near.wire_in, near.inside_diameter_in, near.count)
+    order = _sorted(near, turns, _rank(near, turns, in_van, on, wanted), on, wanted)
+    left = order[_left(near, turns, wanted)[order]]
+    shown = left[wanted.skip : wanted.skip + wanted.most]
+    judged = tuple(_judged(near, int(row), on, wanted, bool(in_van[row])) for row in shown)
+    wires, insides, counts = (np.unique(column).tolist() for column in choices)
+    return Search(on.ideal, len(left), judged, tuple(wires), tuple(insides), tuple(int(count) for count in counts))
+
+
+def judged_for(door: Door, track: Track, drum: Spool, wanted: Wanted, springs: Springs, duplex: bool) -> SpringSet:
+    """One set judged as the search would, whatever its rate. Raises what `judge` raises."""
+    judged = judge(springs, fix(door, track, drum), duplex=duplex)
+    beside = springs[:1] if duplex else springs
+    have = [
+        pieces_from(wanted.van, *(np.array([size]) for size in (one.wire_in, one.inside_diameter_in, one.length_in)))[0] for one in springs
+    ]
+    in_van = all(pieces >= one.count for pieces, one in zip(have, springs, strict=True))
+    return replace(judged, reasons=_reasons(judged, sum(one.count for one in beside), door, wanted, in_van), in_van=in_van)
 
 
 def within_tolerance(candidates: Candidates, ideal_rate: float, tolerance: float) -> Candidates:
@@ -87,6 +124,33 @@ def _in_van(near: Candidates, wanted: Wanted) -> Bools:
     return np.asarray((pieces >= near.count) & (~near.duplex | (inner >= near.count)))
 
 
+def _left(near: Candidates, turns: Floats, wanted: Wanted) -> Bools:
+    """Which are left by what was asked to see."""
+    left = np.ones(len(near.count), dtype=bool)
+    for column, only in ((near.wire_in, wanted.wire_in), (near.inside_diameter_in, wanted.inside_diameter_in), (near.count, wanted.count)):
+        if only is not None:
+            left &= np.isclose(column, only)
+    if wanted.lasting:
+        left &= near.cycles(turns, wanted.material) >= wanted.cycles
+    return left
+
+
+def _sorted(near: Candidates, turns: Floats, rank: Rows, on: Fixed, wanted: Wanted) -> Rows:
+    """The order asked for; what is equal in it stays in the order of rank."""
+    if wanted.sort == "rank":
+        return rank[::-1] if wanted.falling else rank
+    by = {
+        "wire": near.wire_in,
+        "inside": near.inside_diameter_in,
+        "length": near.length_in,
+        "count": near.count,
+        "rate": np.abs(near.rate_lbin_per_turn / on.ideal.rate_lbin_per_turn - 1),
+        "turns": turns,
+        "cycles": near.cycles(turns, wanted.material),
+    }[wanted.sort][rank]
+    return np.asarray(rank[np.argsort(-by if wanted.falling else by, kind="stable")])
+
+
 def _rank(near: Candidates, turns: Floats, in_van: Bools, on: Fixed, wanted: Wanted) -> Rows:
     error = np.abs(near.rate_lbin_per_turn / on.ideal.rate_lbin_per_turn - 1)
     short = near.cycles(turns, wanted.material) < wanted.cycles
@@ -106,7 +170,7 @@ def _judged(near: Candidates, row: int, on: Fixed, wanted: Wanted, in_van: bool)
     if duplex:
         springs.append(spring(near.inner_wire_in[row], near.inner_inside_diameter_in[row]))
     judged = judge(tuple(springs), on, duplex=duplex)
-    return replace(judged, reasons=_reasons(judged, count, on.door, wanted, in_van))
+    return replace(judged, reasons=_reasons(judged, count, on.door, wanted, in_van), in_van=in_van)
 
 
 def _reasons(judged: SpringSet, count: int, door: Door, wanted: Wanted, in_van: bool) -> tuple[str, ...]:

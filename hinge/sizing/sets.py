@@ -64,6 +64,7 @@ class SpringSet:
     own_quarter_turns: int
     profile: Profile
     reasons: tuple[str, ...] = ()
+    in_van: bool = False
 
     @property
     def weakest(self) -> Part:

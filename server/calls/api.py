@@ -16,6 +16,7 @@ from hinge.call.state import CallState
 from hinge.door.makeup import extras, materials_of_sections
 from hinge.measure.fields import fields
 from hinge.questions.of_call import CallBalance, CallSizing, balance_of, sizing_of
+from hinge.questions.sizing import SizeOptions
 from hinge.springs.drums import DrumKind, named_drums
 from server.calls import service
 from server.calls.models import Call
@@ -181,10 +182,10 @@ def door_calls(request: HttpRequest, key: uuid.UUID) -> list[CallRow]:
     return [_row(call) for call in Call.objects.select_related("door").filter(door=door).order_by("-started_at")[:50]]
 
 
-@router.get("/calls/{uuid:key}/sizing", response={200: CallSizing} | PROBLEMS, operation_id="call_sizing", throttle=heavy())
-def call_sizing(request: HttpRequest, key: uuid.UUID, from_van_only: bool = False) -> CallSizing:
+@router.post("/calls/{uuid:key}/sizing", response={200: CallSizing} | PROBLEMS, operation_id="call_sizing", throttle=heavy())
+def call_sizing(request: HttpRequest, key: uuid.UUID, options: SizeOptions) -> CallSizing:
     """What to put on the door of a call, as it is measured now."""
-    return sizing_of(_one(key).facts(), lists_of_shop(), from_van_only)
+    return sizing_of(_one(key).facts(), lists_of_shop(), options)
 
 
 @router.get("/calls/{uuid:key}/balance", response={200: CallBalance | None} | PROBLEMS, operation_id="call_balance", throttle=heavy())

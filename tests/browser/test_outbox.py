@@ -19,7 +19,7 @@ def winding(signed_in, person, door):
     call = call_ready_to_wind(person, door, 8)
     signed_in.go(f"/calls/{call.key}/repair")
     signed_in.touch("Start winding")
-    signed_in.sees("8 quarter-turns to go")
+    signed_in.sees("8 to go")
     return signed_in, call
 
 

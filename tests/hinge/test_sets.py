@@ -10,14 +10,16 @@ from hypothesis import strategies as st
 from hinge.errors import Contradiction
 from hinge.questions.ask import ask
 from hinge.sizing.candidates import nested_near
-from hinge.sizing.compare import alternatives, like_for_like, why
+from hinge.sizing.compare import alternatives, difference_words, likes_of, same_wire
 from hinge.sizing.search import Wanted, find_sets
-from hinge.sizing.sets import fix, judge, require_room
+from hinge.sizing.sets import fix, judge, rate_of, require_room
 from hinge.springs.rates import compile_rates, parse_rate_table
 from hinge.springs.vanstock import StockSpring
+from hinge.springs.words import set_id
 from tests.hinge.doors import FOUR_INCH, SEVEN_FOOT, TWELVE_INCH, build_door, build_flat_drum, build_torsion, build_track
 
-ON = fix(SEVEN_FOOT, TWELVE_INCH, FOUR_INCH)
+DOOR = (SEVEN_FOOT, TWELVE_INCH, FOUR_INCH)
+ON = fix(*DOOR)
 HEAVY = (build_door(168, section_count=8, weight_lb=620), build_track(15), build_flat_drum(5.25, 0.1875))
 OUTER, INNER = build_torsion(0.375, 3.75, 40, count=2), build_torsion(0.25, 2, 40, count=2)
 springs = st.builds(
@@ -92,23 +94,84 @@ def test_the_doors_width_bounds_new_springs_but_calls_none_that_hangs_too_long()
         ask("size", asked | {"options": {"shaft_length_in": 96}})
 
 
-def test_like_for_like_of_a_mismatched_set_is_a_matched_one_of_the_same_rate():
+def test_like_for_like_of_a_mismatched_set_has_two_meanings_by_name():
     there = judge((build_torsion(0.225, 2, 36), build_torsion(0.207, 2, 27)), ON)
-    like = like_for_like(there, ON)
-    assert [spring.count for spring in like.springs] == [2]
-    assert like.rate_lbin_per_turn == pytest.approx(there.rate_lbin_per_turn, rel=0.02)
+    larger, of_rate = likes_of(there, ON)
+    assert [(spring.wire_in, spring.length_in, spring.count) for spring in larger.judged.springs] == [(0.225, 36, 2)]
+    assert larger.name == "A pair of the larger old spring"
+    assert [spring.count for spring in of_rate.judged.springs] == [2]
+    assert of_rate.judged.rate_lbin_per_turn == pytest.approx(there.rate_lbin_per_turn, rel=0.02)
+    assert of_rate.name == "A pair with the old joint rate"
 
 
-def test_on_low_headroom_like_for_like_runs_hot_and_the_advice_says_why():
+def test_on_low_headroom_a_pair_of_the_larger_is_too_strong_and_two_inches_more_are_right():
+    """Pair of 0.225 × 1 3/4 × 29 where a mismatched 0.207/0.225 pair hung; 27 in rejected as too strong. Common practice, no source."""
     track = build_track(12, lift="low_headroom")
-    on = fix(SEVEN_FOOT, track, FOUR_INCH)
-    standard = find_sets(SEVEN_FOOT, TWELVE_INCH, FOUR_INCH).sets[0]
-    like = like_for_like(judge(standard.springs, on), on)
-    advised = find_sets(SEVEN_FOOT, track, FOUR_INCH).sets[0]
-    assert like.profile.worst_hot.force_lb < advised.profile.worst_hot.force_lb - 4
-    assert advised.rate_lbin_per_turn < like.rate_lbin_per_turn
-    assert "On low headroom" in why(like, advised, track)
-    assert why(advised, advised, track) == "Like-for-like is right for this door."
+    advised = (build_torsion(0.225, 1.75, 29, count=2),)
+    weight = 130 * rate_of(advised) / fix(build_door(84, section_count=4, weight_lb=130), track, FOUR_INCH).ideal.rate_lbin_per_turn
+    on = fix(build_door(84, section_count=4, weight_lb=weight), track, FOUR_INCH)
+    there = judge((build_torsion(0.225, 1.75, 27), build_torsion(0.207, 1.75, 27)), on)
+    larger = likes_of(there, on)[0]
+    assert [spring.length_in for spring in larger.judged.springs] == [27]
+    assert "8 % stronger than this door wants" in larger.why(on, track)
+    assert "On low headroom" in larger.why(on, track)
+    assert [spring.length_in for spring in same_wire(larger.judged, on).springs] == [29]
+    assert larger.judged.profile.worst_hot.force_lb < same_wire(larger.judged, on).profile.worst_hot.force_lb - 4
+    assert "right for this door" in likes_of(same_wire(larger.judged, on), on, larger.judged.own_quarter_turns)[0].why(on, track)
+
+
+def test_a_comparison_is_told_beside_the_ideal_with_its_turns():
+    asked = {"door": {"height_in": 84, "section_count": 4, "weight_lb": 130}, "track": {"lift": "standard", "radius_in": 12}}
+    asked |= {"drum": {"kind": "flat", "diameter_in": 4, "cable_in": 0.125}, "cycles": 15000}
+    asked |= {"on_door": [{"wire_in": wire, "inside_diameter_in": 2, "length_in": 30, "count": 1} for wire in (0.225, 0.207)]}
+    answer = ask("compare", asked)
+    assert answer.ideal.quarter_turns == 29
+    assert [one.name for one in answer.likes] == ["A pair of the larger old spring", "A pair with the old joint rate"]
+    assert answer.same_wire.springs[0].wire_in == 0.225
+    assert abs(answer.same_wire.rate_error) < 0.02
+
+
+def test_every_set_can_be_reached_by_what_it_is():
+    whole = find_sets(*DOOR, Wanted(most=5000))
+    assert len(whole.sets) == whole.found
+    singles = find_sets(*DOOR, Wanted(most=5000, count=1))
+    assert {spring.count for one in singles.sets for spring in one.springs} == {1}
+    by_count = [find_sets(*DOOR, Wanted(count=count)).found for count in whole.counts]
+    assert sum(by_count) == whole.found
+    by_wire = [find_sets(*DOOR, Wanted(wire_in=wire)).found for wire in whole.wires_in]
+    assert sum(by_wire) == whole.found
+    assert all(by_wire)
+    lasting = find_sets(*DOOR, Wanted(cycles=25_000, lasting=True, most=5000))
+    assert all(one.weakest.life.likely >= 25_000 for one in lasting.sets)
+
+
+@pytest.mark.parametrize(
+    ("sort", "of"),
+    [
+        ("wire", lambda one: one.springs[0].wire_in),
+        ("length", lambda one: one.springs[0].length_in),
+        ("rate", lambda one: round(abs(one.rate_error), 9)),
+        ("cycles", lambda one: one.weakest.life.likely),
+        ("turns", lambda one: one.quarter_turns),
+    ],
+)
+def test_sets_are_sorted_by_a_column_either_way_and_turned_page_by_page(sort, of):
+    whole = [of(one) for one in find_sets(*DOOR, Wanted(most=5000, sort=sort)).sets]
+    assert whole == sorted(whole)
+    falling = [of(one) for one in find_sets(*DOOR, Wanted(most=5000, sort=sort, falling=True)).sets]
+    assert falling == sorted(falling, reverse=True)
+    pages = [of(one) for skip in range(0, len(whole), 100) for one in find_sets(*DOOR, Wanted(most=100, sort=sort, skip=skip)).sets]
+    assert pages == whole
+
+
+def test_a_set_asked_for_by_name_is_judged_beside_the_list():
+    asked = {"door": {"height_in": 84, "section_count": 4, "weight_lb": 130}, "track": {"lift": "standard", "radius_in": 12}}
+    asked |= {"drum": {"kind": "flat", "diameter_in": 4, "cable_in": 0.125}, "cycles": 15000}
+    named = find_sets(*DOOR, Wanted(most=500)).sets[300]
+    answer = ask("size", asked | {"options": {"option": set_id(named.springs)}})
+    assert answer.picked.springs == list(named.springs)
+    assert answer.picked.quarter_turns == named.quarter_turns
+    assert ask("size", asked | {"options": {"option": "nothing"}}).picked is None
 
 
 def test_alternatives_keep_the_rate_and_are_ordered_by_life():
@@ -164,21 +227,69 @@ def test_the_suppliers_rate_beats_the_formula_and_both_are_kept():
     length_in=st.integers(18, 44),
     quarters=st.integers(12, 48),
     weight_lb=st.integers(80, 260),
+    other_in=st.sampled_from([None, 0.2, 0.243]),
 )
-def test_like_for_like_says_what_its_figures_say(wire_in, length_in, quarters, weight_lb):
+def test_like_for_like_says_what_its_figures_say(wire_in, length_in, quarters, weight_lb, other_in):
     """No minus sign, nothing hot that is not, the right side, and never "right" of a set that is wound wrong."""
     on = fix(build_door(84, section_count=4, weight_lb=weight_lb), TWELVE_INCH, FOUR_INCH)
-    like = judge((build_torsion(wire_in, 2, length_in, count=2),), on, quarters)
-    said = why(like, judge(like.springs, on), TWELVE_INCH)
-    assert "-" not in said.replace("Like-for-like", "").replace("quarter-turns", "").replace("lb hot", "")
+    old = (
+        (build_torsion(wire_in, 2, length_in, count=2),)
+        if other_in is None
+        else tuple(build_torsion(wire, 2, length_in) for wire in (wire_in, other_in))
+    )
+    for one in likes_of(judge(old, on), on, quarters):
+        _says_its_figures(one, on, quarters)
+
+
+def _says_its_figures(one, on, quarters):
+    like, said = one.judged, one.why(on, TWELVE_INCH)
+    assert said.startswith(f"{one.name}: ")
+    assert "-" not in said.replace("quarter-turns", "")
     assert ("right for this door" in said) == (abs(like.rate_error) <= 0.01 and abs(quarters - like.own_quarter_turns) <= 1)
     assert ("stronger" in said) == (like.rate_error > 0.01)
     assert ("weaker" in said) == (like.rate_error < -0.01)
     net = like.profile.net_lb
     if "right for this door" not in said:
-        before = said.split("; with the advised")[0]
+        before = said
+        assert f"wound {quarters} quarter-turns" in said
+        if abs(like.rate_error) > 0.01:
+            assert f"{abs(like.rate_error) * 100:.0f} % " in said
+            assert f"({like.rate_lbin_per_turn:.1f} lb·in per turn against {on.ideal.rate_lbin_per_turn:.1f})" in said
+        wants = f"{like.own_quarter_turns} would suit it" in said
+        assert wants == (abs(quarters - like.own_quarter_turns) > 1)
         assert ("nowhere hot" in before) == (-net.min() < 0.5)
         assert ("nowhere heavy" in before) == (net.max() < 0.5)
         hot, heavy = re.search(r"(\d+) lb hot", before), re.search(r"(\d+) lb heavy", before)
         assert hot is None or float(hot[1]) == pytest.approx(-net.min(), abs=0.51)
         assert heavy is None or float(heavy[1]) == pytest.approx(net.max(), abs=0.51)
+
+
+@given(
+    old=st.builds(
+        build_torsion, st.sampled_from([0.207, 0.225, 0.25]), st.sampled_from([1.75, 2.0]), st.integers(20, 60), count=st.just(2)
+    ),
+    quarters=st.integers(12, 48),
+)
+def test_the_difference_in_one_line_follows_its_figures(old, quarters):
+    there, advised = judge((old,), ON, quarters), find_sets(*DOOR).sets[0]
+    said = difference_words(there, advised)
+    off = advised.rate_lbin_per_turn / there.rate_lbin_per_turn - 1
+    share = int(re.search(r"(\d+) % (harder|less)", said)[1]) if "%" in said else 0
+    assert share == pytest.approx(abs(off) * 100, abs=0.51)
+    assert ("harder" in said) == (off > 0 and share > 0)
+    assert ("less" in said) == (off < 0 and share > 0)
+    more = advised.quarter_turns - quarters
+    assert ("more and lasts" in said, "fewer and lasts" in said) == (more > 0, more < 0)
+    assert more == 0 or f"{abs(more)} quarter-turn" in said
+    times = re.search(r"about ([\d.]+) times", said)
+    true = advised.weakest.life.likely / there.weakest.life.likely
+    assert float(times[1]) == pytest.approx(true, abs=0.051) if times else 0.8 <= true <= 1.25
+
+
+def test_a_smoothed_line_keeps_its_ends_and_its_middle_and_loses_its_waves():
+    line = judge((build_torsion(0.207, 2, 27.5, count=2),), ON).profile
+    smooth = line.smoothed_lb
+    assert (smooth[0], smooth[-1]) == pytest.approx((line.net_lb[0], line.net_lb[-1]))
+    middle = (line.positions_in > 21) & (line.positions_in < 63)
+    assert np.mean(smooth[middle]) == pytest.approx(np.mean(line.net_lb[middle]), abs=1)
+    assert np.ptp(smooth[middle]) < np.ptp(line.net_lb[middle]) / 2

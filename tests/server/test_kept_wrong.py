@@ -36,7 +36,7 @@ def test_a_door_on_file(technician, door, stored):
         call.must("measured", field=field, typed=typed)
     assert call.state.measured
     require_all_answered(call, door)
-    assert call.api.get(f"/calls/{call.key}/sizing").status_code == 200
+    assert call.api.post(f"/calls/{call.key}/sizing", {}).status_code == 200
 
 
 BODIES = [

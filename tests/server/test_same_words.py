@@ -53,13 +53,13 @@ def test_an_estimate_stays_an_estimate_into_sizing_advice_and_sheet(technician, 
     assert "151" in state["weight_words"]
     assert "303" in state["weight_words"]
     assert state["scale_weight_lb"] is None
-    sizing = call.api.get(f"/calls/{call.key}/sizing").json()
+    sizing = call.api.post(f"/calls/{call.key}/sizing", {}).json()
     assert "weigh it" in sizing["doubt"]
     assert re.search(r"33 % weaker to 33 % stronger", sizing["doubt"])
     assert any("151" in text for _, text in sheet_context(call.row)["facts"])
     weighed = call.must("measured", field="weight_lb", typed="215")
     assert weighed["scale_weight_lb"] == 215
-    assert call.api.get(f"/calls/{call.key}/sizing").json()["doubt"] == ""
+    assert call.api.post(f"/calls/{call.key}/sizing", {}).json()["doubt"] == ""
 
 
 def test_an_estimated_door_has_not_gained_weight():

@@ -47,15 +47,10 @@ export const callQuery = (key: string) =>
   });
 
 /** What to put on the door of a call, worked out anew with every entry. */
-export const sizingQuery = (key: string, entries: number, fromVanOnly: boolean) =>
+export const sizingQuery = (key: string, entries: number, options: Partial<Schemas['SizeOptions']>) =>
   queryOptions({
-    queryKey: ['call-sizing', key, entries, fromVanOnly],
-    queryFn: () =>
-      data(
-        client.GET('/api/calls/{key}/sizing', {
-          params: { path: { key }, query: { from_van_only: fromVanOnly } },
-        }),
-      ),
+    queryKey: ['call-sizing', key, entries, options],
+    queryFn: () => data(client.POST('/api/calls/{key}/sizing', { params: { path: { key } }, body: options })),
     staleTime: Number.POSITIVE_INFINITY,
     placeholderData: keepPreviousData,
   });
@@ -80,6 +75,7 @@ export const sizeQuery = (document: Schemas['SizeQuestion']) =>
     queryKey: ['size', document],
     queryFn: () => data(client.POST('/api/bench/size', { body: document })),
     staleTime: Number.POSITIVE_INFINITY,
+    placeholderData: keepPreviousData,
   });
 
 export const sideViewQuery = (document: Schemas['SideViewQuestion']) =>

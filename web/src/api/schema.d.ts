@@ -175,13 +175,13 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        get?: never;
+        put?: never;
         /**
          * Call Sizing
          * @description What to put on the door of a call, as it is measured now.
          */
-        get: operations["call_sizing"];
-        put?: never;
-        post?: never;
+        post: operations["call_sizing"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1979,12 +1979,23 @@ export interface components {
         };
         /**
          * CompareAnswer
-         * @description The sets side by side; `why` says what sets like-for-like apart from the advice, `caution` what is wrong with what is there.
+         * @description What is there, like-for-like in each of its meanings, and what is advised, beside the ideal of this door.
+         *
+         *     `same_wire` is the wire and inside diameter of the first of `likes` at the length that suits this door; `caution` what is
+         *     wrong with what is there.
          */
         CompareAnswer: {
+            ideal: components["schemas"]["IdealOut"];
             on_door: components["schemas"]["SetOut"];
-            like_for_like: components["schemas"]["SetOut"];
+            /** Likes */
+            likes: components["schemas"]["LikeOut"][];
+            same_wire?: components["schemas"]["SetOut"] | null;
             advised?: components["schemas"]["SetOut"] | null;
+            /**
+             * None Words
+             * @default
+             */
+            none_words?: string;
             /** Mismatched */
             mismatched: boolean;
             /**
@@ -1992,8 +2003,6 @@ export interface components {
              * @default
              */
             caution?: string;
-            /** Why */
-            why: string;
             /** Alternatives */
             alternatives: components["schemas"]["AlternativeOut"][];
         };
@@ -2064,6 +2073,17 @@ export interface components {
             likely: number;
             /** High */
             high: number;
+        };
+        /**
+         * LikeOut
+         * @description Like-for-like in one of its meanings, by name; `why` says what sets it apart from the ideal of this door.
+         */
+        LikeOut: {
+            /** Name */
+            name: string;
+            set: components["schemas"]["SetOut"];
+            /** Why */
+            why: string;
         };
         /**
          * PairOut
@@ -2138,13 +2158,15 @@ export interface components {
         };
         /**
          * ProfileOut
-         * @description Net hand force along the travel; positive = heavy. Where it is worst.
+         * @description Net hand force along the travel; positive = heavy. The same without its waves. Where it is worst.
          */
         ProfileOut: {
             /** Positions In */
             positions_in: number[];
             /** Net Hand Force Lb */
             net_hand_force_lb: number[];
+            /** Smoothed Lb */
+            smoothed_lb: number[];
             /** Worst Hot Lb */
             worst_hot_lb: number;
             /** Worst Hot Height In */
@@ -2174,6 +2196,8 @@ export interface components {
             parts: components["schemas"]["PartOut"][];
             /** Duplex */
             duplex: boolean;
+            /** In Van */
+            in_van: boolean;
             /** Rate Lbin Per Turn */
             rate_lbin_per_turn: number;
             /** Rate Error */
@@ -2224,12 +2248,16 @@ export interface components {
              * @enum {string}
              */
             rate_kind: "holds" | "heavy" | "hot";
+            /** Cycles */
+            cycles: string;
             /** Life */
             life: string;
             /** Hottest */
             hottest: string;
             /** Heaviest */
             heaviest: string;
+            /** Worst */
+            worst: string;
             /** Why */
             why: string[];
         };
@@ -2245,7 +2273,10 @@ export interface components {
         };
         /**
          * SizeAnswer
-         * @description The ideal, the sets best first, how many there were, what is on the door now and carries, and usual friction.
+         * @description The ideal, the sets in order, how many there are, what is on the door now and carries, and usual friction.
+         *
+         *     The first is `advised` where nothing was left out; `difference` sets it apart from what is on the door. `picked` is the set
+         *     asked for by name; the sizes and counts are those there are to choose from.
          */
         SizeAnswer: {
             ideal: components["schemas"]["IdealOut"];
@@ -2253,6 +2284,20 @@ export interface components {
             found: number;
             /** Sets */
             sets: components["schemas"]["SetOut"][];
+            /** Advised */
+            advised: boolean;
+            /**
+             * Difference
+             * @default
+             */
+            difference?: string;
+            picked?: components["schemas"]["SetOut"] | null;
+            /** Wires In */
+            wires_in: number[];
+            /** Inside Diameters In */
+            inside_diameters_in: number[];
+            /** Counts */
+            counts: number[];
             /**
              * None Words
              * @default
@@ -2272,6 +2317,73 @@ export interface components {
             low: number;
             /** High */
             high: number;
+        };
+        /**
+         * SizeOptions
+         * @description What narrows the search, and what of it is answered: `most` sets after the first `skip`, in the order of `sort`.
+         *
+         *     `option` is the short name of a set to be judged beside the list.
+         */
+        SizeOptions: {
+            /**
+             * Rate Tolerance
+             * @default 0.03
+             */
+            rate_tolerance?: number;
+            /**
+             * Shaft Diameter In
+             * @default 1
+             */
+            shaft_diameter_in?: number;
+            /** Shaft Length In */
+            shaft_length_in?: number | null;
+            /**
+             * Material
+             * @default oil_tempered
+             */
+            material?: string;
+            /**
+             * Most
+             * @default 24
+             */
+            most?: number;
+            /**
+             * From Van Only
+             * @default false
+             */
+            from_van_only?: boolean;
+            /** Wire In */
+            wire_in?: number | null;
+            /** Inside Diameter In */
+            inside_diameter_in?: number | null;
+            /** Count */
+            count?: number | null;
+            /**
+             * Lasting
+             * @default false
+             */
+            lasting?: boolean;
+            /**
+             * Sort
+             * @default rank
+             * @enum {string}
+             */
+            sort?: "rank" | "wire" | "inside" | "length" | "count" | "rate" | "cycles" | "turns";
+            /**
+             * Falling
+             * @default false
+             */
+            falling?: boolean;
+            /**
+             * Skip
+             * @default 0
+             */
+            skip?: number;
+            /**
+             * Option
+             * @default
+             */
+            option?: string;
         };
         /**
          * AdviceOut
@@ -2964,39 +3076,6 @@ export interface components {
             bar_in?: number;
         };
         /**
-         * SizeOptions
-         * @description What narrows the search.
-         */
-        SizeOptions: {
-            /**
-             * Rate Tolerance
-             * @default 0.03
-             */
-            rate_tolerance?: number;
-            /**
-             * Shaft Diameter In
-             * @default 1
-             */
-            shaft_diameter_in?: number;
-            /** Shaft Length In */
-            shaft_length_in?: number | null;
-            /**
-             * Material
-             * @default oil_tempered
-             */
-            material?: string;
-            /**
-             * Most
-             * @default 24
-             */
-            most?: number;
-            /**
-             * From Van Only
-             * @default false
-             */
-            from_van_only?: boolean;
-        };
-        /**
          * SizeQuestion
          * @description Which springs carry this door? `on_door` is judged the same way where it is given.
          */
@@ -3019,7 +3098,15 @@ export interface components {
              *       "shaft_length_in": null,
              *       "material": "oil_tempered",
              *       "most": 24,
-             *       "from_van_only": false
+             *       "from_van_only": false,
+             *       "wire_in": null,
+             *       "inside_diameter_in": null,
+             *       "count": null,
+             *       "lasting": false,
+             *       "sort": "rank",
+             *       "falling": false,
+             *       "skip": 0,
+             *       "option": ""
              *     }
              */
             options?: components["schemas"]["SizeOptions"];
@@ -3058,7 +3145,15 @@ export interface components {
              *       "shaft_length_in": null,
              *       "material": "oil_tempered",
              *       "most": 24,
-             *       "from_van_only": false
+             *       "from_van_only": false,
+             *       "wire_in": null,
+             *       "inside_diameter_in": null,
+             *       "count": null,
+             *       "lasting": false,
+             *       "sort": "rank",
+             *       "falling": false,
+             *       "skip": 0,
+             *       "option": ""
              *     }
              */
             options?: components["schemas"]["SizeOptions"];
@@ -3378,7 +3473,15 @@ export interface components {
              *       "shaft_length_in": null,
              *       "material": "oil_tempered",
              *       "most": 24,
-             *       "from_van_only": false
+             *       "from_van_only": false,
+             *       "wire_in": null,
+             *       "inside_diameter_in": null,
+             *       "count": null,
+             *       "lasting": false,
+             *       "sort": "rank",
+             *       "falling": false,
+             *       "skip": 0,
+             *       "option": ""
              *     }
              */
             options?: components["schemas"]["SizeOptions"];
@@ -3691,6 +3794,7 @@ export interface components {
          * @description The tracks as lines of places, the joints at each position, the shaft and drum, and how far everything reaches.
          *
          *     `pair` is the ends of an extension spring at each position, front end first; `stack` the top and bottom of the plates.
+         *     `explains` says why the balance line on such a track looks as it does.
          */
         SideViewAnswer: {
             /**
@@ -3713,6 +3817,8 @@ export interface components {
             pair?: components["schemas"]["PlaceOut"][][] | null;
             /** Stack */
             stack?: components["schemas"]["PlaceOut"][][] | null;
+            /** Explains */
+            explains: string[];
         };
         /**
          * SideViewQuestion
@@ -5009,16 +5115,18 @@ export interface operations {
     };
     call_sizing: {
         parameters: {
-            query?: {
-                from_van_only?: boolean;
-            };
+            query?: never;
             header?: never;
             path: {
                 key: string;
             };
             cookie?: never;
         };
-        requestBody?: never;
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SizeOptions"];
+            };
+        };
         responses: {
             /** @description OK */
             200: {

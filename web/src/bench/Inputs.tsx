@@ -1,14 +1,10 @@
 import { useState } from 'react';
-import styled from 'styled-components';
 import type { Schemas } from '../api/client';
 import { Plain } from '../ui/buttons';
 import { Field } from '../ui/Field';
 import { Stack } from '../ui/layout';
+import { Pick } from '../ui/Pick';
 import type { BenchEntry } from './pages';
-
-const Select = styled.label`display: grid; gap: 4px; font-weight: 600;
-  select { font: 500 18px Barlow, sans-serif; color: var(--ink); background: var(--sheet); border: 1px solid var(--edge); border-radius: 2px; min-height: 48px; padding: 6px 10px; width: 100%; }
-  select:focus-visible { outline: 3px solid var(--action); }`;
 
 type Props = {
   page: BenchEntry;
@@ -33,7 +29,14 @@ export function Inputs({ page, sheet, fields, typed, type }: Props) {
         if (!field) return null;
         const missing = one.needed && !typed[one.field];
         return field.choices.length ? (
-          <OneOf key={one.field} field={field} usual={one.usual} typed={typed[one.field] ?? ''} type={type} />
+          <Pick
+            key={one.field}
+            label={field.label}
+            none={one.usual ? `${one.usual}, as usual` : 'not said'}
+            options={field.choices}
+            value={typed[one.field] ?? ''}
+            pick={(id) => type(one.field, id)}
+          />
         ) : (
           <Typed
             // A new value in the address (emptied, gone back) starts the field anew.
@@ -52,24 +55,6 @@ export function Inputs({ page, sheet, fields, typed, type }: Props) {
         </Plain>
       )}
     </Stack>
-  );
-}
-
-type OneOfProps = { field: Schemas['FieldOut']; usual: string; typed: string; type: Props['type'] };
-
-function OneOf({ field, usual, typed, type }: OneOfProps) {
-  return (
-    <Select>
-      {field.label}
-      <select value={typed} onChange={(event) => type(field.name, event.target.value)}>
-        <option value="">{usual ? `${usual}, as usual` : 'not said'}</option>
-        {field.choices.map((one) => (
-          <option key={one.id} value={one.id}>
-            {one.text}
-          </option>
-        ))}
-      </select>
-    </Select>
   );
 }
 

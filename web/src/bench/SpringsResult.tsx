@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
-import { useState } from 'react';
 import type { Schemas } from '../api/client';
 import { compareQuery, shopListsQuery, sizeQuery, torsionQuery } from '../api/queries';
+import { useSetOptions } from '../sizing/setOptions';
 import { TorsionSets } from '../sizing/TorsionSets';
 import { Quiet, Sheet } from '../ui/layout';
 import { Loading, Refused } from '../ui/states';
@@ -32,7 +32,7 @@ export function SpringsResult({ sheet }: ResultProps) {
 type SetsProps = { sheet: Schemas['Sheet']; setup: Schemas['Setup']; drum: Schemas['Drum'] };
 
 function Sets({ sheet: { values, on_door: there, cycles_wanted }, setup, drum }: SetsProps) {
-  const [only, set] = useState(false);
+  const asked = useSetOptions();
   const lists = useQuery(shopListsQuery);
   const springs = there?.springs ?? [];
   const question = {
@@ -43,9 +43,10 @@ function Sets({ sheet: { values, on_door: there, cycles_wanted }, setup, drum }:
     household: typeof values.household === 'string' ? values.household : null,
     on_door_duplex: there?.duplex ?? false,
     width_in: numberOf(values, 'width_in') ?? null,
-    options: { shaft_length_in: numberOf(values, 'shaft_length_in') ?? null, from_van_only: only },
+    options: { shaft_length_in: numberOf(values, 'shaft_length_in') ?? null },
   };
-  const size = useQuery(sizeQuery({ ...question, on_door: springs.length ? springs : null }));
+  const options = { ...question.options, ...asked.options };
+  const size = useQuery(sizeQuery({ ...question, options, on_door: springs.length ? springs : null }));
   const compared = useQuery({ ...compareQuery({ ...question, on_door: springs }), enabled: springs.length > 0 });
   if (size.isError) return <Refused wrong={size.error} />;
   if (!size.data) return <Loading />;
@@ -55,7 +56,8 @@ function Sets({ sheet: { values, on_door: there, cycles_wanted }, setup, drum }:
       setup={setup}
       answer={size.data}
       compared={compared.data}
-      van={lists.data?.some((one) => one.kind === 'van') ? { only, set } : undefined}
+      asked={asked}
+      hasVan={lists.data?.some((one) => one.kind === 'van') ?? false}
     />
   );
 }

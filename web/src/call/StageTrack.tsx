@@ -4,7 +4,7 @@ import styled from 'styled-components';
 import type { Schemas } from '../api/client';
 import { STAGES, type StageName } from './stages';
 
-/** The frame of a call is the door on its track: done stages lie along the top, the current one hangs below the bend. */
+/** The frame of a call is the door on its track: the stages behind lie along the top, the current one hangs below the bend. */
 const Track = styled.nav`
   grid-area: track; display: contents;
   ul { list-style: none; margin: 0; padding: 0; display: flex; gap: 6px; }
@@ -36,6 +36,7 @@ export function StageTrack({ callKey, stages, current }: Props) {
     chip?.scrollIntoView?.({ inline: 'center', block: 'nearest' });
   }, [current]);
   const isDone = (name: StageName) => stages.find((stage) => stage.name === name)?.done ?? false;
+  const at = STAGES.findIndex((stage) => stage.name === current);
   const link = ({ name, title }: (typeof STAGES)[number]) => (
     <li key={name}>
       <Link to={`/calls/${callKey}/${name}`} aria-current={name === current ? 'step' : undefined}>
@@ -51,14 +52,14 @@ export function StageTrack({ callKey, stages, current }: Props) {
     <Track aria-label="Stages of the call">
       <Level>
         <Desk>
-          <ul>{STAGES.filter((stage) => isDone(stage.name) && stage.name !== current).map(link)}</ul>
+          <ul>{STAGES.slice(0, at).map(link)}</ul>
         </Desk>
         <Phone ref={phone}>
           <ul>{STAGES.map(link)}</ul>
         </Phone>
       </Level>
       <Drop>
-        <ul>{STAGES.filter((stage) => stage.name === current || !isDone(stage.name)).map(link)}</ul>
+        <ul>{STAGES.slice(at).map(link)}</ul>
       </Drop>
     </Track>
   );

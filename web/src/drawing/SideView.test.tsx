@@ -7,6 +7,7 @@ import { SideView } from './SideView';
 const positions = Array.from({ length: 85 }, (_, inch) => inch);
 const view = {
   lift: 'standard' as const,
+  explains: [],
   tracks: [[0, 74, 86, 96].map((at) => ({ x_in: Math.max(0, at - 74), z_in: Math.min(at, 86) }))],
   back_in: 96,
   top_in: 92.5,

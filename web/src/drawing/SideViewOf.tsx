@@ -3,12 +3,22 @@ import { useMemo, useState } from 'react';
 import styled from 'styled-components';
 import type { Schemas } from '../api/client';
 import { sideViewQuery } from '../api/queries';
+import { useRemembered } from '../app/remembered';
+import { Quiet } from '../ui/layout';
+import { OneOf } from '../ui/OneOf';
 import { Loading, Trouble } from '../ui/states';
-import type { ForceLine, Pinned } from './lines';
+import { type ForceLine, type Pinned, smooth } from './lines';
 import { SideView } from './SideView';
 
 const Legend = styled.ul`list-style: none; display: flex; flex-wrap: wrap; gap: 4px 22px; margin: 4px 0 0; padding: 0; font-size: 15px;
   svg { width: 34px; height: 8px; margin-right: 8px; vertical-align: middle; }`;
+
+const Why = styled.div`display: grid; grid-template-columns: 1fr auto; gap: 10px; align-items: center; margin-top: 6px;
+  @media (max-width: 700px) { grid-template-columns: 1fr; }`;
+const LINES = [
+  { id: 'waves', text: 'As it is' },
+  { id: 'smooth', text: 'Smoothed' },
+] as const;
 
 type Props = {
   setup: Pick<Schemas['Setup'], 'door' | 'track' | 'drum'>;
@@ -37,6 +47,7 @@ export function SideViewOf({ setup, carrier, lines, friction, readings }: Props)
       positions_in: positions,
     }),
   );
+  const [waves, setWaves] = useRemembered('line', ['waves', 'smooth']);
   const [position, setPosition] = useState(Math.min(36, doorHeight));
   if (view.isPending) return <Loading />;
   if (view.isError) return <Trouble wrong={view.error} retry={() => view.refetch()} />;
@@ -46,7 +57,7 @@ export function SideViewOf({ setup, carrier, lines, friction, readings }: Props)
         view={view.data}
         positions={positions}
         doorHeight={doorHeight}
-        lines={lines}
+        lines={waves === 'smooth' ? smooth(lines) : lines}
         friction={friction}
         readings={readings ?? []}
         position={position}
@@ -68,6 +79,12 @@ export function SideViewOf({ setup, carrier, lines, friction, readings }: Props)
         ))}
         {friction ? <li>green band: friction holds it, about {Math.round(friction)} lb</li> : null}
       </Legend>
+      {lines.some((line) => line.smoothed) && (
+        <Why>
+          <Quiet>{view.data.explains.join(' ')}</Quiet>
+          <OneOf label="The line" flow value={waves} pick={setWaves} options={LINES} />
+        </Why>
+      )}
     </div>
   );
 }

@@ -1,12 +1,13 @@
 import { useState } from 'react';
 import type { Schemas } from '../api/client';
 import { Plain } from '../ui/buttons';
-import { Caution, Stack, Table } from '../ui/layout';
+import { Caution, Quiet, Stack, Table } from '../ui/layout';
 import { tape } from '../ui/words';
+import { SideBySide } from './SetDetails';
 
 type Props = { compared: Schemas['CompareAnswer']; openAtOnce: boolean };
 
-/** Like-for-like beside what is advised, and why they differ; the same rate in other wire. */
+/** Like-for-like, in each of its meanings, beside what this door wants; the same rate in other wire. */
 export function Compare({ compared, openAtOnce }: Props) {
   const [open, setOpen] = useState(openAtOnce);
   return (
@@ -16,48 +17,29 @@ export function Compare({ compared, openAtOnce }: Props) {
           {open ? 'Put the comparison away' : 'Like-for-like or advised?'}
         </Plain>
       </div>
-      {open && <SideBySide compared={compared} />}
+      {open && <Compared compared={compared} />}
     </Stack>
   );
 }
 
-function SideBySide({ compared }: { compared: Schemas['CompareAnswer'] }) {
-  const { like_for_like: like, advised, why, alternatives, caution } = compared;
+function Compared({
+  compared: { likes, same_wire, ideal, alternatives, caution, none_words },
+}: Pick<Props, 'compared'>) {
   return (
     <Stack $gap={8} role="group" aria-label="Like-for-like beside advised">
       {caution && <Caution>{caution}</Caution>}
-      <Table>
-        <thead>
-          <tr>
-            <td />
-            <th>Like-for-like</th>
-            <th>Advised</th>
-          </tr>
-        </thead>
-        <tbody>
-          {LINES.map(([label, name]) => (
-            <tr key={name}>
-              <th scope="row">{label}</th>
-              <td>{like.said[name]}</td>
-              <td>{advised ? advised.said[name] : '–'}</td>
-            </tr>
-          ))}
-        </tbody>
-      </Table>
-      <p>{why}</p>
+      <Quiet>
+        This door wants {ideal.rate_lbin_per_turn.toFixed(1)} lb·in per turn, wound {ideal.quarter_turns} quarter-turns.
+      </Quiet>
+      <SideBySide sets={[...likes, { name: 'That wire, right length', set: same_wire }]} />
+      {likes.map((like) => (
+        <p key={like.name}>{like.why}</p>
+      ))}
+      {none_words && <Quiet>{none_words}</Quiet>}
       {alternatives.length > 0 && <Alternatives alternatives={alternatives} />}
     </Stack>
   );
 }
-
-const LINES = [
-  ['Springs', 'springs'],
-  ['Wound', 'turns'],
-  ['Rate', 'rate'],
-  ['Hottest', 'hottest'],
-  ['Heaviest', 'heaviest'],
-  ['Lasts', 'life'],
-] as const;
 
 /** The like-for-like rate in other wire, for when the van has no other. */
 function Alternatives({ alternatives }: { alternatives: Schemas['AlternativeOut'][] }) {

@@ -1,9 +1,9 @@
 import { useQuery } from '@tanstack/react-query';
-import { useState } from 'react';
 import type { Schemas } from '../../api/client';
 import { sizingQuery } from '../../api/queries';
 import { PairSets } from '../../sizing/PairSets';
 import { StackSets } from '../../sizing/StackSets';
+import { useSetOptions } from '../../sizing/setOptions';
 import { TorsionSets } from '../../sizing/TorsionSets';
 import { MainAction, PlainLink } from '../../ui/buttons';
 import { Caution, Quiet, Stack } from '../../ui/layout';
@@ -32,8 +32,8 @@ export function Size({ call, go }: StageProps) {
 
 function Options({ call, go }: StageProps) {
   const { state } = call;
-  const [vanOnly, setVanOnly] = useState(false);
-  const sizing = useQuery(sizingQuery(call.call.key, call.call.entries, vanOnly));
+  const asked = useSetOptions(state.chosen?.option);
+  const sizing = useQuery(sizingQuery(call.call.key, call.call.entries, asked.options));
   if (sizing.isPending) return <Loading />;
   if (sizing.isError) return <Refused wrong={sizing.error} />;
   const { setup, torsion, compare, extension, counterweight, doubt, there_wrong, has_van, again } = sizing.data;
@@ -72,7 +72,8 @@ function Options({ call, go }: StageProps) {
       setup={setup}
       answer={torsion}
       compared={compare}
-      van={has_van ? { only: vanOnly, set: setVanOnly } : undefined}
+      asked={asked}
+      hasVan={has_van}
       doubts={doubts}
       chosen={state.chosen?.option}
       keep={again && !state.closed ? <Again again={again} wind={wind} /> : null}

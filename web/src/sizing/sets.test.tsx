@@ -1,8 +1,8 @@
-import { fireEvent, render, screen } from '@testing-library/react';
-import { describe, expect, it, vi } from 'vitest';
+import { render, screen } from '@testing-library/react';
+import { describe, expect, it } from 'vitest';
 import type { Schemas } from '../api/client';
 import { Carries } from './Carries';
-import { SetItem, Springs } from './SetItem';
+import { SetDetails, SideBySide, Springs } from './SetDetails';
 
 const life = { low: 9_000, likely: 12_000, high: 16_000 };
 const spring = {
@@ -39,9 +39,11 @@ const said = {
   turns: '7¼ turns (29 quarter-turns)',
   rate: '−4.2 % ▼',
   rate_kind: 'heavy' as const,
+  cycles: '9 000–16 000',
   life: '9 000–16 000 cycles, 2.1–11 years',
   hottest: '9 lb hot ▲ at 5\'6"',
   heaviest: 'nowhere heavy',
+  worst: '▲ 9 ▼ 0',
   why: ['outlasts it', "Supplier's rate 19.00, formula 20.00 (−5.0 %)."],
 };
 const set: Schemas['SetOut'] = {
@@ -50,6 +52,7 @@ const set: Schemas['SetOut'] = {
   springs: [spring],
   parts: [part(0.6, '0.225 × 2" × 30", one'), part(0.4, '0.207 × 2" × 27", one')],
   duplex: false,
+  in_van: false,
   rate_lbin_per_turn: 36,
   rate_error: -0.042,
   quarter_turns: 29,
@@ -67,29 +70,33 @@ const set: Schemas['SetOut'] = {
   profile: {
     positions_in: [0, 84],
     net_hand_force_lb: [0, 0],
+    smoothed_lb: [0, 0],
     ...worst,
     hottest: said.hottest,
     heaviest: said.heaviest,
   },
 };
 
-describe('a set in the list', () => {
-  it('says what the server says of its rate, its life and its turns', () => {
-    render(<SetItem set={set} />);
-    expect(screen.getByText('−4.2 % ▼')).toBeTruthy();
-    expect(screen.getByText('9 000–16 000 cycles, 2.1–11 years · 7¼ turns (29 quarter-turns)')).toBeTruthy();
-    expect(screen.queryByRole('button')).toBeNull();
+describe('a set', () => {
+  it('stands in columns beside another, each line of both in the same row', () => {
+    const other = { ...set, id: 'other', said: { ...said, rate: '+1.0 %' } };
+    render(
+      <SideBySide
+        sets={[
+          { name: 'Now', set },
+          { name: 'Advised', set: other },
+          { name: 'None', set: null },
+        ]}
+      />,
+    );
+    const rows = screen.getAllByRole('row').map((row) => row.textContent);
+    expect(rows[0]).toBe('NowAdvised');
+    expect(rows).toContain('Rate−4.2 % ▼+1.0 %');
   });
 
-  it('gives its reasons once it is opened', () => {
-    const pick = vi.fn();
-    const { rerender } = render(<SetItem set={set} pick={pick} />);
-    fireEvent.click(screen.getByRole('button'));
-    expect(pick).toHaveBeenCalledOnce();
-    expect(screen.queryByText(/outlasts it/)).toBeNull();
-    rerender(<SetItem set={set} pick={pick} open />);
-    expect(screen.getByText(/outlasts it; Supplier's rate 19.00/)).toBeTruthy();
-    expect(screen.getByText(/Hottest: 9 lb hot ▲ at 5'6"; heaviest: nowhere heavy/)).toBeTruthy();
+  it('gives its reasons one under another', () => {
+    render(<SetDetails set={set} />);
+    expect(screen.getByText("Supplier's rate 19.00, formula 20.00 (−5.0 %).")).toBeTruthy();
   });
 
   it('tells each spring of a mismatched set apart', () => {
