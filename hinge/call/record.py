@@ -63,6 +63,11 @@ def cones_of(springs: list[SpringKind], duplex: bool) -> tuple[Cone, ...]:
     return CONES.get(count, CONES[2])
 
 
+def hand_of(cone: str, turned_round: bool) -> str:
+    """The hand of wind on a side: right-hand on the left, left-hand on the right, unless it is `turned_round`. Common practice."""
+    return "Left-hand" if cone.startswith("right") != turned_round else "Right-hand"
+
+
 def springs_by_cone(on: OnDoor) -> dict[Cone, list[SpringKind]]:
     """The spring each cone turns, one of each, and the one inside it where they are nested."""
     beside = on.springs[:1] if on.duplex else on.springs

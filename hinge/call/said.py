@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from pydantic import BaseModel
 
-from hinge.call.record import CarrierKind, OnDoor, springs_by_cone
+from hinge.call.record import CarrierKind, OnDoor, hand_of, springs_by_cone
 from hinge.call.setup import drum_of, kind_of
 from hinge.call.words import PARTS, carrier_words, wound_words
 from hinge.measure.fields import Measured
@@ -50,7 +50,7 @@ def door_said(measured: Measured, on: OnDoor) -> DoorSaid:
         wound=wound_words(on),
         drum=_drum_words(measured),
         cable=f"{cable:g} in cable, from the bottom bracket over the {over}" if isinstance(cable, float) else NOT_YET,
-        springs=_springs(on),
+        springs=_springs(on, turned_round(measured)),
         pair=pair_words(on.extension) if on.extension else "",
         stack=stack_words(on.counterweight) if on.counterweight else "",
     )
@@ -67,19 +67,31 @@ def _drum_words(measured: Measured) -> str:
     return f"{format_length(drum.diameter_in)} {named}{wide}"
 
 
-def _springs(on: OnDoor) -> list[SpringSaid]:
-    """Springs as the trade puts them: right-hand wound left of the centre plate, left-hand wound right of it, seen from inside."""
+def turned_round(measured: Measured) -> bool:
+    """Whether the springs are wound the other way than usual."""
+    return measured.get("left_hand") == "left"
+
+
+def _springs(on: OnDoor, other_way: bool) -> list[SpringSaid]:
+    """Springs where and as they are wound, seen from inside."""
     said = []
     for cone, (spring, *nested_in) in springs_by_cone(on).items():
         inner = nested_in[0] if nested_in else None
         right = cone.startswith("right")
-        hand = f"{'left' if right else 'right'}-hand wound"
+        hand = f"{hand_of(cone, other_way).lower()} wound"
         nested = f", around {_sizes(inner)}" if inner else ""
         turns = on.cones.get(cone)
         wound = "" if turns is None else f", {turns} quarter-turns on it"
         name = PARTS["torsion"][cone] if cone == "single" else f"{PARTS['torsion'][cone]}, {hand}"
         said.append(
-            SpringSaid(name=name, says=f"{_sizes(spring)}{nested}{wound}", right_side=right, left_hand=right, spring=spring, inner=inner)
+            SpringSaid(
+                name=name,
+                says=f"{_sizes(spring)}{nested}{wound}",
+                right_side=right,
+                left_hand=right != other_way,
+                spring=spring,
+                inner=inner,
+            )
         )
     return said
 

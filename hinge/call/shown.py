@@ -12,7 +12,7 @@ from hinge.call.knowledge import Action, GateGroup, causes, complaints, gate_gro
 from hinge.call.line import Line, Part
 from hinge.call.picking import turns_for
 from hinge.call.record import CarrierKind, DoorRecord, How, OnDoor, read_record, sound
-from hinge.call.said import door_said
+from hinge.call.said import door_said, turned_round
 from hinge.call.setup import Setup, missing_of
 from hinge.call.sheet import asked_of, understood
 from hinge.call.state import (
@@ -88,7 +88,7 @@ def shown(call: Call, claimed_elsewhere: bool = False) -> CallState:
         on_door=now,
         said=door_said(measured, now),
         chosen=_choice(call, line, setup),
-        parts=[_part(line, plan, part, setup) for part in line.counts],
+        parts=[_part(line, plan, part, setup, turned_round(measured)) for part in line.counts],
         work=_work(call),
         touched=line.touched,
         set_up=line.touched and line.set_up and plan is None,
@@ -260,7 +260,7 @@ def _told(call: Call, kind: CarrierKind, step: WorkStep, on: OnDoor, turns: int 
     )
 
 
-def _part(line: Line, plan: c.Chosen | None, part: Part, setup: Setup | None) -> PartState:
+def _part(line: Line, plan: c.Chosen | None, part: Part, setup: Setup | None, other_way: bool) -> PartState:
     count, target = line.counts[part], line.to_go(plan is not None).get(part)
     unknown = line.kind == "torsion" and count is None
     likely = turns_for(line.on or OnDoor(), setup) if unknown and setup else None
@@ -274,8 +274,8 @@ def _part(line: Line, plan: c.Chosen | None, part: Part, setup: Setup | None) ->
         unit=UNITS[line.kind],
         likely=likely,
         strokes=strokes_of(line, part, most),
-        up=way_words(line, part, up=True),
-        down=way_words(line, part, up=False),
+        up=way_words(line, part, True, other_way),
+        down=way_words(line, part, False, other_way),
         taken_back_to=line.last_stroke[1] if line.last_stroke and line.last_stroke[0] == part else None,
         bar_in=BAR_IN,
     )

@@ -7,13 +7,15 @@ from typing import cast
 from pydantic import BaseModel
 
 from hinge.call.line import Line, Part
-from hinge.call.record import Cone, OnDoor, springs_by_cone
+from hinge.call.record import Cone, OnDoor, hand_of, springs_by_cone
 from hinge.measure.tape import format_length
 from hinge.springs.torsion import BAR_IN, SpringKind, bar_force, stored_energy, wound_length
 from hinge.springs.words import quarters_words
 
-UP = "the bar goes up and the coil closes: the spring grows longer. Shorter or fatter means stop"
-DOWN = "the bar comes down with the load on it: the spring grows shorter as it opens"
+UP = "On the usual layout the bar goes up and the coil closes: the spring grows longer. Shorter or fatter means stop."
+DOWN = "On the usual layout the bar comes down with the load on it: the spring grows shorter as it opens."
+UP_REVERSED = "The other way round than usual: wind so that the coil closes and the spring grows longer. Shorter or fatter means stop."
+DOWN_REVERSED = "The other way round than usual: feel which way the load pulls the bar before a screw is loosened."
 
 
 class Stroke(BaseModel):
@@ -33,10 +35,15 @@ def strokes_of(line: Line, part: Part, most: int) -> list[Stroke]:
     return [_stroke(springs[0], rate, count) for count in range(most + 1)] if springs else []
 
 
-def way_words(line: Line, part: Part, up: bool) -> str:
-    """Which hand a cone's spring has and which way its bar goes on the usual layout. Source: common practice, from memory."""
-    hand = "" if part == "single" else f"{'Left' if part.startswith('right') else 'Right'}-hand wound. "
-    return f"{hand}On the usual layout {UP if up else DOWN}." if line.kind == "torsion" else ""
+def way_words(line: Line, part: Part, up: bool, turned_round: bool = False) -> str:
+    """Which hand a cone's spring has and which way its bar goes; `turned_round` where left and right are wound the other way.
+
+    Source: common practice, from memory.
+    """
+    if line.kind != "torsion":
+        return ""
+    hand = "" if part == "single" else f"{hand_of(part, turned_round)} wound. "
+    return hand + ((UP_REVERSED if up else DOWN_REVERSED) if turned_round else (UP if up else DOWN))
 
 
 def _springs(line: Line, part: Part) -> list[SpringKind]:

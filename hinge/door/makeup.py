@@ -18,13 +18,23 @@ Per = Literal["piece", "foot", "square_foot"]
 
 
 class Figure(Document):
-    """A weight [lb per its measure] with one standard deviation, and where it comes from."""
+    """A weight [lb per its measure] with one standard deviation, and where it comes from.
+
+    `per_inch` is what each inch of thickness adds to it beyond `usual_in`; nothing where the weight is in the skins.
+    """
 
     label: str
     weight: Annotated[float, Between(0, 200)]
     sd: Annotated[float, Between(0, 100)]
     source: str
     per: Per = "square_foot"
+    per_inch: Annotated[float, Between(0, 20)] = 0.0
+    usual_in: Annotated[float, Between(0, 6, "in")] = 0.0
+
+    def at(self, thickness_in: float | None) -> float:
+        """Weight [lb per its measure] at a thickness [in], by default the usual one; never under a third of it."""
+        more = 0.0 if thickness_in is None else self.per_inch * (thickness_in - self.usual_in)
+        return max(self.weight + more, self.weight / 3)
 
 
 class SectionMakeUp(Document):
@@ -86,17 +96,17 @@ def require_extras(field: str, given: dict[str, float]) -> None:
             raise told(outside(f"{field}.{name}", count, 0, most, ""))
 
 
-def estimate_weight(width_in: float, sections: tuple[SectionMakeUp, ...]) -> Estimated:
+def estimate_weight(width_in: float, sections: tuple[SectionMakeUp, ...], thickness_in: float | None = None) -> Estimated:
     """The weight of a door from its make-up.
 
-    Parameters: `width_in` [in]; sections bottom up. Each figure is off by the same share wherever it is used, so
-    the spreads of one figure add straight, those of different figures in squares.
+    Parameters: `width_in` [in]; sections bottom up; `thickness_in` of them [in] where it was measured. Each figure is off by
+    the same share wherever it is used, so the spreads of one figure add straight, those of different figures in squares.
     """
     amounts: dict[str, float] = {}
     weights = []
     for section in sections:
         used = _amounts(section, width_in)
-        weights.append(sum(_figure(name).weight * amount for name, amount in used.items()))
+        weights.append(sum(_figure(name).at(thickness_in) * amount for name, amount in used.items()))
         for name, amount in used.items():
             amounts[name] = amounts.get(name, 0.0) + amount
     sd = float(np.sqrt(sum((_figure(name).sd * amount) ** 2 for name, amount in amounts.items())))

@@ -9,7 +9,7 @@ from pydantic import BaseModel
 
 from hinge.document import Document, plain_value, read
 from hinge.errors import BadInput
-from hinge.questions import call, lifting, one_piece, pairs_and_plates, reading, sizing
+from hinge.questions import call, lifting, one_piece, pairs_and_plates, reading, sizing, springs
 from hinge.questions.shop import FromShop
 from hinge.springs.lists import NO_LISTS, Lists
 
@@ -25,10 +25,10 @@ class Question:
 
 QUESTIONS: dict[str, Question] = {
     "lift": Question(lifting.LiftQuestion, lifting.LiftAnswer, lifting.lift),
-    "torsion": Question(sizing.TorsionQuestion, sizing.TorsionAnswer, sizing.torsion),
+    "torsion": Question(springs.TorsionQuestion, springs.TorsionAnswer, springs.torsion),
     "size": Question(sizing.SizeQuestion, sizing.SizeAnswer, sizing.size),
     "compare": Question(sizing.CompareQuestion, sizing.CompareAnswer, sizing.compare),
-    "carries": Question(sizing.CarriesQuestion, sizing.CarriesAnswer, sizing.carries),
+    "carries": Question(springs.CarriesQuestion, springs.CarriesAnswer, springs.carries),
     "identify": Question(reading.IdentifyQuestion, reading.IdentifyAnswer, reading.identify),
     "weigh": Question(reading.WeighQuestion, reading.WeighAnswer, reading.weigh_door),
     "extension": Question(pairs_and_plates.ExtensionQuestion, pairs_and_plates.ExtensionAnswer, pairs_and_plates.extension),

@@ -154,6 +154,7 @@ class WeighQuestion(Document):
     width_in: Annotated[float, Between(36, 480, "in")] | None = None
     sections: Annotated[list[SectionMakeUp], Field(min_length=2, max_length=16)] | None = None
     alike: Alike | None = None
+    thickness_in: Annotated[float, Between(0.02, 4, "in")] | None = None
 
 
 class WeighAnswer(BaseModel):
@@ -179,7 +180,7 @@ def weigh_door(asked: WeighQuestion) -> WeighAnswer:
         return _weight(weighed.weight_lb, weighed.sd_lb, weighed.warnings, method)
     if asked.width_in is None:
         raise Contradiction("An estimate from make-up needs the door's width.", "width_in", None, "the width in inches", "in")
-    estimated = estimate_weight(asked.width_in, tuple(made_of))
+    estimated = estimate_weight(asked.width_in, tuple(made_of), asked.thickness_in)
     answer = _weight(estimated.weight_lb, estimated.sd_lb, accuracy_warning(estimated.sd_lb), "estimate")
     return answer.model_copy(update={"section_weights_lb": list(estimated.section_weights_lb)})
 

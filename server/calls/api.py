@@ -18,6 +18,7 @@ from hinge.measure.fields import fields
 from hinge.questions.of_call import CallBalance, CallSizing, balance_of, sizing_of
 from hinge.questions.sizing import SizeOptions
 from hinge.springs.drums import DrumKind, named_drums
+from hinge.springs.wire import stock
 from server.calls import service
 from server.calls.models import Call
 from server.config.asked import Asked
@@ -110,6 +111,7 @@ class KnowledgeOut(Schema):
     """What the stages choose from, and what the page calls it."""
 
     fields: list[FieldOut]
+    wires: list[float]
     drums: list[DrumOut]
     sections: list[Named]
     extras: list[Named]
@@ -215,6 +217,7 @@ def what_to_choose_from(request: HttpRequest) -> KnowledgeOut:
             )
             for field in fields().values()
         ],
+        wires=stock().wire_in.tolist(),
         drums=[
             DrumOut(
                 id=name,

@@ -59,10 +59,12 @@ def test_one_door_from_the_scale_to_the_proof(tablet, person):
     page.touch("Keep it")
     page.sees("9 lb is outside 30 to 1200 lb")
     for label, typed in MEASURES.items():
+        if not _asks(page, label):
+            page.touch(label)
         page.write(label, typed)
         page.touch("Keep it")
         page.until(lambda label=label: page.browser.switch_to.active_element and not _asks(page, label), f"{label} kept")
-    page.sees("130 lb")
+    page.sees("130.1 lb")
     page.sees("7'0\"")
     page.touch("Size the springs")
 

@@ -252,3 +252,14 @@ def test_the_last_stroke_let_off_is_taken_back_as_it_came_and_no_other(turns):
     call.say("gate", gate="hand", met=False)
     with pytest.raises(GateNotMet, match="Before winding"):
         call.say("moved", part="left", from_count=stands + 1, to_count=stands + 2)
+
+
+def test_springs_wound_the_other_way_round_are_said_so_and_no_way_of_the_bar_is_claimed():
+    call = at(29)
+    call.say("measured", field="left_hand", typed="left")
+    left, right = call.state.parts
+    assert left.up.startswith("Left-hand wound. The other way round than usual")
+    assert right.up.startswith("Right-hand wound.")
+    assert "bar goes up" not in left.up
+    assert [one.name for one in call.state.said.springs] == ["Left spring, left-hand wound", "Right spring, right-hand wound"]
+    assert [one.left_hand for one in call.state.said.springs] == [True, False]

@@ -147,3 +147,20 @@ def test_years_run_from_hard_use_of_a_short_life_to_little_use_of_a_long_one():
     assert (years.low, years.high) == (pytest.approx(7_300 / 4 / 365), pytest.approx(14_600 / 2 / 365))
     assert all(use.low < use.high for use in uses().values())
     assert np.isfinite(years.high)
+
+
+@given(st.sampled_from(sorted(materials_of_sections())), st.floats(0.25, 3.5))
+def test_a_thicker_section_weighs_no_less_and_wood_goes_with_its_thickness(material, thickness_in):
+    usual = materials_of_sections()[material].usual_in
+    thin, thick = (estimate_weight(108, sections(material), at).weight_lb for at in (thickness_in, thickness_in + 0.25))
+    assert thick >= thin > 0
+    assert estimate_weight(108, sections(material), usual or None).weight_lb == pytest.approx(
+        estimate_weight(108, sections(material)).weight_lb
+    )
+
+
+def test_an_inch_of_wood_is_an_inch_of_its_density():
+    """27 lb/ft³ for softwood: 2.25 lb/ft² per inch. Wood Handbook (memory)."""
+    square_feet = 108 * 84 / 144
+    more = estimate_weight(108, sections("wood"), 2.375).weight_lb - estimate_weight(108, sections("wood"), 1.375).weight_lb
+    assert more == pytest.approx(27 / 12 * square_feet, rel=0.01)

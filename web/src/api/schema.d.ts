@@ -2865,6 +2865,8 @@ export interface components {
         KnowledgeOut: {
             /** Fields */
             fields: components["schemas"]["FieldOut"][];
+            /** Wires */
+            wires: number[];
             /** Drums */
             drums: components["schemas"]["DrumOut"][];
             /** Sections */
@@ -3387,6 +3389,8 @@ export interface components {
             /** Sections */
             sections?: components["schemas"]["SectionMakeUp"][] | null;
             alike?: components["schemas"]["Alike"] | null;
+            /** Thickness In */
+            thickness_in?: number | null;
         };
         /**
          * ExtensionQuestion

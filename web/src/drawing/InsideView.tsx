@@ -1,4 +1,4 @@
-import { useId, useState } from 'react';
+import { type ReactNode, useId, useState } from 'react';
 import styled from 'styled-components';
 import type { Schemas } from '../api/client';
 import { feet, tape } from '../ui/words';
@@ -6,7 +6,24 @@ import { DrawnPart, type Part } from './DrawnPart';
 import { coils, type Measured, rowsOf, springParts, stiles } from './insideParts';
 import { useWidth } from './useWidth';
 
-type Props = { measured: Measured; said: Schemas['DoorSaid']; plates?: Schemas['Plates'] | undefined };
+/** Where things stand on the drawing, for what is drawn over it [px for inches]. */
+export type InsidePlace = {
+  x: (inches: number) => number;
+  y: (inches: number) => number;
+  width: number;
+  height: number;
+  shaftY: number;
+  floor: number;
+  /** How wide the whole drawing is. */
+  pixels: number;
+};
+type Props = {
+  measured: Measured;
+  said: Schemas['DoorSaid'];
+  plates?: Schemas['Plates'] | undefined;
+  /** What is drawn over the door: it gets room above and below. */
+  over?: ((place: InsidePlace) => ReactNode) | undefined;
+};
 
 const Figure = styled.figure`margin: 0; min-width: 0; svg { display: block; width: 100%; }
   text { font: 500 14px Barlow, sans-serif; fill: var(--ink); }
@@ -19,9 +36,10 @@ const Figure = styled.figure`margin: 0; min-width: 0; svg { display: block; widt
 const MARGIN = 34;
 const ABOVE_IN = 19;
 const SIDE_IN = 10;
+const OVER = 34;
 
 /** The door as seen from inside, to scale from its record. Touch or focus a part to read it. */
-export function InsideView({ measured, said, plates }: Props) {
+export function InsideView({ measured, said, plates, over }: Props) {
   const [ref, pixels] = useWidth<HTMLElement>(640);
   const [part, setPart] = useState<Part | null>(null);
   const hatch = useId();
@@ -36,9 +54,10 @@ export function InsideView({ measured, said, plates }: Props) {
   const kind = said.carried_by;
   const known = number('width_in') !== undefined && number('height_in') !== undefined;
   const scale = Math.min((pixels - 2 * MARGIN) / (width + 2 * SIDE_IN), 440 / (height + ABOVE_IN));
-  const sheetHeight = (height + ABOVE_IN) * scale + 40;
+  const room = over ? OVER : 0;
+  const sheetHeight = (height + ABOVE_IN) * scale + 40 + 2 * room;
   const left = (pixels - width * scale) / 2;
-  const floor = sheetHeight - 26;
+  const floor = sheetHeight - 26 - room;
   const x = (inches: number) => left + inches * scale;
   const y = (inches: number) => floor - inches * scale;
   const shaftY = y(height + 11);
@@ -218,11 +237,15 @@ export function InsideView({ measured, said, plates }: Props) {
             <rect className="halo" x={x(spring.from)} y={shaftY - 24} width={spring.length * scale} height="48" />
           </DrawnPart>
         ))}
-        <text x={x(width / 2)} y={floor + 20} textAnchor="middle">
-          {known
-            ? `${feet(width)} × ${feet(height)}${number('weight_lb') ? `, ${Math.round(number('weight_lb') ?? 0)} lb` : ''}`
-            : 'not measured yet: a usual door is drawn'}
-        </text>
+        {over ? (
+          over({ x, y, width, height, shaftY, floor, pixels })
+        ) : (
+          <text x={x(width / 2)} y={floor + 20} textAnchor="middle">
+            {known
+              ? `${feet(width)} × ${feet(height)}${number('weight_lb') ? `, ${Math.round(number('weight_lb') ?? 0)} lb` : ''}`
+              : 'not measured yet: a usual door is drawn'}
+          </text>
+        )}
       </svg>
       <figcaption aria-live="polite">
         {part ? (

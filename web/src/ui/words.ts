@@ -1,5 +1,5 @@
-const PARTS = [
-  '',
+/** The marks of an inch on a tape. */
+export const SIXTEENTHS = [
   '1/16',
   '1/8',
   '3/16',
@@ -16,6 +16,8 @@ const PARTS = [
   '7/8',
   '15/16',
 ];
+
+const PARTS = ['', ...SIXTEENTHS];
 
 /** Inches on a tape, to the nearest sixteenth, for the scales of the drawings: everything else comes worded. */
 export function tape(inches: number): string {

@@ -1,59 +1,101 @@
 import { useQuery } from '@tanstack/react-query';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { Button } from 'react-aria-components';
 import styled from 'styled-components';
-import type { Schemas } from '../../api/client';
+import { client, data, type Schemas } from '../../api/client';
 import { knowledgeQuery } from '../../api/queries';
 import { BalanceOf } from '../../drawing/BalanceOf';
 import { InsideView } from '../../drawing/InsideView';
 import { MainAction, Plain } from '../../ui/buttons';
-import { Caution, Label, Quiet, Split, Stack } from '../../ui/layout';
+import { Caution, Label, Quiet, Stack } from '../../ui/layout';
 import { Loading } from '../../ui/states';
 import type { StageProps } from '../stageProps';
 import { Cable } from './Cable';
-import { MeasureField } from './MeasureField';
+import type { Dimensions } from './Dimension';
+import { MeasureField, type RefusedTyping } from './MeasureField';
+import { OnTheDoor } from './OnTheDoor';
+import { OnTheTrack } from './OnTheTrack';
 
 const TITLES: Record<string, string> = {
   door: 'The door',
   track: 'Track',
   drum: 'Drums, shaft, cable',
   springs: 'What carries it now',
+  room: 'Room round it',
   use: 'For how long',
 };
-const Grid = styled.div`display: grid; grid-template-columns: repeat(2, minmax(0, 1fr)); gap: 8px; @media (max-width: 460px) { grid-template-columns: minmax(0, 1fr); }`;
+const Grid = styled.div`display: grid; grid-template-columns: repeat(auto-fill, minmax(150px, 1fr)); gap: 8px;`;
+/** The drawing is walked over with the eyes, the pad stays under the thumb. */
+const Sides = styled.div`display: grid; grid-template-columns: minmax(0, 1fr) 340px; gap: 22px; align-items: start;
+  @media (max-width: 1000px) { grid-template-columns: minmax(0, 1fr); }`;
+const Asking = styled.div`display: grid; gap: 10px; position: sticky; top: 8px;
+  @media (max-width: 1000px) { position: static; order: -1; }`;
+const Drawing = styled.div`display: grid; grid-template-columns: minmax(0, 1fr) 236px; gap: 6px; align-items: start; svg [role='button'] { cursor: pointer; }
+  @media (max-width: 1180px) { grid-template-columns: minmax(0, 1fr); }`;
 const Item = styled(Button)`
   font: inherit; color: inherit; text-align: left; cursor: pointer; display: grid; min-height: 60px; padding: 6px 12px; background: var(--sheet); border: 1px solid var(--line); border-radius: 0;
   &[aria-current='true'] { border: 2px solid var(--action); }
   &.missing { border-style: dashed; border-color: var(--edge); } small { color: var(--quiet); font-size: 15px; } b { font: 600 23px/1.1 'Barlow Condensed', sans-serif; }`;
 
-/** Which number does the drawing still lack? */
+/** Which number does the drawing still lack, and what did the tape say? */
 export function Measure({ call, go }: StageProps) {
   const knowledge = useQuery(knowledgeQuery);
   const { state } = call;
   const [picked, setPicked] = useState<string | null>(null);
   const [rare, setRare] = useState(false);
+  const [refused, setRefused] = useState<RefusedTyping>();
+  const panel = useRef<HTMLDivElement>(null);
   if (!knowledge.data) return <Loading />;
   const fields = new Map(knowledge.data.fields.map((field) => [field.name, field]));
+  const waiting = new Set(call.waiting.flatMap(({ body }) => (body.kind === 'measured' ? [body.field] : [])));
   const known = new Map(state.measured.map((one) => [one.field, one]));
   const shown = state.asked.filter((one) => rare || !one.rare || known.has(one.field));
   const order = shown.map((one) => one.field);
+  // Choices have a usual answer: they are touched when they differ, not walked through.
+  const open = (name: string) => !known.has(name) && !waiting.has(name) && !fields.get(name)?.choices.length;
   const current =
     (picked && order.includes(picked) ? picked : null) ??
-    state.missing[0] ??
-    order.find((name) => !known.has(name) && !fields.get(name)?.choices.length) ??
+    state.missing.find((name) => !waiting.has(name)) ??
+    order.find(open) ??
     'weight_lb';
   const field = fields.get(current);
-  // Choices have a usual answer: they are touched when they differ, not walked through.
   const next = () => {
     const after = [...order.slice(order.indexOf(current) + 1), ...order];
-    setPicked(after.find((name) => name !== current && !known.has(name) && !fields.get(name)?.choices.length) ?? null);
+    const missing = after.filter((name) => name !== current && open(name));
+    setPicked(missing.find((name) => state.missing.includes(name)) ?? missing[0] ?? null);
   };
+  const back = () => setPicked(order[Math.max(0, order.indexOf(current) - 1)] ?? current);
+  const keep = async (name: string, typed: string) => {
+    // On to the next number at once: one that cannot be read calls back to where it was typed.
+    setRefused(undefined);
+    next();
+    try {
+      await data(client.POST('/api/bench/read', { body: { field: name, typed } }));
+      call.enter({ kind: 'measured', field: name, typed });
+    } catch (wrong) {
+      setRefused({ field: name, typed, wrong: wrong as Error });
+      setPicked(name);
+    }
+  };
+  const ask = (name: string) => {
+    setPicked(name);
+    panel.current?.scrollIntoView({ block: 'nearest' });
+  };
+  const dimensions: Dimensions = new Map(
+    shown.flatMap((one) => {
+      const of = fields.get(one.field);
+      const text = known.get(one.field)?.text ?? one.usual;
+      const missing = one.needed && !known.has(one.field);
+      return of
+        ? [[one.field, { field: of, text, missing, current: one.field === current, pick: () => ask(one.field) }]]
+        : [];
+    }),
+  );
   const groups = [...new Set(shown.map((one) => one.group))];
   return (
-    <Split $left="minmax(0, 430px)">
-      <Stack $gap={16}>
-        {field && <MeasureField key={current} field={field} known={known.get(current)} call={call} next={next} />}
-        {state.wrong_setup && <Caution role="alert">{state.wrong_setup}</Caution>}
+    <Sides>
+      <Stack $gap={14}>
+        <Drawn state={state} dimensions={dimensions} />
         {groups.map((group) => (
           <Stack key={group} $gap={6}>
             <Label>{TITLES[group] ?? group}</Label>
@@ -69,7 +111,7 @@ export function Measure({ call, go }: StageProps) {
                     usual={one.usual}
                     missing={one.needed && !known.has(one.field)}
                     current={one.field === current}
-                    pick={() => setPicked(one.field)}
+                    pick={() => ask(one.field)}
                   />
                 ))}
             </Grid>
@@ -78,8 +120,23 @@ export function Measure({ call, go }: StageProps) {
         <Plain aria-expanded={rare} onPress={() => setRare(!rare)}>
           {rare ? 'Only the usual numbers' : 'More: uneven sections, struts, odd springs, room, cable'}
         </Plain>
+        <Balance state={state} />
       </Stack>
-      <Drawn state={state} />
+      <Asking ref={panel}>
+        {field && (
+          <MeasureField
+            key={`${current} ${refused?.field === current}`}
+            field={field}
+            known={known.get(current)}
+            call={call}
+            next={next}
+            back={back}
+            keep={keep}
+            refused={refused?.field === current ? refused : undefined}
+          />
+        )}
+        {state.wrong_setup && <Caution role="alert">{state.wrong_setup}</Caution>}
+      </Asking>
       <MainAction isDisabled={!state.setup || Boolean(state.wrong_setup)} onPress={() => go('size')}>
         {state.wrong_setup
           ? 'Not yet: see what is wrong'
@@ -87,27 +144,46 @@ export function Measure({ call, go }: StageProps) {
             ? 'Size the springs'
             : `${state.missing.length} numbers to go`}
       </MainAction>
-    </Split>
+    </Sides>
   );
 }
 
-/** The door as measured so far, from inside and, once it can be computed, from the side. */
-function Drawn({ state }: { state: Schemas['CallState'] }) {
+/** The door as measured so far, its numbers where they are measured: touch one to measure it. */
+function Drawn({ state, dimensions }: { state: Schemas['CallState']; dimensions: Dimensions }) {
+  const measured = Object.fromEntries(state.measured.map((one) => [one.field, one.value]));
+  const number = (name: string, usual: number) => (typeof measured[name] === 'number' ? measured[name] : usual);
+  const radius = number('radius_in', 12);
+  return (
+    <Drawing>
+      <InsideView
+        measured={measured}
+        said={state.said}
+        plates={state.on_door.counterweight?.plates}
+        over={(place) => <OnTheDoor place={place} dimensions={dimensions} />}
+      />
+      <OnTheTrack
+        dimensions={dimensions}
+        radius={radius}
+        rise={number('rise_in', radius + 3)}
+        vertical={measured.lift === 'vertical'}
+      />
+    </Drawing>
+  );
+}
+
+/** Once it can be computed: the door from the side, with its balance as it hangs. */
+function Balance({ state }: { state: Schemas['CallState'] }) {
   const measured = Object.fromEntries(state.measured.map((one) => [one.field, one.value]));
   const { setup, hung } = state;
+  if (!setup || state.wrong_setup) return null;
   return (
-    <Stack>
-      <InsideView measured={measured} said={state.said} plates={state.on_door.counterweight?.plates} />
-      {setup && !state.wrong_setup && (
-        <>
-          <BalanceOf setup={setup} hung={hung} carrier={state.on_door} label="as it hangs" />
-          <Cable setup={setup} length={measured.cable_length_in} />
-        </>
-      )}
-      {setup && measured.rise_in === undefined && setup.track.lift !== 'vertical' && (
+    <>
+      <BalanceOf setup={setup} hung={hung} carrier={state.on_door} label="as it hangs" />
+      <Cable setup={setup} length={measured.cable_length_in} />
+      {measured.rise_in === undefined && setup.track.lift !== 'vertical' && (
         <Quiet>Until it is measured, the track above the door is taken as usual for its radius.</Quiet>
       )}
-    </Stack>
+    </>
   );
 }
 

@@ -1,52 +1,47 @@
-import { useMutation } from '@tanstack/react-query';
-import { type FormEvent, useEffect, useRef, useState } from 'react';
+import { useQuery } from '@tanstack/react-query';
+import { type FormEvent, type KeyboardEvent, useEffect, useRef, useState } from 'react';
 import { Input, Label, TextField } from 'react-aria-components';
 import styled from 'styled-components';
-import { client, data, type Schemas } from '../../api/client';
+import type { Schemas } from '../../api/client';
+import { knowledgeQuery, sheetQuery } from '../../api/queries';
+import { useRemembered } from '../../app/remembered';
 import { Action, Plain } from '../../ui/buttons';
 import { Panel, Quiet, Stack } from '../../ui/layout';
 import { OneOf } from '../../ui/OneOf';
 import { Refused } from '../../ui/states';
 import type { Call } from '../useCall';
 import { Coils } from './Coils';
+import { TapePad } from './TapePad';
+import { useSettled } from './useSettled';
 import { Weigh } from './Weigh';
 
 const Big = styled(
   Input,
-)`font: 600 56px/1.1 'Barlow Condensed', sans-serif; width: 100%; border: 0; border-bottom: 2px solid var(--ink); background: none; color: var(--ink); padding: 0 4px; border-radius: 0;`;
+)`font: 600 56px/1.1 'Barlow Condensed', sans-serif; width: 100%; border: 0; border-bottom: 2px solid var(--ink); background: none; color: var(--ink); padding: 0 4px; border-radius: 0; margin-top: 8px;`;
 const Name = styled(Label)`font: 600 22px 'Barlow Condensed', sans-serif;`;
-const Pad = styled.div`display: grid; grid-template-columns: repeat(5, 1fr); gap: 6px; button { padding: 2px; }`;
-const Line = styled.div`display: flex; gap: 10px; justify-content: space-between; align-items: center;`;
-const SIXTEENTHS = [
-  '1/16',
-  '1/8',
-  '3/16',
-  '1/4',
-  '5/16',
-  '3/8',
-  '7/16',
-  '1/2',
-  '9/16',
-  '5/8',
-  '11/16',
-  '3/4',
-  '13/16',
-  '7/8',
-  '15/16',
-];
+const Line = styled.div`display: flex; flex-wrap: wrap; gap: 10px; justify-content: space-between; align-items: center;`;
+const Reads = styled.p`min-height: 1.5em; b { font: 600 22px 'Barlow Condensed', sans-serif; }`;
 
-type Props = { field: Schemas['FieldOut']; known: Schemas['Measurement'] | undefined; call: Call; next: () => void };
+type Props = {
+  field: Schemas['FieldOut'];
+  known: Schemas['Measurement'] | undefined;
+  call: Call;
+  /** Go on to the next number that is missing, or back to the one before. */
+  next: () => void;
+  back: () => void;
+  /** Keep what was typed, wherever the page has gone meanwhile. */
+  keep: (field: string, typed: string) => void;
+  /** What was typed last and could not be read. */
+  refused: RefusedTyping | undefined;
+};
+export type RefusedTyping = { field: string; typed: string; wrong: Error };
 
 /** One measurement: a choice to touch, or a number typed. */
 export function MeasureField(props: Props) {
-  const { field, call, next } = props;
+  const { field, call, next, keep } = props;
   const [helping, setHelping] = useState(false);
   if (field.choices.length) return <ChoiceField {...props} />;
   const help = HELP[field.name];
-  const keepWire = (wire: number) => {
-    call.enter({ kind: 'measured', field: field.name, typed: String(wire) });
-    next();
-  };
   return (
     <Stack $gap={8}>
       <TypedField {...props} />
@@ -55,7 +50,12 @@ export function MeasureField(props: Props) {
           {helping ? 'Type it instead' : help}
         </Plain>
       )}
-      {helping && (field.name === 'weight_lb' ? <Weigh call={call} done={next} /> : <Coils keep={keepWire} />)}
+      {helping &&
+        (field.name === 'weight_lb' ? (
+          <Weigh call={call} done={next} />
+        ) : (
+          <Coils keep={(wire) => keep(field.name, String(wire))} />
+        ))}
     </Stack>
   );
 }
@@ -89,59 +89,79 @@ function ChoiceField({ field, known, call, next }: Props) {
   );
 }
 
-/** One measurement, typed as on a tape; the server reads it and says what it understood before it is kept. */
-function TypedField({ field, known, call, next }: Props) {
-  const [typed, setTyped] = useState('');
-  const [pad, setPad] = useState(false);
+/** One measurement, typed as on a tape or tapped on the pad; what is understood of it stands beside it before it is kept. */
+function TypedField({ field, known, call, next, back, keep, refused }: Props) {
+  const [typed, setTyped] = useState(refused?.typed ?? '');
+  const coarse = matchMedia('(any-pointer: coarse)').matches;
+  const [pad, setPad] = useRemembered('pad', coarse ? ['open', 'away'] : ['away', 'open']);
+  const knowledge = useQuery(knowledgeQuery);
   const input = useRef<HTMLInputElement>(null);
-  // Focus goes with the question, but under a finger it would bring up the system's keyboard unasked.
+  const open = pad === 'open';
   useEffect(() => {
-    if (!matchMedia('(any-pointer: coarse)').matches) input.current?.focus({ preventScroll: true });
+    input.current?.focus({ preventScroll: true });
   }, []);
-  const read = useMutation({
-    mutationFn: () => data(client.POST('/api/bench/read', { body: { field: field.name, typed } })),
-    onSuccess: () => {
-      call.enter({ kind: 'measured', field: field.name, typed });
-      next();
-    },
-  });
   const submit = (event: FormEvent) => {
     event.preventDefault();
-    if (typed.trim()) read.mutate();
+    if (typed.trim()) keep(field.name, typed);
+    else if (known) next();
   };
-  const tape = field.quantity === 'length' || field.quantity === 'feet';
-  const add = (fraction: string) => {
-    setTyped(`${typed.replace(/\s*\d+\/\d+\s*$/, '').trim()} ${fraction}`.trim());
-    input.current?.focus();
+  const onKeyDown = (event: KeyboardEvent) => {
+    if (event.key !== 'Enter' || !event.shiftKey) return;
+    event.preventDefault();
+    back();
   };
+  const begun = typed.trim();
+  const sizes = field.name.endsWith('wire_in') && /\d{2}/.test(begun) ? (knowledge.data?.wires ?? []).map(String) : [];
   return (
     <Panel as="form" className="asked" onSubmit={submit}>
       <TextField value={typed} onChange={setTyped} isDisabled={call.state.closed}>
         <Name>{field.label}</Name>
         <Big
           ref={input}
-          inputMode={field.quantity === 'count' ? 'numeric' : 'text'}
+          // With the pad open a finger on the field must not bring up the system's keyboard over it.
+          inputMode={open && coarse ? 'none' : field.quantity === 'count' ? 'numeric' : 'text'}
           autoComplete="off"
           placeholder={known?.text ?? ''}
+          onKeyDown={onKeyDown}
         />
       </TextField>
-      <Quiet>{field.ask}</Quiet>
-      {read.isError && <Refused wrong={read.error} />}
+      <Understood field={field} typed={typed} />
+      {refused && refused.typed === typed && <Refused wrong={refused.wrong} />}
       <Line>
-        {tape ? <Plain onPress={() => setPad(!pad)}>{pad ? 'Put the pad away' : 'Sixteenths'}</Plain> : <span />}
-        <Action type="submit" isDisabled={read.isPending || !typed.trim()}>
-          Keep it
+        <Plain aria-expanded={open} onPress={() => setPad(open ? 'away' : 'open')}>
+          {open ? 'Put the pad away' : 'Tape pad'}
+        </Plain>
+        <Action type="submit" isDisabled={!begun}>
+          Keep it, next
         </Action>
       </Line>
-      {pad && tape && (
-        <Pad role="group" aria-label="Sixteenths">
-          {SIXTEENTHS.map((fraction) => (
-            <Plain key={fraction} onPress={() => add(fraction)}>
-              {fraction}
-            </Plain>
-          ))}
-        </Pad>
+      {open && (
+        <TapePad
+          quantity={field.quantity}
+          typed={typed}
+          type={(next) => {
+            setTyped(next);
+            if (!coarse) input.current?.focus();
+          }}
+          sizes={sizes.filter(
+            (size) => `0${begun.replace(/^0/, '')}` === size.slice(0, begun.replace(/^0/, '').length + 1),
+          )}
+        />
       )}
     </Panel>
+  );
+}
+
+/** What is understood of what stands in the field so far, or what to measure while nothing does. */
+function Understood({ field, typed }: { field: Schemas['FieldOut']; typed: string }) {
+  const settled = useSettled(typed.trim());
+  const read = useQuery({ ...sheetQuery({ [field.name]: settled }), enabled: settled !== '' });
+  const text =
+    settled && settled === typed.trim() && !read.isPlaceholderData ? read.data?.texts[field.name] : undefined;
+  if (text === undefined) return <Reads as={Quiet}>{field.ask}</Reads>;
+  return (
+    <Reads aria-live="polite">
+      reads as <b>{text}</b>
+    </Reads>
   );
 }

@@ -79,6 +79,7 @@ function Estimate({ call, keep }: { call: Call; keep: (answer: Answer) => void }
   const estimate = useQuery({
     ...weighQuery({
       width_in: width,
+      thickness_in: measuredNumber(call.state, 'thickness_in') ?? null,
       alike: { height_in: height, section_count: count, material, on_each: on('on_each'), on_top: on('on_top') },
     }),
     enabled: material !== '',
