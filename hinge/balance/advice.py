@@ -18,8 +18,6 @@ from hinge.sizing.ideal import HOLD_UP_SHARE, first_condition
 Kind = Literal["leave", "trim", "resize", "free_up", "measure_more"]
 
 FRICTION_LIMIT_LB = 30.0  # EN 12604 gives 150 N (33.7 lb) for private doors worked by hand (memory)
-ACCEPT_FROM_IN, ACCEPT_TO_IN = 36.0, 48.0  # "holds at 3 to 4 ft": common practice, all schools
-FIRST_HEIGHT_IN = 42.0
 LEAST_FORCE_LB = 7.0  # that no setting cures and a hand does not mind; estimate
 LOW_SHARE, HIGH_SHARE = 0.35, 0.65  # of the travel: below is low, above is high; estimate
 FROM_IN, CLEAR_OF_OPEN_IN, JUDGED = 12.0, 6.0, 9  # where along the travel a setting is judged, and at how many heights
@@ -83,14 +81,14 @@ def advise(
 
 
 def _advice(hung: Hung, readings: list[Reading], now: list[Reading], fit: Fit, spring_count: int, surprise: str) -> Advice:
-    first = min(FIRST_HEIGHT_IN, hung.door.height_in / 2)
+    first = _first_height(hung)
     if not now:
         return _measure(first, "Let the door go at")
     if fit.doors.chance(fit.doors.friction_lb > FRICTION_LIMIT_LB) > SURE:
         return Advice(
             "free_up",
             0,
-            f"The door drags with about {fit.friction_lb.likely:.0f} lb: look at rollers, track and bearings before touching the springs.",
+            f"The door drags with about {fit.friction_lb.likely:.0f} lb: look at rollers, track and bearings before what carries it.",
         )
     if (both := _both_ways(now)) is not None and len(now) < MOST:
         lead = f"At {format_length(both, feet=True)} it was read going up and going down. Take back the wrong one, or read it there again:"
@@ -113,13 +111,20 @@ def _advice(hung: Hung, readings: list[Reading], now: list[Reading], fit: Fit, s
         return Advice("trim", steps, trim_sentence(hung.carrier.step.kind, steps, spring_count), surprise=surprise)
     if spoken and _settled(trims, now):
         return Advice("leave", 0, "Leave it: the setting is right to the nearest step.", surprise=surprise)
-    if _accepted(now) and ((spoken and not steps) or len(now) >= MOST):
-        return Advice("leave", 0, "Leave it: it holds at 3 to 4 ft, and no step is sure to make it better elsewhere.", surprise=surprise)
+    if _accepted(hung, now) and ((spoken and not steps) or len(now) >= MOST):
+        held = f"Leave it: it holds at {hung.carrier.step.holds_at.words}, and no step is sure to make it better elsewhere."
+        return Advice("leave", 0, held, surprise=surprise)
     if len(now) >= MOST:
         return Advice("measure_more", 0, DISAGREE, surprise=surprise)
-    if not _in_band(now):
+    if not _in_band(hung, now):
         return _measure(first, "Read the balance at", surprise)
     return _measure(_most_telling_height(hung, now, now, doors), "The readings do not settle it yet. Read the balance at", surprise)
+
+
+def _first_height(hung: Hung) -> float:
+    """Where to begin [in]: in the middle of where it must hold, on a low door no higher than three quarters of it."""
+    band = hung.carrier.step.holds_at
+    return min((band.from_in + band.to_in) / 2, 0.75 * hung.door.height_in)
 
 
 def _holds(hung: Hung, doors: Doors) -> float:
@@ -188,7 +193,7 @@ def _both_ways(now: list[Reading]) -> float | None:
 def _places(hung: Hung, now: list[Reading]) -> set[str]:
     shares = [reading.height_in / hung.door.height_in for reading in now]
     names = {"low": any(share <= LOW_SHARE for share in shares), "high": any(share >= HIGH_SHARE for share in shares)}
-    return {name for name, there in (names | {"middle": bool(_in_band(now))}).items() if there}
+    return {name for name, there in (names | {"middle": bool(_in_band(hung, now))}).items() if there}
 
 
 def _spoken(hung: Hung, now: list[Reading]) -> bool:
@@ -200,13 +205,13 @@ def _spread_out(hung: Hung, now: list[Reading]) -> bool:
     return max(heights) - min(heights) >= hung.door.height_in / 3
 
 
-def _in_band(now: list[Reading]) -> list[Reading]:
-    return [reading for reading in now if ACCEPT_FROM_IN <= reading.height_in <= ACCEPT_TO_IN]
+def _in_band(hung: Hung, now: list[Reading]) -> list[Reading]:
+    return [reading for reading in now if hung.carrier.step.holds_at.has(reading.height_in)]
 
 
-def _accepted(now: list[Reading]) -> bool:
+def _accepted(hung: Hung, now: list[Reading]) -> bool:
     """Whether it was seen to hold where it must and ran away nowhere there; hand forces alone do not speak against it."""
-    outcomes = {reading.outcome for reading in _in_band(now)}
+    outcomes = {reading.outcome for reading in _in_band(hung, now)}
     return not outcomes & {"runs_up", "runs_down"} if "holds" in outcomes else outcomes == {None}
 
 

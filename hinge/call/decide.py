@@ -5,7 +5,6 @@ from __future__ import annotations
 from collections.abc import Callable, Iterable
 from typing import Any, cast
 
-from hinge.balance.advice import ACCEPT_FROM_IN, ACCEPT_TO_IN
 from hinge.call import commands as c
 from hinge.call import events as ev
 from hinge.call import line as ln
@@ -19,6 +18,7 @@ from hinge.call.words import PARTS
 from hinge.document import plain_value
 from hinge.errors import BadInput, Contradiction, GateNotMet, HingeError, OutOfStep
 from hinge.measure.fields import fields, read_field, require_sound
+from hinge.springs.counterbalance import CHEST_HEIGHT, THREE_TO_FOUR_FEET, Band
 from hinge.springs.lists import NO_LISTS, Lists
 
 MOST_READINGS = 60
@@ -68,9 +68,13 @@ def said_again(command: c.Said, kept: Iterable[ev.Event]) -> bool:
 
 def held_by_hand(call: Call) -> bool:
     """Whether the door held where it must, on what carries it now."""
-    return any(
-        one.current and one.reading.outcome == "holds" and ACCEPT_FROM_IN <= one.reading.height_in <= ACCEPT_TO_IN for one in call.readings
-    )
+    band = holds_at(call)
+    return any(one.current and one.reading.outcome == "holds" and band.has(one.reading.height_in) for one in call.readings)
+
+
+def holds_at(call: Call) -> Band:
+    """Where this door must hold when it is let go."""
+    return CHEST_HEIGHT if call.line.kind == "counterweight" else THREE_TO_FOUR_FEET
 
 
 def to_close(call: Call) -> list[str]:
@@ -81,7 +85,8 @@ def to_close(call: Call) -> list[str]:
     elif line.touched and not line.carries:
         missing.append("Finish the work: what carries the door is not where it is to be.")
     if line.touched and not held_by_hand(call):
-        missing.append("Read the balance: the door must hold at 3 to 4 ft on its springs alone.")
+        alone = {"torsion": "on its springs alone", "extension": "on its pair alone", "counterweight": "on its stack alone"}[line.kind]
+        missing.append(f"Read the balance: the door must hold at {holds_at(call).words} {alone}.")
     if not call.disconnections:
         for proof in proofs():
             tried = call.tried.get(proof.id)
@@ -316,10 +321,11 @@ def _proof(call: Call, command: c.ProofMade) -> None:
     if action_of(call, command) != "power" or held_by_hand(call):
         return
     if call.line.touched:
-        raise Contradiction("Check the balance by hand before the door runs by power: it must hold at 3 to 4 ft.", "proof", command.proof)
+        said = f"Check the balance by hand before the door runs by power: it must hold at {holds_at(call).words}."
+        raise Contradiction(said, "proof", command.proof)
     found = call.cause
     if found is not None and found in causes() and causes()[found].never_run:
-        said = f"{causes()[found].text}: the opener never runs this door until it has held by hand at 3 to 4 ft."
+        said = f"{causes()[found].text}: the opener never runs this door until it has held by hand at {holds_at(call).words}."
         raise Contradiction(said, "proof", command.proof)
 
 

@@ -15,7 +15,7 @@ from hinge.sizing.sets import fix, judge
 from hinge.springs.lists import NO_LISTS, Lists
 from hinge.springs.words import set_of
 
-PAIR, STACK = re.compile(r"pair-(\d+(?:\.\d+)?)"), re.compile(r"stack-(\d{1,3})-(\d{1,3})")
+PAIR, STACK = re.compile(r"pair-(\d+(?:\.\d+)?)(?:@(\d+(?:\.\d+)?))?"), re.compile(r"stack-(\d{1,3})-(\d{1,3})")
 PATH = "option"
 
 
@@ -26,7 +26,7 @@ def plan_of(option: str, measured: Measured, lists: Lists = NO_LISTS) -> c.Chose
         raise Contradiction(wrong or NOT_MEASURED, PATH, option)
     try:
         if match := PAIR.fullmatch(option):
-            pair = {"class_lb": float(match[1]), "open_stretch_in": stretch_of(measured)}
+            pair = {"class_lb": float(match[1]), "open_stretch_in": float(match[2] or stretch_of(measured))}
             return read(c.Chosen, {"kind": "chosen", "extension": pair})
         if match := STACK.fullmatch(option):
             plates = plates_of_stack(measured, int(match[1]), int(match[2]))

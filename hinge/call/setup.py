@@ -11,7 +11,7 @@ from hinge.door.track import Track
 from hinge.errors import HingeError
 from hinge.measure.fields import DEFAULT_CHOICES, Measured, fields
 from hinge.sizing.ideal import DRUMS_FOR
-from hinge.springs.counterweight import Hub
+from hinge.springs.counterweight import Hub, UsualHub, usual_hubs
 from hinge.springs.drums import Drum, named_drums
 from hinge.springs.extension import OPEN_STRETCH_IN
 
@@ -22,7 +22,8 @@ NOT_ON_A_CALL = "A one-piece door is not covered on a call. Balance it about its
 SPRING = ("wire_in", "inside_diameter_in", "length_in", "spring_count")
 OTHER_SPRING = ("other_wire_in", "other_inside_diameter_in", "other_length_in")
 TURNS_NOW = "quarter_turns_now"  # said of this visit: the next one finds what was counted since
-HUB = ("hub_core_in", "strap_in", "hub_turns")
+HUB_BY_NAME = ("hub_core_in", "strap_in")
+HUB = (*HUB_BY_NAME, "hub_turns")
 PLATES = ("large_plates", "small_plates")
 
 
@@ -80,14 +81,14 @@ def read_on_door(measured: Measured) -> OnDoor | None:
         case "extension":
             return read(OnDoor, {"extension": _pair(measured)}) if "class_lb" in measured else None
         case "counterweight":
-            whole = all(name in measured for name in (*PLATES, *HUB))
+            whole = all(name in measured for name in PLATES) and _hub_known(measured)
             return read(OnDoor, {"counterweight": {"plates": _plates(measured), "hub": _hub(measured)}}) if whole else None
 
 
 def hub_of(measured: Measured) -> Hub | None:
     """The strap hub as measured, or None while a number of it is missing or out of all bounds."""
     try:
-        return read(Hub, _hub(measured)) if all(name in measured for name in HUB) else None
+        return read(Hub, _hub(measured)) if _hub_known(measured) else None
     except HingeError:
         return None
 
@@ -127,7 +128,20 @@ def needed_of(measured: Measured) -> set[str]:
     needed |= {"cable_in"} | (set() if listed else {"drum_diameter_in"})
     if lift in ("high", "vertical") and not listed and kind == "torsion":
         needed |= {"drum_large_diameter_in", "drum_taper_turns"}
-    return needed | (set(HUB) if kind == "counterweight" else set())
+    return needed | (_hub_needed(measured) if kind == "counterweight" else set())
+
+
+def _hub_needed(measured: Measured) -> set[str]:
+    return set(HUB) - (set(HUB_BY_NAME) if usual_hub_of(measured) else set())
+
+
+def _hub_known(measured: Measured) -> bool:
+    return _hub_needed(measured) <= measured.keys()
+
+
+def usual_hub_of(measured: Measured) -> UsualHub | None:
+    """The hub this one is taken for where its own numbers are not measured."""
+    return usual_hubs().get(_choice(measured, "usual_hub"))
 
 
 def _given(**parts: Any) -> dict[str, Any]:
@@ -213,8 +227,11 @@ def _plates(measured: Measured) -> dict[str, Any]:
 
 
 def _hub(measured: Measured) -> dict[str, Any]:
-    core, strap, turns = (_number(measured, name) for name in HUB)
-    return _given(core_radius_in=core, strap_in=strap, turns=turns)
+    usual, (core, strap, turns) = usual_hub_of(measured), (_number(measured, name) for name in HUB)
+    core = usual.core_radius_in if core is None and usual else core
+    strap = usual.strap_in if strap is None and usual else strap
+    start = _number(measured, "strap_start_in") or 0.0
+    return _given(core_radius_in=None if core is None else core + start, strap_in=strap, turns=turns)
 
 
 def _number(measured: Measured, name: str) -> float | None:

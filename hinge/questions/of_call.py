@@ -13,7 +13,7 @@ from hinge.call.hung import hung_or_none
 from hinge.call.line import Line, Part
 from hinge.call.picking import turns_for
 from hinge.call.record import MOST_QUARTERS, CarrierKind, OnDoor
-from hinge.call.setup import Setup, cycles_of, hub_of, kind_of
+from hinge.call.setup import HUB_BY_NAME, Setup, cycles_of, hub_of, kind_of, usual_hub_of
 from hinge.call.sheet import understood
 from hinge.call.words import PARTS, carrier_words, weight_words
 from hinge.document import read
@@ -30,6 +30,7 @@ from hinge.questions.pairs_and_plates import (
     extension,
 )
 from hinge.questions.sizing import CompareAnswer, CompareQuestion, SizeAnswer, SizeOptions, SizeQuestion, compare, size
+from hinge.sizing.picks import wanted_stack
 from hinge.springs.lists import NO_LISTS, Lists
 
 
@@ -100,7 +101,9 @@ def sizing_of(call: Call, lists: Lists = NO_LISTS, options: SizeOptions | None =
     if kind == "extension":
         return CallSizing(**answer, extension=extension(_pair_question(setup, measured, there)))
     if kind == "counterweight":
-        return CallSizing(**answer, counterweight=counterweight(_stack_question(setup, measured, there)))
+        asked_stack = _stack_question(setup, measured, there)
+        answer["doubt"] = " ".join(one for one in (answer["doubt"], _hub_doubt(asked_stack, measured)) if one)
+        return CallSizing(**answer, counterweight=counterweight(asked_stack))
     asked = _set_question(setup, measured, options or SizeOptions())
     answer["again"] = _again(call, setup)
     if there.kind != "torsion":
@@ -230,6 +233,20 @@ def _pair_question(setup: Setup, measured: Measured, there: OnDoor) -> Extension
     asked = {"door": setup.door, "track": setup.track, "household": measured.get("household"), "on_door": there.extension}
     more = {name: measured[name] for name in ("open_stretch_in", "relaxed_in") if name in measured}
     return read(ExtensionQuestion, asked | more)
+
+
+def _hub_doubt(asked: CounterweightQuestion, measured: Measured) -> str:
+    """What it does to the stack that the hub is only taken as usual."""
+    usual = usual_hub_of(measured)
+    core, strap = (name not in measured for name in HUB_BY_NAME)
+    if usual is None or not (core or strap):
+        return ""
+    drum = asked.drum.on(asked.track)
+    light, heavy = sorted(wanted_stack(asked.door, asked.track, drum, hub) for hub in usual.spread(asked.hub, core, strap))
+    return (
+        f"The hub is taken as usual, an estimate: the stack this door wants may be {light:.0f} to {heavy:.0f} lb. "
+        "Read the hub's label or measure its core, and prove it at chest height."
+    )
 
 
 def _stack_question(setup: Setup, measured: Measured, there: OnDoor) -> CounterweightQuestion:

@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import asdict
 from typing import Annotated
 
+import numpy as np
 from pydantic import BaseModel
 
 from hinge.document import Between, Document, read
@@ -23,7 +24,7 @@ from hinge.springs.extension import OPEN_STRETCH_IN, ExtensionPair
 from hinge.springs.life import Life
 from hinge.springs.lists import NO_LISTS, Lists
 from hinge.springs.use import Household, Years, use_named, years_of
-from hinge.springs.words import cycles_words, pair_id, pair_words, plate_words, stack_id, years_words
+from hinge.springs.words import cycles_words, pair_id, pair_option, pair_words, plate_words, stack_id, years_words
 
 
 class ExtensionQuestion(Document):
@@ -68,10 +69,19 @@ class PairOut(BaseModel):
     profile: ProfileOut
 
 
+class SchoolOut(BaseModel):
+    """A school of stretch left at open, what it does on this door, and the short name to pick the pair so by."""
+
+    option: str
+    name: str
+    says: str
+
+
 class ExtensionAnswer(BaseModel):
-    """The pair for the door; `on_door` is the balance of the pair that is there."""
+    """The pair for the door, and what each school of stretch does with it; `on_door` is the balance of the pair that is there."""
 
     pair: PairOut
+    schools: list[SchoolOut]
     on_door: ProfileOut | None = None
     on_door_carries_lb: float | None = None
     on_door_words: str = ""
@@ -81,7 +91,8 @@ def extension(asked: ExtensionQuestion) -> ExtensionAnswer:
     """The class, its set-up, and the pair that is there."""
     door, track = asked.door, asked.track
     pick = pick_extension(door, track, asked.open_stretch_in, asked.relaxed_in)
-    answer = ExtensionAnswer(pair=_pair_out(pick, asked.household))
+    schools = [_school(stretch, pick, door, track) for stretch in SCHOOLS_IN]
+    answer = ExtensionAnswer(pair=_pair_out(pick, asked.household), schools=schools)
     if asked.on_door is None:
         return answer
     require_extension_track(track)
@@ -90,6 +101,20 @@ def extension(asked: ExtensionQuestion) -> ExtensionAnswer:
     profile = profile_out(need_of(door, track).profile(there))
     words = f"The pair on the door now carries {carries:.0f} lb at the floor."
     return answer.model_copy(update={"on_door": profile, "on_door_carries_lb": carries, "on_door_words": words})
+
+
+SCHOOLS_IN = (OPEN_STRETCH_IN, 0.0)  # "about 2 in" and "none, slack at open"; common practice, both
+
+
+def _school(stretch_in: float, pick: ExtensionPick, door: Door, track: Track) -> SchoolOut:
+    set_up = ExtensionPair(class_lb=pick.grade.to_lb, open_stretch_in=stretch_in)
+    pair = set_up.on(door.height_in)
+    line = need_of(door, track).profile(pair)
+    ends = [float(pull) for pull in pair.lift(np.array([0.0, door.height_in]))]
+    name = f"{format_length(stretch_in)} left at open" if stretch_in else "None left at open"
+    slack = "" if stretch_in else ", slack"
+    says = f"It lifts {ends[0]:.0f} lb at the floor, {ends[1]:.0f} lb at open{slack}; {line.heaviest_words}, {line.hottest_words}."
+    return SchoolOut(option=pair_option(set_up), name=name, says=says)
 
 
 def _pair_out(pick: ExtensionPick, household: str | None) -> PairOut:

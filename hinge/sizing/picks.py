@@ -84,11 +84,15 @@ def pick_plates(
     Raises OutOfRange, and Contradiction where the strap runs out.
     """
     require_strap(hub, drum, door.height_in)
-    need = need_of(door, track)
-    wanted = float(need.lift_lb[0] * drum.closed_radius_in / hub.radius_after(0.0))
+    need, wanted = need_of(door, track), wanted_stack(door, track, drum, hub)
     plates = plates_for(wanted, large_lb, small_lb)
     carrier = Counterweight(plates.weight_lb, hub, drum, small_lb)
     return PlatePick(wanted, plates, wanted - plates.weight_lb, stack_drop(hub, drum, door.height_in), carrier, need.profile(carrier))
+
+
+def wanted_stack(door: Door, track: Track, drum: Spool, hub: Hub) -> float:
+    """The stack the floor asks for, F(0)·r_drum/r_hub [lb]."""
+    return float(need_of(door, track).lift_lb[0] * drum.closed_radius_in / hub.radius_after(0.0))
 
 
 SET_UP = (

@@ -19,10 +19,29 @@ StepKind = Literal["quarter_turn", "cable_hole", "small_plate"]
 
 
 @dataclass(frozen=True)
+class Band:
+    """Heights of the bottom edge at which a door must hold when it is let go [in], and how they are called."""
+
+    from_in: float
+    to_in: float
+    words: str
+
+    def has(self, height_in: float) -> bool:
+        """Whether a height [in] is among them."""
+        return self.from_in <= height_in <= self.to_in
+
+
+# Common practice, all schools; a counterweight door is judged at chest height.
+THREE_TO_FOUR_FEET = Band(36.0, 48.0, "3 to 4 ft")
+CHEST_HEIGHT = Band(48.0, 60.0, "chest height (4 to 5 ft)")
+
+
+@dataclass(frozen=True)
 class Step:
     """One step of trim: its size in the setting's unit, how many at once, how far the setting may be off (one sd).
 
-    `coarse_lb` is what the nearest size sold may leave at either end of the travel [lb]; no trim cures that.
+    `coarse_lb` is what the nearest size sold may leave at either end of the travel [lb]; no trim cures that. `holds_at` is
+    where such a door must hold.
     """
 
     kind: StepKind
@@ -31,6 +50,7 @@ class Step:
     unsure: int
     setting_sd: float
     coarse_lb: float = 0.0
+    holds_at: Band = THREE_TO_FOUR_FEET
 
 
 class Counterbalance(Protocol):

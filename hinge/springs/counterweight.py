@@ -7,6 +7,7 @@ closed and unwinds as the door rises. Source: statics of a wheel and axle; commo
 from __future__ import annotations
 
 from dataclasses import dataclass
+from functools import cache
 from itertools import product
 from typing import Annotated
 
@@ -14,13 +15,14 @@ import numpy as np
 from pydantic import model_validator
 
 from hinge.arrays import Floats
-from hinge.document import Between, Document, told
+from hinge.document import Between, Document, table_of, told
 from hinge.errors import BadInput, Contradiction, OutOfRange, number, require_between
-from hinge.springs.counterbalance import Step
+from hinge.springs.counterbalance import CHEST_HEIGHT, Step
 from hinge.springs.drums import Spool
 
 LARGE_PLATE_LB, SMALL_PLATE_LB = 18.9, 5.0  # for example; common practice
 BELOW_DISCS_IN = 1.0  # top plate under the guide discs at closed; common practice
+CARRIES_WITHIN_LB = 2.0  # of what is wanted; common practice
 MOST_PLATES = 400
 LEAST_HUB_TURNS_LEFT = 0.5  # strap left on the hub at open; estimate
 
@@ -37,6 +39,28 @@ class Hub(Document):
         return self.core_radius_in + self.strap_in * np.maximum(self.turns - np.asarray(unwound_turns), 0.0)
 
 
+class UsualHub(Document):
+    """A hub taken as usual where nothing is stamped or measured, and how far off it may be either way [in]."""
+
+    core_radius_in: Annotated[float, Between(0.4, 12, "in")]
+    core_off_in: Annotated[float, Between(0, 2, "in")]
+    strap_in: Annotated[float, Between(0.01, 0.5, "in")]
+    strap_off_in: Annotated[float, Between(0, 0.2, "in")]
+
+    def spread(self, hub: Hub, core: bool, strap: bool) -> tuple[Hub, Hub]:
+        """The smallest and the largest such hub, off only in what was not measured."""
+        core_off, strap_off = core * self.core_off_in, strap * self.strap_off_in
+        less = {"core_radius_in": max(hub.core_radius_in - core_off, 0.4), "strap_in": max(hub.strap_in - strap_off, 0.01)}
+        more = {"core_radius_in": hub.core_radius_in + core_off, "strap_in": hub.strap_in + strap_off}
+        return hub.model_copy(update=less), hub.model_copy(update=more)
+
+
+@cache
+def usual_hubs() -> dict[str, UsualHub]:
+    """Hubs taken as usual, by name."""
+    return table_of(__file__, "hubs", UsualHub)
+
+
 @dataclass(frozen=True)
 class Counterweight:
     """A stack [lb] on its hub, with the drum of the door's cables and the smallest plate [lb]."""
@@ -49,7 +73,7 @@ class Counterweight:
     @property
     def step(self) -> Step:
         """One small plate; a stack is weighed plate by plate, so it is nearly sure."""
-        return Step("small_plate", self.plate_lb, most=4, unsure=2, setting_sd=0.02 * self.stack_lb)
+        return Step("small_plate", self.plate_lb, most=4, unsure=2, setting_sd=0.02 * self.stack_lb, holds_at=CHEST_HEIGHT)
 
     def lift(self, positions_in: Floats, off: float | Floats = 0.0) -> Floats:
         """Lift [lb] at positions [in] with the stack off by pounds."""
@@ -106,11 +130,14 @@ def require_strap(hub: Hub, drum: Spool, height_in: float, where: str = "hub") -
 
 
 def plates_for(wanted_lb: float, large_lb: float = LARGE_PLATE_LB, small_lb: float = SMALL_PLATE_LB) -> Plates:
-    """The plates that come nearest to a stack [lb]; ties go to fewer plates. Raises OutOfRange."""
+    """The fewest plates, so mostly large ones, within two pounds of a stack [lb]; where there are none, those that come nearest.
+
+    Raises OutOfRange. The rule is common practice, no source.
+    """
     require_between("stack_lb", wanted_lb, small_lb / 2, 4000, "lb")
     larges = range(int(wanted_lb // large_lb) + 2)
     pairs = [(large, max(round((wanted_lb - large * large_lb) / small_lb), 0)) for large in larges]
-    near = [(large, small + more) for (large, small), more in product(pairs, (0, 1)) if large + small + more]
+    near = [(large, small + more) for (large, small), more in product(pairs, (-1, 0, 1)) if small + more >= 0 and large + small + more]
     near = [pair for pair in near if max(pair) <= MOST_PLATES]
     if not near:
         raise OutOfRange(
@@ -120,7 +147,9 @@ def plates_for(wanted_lb: float, large_lb: float = LARGE_PLATE_LB, small_lb: flo
             f"{MOST_PLATES} plates or fewer",
             "lb",
         )
-    large, small = min(near, key=lambda pair: (round(abs(pair[0] * large_lb + pair[1] * small_lb - wanted_lb), 6), sum(pair)))
+    off = {pair: round(abs(pair[0] * large_lb + pair[1] * small_lb - wanted_lb), 6) for pair in near}
+    carry = [pair for pair in near if off[pair] <= CARRIES_WITHIN_LB]
+    large, small = min(carry, key=lambda pair: (sum(pair), off[pair])) if carry else min(near, key=lambda pair: (off[pair], sum(pair)))
     return Plates(large=large, small=small, large_lb=large_lb, small_lb=small_lb)
 
 

@@ -93,6 +93,11 @@ def pair_id(pair: ExtensionPair) -> str:
     return "pair-by-wire" if pair.class_lb is None else f"pair-{pair.class_lb:g}"
 
 
+def pair_option(pair: ExtensionPair) -> str:
+    """A pair's short name with the stretch it is to be set up with."""
+    return f"{pair_id(pair)}@{number(pair.open_stretch_in)}"
+
+
 def stack_id(plates: Plates) -> str:
     """A stack's short name: how many large and small plates."""
     return f"stack-{plates.large}-{plates.small}"

@@ -54,7 +54,7 @@ def test_an_extension_door_from_the_scales_to_the_proof(signed_in, person):
     page.touch("Weigh it")
     page.sees("129 lb, 125 to 133")
     page.touch("Keep 129 lb")
-    page.touch("Size the springs")
+    page.touch("Size the pair")
 
     page.sees("the class for over 120 up to 130 lb")
     page.sees("cables are part of the set")

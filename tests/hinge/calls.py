@@ -106,7 +106,7 @@ class Running:
 
     def held(self) -> Running:
         self.lift_gates()
-        self.say("reading", reading=HOLDS)
+        self.say("reading", reading=HOLDS | {"height_in": 54 if self.call.line.kind == "counterweight" else 42})
         return self
 
     def trimmed(self, steps: int) -> Running:

@@ -2037,10 +2037,12 @@ export interface components {
         };
         /**
          * ExtensionAnswer
-         * @description The pair for the door; `on_door` is the balance of the pair that is there.
+         * @description The pair for the door, and what each school of stretch does with it; `on_door` is the balance of the pair that is there.
          */
         ExtensionAnswer: {
             pair: components["schemas"]["PairOut"];
+            /** Schools */
+            schools: components["schemas"]["SchoolOut"][];
             on_door?: components["schemas"]["ProfileOut"] | null;
             /** On Door Carries Lb */
             on_door_carries_lb?: number | null;
@@ -2179,6 +2181,18 @@ export interface components {
             hottest: string;
             /** Heaviest */
             heaviest: string;
+        };
+        /**
+         * SchoolOut
+         * @description A school of stretch left at open, what it does on this door, and the short name to pick the pair so by.
+         */
+        SchoolOut: {
+            /** Option */
+            option: string;
+            /** Name */
+            name: string;
+            /** Says */
+            says: string;
         };
         /**
          * SetOut

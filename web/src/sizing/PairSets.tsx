@@ -2,18 +2,21 @@ import type { ReactNode } from 'react';
 import type { Schemas } from '../api/client';
 import { lineOf } from '../drawing/lines';
 import { SideViewOf } from '../drawing/SideViewOf';
+import { Plain } from '../ui/buttons';
 import { Caution, Facts, Figure, Figures, Items, Label, Quiet, Split, Stack } from '../ui/layout';
 
 type Props = {
   setup: Pick<Schemas['Setup'], 'door' | 'track' | 'drum'>;
   answer: Schemas['ExtensionAnswer'];
   doubts?: string[];
+  /** Pick the pair set up the way of a school; nothing where nothing is picked here. */
+  use?: ((option: string) => void) | undefined;
   children?: ReactNode;
   column?: boolean;
 };
 
 /** The class that holds the door, its set-up and cables, and the balance it gives. */
-export function PairSets({ setup, answer, doubts = [], children, column = false }: Props) {
+export function PairSets({ setup, answer, doubts = [], use, children, column = false }: Props) {
   const { pair, on_door: there, on_door_words } = answer;
   const lines = [
     ...(there ? [lineOf(there, 'pair on the door now', 'before')] : []),
@@ -43,6 +46,18 @@ export function PairSets({ setup, answer, doubts = [], children, column = false 
             <Fact key={fact.name} name={fact.name} says={fact.says} />
           ))}
         </Facts>
+        <Label>Stretch left at open: two schools</Label>
+        {answer.schools.map((school) => (
+          <Stack key={school.option} $gap={4}>
+            <b>{school.name}</b>
+            <Quiet>{school.says}</Quiet>
+            {use && (
+              <div>
+                <Plain onPress={() => use(school.option)}>Set it up so: {school.name.toLowerCase()}</Plain>
+              </div>
+            )}
+          </Stack>
+        ))}
         <Label>Replace together</Label>
         <Items>
           {pair.parts.map((part) => (

@@ -24,6 +24,7 @@ const TITLES: Record<string, string> = {
   room: 'Room round it',
   use: 'For how long',
 };
+const SIZE = { torsion: 'Size the springs', extension: 'Size the pair', counterweight: 'Size the stack' };
 const Grid = styled.div`display: grid; grid-template-columns: repeat(auto-fill, minmax(150px, 1fr)); gap: 8px;`;
 /** The drawing is walked over with the eyes, the pad stays under the thumb. */
 const Sides = styled.div`display: grid; grid-template-columns: minmax(0, 1fr) 340px; gap: 22px; align-items: start;
@@ -141,7 +142,7 @@ export function Measure({ call, go }: StageProps) {
         {state.wrong_setup
           ? 'Not yet: see what is wrong'
           : state.setup
-            ? 'Size the springs'
+            ? SIZE[state.carried_by]
             : `${state.missing.length} numbers to go`}
       </MainAction>
     </Sides>

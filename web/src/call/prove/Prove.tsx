@@ -71,7 +71,7 @@ function Balance({ call, go }: StageProps) {
 
 function Readings({ call }: { call: StageProps['call'] }) {
   const { readings } = call.state;
-  if (!readings.length) return <Quiet>No readings yet. Lift by hand, let go at 3 to 4 ft first.</Quiet>;
+  if (!readings.length) return <Quiet>No readings yet. Lift by hand, let go where it is asked.</Quiet>;
   return (
     <Stack $gap={4}>
       {[...readings].reverse().map((one) => (

@@ -52,7 +52,7 @@ function Options({ call, go }: StageProps) {
   );
   if (extension)
     return (
-      <PairSets setup={setup} answer={extension} doubts={doubts}>
+      <PairSets setup={setup} answer={extension} doubts={doubts} use={state.closed ? undefined : use}>
         {action('Use this pair', extension.pair.id)}
       </PairSets>
     );
