@@ -76,7 +76,8 @@ def advise(
     """
     fit = fit_readings(hung, readings, weight_sd_lb, offs)
     readings, settings = seen_once(readings, offs)
-    now = [reading for reading, off in zip(readings, settings, strict=True) if not off]
+    # What a toss tells is in the fit; where a door holds is only seen where it was let go.
+    now = [reading for reading, off in zip(readings, settings, strict=True) if not off and not reading.tossed]
     return fit, _advice(hung, readings, now, fit, spring_count, _surprise(hung, now, weight_sd_lb))
 
 

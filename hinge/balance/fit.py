@@ -30,6 +30,9 @@ CREEP_BAND_LB = 6.0  # force beyond drag up to which a door creeps rather than r
 WEIGHT_SD_SHARE = 0.04  # scale reading or later additions; estimate
 PULL_SD_SHARE = 0.03  # springs as named, against the formula; estimate
 FRICTION_MEDIAN_LB, FRICTION_LOG_SD = 12.0, 0.6  # usual home doors; estimate
+# What a hand gives a door tossed up from the floor: a right one, dragging as usual, coasts to about half-way. Estimate from that
+# (common practice), and how closely the height is read [in].
+TOSS_MEDIAN_LBIN, TOSS_LOG_SD, TOSS_READ_IN, TOSS_STEPS = 500.0, 0.5, 6.0, 18
 MISREAD = 0.03  # of let-go readings are seen, or entered, wrong; estimate
 INSIDE = (0.025, 0.975)  # the stated range: 95 %
 # Degrees of freedom of the doubts, heaviest tail first: pull, weight; the others are normal.
@@ -119,11 +122,14 @@ def fit_readings(
     weight_sd = weight_sd_lb or WEIGHT_SD_SHARE * hung.door.total_lb
     check_positions(hung.door, np.array([reading.height_in for reading in readings]), "readings.{}.height_in")
     readings, settings = seen_once(readings, offs)
-    heights, away = np.array([reading.height_in for reading in readings]), np.array(settings)
+    taken = list(zip(readings, settings, strict=True))
+    still, tossed = ([(one, off) for one, off in taken if one.tossed == is_toss] for is_toss in (False, True))
+    heights, away = np.array([reading.height_in for reading, _ in still]), np.array([off for _, off in still])
 
     def explained(doubts: Floats) -> Floats:
         doors = _doors(hung, doubts, weight_sd, pull_sd)
-        return _log_likelihood(readings, net_of(hung, doors, heights, away), doors.friction_lb)
+        at_rest = _log_likelihood([reading for reading, _ in still], net_of(hung, doors, heights, away), doors.friction_lb)
+        return at_rest + sum((_log_toss(hung, doors, one.height_in, off) for one, off in tossed), np.zeros(len(doubts)))
 
     first, log_prior, log_first = _at_first()
     if not readings:
@@ -232,6 +238,23 @@ def _log_likelihood(readings: list[Reading], nets: Floats, friction: Floats) -> 
             expected = net + friction if reading.direction == "raising" else net - friction
             total += _log_t(((reading.force_lb or 0.0) - expected) / np.hypot(MODEL_SD_LB, GAUGE_SD_LB), 6.0)
     return total
+
+
+def _log_toss(hung: Hung, doors: Doors, height_in: float, off: float) -> Floats:
+    """How well each door explains that, tossed up from the floor, it coasted to a height [in] and settled there.
+
+    A hand gives it about so much; it stops where the work against its weight and drag has used that up.
+    """
+    top = hung.door.height_in
+    heights = np.linspace(0.0, min(height_in + TOSS_READ_IN, top), TOSS_STEPS)
+    pull = net_of(hung, doors, heights, off) + doors.friction_lb
+    steps = (pull[1:] + pull[:-1]) / 2 * np.diff(heights)[:, None]
+    # A door that flies past a place has got past every place below it.
+    work = np.maximum.accumulate(np.maximum(np.cumsum(steps, axis=0), 1.0), axis=0)
+    short_of = np.searchsorted(heights[1:], max(height_in - TOSS_READ_IN, heights[1]) - 1e-9)
+    past = ndtr((np.log(TOSS_MEDIAN_LBIN) - np.log(work[short_of])) / TOSS_LOG_SD)
+    beyond = 0.0 if height_in + TOSS_READ_IN >= top else ndtr((np.log(TOSS_MEDIAN_LBIN) - np.log(work[-1])) / TOSS_LOG_SD)
+    return np.asarray(np.log((1 - MISREAD) * np.maximum(past - beyond, 0.0) + MISREAD / 5))
 
 
 def chance_of(outcome: Outcome, net: Floats, friction: Floats) -> Floats:

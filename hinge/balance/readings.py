@@ -18,19 +18,22 @@ OUTCOMES: tuple[Outcome, ...] = get_args(Outcome)
 class Reading(Document):
     """One reading with the bottom edge at a height: what the door did when let go, or the hand force that moves it slowly.
 
-    A positive force lifts (or holds the door back on its way down); a negative one pushes down.
+    A positive force lifts (or holds the door back on its way down); a negative one pushes down. A door `tossed` up from the
+    floor by hand coasts to the height and settles there; to the height it has when open where it flies.
     """
 
     height_in: Annotated[float, Between(0, 240, "in")]
     outcome: Outcome | None = None
     force_lb: Annotated[float, Between(-200, 400, "lb")] | None = None
     direction: Direction | None = None
+    tossed: bool = False
 
     @model_validator(mode="after")
     def _one_kind(self) -> Reading:
-        if (self.outcome is None) != (self.force_lb is not None) or (self.force_lb is None) != (self.direction is None):
-            said = "A reading is either an outcome, or a force_lb with its direction."
-            raise told(BadInput(said, "outcome", self.outcome, "one of the two"))
+        kinds = (self.outcome is not None) + (self.force_lb is not None) + self.tossed
+        if kinds != 1 or (self.force_lb is None) != (self.direction is None):
+            said = "A reading is an outcome, a force_lb with its direction, or how high the door coasted when tossed."
+            raise told(BadInput(said, "outcome", self.outcome, "one of the three"))
         return self
 
 
@@ -49,7 +52,8 @@ def reading_heights(height_in: float) -> list[float]:
 def seen_once(readings: list[Reading], offs: list[float] | None = None) -> tuple[list[Reading], list[float]]:
     """Readings with the settings they were taken at, in any one unit, less those that tell nothing new.
 
-    What was let go twice at one height [in] and setting and did the same was seen once; a gauge read twice is read twice.
+    What was let go twice at one height [in] and setting and did the same was seen once; a gauge read twice, or a door tossed
+    twice, is read twice.
     """
     taken = list(zip(readings, offs or [0.0] * len(readings), strict=True))
     kept = [one for place, one in enumerate(taken) if one[0].outcome is None or one not in taken[:place]]

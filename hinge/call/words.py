@@ -51,6 +51,8 @@ def wound_words(on: OnDoor) -> str:
 
 def reading_words(reading: Reading) -> str:
     """What was read, without its height."""
+    if reading.tossed:
+        return "tossed up, coasts to here"
     if reading.outcome is not None:
         return f"{OUTCOME_MARKS[reading.outcome]} {OUTCOMES[reading.outcome]}"
     return f"{reading.force_lb:g} lb {reading.direction}"

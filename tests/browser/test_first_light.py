@@ -297,7 +297,7 @@ def test_hand_forces_read_with_a_gauge(signed_in, person, door):
     wound(call, person)
     page.go(f"/calls/{call.key}/prove")
     meet(page, "first_lift")
-    page.touch("Read the hand force with a gauge")
+    page.touch("Gauge")
     page.write("Hand force", "a lot")
     page.touch("going up")
     page.sees("does not read as a weight")

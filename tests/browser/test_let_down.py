@@ -94,4 +94,17 @@ def test_a_door_read_as_found_is_trimmed_on_one_spring(signed_in, person):
     assert state.parts[0].target > 27
     assert state.parts[1].target == 27
     assert all(one.before for one in state.readings)
+
+
+def test_a_door_is_tossed_up_before_anything_is_touched(signed_in, person, door):
+    page, call = signed_in, start(person, door)
+    for gate in (*gates("hands_on"), *gates("as_found")):
+        enter(call, person, "gate", gate=gate.id, met=True)
+    page.go(f"/calls/{call.key}/prove")
+    page.touch("Toss")
+    page.touch("open")
+    page.touch("It flies to open")
+    page.sees("tossed up, coasts to here")
+    page.sees("Let the door go at")
+    assert [one.reading.tossed for one in state_of(call).readings] == [True]
     assert page.complaints() == []

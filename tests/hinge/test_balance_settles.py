@@ -8,7 +8,10 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from hinge.balance.advice import advise
-from hinge.balance.fit import Hung
+from hinge.balance.fit import Hung, fit_readings
+from hinge.balance.readings import Reading
+from hinge.document import read
+from hinge.errors import HingeError
 from hinge.questions.ask import ask
 from hinge.sizing.evaluate import net_hand_force
 from hinge.springs.extension import PairAtWork
@@ -156,3 +159,27 @@ def test_whatever_is_read_the_advice_follows_it_and_its_sentence_follows_its_num
     if named := re.search(r"too (weak|strong) .* for (\d+\.\d) .*(?:give|like) (\d+\.\d)", advice.sentence):
         wanted, given_now = float(named[2]), float(named[3])
         assert (given_now <= wanted) if named[1] == "weak" else (given_now >= wanted), advice.sentence
+
+
+@pytest.mark.parametrize("kind", [HUNG, STACK, Hung(SEVEN_FOOT, TWELVE_INCH, pair_of_class(130, 84))])
+def test_a_toss_tells_the_sign_of_what_is_wrong(kind):
+    """Flies = too strong; dies low = too weak; to about half-way = about right. Common practice, no source."""
+    before = fit_readings(kind, []).setting_error.likely
+    low, half, high = (fit_readings(kind, [Reading(height_in=at, tossed=True)]).setting_error.likely for at in (8, 42, 84))
+    assert low < half < high
+    assert low < before < high
+    assert abs(half - before) < max(before - low, high - before) / 2
+
+
+def test_a_toss_alone_is_no_reason_to_trim_and_counts_beside_what_was_let_go():
+    flies = Reading(height_in=84, tossed=True)
+    assert advise(HUNG, [flies])[1].kind == "measure_more"
+    up = [let_go(at, "creeps_up") for at in (42, 66)]
+    alone, beside = (fit_readings(HUNG, [*up, *more]).setting_error.likely for more in ([], [flies]))
+    assert beside > alone - 0.05
+
+
+def test_a_reading_is_one_of_three_things():
+    for wrong in ({"outcome": "holds", "tossed": True}, {"force_lb": 5, "direction": "raising", "tossed": True}, {}):
+        with pytest.raises(HingeError, match="coasted when tossed"):
+            read(Reading, {"height_in": 42} | wrong)

@@ -1762,7 +1762,8 @@ export interface components {
          * Reading
          * @description One reading with the bottom edge at a height: what the door did when let go, or the hand force that moves it slowly.
          *
-         *     A positive force lifts (or holds the door back on its way down); a negative one pushes down.
+         *     A positive force lifts (or holds the door back on its way down); a negative one pushes down. A door `tossed` up from the
+         *     floor by hand coasts to the height and settles there; to the height it has when open where it flies.
          */
         Reading: {
             /** Height In */
@@ -1773,6 +1774,11 @@ export interface components {
             force_lb?: number | null;
             /** Direction */
             direction?: ("raising" | "lowering") | null;
+            /**
+             * Tossed
+             * @default false
+             */
+            tossed?: boolean;
         };
         /**
          * ReadingState

@@ -12,6 +12,12 @@ import { feet } from '../../ui/words';
 import type { Call } from '../useCall';
 
 const USUAL_IN = 42;
+type Way = 'let_go' | 'gauge' | 'toss';
+const WAYS: readonly { id: Way; text: string }[] = [
+  { id: 'let_go', text: 'Let go' },
+  { id: 'gauge', text: 'Gauge' },
+  { id: 'toss', text: 'Toss' },
+];
 const Outcomes = styled.div`display: grid; gap: 6px; button { min-height: 50px; }`;
 const Force = styled.form`display: grid; grid-template-columns: 1fr auto auto; gap: 8px; align-items: end;`;
 
@@ -24,10 +30,15 @@ export function TakeReading({ call }: { call: Call }) {
   // Where the advice wants to know next, until somebody picks another height.
   const height = picked ?? asked ?? USUAL_IN;
   const heights = [...new Set([...call.state.reading_heights_in, height])].sort((one, other) => one - other);
-  const [gauge, setGauge] = useState(false);
+  const [way, setWay] = useState<Way>('let_go');
   return (
     <Panel className="asked" role="group" aria-label="Take a reading">
-      <h3>Let go at {feet(height)}. What does it do?</h3>
+      <OneOf label="How it is read" flow value={way} pick={setWay} options={WAYS} />
+      <h3>
+        {way === 'toss'
+          ? 'Toss it up from the floor. How high does it coast?'
+          : `Let go at ${feet(height)}. What does it do?`}
+      </h3>
       <Caution>Keep a hand near the door: one that runs can drop or fly.</Caution>
       <OneOf
         label="Height of the bottom edge"
@@ -39,7 +50,11 @@ export function TakeReading({ call }: { call: Call }) {
           text: one === 0 ? 'floor' : one === top ? 'open' : feet(one),
         }))}
       />
-      {gauge ? (
+      {way === 'toss' ? (
+        <Choice onPress={() => call.enter({ kind: 'reading', reading: { height_in: height, tossed: true } })}>
+          {height === top ? 'It flies to open' : `It coasts to about ${height ? feet(height) : 'nowhere'} and settles`}
+        </Choice>
+      ) : way === 'gauge' ? (
         <GaugeReading call={call} height={height} stay={() => pick(height)} />
       ) : (
         <Outcomes role="group" aria-label="What the door does">
@@ -56,7 +71,6 @@ export function TakeReading({ call }: { call: Call }) {
           ))}
         </Outcomes>
       )}
-      <Plain onPress={() => setGauge(!gauge)}>{gauge ? 'Let go instead' : 'Read the hand force with a gauge'}</Plain>
     </Panel>
   );
 }
