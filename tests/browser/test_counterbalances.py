@@ -210,7 +210,9 @@ def test_the_bench_keeps_its_inputs_in_the_address_and_with_a_door(signed_in, do
     page = signed_in
     page.go("/bench")
     page.touch("Springs")
-    page.sees("numbers of the door are missing")
+    page.sees("Usual numbers stand wherever nothing is typed")
+    page.sees("Usual: 130 lb")
+    page.sees("36.3")
     page.go(SPRINGS)
     page.sees("36.3")
     page.write("Wire on the door", "thick" + Keys.ENTER)

@@ -1,7 +1,9 @@
 import { useQuery } from '@tanstack/react-query';
-import { useCallback } from 'react';
+import { useCallback, useState } from 'react';
 import { Navigate, useParams, useSearchParams } from 'react-router';
 import { knowledgeQuery, sheetQuery } from '../api/queries';
+import type { Dimensions } from '../drawing/Dimension';
+import { DoorAsForm } from '../drawing/DoorAsForm';
 import { Plain } from '../ui/buttons';
 import { Caution, Page, Quiet, Row, Split, Stack } from '../ui/layout';
 import { Loading, Trouble } from '../ui/states';
@@ -11,7 +13,7 @@ import { Inputs } from './Inputs';
 import { KeepWithDoor } from './KeepWithDoor';
 import { OnePieceResult } from './OnePieceResult';
 import { CounterweightResult, ExtensionResult } from './PairsAndPlates';
-import { BENCH, type BenchEntry, type BenchName, type ResultProps } from './pages';
+import { BENCH, type BenchEntry, type BenchName, type ResultProps, usualOf } from './pages';
 import { SpringsResult } from './SpringsResult';
 
 const RESULTS: Record<BenchName, (props: ResultProps) => React.ReactNode> = {
@@ -35,7 +37,9 @@ function OnBench({ page }: { page: BenchEntry }) {
   const knowledge = useQuery(knowledgeQuery);
   const typed = Object.fromEntries(address);
   const { to: _way, ...measures } = typed;
-  const sheet = useQuery(sheetQuery({ ...page.preset, ...measures }));
+  const usual = usualOf(page, typed);
+  const sheet = useQuery(sheetQuery({ ...page.preset, ...usual, ...measures }));
+  const [asked, ask] = useState<string | null>(null);
   const type = useCallback(
     (field: string, text: string) =>
       setAddress(
@@ -52,6 +56,17 @@ function OnBench({ page }: { page: BenchEntry }) {
   if (sheet.isError) return <Trouble wrong={sheet.error} retry={() => sheet.refetch()} />;
   if (!sheet.data || !knowledge.data) return <Loading />;
   const Result = RESULTS[page.name];
+  const { texts, missing } = sheet.data;
+  const dimensions: Dimensions = new Map(
+    sheet.data.asked
+      .filter((one) => !one.rare || texts[one.field])
+      .flatMap((one) => {
+        const field = knowledge.data.fields.find(({ name }) => name === one.field);
+        const text = texts[one.field] ?? one.usual;
+        const state = { missing: missing.includes(one.field), usual: !typed[one.field], current: asked === one.field };
+        return field ? [[one.field, { field, text, ...state, pick: () => ask(one.field) }]] : [];
+      }),
+  );
   const written = Object.entries(sheet.data.texts).filter(([field]) => field in typed);
   const labels = new Map(knowledge.data.fields.map((field) => [field.name, field.label]));
   const says = written.map(([field, text]) => `${labels.get(field) ?? field} ${text}`).join(', ');
@@ -65,8 +80,27 @@ function OnBench({ page }: { page: BenchEntry }) {
         <Plain onPress={() => setAddress({}, { replace: true })}>Empty the sheet</Plain>
       </Row>
       <Split $left="minmax(260px, 300px)">
-        <Inputs page={page} sheet={sheet.data} fields={knowledge.data.fields} typed={typed} type={type} />
+        <Inputs
+          page={page}
+          sheet={sheet.data}
+          fields={knowledge.data.fields}
+          typed={typed}
+          usual={usual}
+          asked={asked}
+          type={type}
+        />
         <Stack $gap={18}>
+          {Object.keys(usual).length > 0 && (
+            <Quiet role="note">Usual numbers stand wherever nothing is typed. Touch one to type your own.</Quiet>
+          )}
+          {page.groups.length > 0 && (
+            <DoorAsForm
+              measured={sheet.data.values}
+              said={sheet.data.said}
+              plates={sheet.data.on_door?.counterweight?.plates}
+              dimensions={dimensions}
+            />
+          )}
           {sheet.data.wrong_setup && page.groups.length > 0 && <Caution role="alert">{sheet.data.wrong_setup}</Caution>}
           <Result sheet={sheet.data} typed={typed} type={type} />
           {written.length > 0 && <KeepWithDoor title={page.title} says={says} />}

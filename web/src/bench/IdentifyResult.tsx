@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import styled from 'styled-components';
 import { identifyQuery } from '../api/queries';
+import { SpringOnTape } from '../drawing/SpringOnTape';
 import { Figure, Figures, Quiet, Stack, Table } from '../ui/layout';
 import { Loading, Refused } from '../ui/states';
 import { tape } from '../ui/words';
@@ -34,6 +35,17 @@ export function IdentifyResult({ sheet }: ResultProps) {
     found.data;
   return (
     <Stack $gap={16}>
+      <SpringOnTape
+        wire={measured_wire_in}
+        ten={ten}
+        twenty={twenty}
+        sizes={[
+          ...candidates.slice(0, 3).map((one) => ({ wire: one.wire_in, says: `${one.wire_in} · ${one.chance_words}` })),
+          ...neighbours
+            .filter((one) => !candidates.some((other) => other.wire_in === one.wire_in))
+            .map((one) => ({ wire: one.wire_in, says: String(one.wire_in) })),
+        ]}
+      />
       <Figures>
         <Figure>
           {candidates[0]?.wire_in}

@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import type { Schemas } from '../api/client';
 import { Plain } from '../ui/buttons';
 import { Field } from '../ui/Field';
@@ -11,11 +11,15 @@ type Props = {
   sheet: Schemas['Sheet'];
   fields: Schemas['FieldOut'][];
   typed: Record<string, string>;
+  /** What is taken where nothing is typed. */
+  usual: Record<string, string>;
+  /** The one touched on the drawing. */
+  asked: string | null;
   type: (name: string, text: string) => void;
 };
 
 /** The measurements a bench page takes, as typed; each is read when it is left. */
-export function Inputs({ page, sheet, fields, typed, type }: Props) {
+export function Inputs({ page, sheet, fields, typed, usual, asked: touched, type }: Props) {
   const [rare, setRare] = useState(false);
   const asked = page.fields
     ? page.fields.map((field) => ({ field, rare: false, needed: false, usual: '' }))
@@ -43,6 +47,8 @@ export function Inputs({ page, sheet, fields, typed, type }: Props) {
             key={`${one.field} ${typed[one.field] ?? ''}`}
             field={field}
             first={typed[one.field] ?? ''}
+            usual={usual[one.field] ? (sheet.texts[one.field] ?? '') : ''}
+            asked={one.field === touched}
             missing={missing}
             problem={sheet.problems[one.field]}
             type={type}
@@ -61,20 +67,29 @@ export function Inputs({ page, sheet, fields, typed, type }: Props) {
 type TypedProps = {
   field: Schemas['FieldOut'];
   first: string;
+  usual: string;
+  asked: boolean;
   missing: boolean;
   problem: string | undefined;
   type: Props['type'];
 };
 
-function Typed({ field, first, missing, problem, type }: TypedProps) {
+function Typed({ field, first, usual, asked, missing, problem, type }: TypedProps) {
   const [text, setText] = useState(first);
+  const input = useRef<HTMLInputElement>(null);
+  useEffect(() => {
+    if (asked) input.current?.focus();
+  }, [asked]);
   const keep = () => {
     if (text !== first) type(field.name, text);
   };
   return (
     <Field
       label={field.label}
-      {...(text ? {} : { hint: missing ? `Needed. ${field.ask}` : field.ask })}
+      {...(text
+        ? {}
+        : { hint: usual ? `Usual: ${usual}. ${field.ask}` : missing ? `Needed. ${field.ask}` : field.ask })}
+      inputRef={input}
       value={text}
       onChange={setText}
       onBlur={keep}

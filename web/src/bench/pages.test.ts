@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { BENCH } from './pages';
+import { BENCH, usualOf } from './pages';
 import { listOf, numberOf } from './values';
 
 describe('the bench', () => {
@@ -10,6 +10,23 @@ describe('the bench', () => {
 
   it('asks on every page for groups of a door or for fields of its own', () => {
     for (const page of BENCH) expect(page.groups.length > 0).toBe(page.fields === undefined);
+  });
+});
+
+describe('what is usual on a page', () => {
+  const [springs] = BENCH;
+  if (!springs) throw new Error('no page');
+
+  it('stands until it is typed', () => {
+    expect(usualOf(springs, {}).weight_lb).toBe('130 lb');
+    expect(usualOf(springs, { weight_lb: '150' }).weight_lb).toBeUndefined();
+    expect(usualOf(springs, { weight_lb: '' }).weight_lb).toBe('130 lb');
+  });
+
+  it('gives way to what is typed in its place', () => {
+    expect(usualOf(springs, {}).drum_diameter_in).toBe('4');
+    expect(usualOf(springs, { listed_drum: 'flat_8' }).drum_diameter_in).toBeUndefined();
+    expect(usualOf(springs, { section_heights_in: '21, 21' }).section_count).toBeUndefined();
   });
 });
 

@@ -17,7 +17,35 @@ export type BenchEntry = {
   groups: string[];
   fields?: string[];
   preset: Record<string, string>;
+  /** What is taken for a value until it is typed: a page opens on a usual door. */
+  usual: Record<string, string>;
 };
+
+const DOOR = {
+  weight_lb: '130 lb',
+  width_in: "9'",
+  height_in: "7'",
+  section_count: '4',
+  radius_in: '12',
+};
+const DRUM = { drum_diameter_in: '4', cable_in: '1/8' };
+/** What is typed may stand in the place of something usual: then that is not taken. */
+const INSTEAD: Record<string, readonly string[]> = {
+  drum_diameter_in: ['listed_drum', 'drum_profile_in'],
+  section_count: ['section_heights_in'],
+  ten_coils_in: ['twenty_coils_in'],
+  twenty_coils_in: ['ten_coils_in'],
+  hub_core_in: ['usual_hub'],
+  strap_in: ['usual_hub'],
+  pivot_weight_lb: ['pivot_rate_lb_per_in', 'pivot_rate_lbin_per_turn'],
+  pivot_weight_arm_in: ['pivot_rate_lb_per_in', 'pivot_rate_lbin_per_turn'],
+};
+
+/** The usual values that stand, beside what was typed. */
+export function usualOf(page: BenchEntry, typed: Record<string, string>): Record<string, string> {
+  const stands = (field: string) => !typed[field] && !INSTEAD[field]?.some((other) => typed[other]);
+  return Object.fromEntries(Object.entries(page.usual).filter(([field]) => stands(field)));
+}
 
 export const BENCH: BenchEntry[] = [
   {
@@ -26,6 +54,7 @@ export const BENCH: BenchEntry[] = [
     decides: 'Which torsion springs carry this door, and what do these springs carry?',
     groups: ['door', 'track', 'drum', 'springs', 'use'],
     preset: { counterbalance: 'torsion' },
+    usual: { ...DOOR, ...DRUM },
   },
   {
     name: 'identify',
@@ -42,6 +71,13 @@ export const BENCH: BenchEntry[] = [
       'weight_lb',
     ],
     preset: {},
+    usual: {
+      ten_coils_in: '2 1/16',
+      twenty_coils_in: '4 1/8',
+      inside_diameter_in: '2',
+      pieces_in: '27 1/2',
+      weight_lb: '130 lb',
+    },
   },
   {
     name: 'convert',
@@ -49,6 +85,7 @@ export const BENCH: BenchEntry[] = [
     decides: 'What does changing over from torsion to extension springs, or back, take?',
     groups: ['door', 'track', 'drum', 'use'],
     preset: { counterbalance: 'torsion' },
+    usual: { ...DOOR, ...DRUM },
   },
   {
     name: 'extension',
@@ -56,6 +93,7 @@ export const BENCH: BenchEntry[] = [
     decides: 'Which extension pair holds this door, and how is it set up?',
     groups: ['door', 'track', 'springs', 'use'],
     preset: { counterbalance: 'extension' },
+    usual: { ...DOOR, open_stretch_in: '2' },
   },
   {
     name: 'counterweight',
@@ -63,6 +101,7 @@ export const BENCH: BenchEntry[] = [
     decides: 'Which plates balance this door on its strap?',
     groups: ['door', 'track', 'drum', 'springs'],
     preset: { counterbalance: 'counterweight' },
+    usual: { ...DOOR, ...DRUM, hub_core_in: '1', strap_in: '.06', hub_turns: '9' },
   },
   {
     name: 'one-piece',
@@ -85,5 +124,14 @@ export const BENCH: BenchEntry[] = [
       'pivot_turns',
     ],
     preset: {},
+    usual: {
+      weight_lb: '160 lb',
+      height_in: "7'",
+      arm_bracket_in: '4',
+      arm_pivot_in: '44',
+      arm_in: '40',
+      pivot_weight_lb: '84 lb',
+      pivot_weight_arm_in: '40',
+    },
   },
 ];

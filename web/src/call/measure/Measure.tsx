@@ -5,16 +5,14 @@ import styled from 'styled-components';
 import { client, data, type Schemas } from '../../api/client';
 import { knowledgeQuery } from '../../api/queries';
 import { BalanceOf } from '../../drawing/BalanceOf';
-import { InsideView } from '../../drawing/InsideView';
+import type { Dimensions } from '../../drawing/Dimension';
+import { DoorAsForm } from '../../drawing/DoorAsForm';
 import { MainAction, Plain } from '../../ui/buttons';
 import { Caution, Label, Quiet, Stack } from '../../ui/layout';
 import { Loading } from '../../ui/states';
 import type { StageProps } from '../stageProps';
 import { Cable } from './Cable';
-import type { Dimensions } from './Dimension';
 import { MeasureField, type RefusedTyping } from './MeasureField';
-import { OnTheDoor } from './OnTheDoor';
-import { OnTheTrack } from './OnTheTrack';
 
 const TITLES: Record<string, string> = {
   door: 'The door',
@@ -31,8 +29,6 @@ const Sides = styled.div`display: grid; grid-template-columns: minmax(0, 1fr) 34
   @media (max-width: 1000px) { grid-template-columns: minmax(0, 1fr); }`;
 const Asking = styled.div`display: grid; gap: 10px; position: sticky; top: 8px;
   @media (max-width: 1000px) { position: static; order: -1; }`;
-const Drawing = styled.div`display: grid; grid-template-columns: minmax(0, 1fr) 236px; gap: 6px; align-items: start; svg [role='button'] { cursor: pointer; }
-  @media (max-width: 1180px) { grid-template-columns: minmax(0, 1fr); }`;
 const Item = styled(Button)`
   font: inherit; color: inherit; text-align: left; cursor: pointer; display: grid; min-height: 60px; padding: 6px 12px; background: var(--sheet); border: 1px solid var(--line); border-radius: 0;
   &[aria-current='true'] { border: 2px solid var(--action); }
@@ -96,7 +92,12 @@ export function Measure({ call, go }: StageProps) {
   return (
     <Sides>
       <Stack $gap={14}>
-        <Drawn state={state} dimensions={dimensions} />
+        <DoorAsForm
+          measured={Object.fromEntries(state.measured.map((one) => [one.field, one.value]))}
+          said={state.said}
+          plates={state.on_door.counterweight?.plates}
+          dimensions={dimensions}
+        />
         {groups.map((group) => (
           <Stack key={group} $gap={6}>
             <Label>{TITLES[group] ?? group}</Label>
@@ -146,29 +147,6 @@ export function Measure({ call, go }: StageProps) {
             : `${state.missing.length} numbers to go`}
       </MainAction>
     </Sides>
-  );
-}
-
-/** The door as measured so far, its numbers where they are measured: touch one to measure it. */
-function Drawn({ state, dimensions }: { state: Schemas['CallState']; dimensions: Dimensions }) {
-  const measured = Object.fromEntries(state.measured.map((one) => [one.field, one.value]));
-  const number = (name: string, usual: number) => (typeof measured[name] === 'number' ? measured[name] : usual);
-  const radius = number('radius_in', 12);
-  return (
-    <Drawing>
-      <InsideView
-        measured={measured}
-        said={state.said}
-        plates={state.on_door.counterweight?.plates}
-        over={(place) => <OnTheDoor place={place} dimensions={dimensions} />}
-      />
-      <OnTheTrack
-        dimensions={dimensions}
-        radius={radius}
-        rise={number('rise_in', radius + 3)}
-        vertical={measured.lift === 'vertical'}
-      />
-    </Drawing>
   );
 }
 

@@ -1,11 +1,13 @@
 import { useFocusRing, usePress } from 'react-aria';
-import type { Schemas } from '../../api/client';
+import type { Schemas } from '../api/client';
 
 /** A number of the door as the drawing shows it: how it is called, what it says, how it stands. */
 export type Asked = {
   field: Schemas['FieldOut'];
   text: string;
   missing: boolean;
+  /** Taken as usual until somebody types it. */
+  usual?: boolean;
   current: boolean;
   pick: () => void;
 };
@@ -60,7 +62,7 @@ function Box({ asked, x, y, short }: { asked: Asked; x: number; y: number; short
       {...focusProps}
       role="button"
       tabIndex={0}
-      aria-label={`${asked.field.label}: ${asked.text || (asked.missing ? 'needed' : 'not measured')}`}
+      aria-label={`${asked.field.label}: ${asked.usual ? 'usual, ' : ''}${asked.text || (asked.missing ? 'needed' : 'not measured')}`}
       aria-pressed={asked.current}
     >
       <title>{asked.field.label}</title>
@@ -73,7 +75,7 @@ function Box({ asked, x, y, short }: { asked: Asked; x: number; y: number; short
         fill="var(--sheet)"
         stroke={strong ? 'var(--action)' : 'var(--edge)'}
         strokeWidth={strong ? 3 : 1.2}
-        strokeDasharray={asked.text || strong ? undefined : asked.missing ? '5 3' : '1 4'}
+        strokeDasharray={(asked.text && !asked.usual) || strong ? undefined : asked.missing ? '5 3' : '1 4'}
       />
       <text
         x={x}
@@ -81,7 +83,8 @@ function Box({ asked, x, y, short }: { asked: Asked; x: number; y: number; short
         textAnchor="middle"
         style={{
           font: `600 18px 'Barlow Condensed', sans-serif`,
-          fill: asked.text ? 'var(--ink)' : asked.missing ? 'var(--action)' : 'var(--quiet)',
+          fontStyle: asked.usual ? 'italic' : 'normal',
+          fill: asked.text && !asked.usual ? 'var(--ink)' : asked.missing ? 'var(--action)' : 'var(--quiet)',
         }}
       >
         {written}

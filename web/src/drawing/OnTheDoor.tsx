@@ -1,5 +1,5 @@
-import type { InsidePlace } from '../../drawing/InsideView';
 import { Dimension, type Dimensions, InARow, Line, type Named } from './Dimension';
+import type { InsidePlace } from './InsideView';
 
 /** The door's own numbers where they are measured, drawn over the inside view. */
 export function OnTheDoor({ place, dimensions }: { place: InsidePlace; dimensions: Dimensions }) {
