@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from server.calls.models import Call
 from server.doors.models import Door
 from tests.browser.work import enter, gates, meet, start, state_of
 from tests.hinge.calls import MEASURED, SPRING
@@ -12,11 +13,17 @@ def test_the_same_springs_down_and_up_again_by_thumb(signed_in, person):
     page.size(390, 844)
     page.browser.execute_script("localStorage.setItem('north-hinge.theme', 'garage')")
     door = Door.objects.create(shop=person.shop, name="Rope store", record={"version": 2, "measured": MEASURED, "springs": [SPRING]})
-    call = start(person, door)
-    enter(call, person, "found", cause="cable_off")
-    for gate in gates("hands_on"):
-        enter(call, person, "gate", gate=gate.id, met=True)
-    page.go(f"/calls/{call.key}/repair")
+    page.go(f"/doors/{door.key}")
+    page.touch("Start call")
+    page.touch("There was a loud bang")
+    meet(page, "hands_on")
+    page.touch("Made safe: find the fault")
+    page.touch("A cable is off its drum")
+    page.touch("Measure the door")
+    page.touch("Size the springs")
+    page.sees("On the door now")
+    page.touch("Repair")
+    call = Call.objects.get()
     page.touch("Let the springs down")
     page.sees("turns not known")
     meet(page, "bars", "letting_down")
@@ -66,6 +73,12 @@ def test_the_same_springs_down_and_up_again_by_thumb(signed_in, person):
     meet(page, "first_lift")
     page.touch("▬ holds")
     page.until(lambda: len(state_of(call).readings) == 1, "the reading kept")
+    for proof in ("Contact reversal", "Eyes"):
+        page.touch(f"{proof} passed")
+    page.touch("Close the call")
+    page.sees("Told to the customer")
+    page.touch("Close the call")
+    page.sees("Closed 2")
     state = state_of(call)
     assert state.record_after.cones == {"left": 28, "right": 28}
     assert ("Turns found", "left spring 28, right spring 28 quarter-turns") in {(line.label, line.text) for line in state.summary}

@@ -1,5 +1,6 @@
-import { CalendarDays, DoorClosed, Ruler, Store } from 'lucide-react';
+import { CalendarDays, DoorClosed, Keyboard, Ruler, Store } from 'lucide-react';
 import type { ReactNode } from 'react';
+import { Button } from 'react-aria-components';
 import { NavLink, useNavigate } from 'react-router';
 import styled from 'styled-components';
 import type { Schemas } from '../api/client';
@@ -24,6 +25,11 @@ const Rail = styled.nav`
     a { flex: 1; min-height: 52px; border: 0; border-top: 3px solid transparent; } a.active { border-top-color: var(--action); }
   }
 `;
+/** Where there is a keyboard: what it does. */
+const Keys = styled(
+  Button,
+)`background: none; border: 0; min-height: 64px; display: grid; place-content: center; justify-items: center; gap: 3px; color: var(--quiet); cursor: pointer;
+  font: 500 16px 'Barlow Condensed', sans-serif; margin-top: auto; @media (max-width: 700px) { display: none; }`;
 const Body = styled.div`min-width: 0;`;
 
 export function Frame({ session, children }: { session: Schemas['SessionOut']; children: ReactNode }) {
@@ -48,6 +54,9 @@ export function Frame({ session, children }: { session: Schemas['SessionOut']; c
         <NavLink to="/shop">
           <Store size={24} aria-hidden /> Shop
         </NavLink>
+        <Keys onPress={help.show}>
+          <Keyboard size={24} aria-hidden /> Keys
+        </Keys>
       </Rail>
       <Body>
         <WaitingBar />

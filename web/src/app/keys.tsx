@@ -2,6 +2,8 @@ import { useEffect, useRef, useState } from 'react';
 import { Dialog, Heading, Modal, ModalOverlay } from 'react-aria-components';
 import styled from 'styled-components';
 import { Plain } from '../ui/buttons';
+import { OneOf } from '../ui/OneOf';
+import { useRemembered } from './remembered';
 
 const LIST: [string, string][] = [
   ['/', 'Search doors'],
@@ -34,7 +36,11 @@ function pressed(event: KeyboardEvent): string {
   return event.altKey ? `Alt+${event.code.replace('Digit', '')}` : event.key;
 }
 
-/** Single keys that act anywhere, but never while typing; a digit alone is never one of them. */
+const SWITCH = 'north-hinge.keys';
+/** Whether single letters and signs act; some speech input types them unasked. */
+const singleKeysAct = () => localStorage.getItem(SWITCH) !== 'off';
+
+/** Single keys that act anywhere, but never while typing; a digit alone is never one of them, and they can be switched off. */
 export function useKey(actions: Record<string, () => void>): void {
   const latest = useRef(actions);
   latest.current = actions;
@@ -42,7 +48,7 @@ export function useKey(actions: Record<string, () => void>): void {
     const onKey = (event: KeyboardEvent) => {
       if (event.ctrlKey || event.metaKey || (typing(event) && !event.altKey)) return;
       const action = latest.current[pressed(event)];
-      if (!action) return;
+      if (!action || (event.key.length === 1 && event.key !== ' ' && !event.altKey && !singleKeysAct())) return;
       event.preventDefault();
       action();
     };
@@ -53,11 +59,13 @@ export function useKey(actions: Record<string, () => void>): void {
 
 export function useKeys(actions: Record<string, () => void>) {
   const [open, setOpen] = useState(false);
-  useKey({ ...actions, '?': () => setOpen(true) });
-  return { open, close: () => setOpen(false) };
+  const show = () => setOpen(true);
+  useKey({ ...actions, '?': show });
+  return { open, show, close: () => setOpen(false) };
 }
 
 export function KeyList({ open, close }: { open: boolean; close: () => void }) {
+  const [keys, setKeys] = useRemembered('keys', ['on', 'off']);
   return (
     <Veil isOpen={open} onOpenChange={(next) => !next && close()} isDismissable>
       <Box>
@@ -73,6 +81,17 @@ export function KeyList({ open, close }: { open: boolean; close: () => void }) {
               </div>
             ))}
           </Keys>
+          <OneOf
+            label="Single keys"
+            flow
+            value={keys}
+            pick={setKeys}
+            options={[
+              { id: 'on', text: 'Single keys act' },
+              { id: 'off', text: 'Switched off' },
+            ]}
+          />
+          <p style={{ margin: '12px 0' }}>Alt with a digit, Space in the turn counter and arrows act in any case.</p>
           <Plain onPress={close}>Close the list</Plain>
         </Dialog>
       </Box>

@@ -1,3 +1,4 @@
+import { useRef } from 'react';
 import styled from 'styled-components';
 import type { Schemas } from '../../api/client';
 import { Plain } from '../../ui/buttons';
@@ -20,9 +21,14 @@ export function Proofs({ call }: { call: Call }) {
 }
 
 function ProofRow({ proof, call }: { proof: Schemas['ProofState']; call: Call }) {
-  const made = (passed: boolean) => call.enter({ kind: 'proof', proof: proof.id, passed, note: '' });
+  const row = useRef<HTMLDivElement>(null);
+  const made = (passed: boolean) => {
+    call.enter({ kind: 'proof', proof: proof.id, passed, note: '' });
+    // The buttons go with the answer: the keyboard keeps its place in the list.
+    row.current?.focus({ preventScroll: true });
+  };
   return (
-    <Proof role="group" aria-label={proof.title}>
+    <Proof ref={row} tabIndex={-1} role="group" aria-label={proof.title}>
       <h3>
         {proof.title}
         {proof.required ? '' : ' (advised)'}

@@ -1,5 +1,5 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
-import { type FormEvent, useState } from 'react';
+import { type FormEvent, useEffect, useRef, useState } from 'react';
 import styled from 'styled-components';
 import { client, data } from '../../api/client';
 import { callBalanceQuery } from '../../api/queries';
@@ -31,8 +31,13 @@ export function TakeReading({ call }: { call: Call }) {
   const height = picked ?? asked ?? USUAL_IN;
   const heights = [...new Set([...call.state.reading_heights_in, height])].sort((one, other) => one - other);
   const [way, setWay] = useState<Way>('let_go');
+  const panel = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    // The gates that stood here are gone, and the keyboard's place with them: it goes on from what is asked now.
+    if (document.activeElement === document.body) panel.current?.focus({ preventScroll: true });
+  }, []);
   return (
-    <Panel className="asked" role="group" aria-label="Take a reading">
+    <Panel ref={panel} tabIndex={-1} className="asked" role="group" aria-label="Take a reading">
       <OneOf label="How it is read" flow value={way} pick={setWay} options={WAYS} />
       <h3>
         {way === 'toss'

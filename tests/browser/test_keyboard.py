@@ -1,0 +1,127 @@
+"""A whole call by keyboard alone: from the search for the door to its close, without a single click."""
+
+from __future__ import annotations
+
+from selenium.webdriver.common.action_chains import ActionChains
+from selenium.webdriver.common.keys import Keys
+
+from server.calls.models import Call
+from server.doors.models import Door
+from tests.browser.test_first_light import tab_to
+from tests.browser.work import gates, state_of
+from tests.hinge.calls import MEASURED, SPRING
+
+TURNS = 6
+
+
+def press(page, words, key=Keys.ENTER):
+    tab_to(page, words)
+    page.keys(key)
+
+
+def meet(page, *groups):
+    """Every gate of these groups; those that are met are gone, or on already."""
+    for gate in [gate for group in groups for gate in gates(group)]:
+        if not page.is_on(gate.title):
+            press(page, gate.title, Keys.SPACE)
+            page.pause(0.4)
+
+
+def count(page, side, times, before):
+    """So many presses of Space, each seen to count before the next."""
+    for done in range(times):
+        page.keys(Keys.SPACE)
+        left = before(done + 1)
+        page.sees(f"{side} spring: {left}")
+
+
+def other_spring(page):
+    """The springs are one group: the arrows go from one to the next."""
+    tab_to(page, "Left spring:")
+    page.keys(Keys.ARROW_RIGHT, Keys.SPACE)
+
+
+def test_a_whole_call_by_keyboard_alone(signed_in, person):
+    page = signed_in
+    record = {"version": 2, "measured": MEASURED, "springs": [SPRING], "cones": {"left": TURNS, "right": TURNS}}
+    Door.objects.create(shop=person.shop, name="Pilot house", record=record)
+    page.go("/")
+    page.sees("No call is under way")
+    page.keys("/")
+    page.until(lambda: page.browser.switch_to.active_element.tag_name == "input", "focus in the search")
+    page.keys("pilot")
+    press(page, "Pilot house")
+    page.sees("Touch a part to read it")
+    press(page, "Start call")
+    page.sees("What does the customer say?")
+    tab_to(page, "It lifts two or three feet")
+    page.keys(Keys.ARROW_DOWN, Keys.ARROW_DOWN, Keys.SPACE)
+    meet(page, "hands_on")
+    press(page, "Made safe: find the fault")
+    page.sees("A torsion spring is broken")
+    tab_to(page, "A torsion spring is broken")
+    page.keys(Keys.ARROW_DOWN, Keys.SPACE)
+    press(page, "Measure the door")
+    page.until(lambda: page.browser.switch_to.active_element.tag_name == "input", "the next number asked")
+    page.chord(Keys.ALT, "4")
+    page.sees("Pick the springs")
+    press(page, "These springs, again")
+    tab_to(page, f"{TURNS} quarter-turns each")
+    page.keys(Keys.ENTER)
+    page.sees("Let the springs down")
+    meet(page, "bars", "letting_down")
+    press(page, "Count them down")
+    page.sees(f"{TURNS} to let off")
+    count(page, "Left", TURNS, lambda done: f"{TURNS - done} / 0")
+    other_spring(page)
+    page.sees(f"{TURNS} to let off")
+    count(page, "Right", TURNS, lambda done: f"{TURNS - done} / 0")
+    press(page, "All there: go on")
+    page.sees("Put right what was wrong")
+    meet(page, "taking_off")
+    press(page, "All right again")
+    page.sees(f"Wind {TURNS} quarter-turns")
+    meet(page, "bars", "winding")
+    press(page, "Start winding")
+    page.sees(f"{TURNS} to go")
+    count(page, "Left", TURNS, lambda done: f"{done} / {TURNS}")
+    other_spring(page)
+    count(page, "Right", TURNS, lambda done: f"{done} / {TURNS}")
+    press(page, "All there: go on")
+    press(page, "Check the balance")
+    meet(page, "first_lift")
+    page.sees("What does it do?")
+    page.keys(Keys.TAB)
+    press(page, "▬ holds")
+    page.sees("Take back")
+    press(page, "Contact reversal passed")
+    press(page, "Eyes passed")
+    page.sees("Close the call")
+    press(page, "Close the call")
+    page.sees("Told to the customer")
+    press(page, "Close the call")
+    page.sees("Closed 2")
+    call = Call.objects.get()
+    assert state_of(call).closed
+    assert state_of(call).record_after.cones == {"left": TURNS, "right": TURNS}
+    assert page.complaints() == []
+
+
+def test_single_keys_can_be_switched_off_and_alt_goes_on(signed_in, person, door):
+    page = signed_in
+    page.go("/")
+    page.keys("?")
+    page.sees("Count a stroke, take it back")
+    page.keys(Keys.TAB)
+    press(page, "Single keys act", Keys.ARROW_RIGHT)
+    page.keys(Keys.SPACE)
+    page.until(lambda: page.browser.execute_script("return localStorage.getItem('north-hinge.keys')") == "off", "switched off")
+    page.keys(Keys.ESCAPE)
+    page.until(lambda: "Count a stroke, take it back" not in page.text(), "the list put away")
+    page.keys("t", "/")
+    page.pause(0.3)
+    assert page.browser.current_url.endswith("/")
+    assert page.browser.execute_script("return document.documentElement.dataset.theme") == "light"
+    press(page, "Keys")
+    page.sees("Switched off")
+    ActionChains(page.browser).send_keys(Keys.ESCAPE).perform()
