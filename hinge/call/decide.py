@@ -153,8 +153,16 @@ def _these_again(call: Call, command: c.Again) -> c.Chosen:
     return c.Chosen(kind="chosen", again=True, springs=on.springs, duplex=on.duplex, quarter_turns=command.quarter_turns)
 
 
+def _require_whole(call: Call, where: str) -> None:
+    """Refuse to wind springs again one of which was found broken."""
+    found = causes().get(call.cause or "")
+    if found is not None and found.never_again:
+        raise Contradiction(f"{found.text}: these springs are not wound again. Pick others.", where, None)
+
+
 def _again(call: Call, command: c.Chosen) -> None:
     line = call.line
+    _require_whole(call, "again")
     if line.kind != "torsion":
         raise Contradiction("Only torsion springs are let down and wound again.", "again", True)
     if line.on is None and command.springs:
@@ -195,6 +203,8 @@ def _hanging(call: Call, where: str) -> ln.Line:
 
 def _aimed(call: Call, command: c.Aimed) -> None:
     line = _hanging(call, "targets")
+    if action_of(call, command) == "rewind":
+        _require_whole(call, "targets")
     if call.plan is not None:
         raise OutOfStep("Another set is picked. Take that pick back to keep what hangs there.", "targets", None)
     for part, to_count in command.targets.items():

@@ -23,12 +23,13 @@ class Cause(Document):
     """What can be said to have been found.
 
     With a `never_run` one the opener does not run the door until it has held by hand; with a `never_lift` one nobody lifts it
-    to read its balance until work on what carries it is done.
+    to read its balance until work on what carries it is done; with a `never_again` one what hangs there is not wound again.
     """
 
     text: str
     never_run: bool = False
     never_lift: bool = False
+    never_again: bool = False
 
 
 class Gate(Document):

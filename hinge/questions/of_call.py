@@ -10,6 +10,7 @@ from hinge.balance.hung import HungDoor
 from hinge.call.decide import UNITS
 from hinge.call.evolve import Call
 from hinge.call.hung import hung_or_none
+from hinge.call.knowledge import causes
 from hinge.call.line import Line, Part
 from hinge.call.picking import turns_for
 from hinge.call.record import MOST_QUARTERS, CarrierKind, OnDoor
@@ -148,8 +149,8 @@ def balance_of(call: Call) -> CallBalance | None:
 
 def _again(call: Call, setup: Setup) -> AgainOut | None:
     """The counts the springs that hang there could be wound to again: as they were found, and as suits this door."""
-    line = call.line
-    if line.kind != "torsion" or line.on is None:
+    line, cause = call.line, causes().get(call.cause or "")
+    if line.kind != "torsion" or line.on is None or (cause is not None and cause.never_again):
         return None
     found = {part: turns for part, turns in call.turns_found.items() if turns is not None}
     alike = len(set(found.values())) == 1

@@ -124,6 +124,7 @@ class Technician(RuleBasedStateMachine):
                 self.met -= STOPS[body["stop"]]
             case "aimed" if carrier == "torsion" and self.let_down and not any(count != 0 for count in line.counts.values()):
                 if any(body["targets"].values()):
+                    assert self.running.call.cause != "spring_broken", "a broken spring was wound again"
                     assert self.met >= HANDS_ON | {"cables_slack"}, "springs wound again before both were seen to be down"
                     self._begun_anew()
             case "slack":
@@ -146,6 +147,7 @@ class Technician(RuleBasedStateMachine):
                 if line.on is not None:
                     assert planned is not None
                     assert planned.again, "two sets on one door"
+                    assert self.running.call.cause != "spring_broken", "a broken spring was wound again"
                     assert all(count == 0 for count in line.counts.values()), "wound springs were called down"
                     assert "cables_slack" in self.met
                 self.let_down = False

@@ -24,9 +24,22 @@ HUNG = {"door": DOOR, "track": TRACK, "drum": DRUM, "springs": [SPRING | {"count
 ASKED = {
     "lift": {"door": DOOR, "track": TRACK, "positions_in": [0, 42, 84]},
     "torsion": SPRING | {"turns": 7.25},
-    "size": {"door": DOOR, "track": TRACK, "drum": DRUM, "cycles": 15000},
+    "size": {
+        "door": DOOR,
+        "track": TRACK,
+        "drum": DRUM,
+        "cycles": 15000,
+        "options": {"sort": "cycles", "falling": True, "skip": 20, "most": 2, "count": 1, "option": "0.207x2x27.5x2"},
+    },
     "balance": HUNG | {"positions_in": [0, 42, 84]},
-    "trim": HUNG | {"readings": [{"height_in": 42, "outcome": "creeps_up"}, {"height_in": 20, "force_lb": 8, "direction": "raising"}]},
+    "trim": HUNG
+    | {
+        "readings": [
+            {"height_in": 42, "outcome": "creeps_up"},
+            {"height_in": 20, "force_lb": 8, "direction": "raising"},
+            {"height_in": 60, "tossed": True},
+        ]
+    },
     "carries": {
         "door": {"height_in": 84, "section_count": 4, "scale_weight_lb": 130},
         "track": TRACK,
@@ -59,7 +72,18 @@ ASKED = {
         "balance": {"kind": "extension", "rate_lb_per_in": 4, "free_in": 0, "lug_in": 12, "anchor_in": 40},
     },
     "identify": {"ten_coils_in": 2.0625, "twenty_coils_in": 4.125, "inside_diameter_in": 2, "length_in": 27.5},
-    "call": {"commands": [{"kind": "complaint", "complaint": "heavy"}, {"kind": "gate", "gate": "override", "met": True}]},
+    "call": {
+        "record": {"measured": {"weight_lb": 130.0}, "springs": [SPRING | {"count": 2}], "cones": {"left": 29, "right": None}},
+        "commands": [
+            {"kind": "complaint", "complaint": "heavy"},
+            {"kind": "gate", "gate": "override", "met": True},
+            {"kind": "measured", "field": "quarter_turns_now", "typed": "28"},
+            {"kind": "again", "quarter_turns": 29},
+            {"kind": "stopped", "stop": "bar"},
+            {"kind": "still_wound", "part": "left"},
+            {"kind": "reading", "reading": {"height_in": 60, "tossed": True}},
+        ],
+    },
     "side_view": {"door": DOOR, "track": TRACK, "drum": DRUM, "positions_in": [0, 84]},
 }
 

@@ -159,6 +159,26 @@ def test_springs_picked_again_that_came_off_all_the_same_go_on_as_any_other():
     assert call.call.line.targets == {"left": 29, "right": 29}
 
 
+def test_a_broken_spring_is_not_wound_again_by_any_way():
+    call = at(29)
+    call.say("found", cause="spring_broken")
+    with pytest.raises(Contradiction, match="not wound again"):
+        call.say("again", quarter_turns=29)
+    call.work_gates()
+    for part in ("left", "right"):
+        call.say("slack", part=part)
+    call.gates("taking_off")
+    with pytest.raises(Contradiction, match="not wound again"):
+        call.say("aimed", targets={"left": 29, "right": 29})
+    later = at(29)
+    later.say("again", quarter_turns=29)
+    down(later, 29)
+    later.gates("taking_off")
+    later.say("found", cause="spring_broken")
+    with pytest.raises(Contradiction, match="not wound again"):
+        later.say("put_on")
+
+
 def test_only_what_hangs_there_is_picked_again():
     with pytest.raises(OutOfStep, match="Other springs hang there"):
         at(29).say("chosen", again=True, springs=[SPRING | {"wire_in": 0.218}], quarter_turns=29)

@@ -1,4 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
+import { useRef } from 'react';
 import { callBalanceQuery } from '../../api/queries';
 import { lineOf } from '../../drawing/lines';
 import { SideViewOf } from '../../drawing/SideViewOf';
@@ -17,6 +18,7 @@ export function Prove({ call, go }: StageProps) {
   const { state } = call;
   const before = state.touched ? 'first_lift' : 'as_found';
   const firstLift = state.gate_groups.find((group) => group.before === before);
+  const gated = useRef(!firstLift?.met);
   const left = state.to_close.length;
   return (
     <>
@@ -24,7 +26,7 @@ export function Prove({ call, go }: StageProps) {
         <Stack $gap={16}>
           <h2>{state.touched ? 'Check the balance' : 'Read the door as found, before anything is touched'}</h2>
           {firstLift && !firstLift.met && <Gates call={call} group={firstLift} />}
-          {firstLift?.met && !state.closed && <TakeReading call={call} />}
+          {firstLift?.met && !state.closed && <TakeReading call={call} takeFocus={gated.current} />}
           <Readings call={call} />
           <Proofs call={call} />
         </Stack>

@@ -22,7 +22,7 @@ const Outcomes = styled.div`display: grid; gap: 6px; button { min-height: 50px; 
 const Force = styled.form`display: grid; grid-template-columns: 1fr auto auto; gap: 8px; align-items: end;`;
 
 /** Let go at a height and touch what the door does; or read the hand force with a gauge. */
-export function TakeReading({ call }: { call: Call }) {
+export function TakeReading({ call, takeFocus }: { call: Call; takeFocus: boolean }) {
   const top = call.state.setup?.door.height_in ?? 84;
   const balance = useQuery(callBalanceQuery(call.call.key, call.call.entries));
   const asked = balance.data?.answer.advice.next_height_in ?? null;
@@ -34,8 +34,8 @@ export function TakeReading({ call }: { call: Call }) {
   const panel = useRef<HTMLDivElement>(null);
   useEffect(() => {
     // The gates that stood here are gone, and the keyboard's place with them: it goes on from what is asked now.
-    if (document.activeElement === document.body) panel.current?.focus({ preventScroll: true });
-  }, []);
+    if (takeFocus) panel.current?.focus({ preventScroll: true });
+  }, [takeFocus]);
   return (
     <Panel ref={panel} tabIndex={-1} className="asked" role="group" aria-label="Take a reading">
       <OneOf label="How it is read" flow value={way} pick={setWay} options={WAYS} />
