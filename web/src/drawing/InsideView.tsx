@@ -3,6 +3,7 @@ import styled from 'styled-components';
 import type { Schemas } from '../api/client';
 import { feet, tape } from '../ui/words';
 import { DrawnPart, type Part } from './DrawnPart';
+import { Hatch } from './Hatch';
 import { coils, type Measured, rowsOf, springParts, stiles } from './insideParts';
 import { useWidth } from './useWidth';
 
@@ -130,11 +131,7 @@ export function InsideView({ measured, said, plates, over }: Props) {
         role="group"
         aria-label="Inside view of the door"
       >
-        <defs>
-          <pattern id={hatch} width="7" height="7" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
-            <path d="M0 0V7" stroke="var(--line)" strokeWidth="1.2" />
-          </pattern>
-        </defs>
+        <Hatch id={hatch} />
         <rect
           x={x(-SIDE_IN)}
           y={y(height + ABOVE_IN)}

@@ -1,5 +1,6 @@
 import { useId } from 'react';
 import { Dimension, type Dimensions, InARow, Line } from './Dimension';
+import { Hatch } from './Hatch';
 
 const WIDE = 300;
 const TALL = 250;
@@ -30,11 +31,7 @@ export function OnTheTrack({ dimensions, radius, rise, vertical }: Props) {
       role="group"
       aria-label="The track from the side"
     >
-      <defs>
-        <pattern id={hatch} width="7" height="7" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
-          <path d="M0 0V7" stroke="var(--line)" strokeWidth="1.2" />
-        </pattern>
-      </defs>
+      <Hatch id={hatch} />
       <rect x={x(-7)} y="8" width={4.5 * SCALE} height={TOP - 8} fill={`url(#${hatch})`} stroke="var(--edge)" />
       <rect
         x={x(-2)}

@@ -2,6 +2,7 @@ import { useId, useMemo, useState } from 'react';
 import styled from 'styled-components';
 import type { Schemas } from '../api/client';
 import { feet, force } from '../ui/words';
+import { Hatch } from './Hatch';
 import { HeightSlider } from './HeightSlider';
 import { nearest, sideLayout } from './layout';
 import type { ForceLine, Pinned } from './lines';
@@ -59,11 +60,7 @@ export function SideView(props: Props) {
         aria-label="Side view with lift profile"
         role="group"
       >
-        <defs>
-          <pattern id={hatch} width="7" height="7" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
-            <path d="M0 0V7" stroke="var(--line)" strokeWidth="1.4" />
-          </pattern>
-        </defs>
+        <Hatch id={hatch} />
         <rect
           x={wallX - 24}
           y={8}
