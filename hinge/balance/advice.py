@@ -26,8 +26,10 @@ SURE, LIKELY, NEARLY = 0.6, 0.88, 0.85
 CONVINCED, DOUBTED, SUSPECTED = 0.72, 0.4, 0.12  # that the springs are wrong
 NOT_EXPECTED = 0.04
 ENOUGH, MOST = 6, 8  # readings at one setting
+RIGHT, HARDLY, LOOKED_FOR = 0.7, 0.15, 4  # sure enough that the setting is right; that it may hold there; how often it is looked for
 WORTH_LB = 0.5  # a trim that gains less along the travel is not worth a bar
 LIKELY_DOORS = 800
+HARDLY_STANDS = "No step makes it better: it drags so little that it moves by itself between its joints. It must hold once at"
 DISAGREE = "The readings and what hangs there do not agree. Do not trim: weigh the door and measure what carries it."
 
 
@@ -116,10 +118,27 @@ def _advice(hung: Hung, readings: list[Reading], now: list[Reading], fit: Fit, s
         held = f"Leave it: it holds at {hung.carrier.step.holds_at.words}, and no step is sure to make it better elsewhere."
         return Advice("leave", 0, held, surprise=surprise)
     if len(now) >= MOST:
+        at = _where_it_holds(hung, now, doors) if wrong < DOUBTED and _right(trims) and len(now) < MOST + LOOKED_FOR else None
+        if at is not None:
+            return _measure(at, f"{HARDLY_STANDS} {hung.carrier.step.holds_at.words}: let it go at", surprise)
         return Advice("measure_more", 0, DISAGREE, surprise=surprise)
     if not _in_band(hung, now):
         return _measure(first, "Read the balance at", surprise)
     return _measure(_most_telling_height(hung, now, now, doors), "The readings do not settle it yet. Read the balance at", surprise)
+
+
+def _right(trims: Trims) -> bool:
+    """Whether the setting is right to the nearest step on most of the doors this one could be."""
+    return bool(np.mean(np.abs(trims.best) <= 1) > RIGHT)
+
+
+def _where_it_holds(hung: Hung, now: list[Reading], doors: Doors) -> float | None:
+    """Where it likeliest holds among the heights at which it must [in], clear of those read; None where there is none left."""
+    band = hung.carrier.step.holds_at
+    heights = np.arange(band.from_in, min(band.to_in, hung.door.height_in - CLEAR_OF_OPEN_IN) + 0.1, 2.0)
+    away = np.min([np.abs(heights - reading.height_in) for reading in now], axis=0)
+    holds = np.where(away >= 2, (np.abs(net_of(hung, doors, heights)) <= doors.friction_lb).mean(axis=1), 0.0)
+    return float(heights[np.argmax(holds)]) if len(heights) and holds.max() > HARDLY else None
 
 
 def _first_height(hung: Hung) -> float:
