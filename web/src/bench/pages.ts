@@ -101,7 +101,7 @@ export const BENCH: BenchEntry[] = [
     decides: 'Which plates balance this door on its strap?',
     groups: ['door', 'track', 'drum', 'springs'],
     preset: { counterbalance: 'counterweight' },
-    usual: { ...DOOR, ...DRUM, hub_core_in: '1', strap_in: '.06', hub_turns: '9' },
+    usual: { ...DOOR, ...DRUM, hub_core_in: '3/4', strap_in: '.2', hub_turns: '7.5' },
   },
   {
     name: 'one-piece',

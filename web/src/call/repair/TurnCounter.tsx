@@ -20,7 +20,7 @@ const Screen = styled(
   @media (max-width: 1000px) { grid-template: auto auto auto / minmax(0, 1fr); align-content: start; }`;
 const Top = styled.div`grid-column: 1 / -1; display: flex; gap: 10px; align-items: center; justify-content: space-between; flex-wrap: wrap;`;
 const Target = styled(Button)`
-  border: 3px solid var(--action); background: var(--sheet); color: var(--ink); border-radius: 2px; cursor: pointer; display: grid; place-items: center; align-content: center; gap: 4px; min-height: 300px; padding: 8px; height: auto;
+  border: 3px solid var(--action); background: var(--sheet); color: var(--ink); border-radius: 2px; cursor: pointer; display: grid; place-items: center; align-content: center; gap: 4px; min-height: 300px; padding: 8px; @media (max-width: 1000px) { min-height: calc(min(84vw, 46vh) + 96px); }
   p { font: 500 20px 'Barlow Condensed', sans-serif; text-align: center; }
   &[data-pressed] { background: var(--holds-band); } &[data-disabled] { border-color: var(--holds); cursor: default; }`;
 const Beside = styled.div`display: grid; gap: 10px; align-content: start; overflow: auto;
