@@ -88,7 +88,7 @@ def shown(call: Call, claimed_elsewhere: bool = False) -> CallState:
         on_door=now,
         said=door_said(measured, now),
         chosen=_choice(call, line, setup),
-        parts=[_part(line, plan, part, setup, turned_round(measured)) for part in line.counts],
+        parts=_parts(line, plan, setup, turned_round(measured)),
         work=_work(call),
         touched=line.touched,
         set_up=line.touched and line.set_up and plan is None,
@@ -260,10 +260,15 @@ def _told(call: Call, kind: CarrierKind, step: WorkStep, on: OnDoor, turns: int 
     )
 
 
-def _part(line: Line, plan: c.Chosen | None, part: Part, setup: Setup | None, other_way: bool) -> PartState:
-    count, target = line.counts[part], line.to_go(plan is not None).get(part)
-    unknown = line.kind == "torsion" and count is None
+def _parts(line: Line, plan: c.Chosen | None, setup: Setup | None, other_way: bool) -> list[PartState]:
+    unknown = line.kind == "torsion" and None in line.counts.values()
     likely = turns_for(line.on or OnDoor(), setup) if unknown and setup else None
+    to_go = line.to_go(plan is not None)
+    return [_part(line, part, to_go.get(part), likely if count is None else None, other_way) for part, count in line.counts.items()]
+
+
+def _part(line: Line, part: Part, target: int | None, likely: int | None, other_way: bool) -> PartState:
+    count = line.counts[part]
     most = max(n or 0 for n in (count, target, likely))
     return PartState(
         part=part,
