@@ -156,7 +156,7 @@ def _these_again(call: Call, command: c.Again) -> c.Chosen:
 def _require_whole(call: Call, where: str) -> None:
     """Refuse to wind springs again one of which was found broken."""
     found = causes().get(call.cause or "")
-    if found is not None and found.never_again:
+    if call.line.as_found and call.line.kind == "torsion" and found is not None and found.never_again:
         raise Contradiction(f"{found.text}: these springs are not wound again. Pick others.", where, None)
 
 
@@ -203,7 +203,7 @@ def _hanging(call: Call, where: str) -> ln.Line:
 
 def _aimed(call: Call, command: c.Aimed) -> None:
     line = _hanging(call, "targets")
-    if action_of(call, command) == "rewind":
+    if any(to_count > (line.counts.get(part) or 0) for part, to_count in command.targets.items()):
         _require_whole(call, "targets")
     if call.plan is not None:
         raise OutOfStep("Another set is picked. Take that pick back to keep what hangs there.", "targets", None)
@@ -269,6 +269,8 @@ def _moved(call: Call, command: c.Moved) -> None:
     target = line.to_go(call.plan is not None).get(command.part)
     towards = target is not None and min(stands, target) <= command.to_count <= max(stands, target)
     towards = towards or takes_back(line, command)
+    if step > 0 and not takes_back(line, command):
+        _require_whole(call, "to_count")
     if not towards and not (line.kind == "torsion" and step < 0):
         plan = "Nothing is planned here" if target is None else f"The plan is {target} {unit}"
         raise Contradiction(f"{plan}. Trim after the balance check, not before.", "to_count", command.to_count, str(target), unit)

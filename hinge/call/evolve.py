@@ -258,7 +258,7 @@ def _work(call: Call, body: ev.Event, signed: Signed) -> Call:
 def _put_on(call: Call, plan: c.Chosen) -> Call:
     found = call.found_line or replace(call.found, let_off=call.line.let_off)
     again = _wound_again(call) and plan.quarter_turns is not None
-    line = ln.again(call.line, plan.quarter_turns or 0) if again else ln.put_on(plan.on())
+    line = ln.again(call.line, plan.quarter_turns or 0) if again else replace(ln.put_on(plan.on()), as_found=plan.again)
     return replace(call, plans=(), found_line=found, moved_line=line)
 
 

@@ -27,6 +27,7 @@ class Line:
     was wound on, known still once it is slack.
     `targets` is where each part is to go; None where nothing is asked. `touched` once anything on this call has moved it.
     `last_stroke` is the one just counted on a cone, which may have been counted by mistake: it alone is taken back as it came.
+    `as_found` while it is what hung there on arrival.
     """
 
     kind: CarrierKind
@@ -36,6 +37,7 @@ class Line:
     targets: Mapping[Part, int | None] = field(default_factory=dict)
     touched: bool = False
     last_stroke: tuple[Part, int, int] | None = None
+    as_found: bool = True
 
     @property
     def wound(self) -> bool:
@@ -116,7 +118,7 @@ def put_on(on: OnDoor, touched: bool = True) -> Line:
     """The line after this was put on: cones at zero with what they are to be wound to, a pair or a stack as it was told."""
     kind = on.kind or "torsion"
     if kind == "torsion":
-        return Line(kind, on, dict.fromkeys(on.cones, 0), targets=dict(on.cones.items()), touched=touched)
+        return Line(kind, on, dict.fromkeys(on.cones, 0), targets=dict(on.cones.items()), touched=touched, as_found=False)
     if kind == "extension":
         return Line(kind, on, dict.fromkeys(SIDES, 0), touched=touched)
     stack = on.counterweight
@@ -142,13 +144,19 @@ def moved(line: Line, part: Part, to_count: int) -> Line:
     if count is None:
         return replace(line, let_off={**line.let_off, part: max(0, -to_count)}, touched=True, last_stroke=last)
     off = {**line.let_off, part: line.let_off.get(part, 0) + count - to_count} if line.kind == "torsion" else line.let_off
-    return replace(line, counts={**line.counts, part: to_count}, let_off=off, touched=True, last_stroke=last)
+    after = replace(line, counts={**line.counts, part: to_count}, let_off=off, touched=True, last_stroke=last)
+    return _over(after) if to_count < count and not taken_back else after
 
 
 def slack(line: Line, part: Part) -> Line:
     """A cone found slack or its spring broken: it holds no turn, whatever was thought."""
     off = {**line.let_off, part: line.let_off.get(part, 0)}
-    return replace(line, counts={**line.counts, part: 0}, let_off=off, touched=True, last_stroke=None)
+    return _over(replace(line, counts={**line.counts, part: 0}, let_off=off, touched=True, last_stroke=None))
+
+
+def _over(line: Line) -> Line:
+    """Once every cone was let down, what they were to be wound to before is over: winding them again is decided anew."""
+    return line if line.kind != "torsion" or line.wound else replace(line, targets=dict.fromkeys(line.counts, 0))
 
 
 def still_wound(line: Line, part: Part) -> Line:

@@ -283,3 +283,54 @@ def test_springs_wound_the_other_way_round_are_said_so_and_no_way_of_the_bar_is_
     assert "bar goes up" not in left.up
     assert [one.name for one in call.state.said.springs] == ["Left spring, left-hand wound", "Right spring, right-hand wound"]
     assert [one.left_hand for one in call.state.said.springs] == [True, False]
+
+
+def test_what_was_aimed_at_before_all_was_let_down_is_no_way_round_the_gate():
+    call = at(29)
+    call.say("aimed", targets={"left": 29, "right": 30})
+    down(call, 29)
+    call.work_gates()
+    call.say("gate", gate="cables_slack", met=False)
+    assert call.state.work.step == "down"
+    with pytest.raises(Contradiction, match="Trim after the balance check"):
+        call.say("moved", part="left", from_count=0, to_count=1)
+    with pytest.raises(GateNotMet, match="Cables slack on both sides"):
+        call.say("aimed", targets={"left": 29, "right": 29})
+
+
+def test_a_first_stroke_taken_back_leaves_what_the_springs_are_to_be_wound_to():
+    call = Running().chosen(3)
+    call.say("moved", part="left", from_count=0, to_count=1)
+    call.say("moved", part="left", from_count=1, to_count=0)
+    call.work_gates()
+    call.to_targets()
+    assert call.state.record_after.cones == {"left": 3, "right": 3}
+
+
+def test_the_broken_one_of_a_pair_is_not_wound_beside_the_sound_one():
+    call = at(29)
+    call.work_gates()
+    call.say("slack", part="left")
+    call.say("aimed", targets={"left": 2})
+    call.say("found", cause="spring_broken")
+    call.work_gates()
+    with pytest.raises(Contradiction, match="not wound again"):
+        call.say("moved", part="left", from_count=0, to_count=1)
+    with pytest.raises(Contradiction, match="not wound again"):
+        call.say("aimed", targets={"left": 3})
+
+
+def test_a_spring_that_breaks_while_it_is_wound_again_is_not_wound_further_but_a_new_one_like_it_is():
+    call = down(at(3), 3)
+    call.say("again", quarter_turns=3)
+    call.gates("taking_off")
+    call.say("put_on")
+    call.work_gates()
+    call.say("moved", part="left", from_count=0, to_count=1)
+    call.say("found", cause="spring_broken")
+    with pytest.raises(Contradiction, match="not wound again"):
+        call.say("moved", part="left", from_count=1, to_count=2)
+    call.say("chosen", springs=[SPRING], quarter_turns=3)
+    call.put_on().work_gates()
+    call.to_targets()
+    assert call.state.record_after.cones == {"left": 3, "right": 3}
