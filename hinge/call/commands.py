@@ -43,6 +43,29 @@ class Found(Document):
     note: Text = ""
 
 
+class Checked(Document):
+    """A check of the fault finder and what it showed; `cant_tell` where nothing could be seen."""
+
+    kind: Literal["checked"]
+    check: Name
+    outcome: Name
+
+
+class FactSet(Document):
+    """Something known of the door that makes some causes likelier, true or not."""
+
+    kind: Literal["fact"]
+    fact: Name
+    holds: bool
+
+
+class Cured(Document):
+    """What was found is put right: the search goes on without it, and with the check that showed the complaint."""
+
+    kind: Literal["cured"]
+    cause: Name
+
+
 class Measured(Document):
     """One measurement, as typed, and how it was found where that is not by tape or scale."""
 
@@ -193,9 +216,16 @@ class Closed(Document):
     told: Text = ""
 
 
+class Abandoned(Document):
+    """The call was started by mistake: nothing was done, and the door's file stays as it was."""
+
+    kind: Literal["abandoned"]
+    reason: Annotated[str, Field(min_length=3, max_length=600)]
+
+
 Plain = (
-    Complaint | GateSet | Found | Chosen | Aimed | Moved | Slack | StillWound | Stopped | TakenOff | PutOn | BalanceReading | ProofMade
-    | Withdrawn | Disconnected | Closed
+    Complaint | GateSet | Found | Checked | FactSet | Cured | Chosen | Aimed | Moved | Slack | StillWound | Stopped | TakenOff | PutOn
+    | BalanceReading | ProofMade | Withdrawn | Disconnected | Closed | Abandoned
 )  # fmt: skip
 Said = Plain | Measured | Picked | Again
 Command = Annotated[Said, Field(discriminator="kind")]

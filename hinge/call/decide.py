@@ -8,23 +8,29 @@ from typing import Any, cast
 from hinge.call import commands as c
 from hinge.call import events as ev
 from hinge.call import line as ln
+from hinge.call.answers import at_fault
+from hinge.call.ending import to_abandon, to_close
 from hinge.call.evolve import Call, action_of, takes_back
 from hinge.call.hung import hung_door
-from hinge.call.knowledge import causes, complaints, gate_groups, guards, proofs, stop_rules
+from hinge.call.knowledge import causes, complaints, gate_groups, proofs, stop_rules
+from hinge.call.permits import require_gates, require_may_lift, require_may_run, require_may_size
 from hinge.call.picking import NOT_MEASURED, plan_of
 from hinge.call.record import MOST_QUARTERS, OnDoor
 from hinge.call.sheet import understood
 from hinge.call.words import PARTS
 from hinge.document import plain_value
-from hinge.errors import BadInput, Contradiction, GateNotMet, HingeError, OutOfStep
+from hinge.errors import BadInput, Contradiction, HingeError, OutOfStep
+from hinge.faults.find import CANT_TELL
+from hinge.faults.knowledge import faults, require_known
 from hinge.measure.fields import fields, read_field, require_sound
-from hinge.springs.counterbalance import CHEST_HEIGHT, THREE_TO_FOUR_FEET, Band
 from hinge.springs.lists import NO_LISTS, Lists
 
+# Parts of which nothing is put right without work on what carries the door.
+CARRYING = ("springs", "setting", "cables", "shaft")
 MOST_READINGS = 60
 MOST_ENTRIES = 5000
 # Under these a call can still be ended: what a full call takes.
-ENDINGS = (c.Closed, c.Disconnected)
+ENDINGS = (c.Closed, c.Disconnected, c.Abandoned)
 UNITS = {"torsion": "quarter-turns", "extension": "holes", "counterweight": "plates"}
 
 
@@ -39,6 +45,8 @@ def decide(call: Call, command: c.Said, lists: Lists = NO_LISTS) -> ev.Event:
         raise OutOfStep("This call is closed. Start a new call to go on.", "kind", command.kind)
     if call.count >= MOST_ENTRIES and not isinstance(command, ENDINGS):
         raise OutOfStep(f"This call has {call.count} entries, which is all it takes. Close it and start another.", "kind", command.kind)
+    if isinstance(command, c.Picked | c.Again | c.Chosen):
+        require_may_size(call)
     if isinstance(command, c.Picked):
         command = plan_of(command.option, call.measured, lists)
     if isinstance(command, c.Again):
@@ -66,35 +74,6 @@ def said_again(command: c.Said, kept: Iterable[ev.Event]) -> bool:
     return False
 
 
-def held_by_hand(call: Call) -> bool:
-    """Whether the door held where it must, on what carries it now."""
-    band = holds_at(call)
-    return any(one.current and one.reading.outcome == "holds" and band.has(one.reading.height_in) for one in call.readings)
-
-
-def holds_at(call: Call) -> Band:
-    """Where this door must hold when it is let go."""
-    return CHEST_HEIGHT if call.line.kind == "counterweight" else THREE_TO_FOUR_FEET
-
-
-def to_close(call: Call) -> list[str]:
-    """What stands between the call and its close, a sentence each."""
-    line, missing = call.line, []
-    if line.touched and line.on is None:
-        missing.append("Nothing carries the door: put on what was picked.")
-    elif line.touched and not line.carries:
-        missing.append("Finish the work: what carries the door is not where it is to be.")
-    if line.touched and not held_by_hand(call):
-        alone = {"torsion": "on its springs alone", "extension": "on its pair alone", "counterweight": "on its stack alone"}[line.kind]
-        missing.append(f"Read the balance: the door must hold at {holds_at(call).words} {alone}.")
-    if not call.disconnections:
-        for proof in proofs():
-            tried = call.tried.get(proof.id)
-            if proof.required and (tried is None or tried.standing != "passed"):
-                missing.append(f"Prove: {proof.title.lower()}.")
-    return missing
-
-
 def _gates(call: Call, command: c.Plain) -> None:
     action = action_of(call, command)
     if action is None:
@@ -102,10 +81,7 @@ def _gates(call: Call, command: c.Plain) -> None:
     carrier = call.line.kind
     if action == "put_on" and call.plan is not None:
         carrier = call.plan.on().kind or carrier
-    for group in guards(action, carrier):
-        open_gates = [gate.title for gate in group.gates if gate.id not in call.gates]
-        if open_gates:
-            raise GateNotMet(f"{group.title}: {'; '.join(open_gates)}.", "kind", command.kind, "every gate met")
+    require_gates(call, action, carrier, command.kind)
 
 
 def _measurement(command: c.Measured) -> ev.MeasuredValue:
@@ -155,9 +131,9 @@ def _these_again(call: Call, command: c.Again) -> c.Chosen:
 
 def _require_whole(call: Call, where: str) -> None:
     """Refuse to wind springs again one of which was found broken."""
-    found = causes().get(call.cause or "")
-    if call.line.as_found and call.line.kind == "torsion" and found is not None and found.never_again:
-        raise Contradiction(f"{found.text}: these springs are not wound again. Pick others.", where, None)
+    broken = next((causes()[name] for name in at_fault(call) if name in causes() and causes()[name].never_again), None)
+    if call.line.as_found and call.line.kind == "torsion" and broken is not None:
+        raise Contradiction(f"{broken.text}: these springs are not wound again. Pick others.", where, None)
 
 
 def _again(call: Call, command: c.Chosen) -> None:
@@ -313,14 +289,8 @@ def _put_on(call: Call, command: c.PutOn) -> None:
 
 
 def _reading(call: Call, command: c.BalanceReading) -> None:
-    line = call.line
-    if line.on is None or line.being_let_down or (line.touched and not line.carries):
-        raise OutOfStep("Finish the work first: nothing, or not enough, carries the door now.", "reading", None)
-    found = causes().get(call.cause or "")
-    if not line.touched and found is not None and found.never_lift:
-        raise Contradiction(f"{found.text}: the door is not lifted to be read until that is put right.", "reading", None)
-    if len(call.readings) >= MOST_READINGS:
-        raise OutOfStep("There are as many readings as a call takes.", "reading", len(call.readings), f"up to {MOST_READINGS}")
+    require_may_lift(call, "reading")
+    _require_place(call, "reading")
     setup, _ = understood(call.measured)
     height = command.reading.height_in
     if setup is not None and height > setup.door.height_in:
@@ -328,17 +298,38 @@ def _reading(call: Call, command: c.BalanceReading) -> None:
         raise BadInput("The reading is above the door's travel.", "reading.height_in", height, allowed, "in")
 
 
+def _require_place(call: Call, field: str) -> None:
+    if len(call.readings) >= MOST_READINGS:
+        raise OutOfStep("There are as many readings as a call takes.", field, len(call.readings), f"up to {MOST_READINGS}")
+
+
 def _proof(call: Call, command: c.ProofMade) -> None:
     _known(lambda: [proof.id for proof in proofs()], "proof")(call, command)
-    if action_of(call, command) != "power" or held_by_hand(call):
-        return
-    if call.line.touched:
-        said = f"Check the balance by hand before the door runs by power: it must hold at {holds_at(call).words}."
-        raise Contradiction(said, "proof", command.proof)
-    found = call.cause
-    if found is not None and found in causes() and causes()[found].never_run:
-        said = f"{causes()[found].text}: the opener never runs this door until it has held by hand at {holds_at(call).words}."
-        raise Contradiction(said, "proof", command.proof)
+    if action_of(call, command) == "power":
+        require_may_run(call, "proof", command.proof)
+
+
+def _checked(call: Call, command: c.Checked) -> None:
+    known = faults()
+    require_known("check", [command.check], known.checks)
+    require_known("outcome", [command.outcome], [*known.checks[command.check].outcomes, CANT_TELL])
+    if not call.complaints:
+        raise OutOfStep("Say first what the customer says: what to look at follows from it.", "kind", command.kind)
+    action = action_of(call, command)
+    if action == "power":
+        require_may_run(call, "check", command.check)
+    if action in ("lift", "lift_as_found"):
+        require_may_lift(call, "check")
+    if command.outcome in known.checks[command.check].reads:
+        _require_place(call, "check")
+
+
+def _cured(call: Call, command: c.Cured) -> None:
+    if command.cause not in [found.cause for found, _ in call.causes]:
+        raise Contradiction("That was not found on this call.", "cause", command.cause, "what was found")
+    cause = faults().causes.get(command.cause)
+    if cause is not None and cause.never_lift and cause.part in CARRYING and not call.line.touched:
+        raise Contradiction(f"{cause.text}: nothing was done yet on what carries the door.", "cause", command.cause, "the work first")
 
 
 def _withdrawal(call: Call, command: c.Withdrawn) -> None:
@@ -357,10 +348,19 @@ def _closed(call: Call, command: c.Closed) -> None:
         raise Contradiction(" ".join(missing), "kind", "closed", "every required proof passed, or left disconnected", "")
 
 
+def _abandoned(call: Call, command: c.Abandoned) -> None:
+    kept = to_abandon(call)
+    if kept:
+        raise Contradiction(" ".join(kept), "kind", "abandoned", "a call on which nothing was done and nothing found")
+
+
 _RULES: dict[type, Callable[[Call, Any], None]] = {
     c.Complaint: _known(complaints, "complaint"),
     c.GateSet: _known(lambda: [gate.id for group in gate_groups() for gate in group.gates], "gate"),
     c.Found: _known(causes, "cause"),
+    c.Checked: _checked,
+    c.FactSet: _known(lambda: faults().facts, "fact"),
+    c.Cured: _cured,
     c.Chosen: _chosen,
     c.Aimed: _aimed,
     c.Moved: _moved,
@@ -373,4 +373,5 @@ _RULES: dict[type, Callable[[Call, Any], None]] = {
     c.ProofMade: _proof,
     c.Withdrawn: _withdrawal,
     c.Closed: _closed,
+    c.Abandoned: _abandoned,
 }

@@ -15,6 +15,8 @@ from hinge.call.events import Entry
 from hinge.call.knowledge import Action, StopRule, gate_groups, proofs, stop_rules
 from hinge.call.line import Line, Part
 from hinge.call.record import DoorRecord, How, OnDoor, sound
+from hinge.faults.find import CANT_TELL
+from hinge.faults.knowledge import Need, faults
 from hinge.measure.fields import Value
 
 Standing = Literal["open", "passed", "failed", "void"]
@@ -70,12 +72,17 @@ class Unread:
 class Call:
     """The facts of a call. `claims` holds the standing claims of every measured field, last one last.
 
+    `checks` are the fault finder's since the last cure, `past_checks` those before; `abandoned` is why a closed call was a mistake.
     `found_line` is kept once something else goes on; `powered` is when the door last ran by the opener.
     """
 
     record: DoorRecord
     complaints: tuple[tuple[str, Signed], ...] = ()
     causes: tuple[tuple[c.Found, Signed], ...] = ()
+    checks: tuple[tuple[c.Checked, Signed], ...] = ()
+    facts: Mapping[str, tuple[bool, Signed]] = field(default_factory=dict)
+    cures: tuple[tuple[str, Signed], ...] = ()
+    past_checks: tuple[tuple[c.Checked, Signed], ...] = ()
     gates: Mapping[str, Signed] = field(default_factory=dict)
     claims: Mapping[str, tuple[Claim, ...]] = field(default_factory=dict)
     plans: tuple[tuple[c.Chosen, Signed], ...] = ()
@@ -87,6 +94,7 @@ class Call:
     stops: tuple[tuple[str, Signed], ...] = ()
     disconnections: tuple[tuple[str, Signed], ...] = ()
     closed: tuple[str, Signed] | None = None
+    abandoned: str = ""
     unreadable: tuple[Unread, ...] = ()
     count: int = 0
 
@@ -138,7 +146,8 @@ class Call:
 
     def standing_claims(self) -> frozenset[str]:
         """The entries that can be taken back: what was claimed, never what was done on the door."""
-        pairs = (*self.complaints, *self.causes, *self.plans, *self.disconnections)
+        pairs = (*self.complaints, *self.causes, *self.checks, *self.past_checks, *self.facts.values(), *self.cures)
+        pairs += (*self.plans, *self.disconnections)
         signed = [one for _, one in pairs] + [one.signed for of in self.claims.values() for one in of]
         signed += [one.signed for one in self.readings] + [one.signed for one in self.tried.values()]
         return frozenset(one.entry for one in signed)
@@ -194,10 +203,28 @@ def action_of(call: Call, body: ev.Event) -> Action | None:
             return "rewind" if down and any(body.targets.values()) else None
         case c.BalanceReading():
             return "lift" if call.line.touched else "lift_as_found"
+        case c.Checked():
+            return _done_by(call, body)
         case c.ProofMade():
             return "power" if any(proof.id == body.proof and proof.powered for proof in proofs()) else None
         case _:
             return None
+
+
+def _done_by(call: Call, body: c.Checked) -> Action | None:
+    """What a check does to the door; nothing where it could not be made."""
+    check = faults().checks.get(body.check)
+    if check is None or body.outcome == CANT_TELL:
+        return None
+    # What a trim does is told stroke by stroke.
+    return None if check.needs in ("", "wind") else action_for(call, check.needs)
+
+
+def action_for(call: Call, need: Need) -> Action:
+    """What a check that needs this does to the door as it stands."""
+    lifts: Action = "lift" if call.line.touched else "lift_as_found"
+    actions: dict[Need, Action] = {"": "hands", "hand": "hands", "lift": lifts, "run": "power", "wind": "wind"}
+    return actions[need]
 
 
 def takes_back(line: Line, stroke: c.Moved) -> bool:
@@ -219,7 +246,7 @@ def _consequences(call: Call, action: Action) -> Call:
         gates={name: signed for name, signed in call.gates.items() if name not in opened},
         tried={name: replace(tried, standing="void") if name in voided else tried for name, tried in call.tried.items()},
         readings=call.readings
-        if action in ("lift", "lift_as_found", "power")
+        if action in ("hands", "lift", "lift_as_found", "power")
         else tuple(replace(one, current=False) for one in call.readings),
     )
 
@@ -272,7 +299,31 @@ def _gate(call: Call, body: c.GateSet, signed: Signed) -> Call:
 
 
 def _found(call: Call, body: c.Found, signed: Signed) -> Call:
-    return replace(call, causes=(*call.causes, (body, signed)))
+    # Another note on what was found last says nothing new of the door.
+    noted = call.cause == body.cause and call.causes[-1][0].note != body.note
+    return replace(call if noted else _not_put_right(call, body.cause), causes=(*call.causes, (body, signed)))
+
+
+def _not_put_right(call: Call, *shown: str) -> Call:
+    """What shows again after its cure was not put right by it."""
+    return replace(call, cures=tuple(one for one in call.cures if one[0] not in shown))
+
+
+def _checked(call: Call, body: c.Checked, signed: Signed) -> Call:
+    shown = [name for name, _ in call.cures if name in faults().causes and faults().causes[name].confirmed_by == (body.check, body.outcome)]
+    call = replace(_not_put_right(call, *shown), checks=(*call.checks, (body, signed)))
+    check = faults().checks.get(body.check)
+    if check is None or body.outcome not in check.reads:
+        return call
+    return _read(call, Reading(height_in=check.reads_at_in, outcome=check.reads[body.outcome]), signed)
+
+
+def _fact(call: Call, body: c.FactSet, signed: Signed) -> Call:
+    return replace(call, facts={**call.facts, body.fact: (body.holds, signed)})
+
+
+def _cured(call: Call, body: c.Cured, signed: Signed) -> Call:
+    return replace(call, cures=(*call.cures, (body.cause, signed)), checks=(), past_checks=(*call.past_checks, *call.checks))
 
 
 def _measured(call: Call, body: ev.MeasuredValue, signed: Signed) -> Call:
@@ -286,7 +337,11 @@ def _chosen(call: Call, body: c.Chosen, signed: Signed) -> Call:
 
 
 def _reading(call: Call, body: c.BalanceReading, signed: Signed) -> Call:
-    return replace(call, readings=(*call.readings, Taken(body.reading, signed, call.line.as_it_stands(), before=not call.line.touched)))
+    return _read(call, body.reading, signed)
+
+
+def _read(call: Call, reading: Reading, signed: Signed) -> Call:
+    return replace(call, readings=(*call.readings, Taken(reading, signed, call.line.as_it_stands(), before=not call.line.touched)))
 
 
 def _proof(call: Call, body: c.ProofMade, signed: Signed) -> Call:
@@ -301,6 +356,10 @@ def _closed(call: Call, body: c.Closed, signed: Signed) -> Call:
     return replace(call, closed=(body.told, signed))
 
 
+def _abandoned(call: Call, body: c.Abandoned, signed: Signed) -> Call:
+    return replace(call, closed=("", signed), abandoned=body.reason)
+
+
 def _withdrawn(call: Call, body: c.Withdrawn, signed: Signed) -> Call:
     """Strike a claim. A proof taken back is open, whatever stood before it."""
     gone = body.entry
@@ -308,6 +367,10 @@ def _withdrawn(call: Call, body: c.Withdrawn, signed: Signed) -> Call:
         call,
         complaints=tuple(one for one in call.complaints if one[1].entry != gone),
         causes=tuple(one for one in call.causes if one[1].entry != gone),
+        checks=tuple(one for one in call.checks if one[1].entry != gone),
+        past_checks=tuple(one for one in call.past_checks if one[1].entry != gone),
+        facts={name: one for name, one in call.facts.items() if one[1].entry != gone},
+        cures=tuple(one for one in call.cures if one[1].entry != gone),
         claims={name: tuple(one for one in claims if one.signed.entry != gone) for name, claims in call.claims.items()},
         plans=tuple(one for one in call.plans if one[1].entry != gone),
         readings=tuple(one for one in call.readings if one.signed.entry != gone),
@@ -320,11 +383,15 @@ _CLAIMS = {
     c.Complaint: _complaint,
     c.GateSet: _gate,
     c.Found: _found,
+    c.Checked: _checked,
+    c.FactSet: _fact,
+    c.Cured: _cured,
     ev.MeasuredValue: _measured,
     c.Chosen: _chosen,
     c.BalanceReading: _reading,
     c.ProofMade: _proof,
     c.Disconnected: _disconnected,
     c.Closed: _closed,
+    c.Abandoned: _abandoned,
     c.Withdrawn: _withdrawn,
 }

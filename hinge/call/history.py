@@ -8,6 +8,7 @@ from hinge.call import commands as c
 from hinge.call import events as ev
 from hinge.call import line as ln
 from hinge.call.decide import UNITS, decide
+from hinge.call.ending import to_abandon
 from hinge.call.evolve import Call, evolve, start
 from hinge.call.record import DoorRecord
 from hinge.errors import BadInput, Contradiction, HingeError
@@ -81,6 +82,8 @@ def _require_sound(call: Call, event: ev.Event, seen: set[str]) -> None:
             _require_stroke(call.line, event)
         case c.Withdrawn() if event.entry not in seen:
             raise Contradiction("There is no such entry above to be taken back.", "entry", event.entry)
+        case c.Abandoned() if kept := to_abandon(call):
+            raise Contradiction(" ".join(kept), "kind", event.kind, "a call on which nothing was done and nothing found")
         case _:
             pass
 

@@ -2,20 +2,22 @@
 
 from __future__ import annotations
 
-import tomllib
 from collections.abc import Iterable
 from functools import cache
-from pathlib import Path
 from typing import Annotated, Literal
 
-from pydantic import Field, TypeAdapter
+from pydantic import Field
 
-from hinge.document import Document, read, table_of
+from hinge.document import Document, table_of
+from hinge.faults.knowledge import faults
 
 Before = Literal["hands_on", "work", "first_lift", "as_found"]
 # What is done to a door, or to what carries it. `set` moves a hook or plates; `power` runs the door by the opener.
 # `lift_as_found` is a lift before anything was touched, `rewind` the start of winding springs again that stayed on the shaft.
-Action = Literal["wind", "let_down", "slack", "still_wound", "set", "take_off", "put_on", "rewind", "lift", "lift_as_found", "power"]
+# `hands` is work with hands on a door that is not moved.
+Action = Literal[
+    "hands", "wind", "let_down", "slack", "still_wound", "set", "take_off", "put_on", "rewind", "lift", "lift_as_found", "power"
+]
 Words = Annotated[list[str], Field(min_length=1)]
 
 
@@ -24,12 +26,14 @@ class Cause(Document):
 
     With a `never_run` one the opener does not run the door until it has held by hand; with a `never_lift` one nobody lifts it
     to read its balance until work on what carries it is done; with a `never_again` one what hangs there is not wound again.
+    One with a `stop` ends the calculation until it is put right: nothing is sized or picked for this door.
     """
 
     text: str
     never_run: bool = False
     never_lift: bool = False
     never_again: bool = False
+    stop: str = ""
 
 
 class Gate(Document):
@@ -84,19 +88,17 @@ class WorkTold(Document):
     done: str = ""
 
 
-_TEXTS: TypeAdapter[dict[str, str]] = TypeAdapter(dict[str, str])
-
-
 @cache
 def complaints() -> dict[str, str]:
     """Complaints by id, in the customer's words."""
-    return read(_TEXTS, tomllib.loads((Path(__file__).parent / "complaints.toml").read_text(encoding="utf-8")))
+    return {name: one.text for name, one in faults().complaints.items()}
 
 
 @cache
 def causes() -> dict[str, Cause]:
-    """What can be said to have been found, by id."""
-    return table_of(__file__, "causes", Cause)
+    """What can be said to have been found, by id; those of older calls last."""
+    today = {name: Cause(**{field: getattr(one, field) for field in Cause.model_fields}) for name, one in faults().causes.items()}
+    return today | table_of(__file__, "causes", Cause)
 
 
 def gate_groups(carriers: Iterable[str] | None = None) -> tuple[GateGroup, ...]:

@@ -5,11 +5,14 @@ from __future__ import annotations
 from hinge.balance.readings import OUTCOMES as OUTCOME_NAMES
 from hinge.balance.readings import USUAL_HEIGHTS_IN, reading_heights
 from hinge.call import commands as c
-from hinge.call.decide import UNITS, to_close
+from hinge.call.answers import confirmed_causes
+from hinge.call.decide import UNITS
+from hinge.call.ending import to_abandon, to_close
 from hinge.call.evolve import Call, Signed, Taken
 from hinge.call.hung import hung_or_none
 from hinge.call.knowledge import Action, GateGroup, causes, complaints, gate_groups, guards, proofs, stop_rules, work_told
 from hinge.call.line import Line, Part
+from hinge.call.permits import not_lifted_for, stopped_for
 from hinge.call.picking import turns_for
 from hinge.call.record import CarrierKind, DoorRecord, How, OnDoor, read_record, sound
 from hinge.call.said import door_said, turned_round
@@ -73,6 +76,8 @@ def shown(call: Call, claimed_elsewhere: bool = False) -> CallState:
         cause=call.cause,
         cause_text=causes()[call.cause].text if call.cause in causes() else call.cause or "",
         cause_note=call.causes[-1][0].note if call.causes else "",
+        cause_entry=call.causes[-1][1].entry if call.causes else "",
+        cause_confirmed=call.cause is not None and call.cause in confirmed_causes(call),
         gate_groups=groups,
         **_safety(call, groups[0]),
         measured=_measurements(call, measured),
@@ -85,6 +90,8 @@ def shown(call: Call, claimed_elsewhere: bool = False) -> CallState:
         carried_by=planned or line.kind,
         setup=setup,
         wrong_setup=wrong_setup,
+        stop=stopped_for(call),
+        not_lifted="" if call.closed else not_lifted_for(call),
         on_door=now,
         said=door_said(measured, now),
         chosen=_choice(call, line, setup),
@@ -103,6 +110,8 @@ def shown(call: Call, claimed_elsewhere: bool = False) -> CallState:
         closed=call.closed is not None,
         closed_at=call.closed[1].at if call.closed else "",
         told=call.closed[0] if call.closed else "",
+        abandoned=call.abandoned,
+        to_abandon=to_abandon(call),
         summary=summary_of(call, claimed_elsewhere),
         claimed=CLAIMED if claimed_elsewhere else "",
         unreadable=_unreadable(call),
@@ -111,7 +120,12 @@ def shown(call: Call, claimed_elsewhere: bool = False) -> CallState:
 
 
 def record_after(call: Call) -> DoorRecord:
-    """What the door's file knows after the call: every value, and what carries it with the turns that were counted."""
+    """What the door's file knows after the call: every value, and what carries it with the turns that were counted.
+
+    An abandoned call leaves the file as it was.
+    """
+    if call.abandoned:
+        return call.record
     line, measured = call.line, call.measured
     now = line.as_it_stands()
     if measured.get("counterbalance", "torsion") != line.kind and now.kind is not None:

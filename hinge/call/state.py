@@ -179,7 +179,8 @@ class CallState(BaseModel):
     """Everything the entries of a call add up to.
 
     `safety` is how the opener and the door stand, `safety_at` since when; `claimed` says so where it was closed elsewhere,
-    maybe under other rules.
+    maybe under other rules. `stop` says why nothing is reckoned, `not_lifted` why nobody lifts the door; `abandoned` why a closed
+    call was a mistake, `to_abandon` what keeps this one from being one.
     """
 
     complaint: str | None
@@ -187,6 +188,8 @@ class CallState(BaseModel):
     cause: str | None
     cause_text: str
     cause_note: str
+    cause_entry: str
+    cause_confirmed: bool
     gate_groups: list[GateGroupState]
     safety: str
     safety_at: str
@@ -200,6 +203,8 @@ class CallState(BaseModel):
     carried_by: CarrierKind
     setup: Setup | None
     wrong_setup: str
+    stop: str
+    not_lifted: str
     on_door: OnDoor
     chosen: Choice | None
     parts: list[PartState]
@@ -218,6 +223,8 @@ class CallState(BaseModel):
     closed: bool
     closed_at: str
     told: str
+    abandoned: str
+    to_abandon: list[str]
     summary: list[SaidLine]
     claimed: str
     unreadable: list[UnreadableState]

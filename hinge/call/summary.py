@@ -8,7 +8,11 @@ from hinge.call.evolve import Call
 from hinge.call.knowledge import causes, complaints, proofs
 from hinge.call.record import OnDoor
 from hinge.call.words import PARTS, carrier_words, reading_words, wound_words
+from hinge.faults.knowledge import faults
 from hinge.measure.tape import format_length
+
+# A line of the sheet has room for so many.
+MOST_CHECKS = 8
 
 
 class SaidLine(BaseModel):
@@ -24,8 +28,10 @@ def summary_of(call: Call, claimed_elsewhere: bool = False) -> list[SaidLine]:
     before = carrier_words(call.found.on or OnDoor())
     changed = line.touched and line.set_up and line.on is not None
     said = {
+        "Abandoned": call.abandoned,
         "Complaint": complaints().get(call.complaints[-1][0], call.complaints[-1][0]) if call.complaints else "",
         "Found": _found(call),
+        "Found by": _found_by(call),
         "Carried before by": before,
         "Turns found": _turns_found(call),
         "Balance before": _balance(call, before=True),
@@ -62,6 +68,14 @@ def _found(call: Call) -> str:
     found = call.causes[-1][0]
     cause = causes().get(found.cause)
     return ". ".join(part for part in (cause.text if cause else found.cause, found.note) if part)
+
+
+def _found_by(call: Call) -> str:
+    """What the checks showed when they were made last, the latest ones."""
+    known, told = faults().checks, [body for body, _ in (*call.past_checks, *call.checks)]
+    latest = {one.check: one.outcome for one in told if one.check in known and one.outcome in known[one.check].outcomes}
+    shown = [f"{known[check].outcomes[outcome].lower()} ({known[check].at.replace('_', ' ')})" for check, outcome in latest.items()]
+    return "; ".join(shown[-MOST_CHECKS:])
 
 
 def _standing(call: Call, standing: str) -> list[str]:

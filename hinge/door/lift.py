@@ -57,7 +57,9 @@ def required_lift(door: Door, track: Track, positions_in: Floats) -> Floats:
     travel = np.concatenate([np.ones_like(u[:1]), np.cumprod(coupling, axis=0)])
     climb = along_z * travel
     if track.lift == "low_headroom":
-        climb[-1] = positions < track.eased_in
+        # Where the bend begins below the top section's lower joint, that joint falls behind and takes the top edge with it.
+        behind = door.height_in + positions - z[-2] > door.heights_in[-1]
+        climb[-1] = np.where(positions >= track.eased_in, 0.0, np.where(behind, climb[-2], 1.0))
     weights = np.asarray(door.weights_lb)
     lift: Floats = weights @ (climb[:-1] + climb[1:]) / 2
     return lift
@@ -81,6 +83,6 @@ def joint_places(door: Door, track: Track, positions_in: Floats) -> Floats:
 
 
 def _top_edge(door: Door, track: Track, positions_in: Floats, x_below: Floats, z_below: Floats) -> tuple[Floats, Floats]:
-    z = door.height_in + np.minimum(positions_in, track.eased_in)
+    z = np.minimum(door.height_in + np.minimum(positions_in, track.eased_in), z_below + door.heights_in[-1])
     reach = door.heights_in[-1] ** 2 - (z - z_below) ** 2
     return x_below + np.sqrt(np.maximum(reach, 0.0)), z

@@ -9,7 +9,9 @@ from pydantic import BaseModel
 
 from hinge.document import Document, plain_value, read
 from hinge.errors import BadInput
-from hinge.questions import call, lifting, one_piece, pairs_and_plates, reading, sizing, springs
+from hinge.faults.find import Finding
+from hinge.faults.triage import Triage
+from hinge.questions import call, faults, lifting, one_piece, pairs_and_plates, reading, sizing, springs, sun
 from hinge.questions.shop import FromShop
 from hinge.springs.lists import NO_LISTS, Lists
 
@@ -38,6 +40,10 @@ QUESTIONS: dict[str, Question] = {
     "one_piece": Question(one_piece.OnePieceQuestion, one_piece.OnePieceAnswer, one_piece.one_piece),
     "balance": Question(lifting.BalanceQuestion, lifting.BalanceAnswer, lifting.balance),
     "trim": Question(lifting.TrimQuestion, lifting.TrimAnswer, lifting.trim),
+    "find": Question(faults.FindQuestion, Finding, faults.find_fault),
+    "sun": Question(sun.SunQuestion, sun.SunAnswer, sun.sun),
+    "triage": Question(faults.TriageQuestion, Triage, faults.triage_call),
+    "knowledge": Question(faults.KnowledgeQuestion, faults.KnowledgeAnswer, faults.knowledge),
     "call": Question(call.CallQuestion, call.CallAnswer, call.call),
     "side_view": Question(lifting.SideViewQuestion, lifting.SideViewAnswer, lifting.side_view),
 }

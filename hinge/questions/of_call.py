@@ -12,6 +12,7 @@ from hinge.call.evolve import Call
 from hinge.call.hung import hung_or_none
 from hinge.call.knowledge import causes
 from hinge.call.line import Line, Part
+from hinge.call.permits import require_may_size
 from hinge.call.picking import turns_for
 from hinge.call.record import MOST_QUARTERS, CarrierKind, OnDoor
 from hinge.call.setup import HUB_BY_NAME, Setup, cycles_of, hub_of, kind_of, usual_hub_of
@@ -91,8 +92,9 @@ class CallBalance(BaseModel):
 def sizing_of(call: Call, lists: Lists = NO_LISTS, options: SizeOptions | None = None) -> CallSizing:
     """What to put on the door of a call; `options` narrow the list of sets.
 
-    Raises a HingeError where the door is not measured, or nothing fits it.
+    Raises a HingeError where the door is not measured, where others must see it first, or nothing fits it.
     """
+    require_may_size(call)
     measured = call.measured
     setup, wrong = understood(measured)
     if setup is None:

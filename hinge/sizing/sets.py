@@ -109,6 +109,12 @@ def judge(springs: Springs, on: Fixed, quarter_turns: int | None = None, duplex:
     return SpringSet(parts, duplex, total, total / on.ideal.rate_lbin_per_turn - 1, quarters, own, profile)
 
 
+def shortest_life(springs: Springs, quarter_turns: float) -> Life:
+    """The life [cycles] of the spring that breaks first of those on one shaft, so wound."""
+    total = rate_of(springs)
+    return min((_part(spring, quarter_turns / 4, total).life for spring in springs), key=lambda life: life.low)
+
+
 def require_room(on_shaft: SpringSet, shaft_length_in: float) -> None:
     """Refuse springs that are longer, wound, than the room on the shaft [in]. Raises Contradiction."""
     if on_shaft.shaft_needed_in > shaft_length_in:

@@ -41,6 +41,12 @@ AS_FOUND = {"found_whole", "found_released", "found_held"}
 STOPS = {"load": {"load_test", "plate"}, "framing": {"framing", "plate"}, "bar": {"bars"}, "hand": {"hand"}}
 HANDS_ON = {"power_off", "clear", "door_held"}
 POWERED = {"reversal", "eyes", "force", "cycles"}
+# Checks by what they do to the door, and what shows that nobody lifts or runs it.
+LOOKS = {
+    "coil_gap": ["whole", "gap"], "cables": ["both_tight", "off"], "terminals": ["tight"], "lift_by_hand": ["easy", "heavy"],
+    "mid_hold": ["stays", "drops"], "run_opener": ["works", "strains"],
+}  # fmt: skip
+BROKEN = {("coil_gap", "gap"), ("cables", "off")}
 GATES = sorted(gate.id for group in gate_groups() for gate in group.gates)
 GROUPS = sorted(group.id for group in gate_groups())
 CARRIED = [{}, {"counterbalance": "extension"}, HUB | {"counterbalance": "counterweight"}]
@@ -77,6 +83,7 @@ class Technician(RuleBasedStateMachine):
         self.made: dict[str, bool] = {}
         self.entered = 0
         self.disconnected: set[str] = set()
+        self.looks: list[tuple[str, str, str]] = []
         self.off: dict[str, int] = {}
         self.let_down = False
         self.last: tuple[str, int, int] | None = None
@@ -92,9 +99,20 @@ class Technician(RuleBasedStateMachine):
         self.entered += 1
         if kind == "disconnected":
             self.disconnected.add(entry.id)
+        broken = self.broken()
+        if kind == "checked" and body["outcome"] != "cant_tell":
+            self.looks.append((entry.id, str(body["check"]), str(body["outcome"])))
+            if body["check"] == "run_opener":
+                assert self.held or not broken, "the opener ran a door with what a look had shown to be broken"
+            if body["check"] in ("lift_by_hand", "mid_hold"):
+                assert self.worked or not broken, "a door was lifted on what a look had shown to be broken"
         assert said_again(read_command({"kind": kind} | body), [entry.body])
         self._ask(kind, body, before.line, before.plan)
         return True
+
+    def broken(self) -> bool:
+        """Whether what was looked at last, of each thing, shows that nobody lifts or runs this door."""
+        return bool(BROKEN & set({check: outcome for _, check, outcome in self.looks}.items()))
 
     def _ask(self, kind: str, body: dict[str, Any], line: Any, planned: Any) -> None:
         carrier, up = line.kind, kind == "moved" and body["to_count"] > body["from_count"]
@@ -155,6 +173,7 @@ class Technician(RuleBasedStateMachine):
             case "reading":
                 assert self.met >= HANDS_ON | (FIRST_LIFT[carrier] if self.worked else AS_FOUND)
                 assert self.worked or self.running.call.cause != "spring_broken", "a door was lifted on a broken spring"
+                assert self.worked or not self.broken(), "a door was lifted on what a look had shown to be broken"
                 assert line.on is not None, "a door lifted with nothing to carry it"
                 assert not self.worked or carrier != "torsion" or (0 not in line.counts.values() and not any(self.off.values())), (
                     "a door lifted on a slack spring"
@@ -163,11 +182,33 @@ class Technician(RuleBasedStateMachine):
                 self.met -= BARS | LETTING_DOWN | WINDING | HANGING | STACKING | {"cables_slack"}
                 outcome, height = body["reading"].get("outcome"), body["reading"]["height_in"]
                 self.held = self.held or (outcome == "holds" and holds_there(carrier, height))
+            case "checked" if body["outcome"] != "cant_tell" and body["check"] == "terminals":
+                assert self.met >= HANDS_ON
+            case "checked" if body["outcome"] != "cant_tell" and body["check"] in ("lift_by_hand", "mid_hold"):
+                assert self.met >= HANDS_ON | (FIRST_LIFT[carrier] if self.worked else AS_FOUND)
+                assert line.on is not None, "a door lifted with nothing to carry it"
+                self.met -= BARS | LETTING_DOWN | WINDING | HANGING | STACKING | {"cables_slack"}
+                # Let go at waist height it is read as well.
+                self.held = self.held or (body["outcome"] == "stays" and holds_there(carrier, 42))
+            case "checked" if body["outcome"] != "cant_tell" and body["check"] == "run_opener":
+                assert self.held or not self.worked, "the opener ran a door that nobody had seen hold"
+                self.met -= HANDS_ON | AS_FOUND
             case "proof":
                 if body["proof"] in POWERED:
+                    assert self.held or not self.broken(), "the opener ran a door with what a look had shown to be broken"
                     assert self.held or not self.worked, "the opener ran a door that nobody had seen hold"
                     self.met -= HANDS_ON | AS_FOUND
                 self.made[body["proof"]] = body["passed"]
+            case "chosen":
+                gone = {one.body.entry for one in self.running.entries if one.body.kind == "withdrawn"}
+                standing = {one.body.cause for one in self.running.entries if one.body.kind == "found" and one.id not in gone}
+                mended = {one.body.cause for one in self.running.entries if one.body.kind == "cured" and one.id not in gone}
+                assert "section_cracked" not in standing - mended, "springs were sized for a door that others must see first"
+            case "abandoned":
+                done = [*self.met, *self.looks, *self.made, *self.disconnected, *self.running.call.causes]
+                assert done == []
+                assert not self.worked
+                assert self.running.call.line == line
             case "closed":
                 assert not self.worked or self.held
                 assert self.disconnected or (self.made.get("reversal") and self.made.get("eyes"))
@@ -308,9 +349,20 @@ class Technician(RuleBasedStateMachine):
     def prove(self, proof: str, passed: bool) -> None:
         self.say("proof", proof=proof, passed=passed)
 
-    @rule(cause=st.sampled_from(["spring_broken", "eyes", "nothing"]))
+    @rule(cause=st.sampled_from(["spring_broken", "eyes", "nothing", "dry", "section_cracked"]))
     def find(self, cause: str) -> None:
         self.say("found", cause=cause)
+
+    @rule(data=st.data())
+    def look(self, data: st.DataObject) -> None:
+        if not self.running.call.complaints:
+            self.say("complaint", complaint="heavy")
+        check = data.draw(st.sampled_from(sorted(LOOKS)))
+        self.say("checked", check=check, outcome=data.draw(st.sampled_from([*LOOKS[check], "cant_tell"])))
+
+    @rule(cause=st.sampled_from(["spring_broken", "nothing", "dry", "section_cracked"]))
+    def put_right(self, cause: str) -> None:
+        self.say("cured", cause=cause)
 
     @rule(data=st.data())
     def take_back(self, data: st.DataObject) -> None:
@@ -320,10 +372,11 @@ class Technician(RuleBasedStateMachine):
         gone = data.draw(st.sampled_from(entries))
         line = self.running.call.line
         if self.say("withdrawn", entry=gone.id, reason="a mistake"):
+            self.looks = [one for one in self.looks if one[0] != gone.id]
             match gone.body.kind:
                 case "proof":
                     self.made.pop(gone.body.proof, None)
-                case "reading":
+                case "reading" | "checked":
                     self.held = any(
                         one.current and one.reading.outcome == "holds" and holds_there(line.kind, one.reading.height_in)
                         for one in self.running.call.readings
@@ -335,9 +388,9 @@ class Technician(RuleBasedStateMachine):
             if line.touched:
                 assert self.running.call.line == line, "taking a claim back moved the door"
 
-    @rule(kind=st.sampled_from(["closed", "disconnected"]))
+    @rule(kind=st.sampled_from(["closed", "disconnected", "abandoned"]))
     def end(self, kind: str) -> None:
-        self.say(kind, **({"reason": "the board is broken"} if kind == "disconnected" else {}))
+        self.say(kind, **({} if kind == "closed" else {"reason": "the board is broken"}))
 
     @invariant()
     def the_gates_and_the_counts_are_what_they_should_be(self) -> None:

@@ -72,6 +72,17 @@ ASKED = {
         "balance": {"kind": "extension", "rate_lb_per_in": 4, "free_in": 0, "lug_in": 12, "anchor_in": 40},
     },
     "identify": {"ten_coils_in": 2.0625, "twenty_coils_in": 4.125, "inside_diameter_in": 2, "length_in": 27.5},
+    "find": {"complaint": "will_not_close", "facts": {"two_doors": True}, "answers": [{"check": "lights", "outcome": "receiver_out"}]},
+    "sun": {
+        "latitude_deg": 45.0,
+        "longitude_deg": -93.0,
+        "facing_deg": 270.0,
+        "year": 2026,
+        "time_zone": "America/Chicago",
+        "receiver": "right",
+    },
+    "triage": {"complaint": "bang", "weight_lb": 210.0, "width_in": 192.0},
+    "knowledge": {},
     "call": {
         "record": {"measured": {"weight_lb": 130.0}, "springs": [SPRING | {"count": 2}], "cones": {"left": 29, "right": None}},
         "commands": [
@@ -202,7 +213,7 @@ JSON = st.recursive(
 )
 
 
-@given(st.sampled_from(sorted(ASKED)), st.data())
+@given(st.sampled_from(sorted(name for name, document in ASKED.items() if document)), st.data())
 def test_no_value_put_anywhere_makes_it_crash(question, data):
     document = json.loads(json.dumps(ASKED[question]))
     place = document

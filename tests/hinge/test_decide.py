@@ -4,16 +4,21 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from hinge.call import history
+from hinge.call.commands import Abandoned
+from hinge.call.events import entry_of
 from hinge.call.evolve import fold
 from hinge.call.knowledge import gate_groups, proofs
 from hinge.call.record import DoorRecord, wound
 from hinge.call.shown import shown
 from hinge.document import read
 from hinge.errors import BadInput, Contradiction, GateNotMet, HingeError, OutOfRange, OutOfStep
+from hinge.questions.of_call import sizing_of
 from hinge.springs.torsion import SpringKind
 from tests.hinge.calls import HOLDS, MEASURED, MEASURES, SPRING, Running
 
 GATES = [gate.id for group in gate_groups() for gate in group.gates]
+ABANDONED = Abandoned(kind="abandoned", reason="the wrong house")
 WOUND = DoorRecord(measured=MEASURED, **dict(wound([read(SpringKind, SPRING)], 29)))
 
 
@@ -374,3 +379,66 @@ def test_what_is_said_of_the_opener_is_how_it_stands():
     assert running.state.safety == "last run by power", "it ran all the same"
     running.gates("hands_on")
     assert running.state.safety == "made safe"
+
+
+def test_a_call_started_by_mistake_is_abandoned_while_the_door_stands_as_it_was():
+    running = Running(DoorRecord(measured=MEASURED))
+    running.say("complaint", complaint="noisy")
+    running.say("measured", field="weight_lb", typed="190 lb")
+    running.say("gate", gate="power_off", met=True)
+    with pytest.raises(Contradiction, match="put the opener and the door back"):
+        running.say("abandoned", reason="the wrong house")
+    running.say("gate", gate="power_off", met=False)
+    seen = running.say("checked", check="hinges", outcome="broken")
+    with pytest.raises(Contradiction, match="Something was looked at"):
+        running.say("abandoned", reason="the wrong house")
+    running.say("withdrawn", entry=seen.id, reason="the wrong house")
+    state = running.enter("abandoned", reason="the wrong house")
+    assert (state.closed, state.abandoned, state.summary[0].text) == (True, "the wrong house", "the wrong house")
+    assert state.record_after.measured == MEASURED, "what was measured at the wrong house is not this door's"
+    with pytest.raises(OutOfStep):
+        running.say("gate", gate="power_off", met=True)
+
+
+def test_an_abandoned_call_from_elsewhere_on_which_work_was_done_is_refused():
+    running = Running(DoorRecord(measured=MEASURED))
+    running.gates("hands_on")
+    told = [[one] for one in running.entries] + [[entry_of("entry-00099", "Wren", "2026-11-01T09:00:00+00:00", ABANDONED)]]
+    with pytest.raises(Contradiction, match="Gates are met"):
+        history.claimed(DoorRecord(measured=MEASURED), told, "call.entries")
+
+
+@pytest.mark.parametrize("cause", ["section_cracked", "centre_plate_loose"])
+def test_what_others_must_see_first_ends_the_calculation_until_it_is_put_right(cause):
+    running = Running().measured()
+    assert running.state.stop == ""
+    found = running.say("found", cause=cause)
+    assert running.state.stop.startswith("Stop: ")
+    with pytest.raises(Contradiction, match="Stop: "):
+        running.say("chosen", springs=[SPRING], quarter_turns=3)
+    with pytest.raises(Contradiction, match="Stop: "):
+        sizing_of(running.call)
+    running.say("withdrawn", entry=found.id, reason="another door")
+    running.say("chosen", springs=[SPRING], quarter_turns=3)
+    assert sizing_of(running.call)
+
+
+def test_a_cracked_section_that_was_braced_no_longer_stands_in_the_way():
+    running = Running().measured()
+    running.say("found", cause="section_cracked")
+    running.say("cured", cause="section_cracked")
+    assert running.state.stop == ""
+    assert sizing_of(running.call)
+
+
+def test_springs_are_let_down_below_a_loose_plate_and_picked_once_it_is_mended():
+    running = Running(WOUND).measured()
+    running.say("found", cause="centre_plate_loose")
+    running.gates("hands_on")
+    running.say("aimed", targets={"left": 0, "right": 0})
+    running.work_gates()
+    running.to_targets()
+    with pytest.raises(Contradiction, match="Stop: "):
+        running.say("chosen", springs=[SPRING], quarter_turns=3)
+    running.say("cured", cause="centre_plate_loose")
+    running.say("chosen", springs=[SPRING], quarter_turns=3)

@@ -1,0 +1,55 @@
+"""What the answers of a call have shown: the causes whose own checks show them, and the one that is certain."""
+
+from __future__ import annotations
+
+from hinge.call.evolve import Call
+from hinge.faults.find import CANT_TELL, looks
+from hinge.faults.knowledge import faults
+from hinge.faults.reason import confirmed, posterior, prior
+
+
+def answers_of(call: Call) -> list[tuple[str, tuple[str, str]]]:
+    """The entries of the checks since the last cure, each with check and outcome, in order; those nothing is known of any more left out."""
+    known = faults().checks
+    return [
+        (signed.entry, (body.check, body.outcome))
+        for body, signed in call.checks
+        if body.check in known and body.outcome in (*known[body.check].outcomes, CANT_TELL)
+    ]
+
+
+def cured_of(call: Call) -> list[str]:
+    """What was put right."""
+    return [name for name, _ in call.cures if name in faults().causes]
+
+
+def facts_of(call: Call) -> list[str]:
+    """What is known besides: what carries the door, and what was said on the call."""
+    said = {name: holds for name, (holds, _) in call.facts.items()}
+    return [name for name in faults().facts if said.get(name, name == call.found.kind)]
+
+
+def at_fault(call: Call) -> list[str]:
+    """Everything said to be found on the call, and every cause its own check showed when it was made last, certain or not.
+
+    What was put right is among them: that is what is said of it, and what it forbids ends with what is seen of the door.
+    """
+    latest = {body.check: body.outcome for body, _ in (*call.past_checks, *call.checks) if body.outcome != CANT_TELL}
+    seen = [name for name, one in faults().causes.items() if latest.get(one.confirmed_by[0]) == one.confirmed_by[1]]
+    return list(dict.fromkeys([*(found.cause for found, _ in call.causes), *seen]))
+
+
+def confirmed_causes(call: Call) -> list[str]:
+    """What was put right after its check had shown it, and what the answers since confirm."""
+    now = shown_cause(call)
+    return [*cured_of(call), *([now] if now else [])]
+
+
+def shown_cause(call: Call) -> str | None:
+    """The cause that the answers since the last cure confirm, if any."""
+    known = faults()
+    if not call.checks or not call.complaints or call.complaints[-1][0] not in known.complaints:
+        return None
+    told = looks([answer for _, answer in answers_of(call)])
+    rows = posterior(known, prior(known, call.complaints[-1][0], facts_of(call), cured_of(call)), told)
+    return confirmed(known, rows, told)

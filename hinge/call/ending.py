@@ -1,0 +1,39 @@
+"""How a call ends: what stands between it and its close, or between it and being abandoned."""
+
+from __future__ import annotations
+
+from hinge.call.evolve import Call
+from hinge.call.knowledge import proofs
+from hinge.call.permits import held_by_hand, holds_at
+
+
+def to_close(call: Call) -> list[str]:
+    """What stands between the call and its close, a sentence each."""
+    line, missing = call.line, []
+    if line.touched and line.on is None:
+        missing.append("Nothing carries the door: put on what was picked.")
+    elif line.touched and not line.carries:
+        missing.append("Finish the work: what carries the door is not where it is to be.")
+    if line.touched and not held_by_hand(call):
+        alone = {"torsion": "on its springs alone", "extension": "on its pair alone", "counterweight": "on its stack alone"}[line.kind]
+        missing.append(f"Read the balance: the door must hold at {holds_at(call).words} {alone}.")
+    if not call.disconnections:
+        for proof in proofs():
+            tried = call.tried.get(proof.id)
+            if proof.required and (tried is None or tried.standing != "passed"):
+                missing.append(f"Prove: {proof.title.lower()}.")
+    return missing
+
+
+def to_abandon(call: Call) -> list[str]:
+    """What keeps a call from being called a mistake, a sentence each: the door stands as it was found, and nothing is known of it."""
+    kept = []
+    if call.line.touched or call.stops:
+        kept.append("Work was done on the door: the call is closed, with its proofs.")
+    if call.gates:
+        kept.append("Gates are met: put the opener and the door back as they were, and open each gate again.")
+    if call.causes or call.checks or call.past_checks or call.cures:
+        kept.append("Something was looked at or found: take it back, or close the call so that the file keeps it.")
+    if call.readings or call.tried or call.powered or call.disconnections:
+        kept.append("The door was lifted, run or proved on this call: the file keeps that.")
+    return kept

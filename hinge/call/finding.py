@@ -1,0 +1,84 @@
+"""The search for the fault of a call: what its answers, its file and its gates make of it."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+
+from pydantic import BaseModel
+
+from hinge.call.answers import answers_of, cured_of, facts_of
+from hinge.call.booked import triage_of
+from hinge.call.evolve import Call
+from hinge.call.permits import gates_before, may
+from hinge.faults.find import Finding, find
+from hinge.faults.knowledge import NEEDS, faults
+from hinge.faults.triage import Triage
+
+# So many causes of the shop's own calls are told by name.
+TOLD = 3
+CARRIERS = ("torsion", "extension", "counterweight")
+
+
+class FactState(BaseModel):
+    """Something that may be known of the door; what carries it follows from the door itself."""
+
+    id: str
+    text: str
+    holds: bool
+
+
+class CallFinding(BaseModel):
+    """The search as it stands, what the desk says of the complaint, and what may be known besides.
+
+    `waits_for` names the gate groups that stand before what is worth doing next, `entries` the entry of each answer; `own` tells the
+    shop's own closed calls with this complaint, `cured` what was put right, in words.
+    """
+
+    finding: Finding
+    triage: Triage
+    waits_for: list[str]
+    entries: list[str]
+    facts: list[FactState]
+    own: str
+    cured: list[str]
+
+
+def finding_of(call: Call, own: Mapping[str, int] | None = None, counted: bool = False) -> CallFinding | None:
+    """What the fault finder makes of a call; nothing before there is a complaint it knows.
+
+    `own`: the shop's closed calls with this complaint by cause; they weigh only where they are `counted`.
+    """
+    known = faults()
+    if not call.complaints or call.complaints[-1][0] not in known.complaints:
+        return None
+    complaint, holding = call.complaints[-1][0], facts_of(call)
+    told = answers_of(call)
+    finding = find(
+        complaint,
+        holding,
+        [answer for _, answer in told],
+        cured_of(call),
+        [need for need in NEEDS if may(call, need)],
+        own if counted else None,
+    )
+    barred = [known.checks[one.check].needs for one in finding.later]
+    return CallFinding(
+        finding=finding,
+        triage=triage_of(complaint, call.measured),
+        waits_for=list(dict.fromkeys(group for need in barred for group in gates_before(call, need))),
+        entries=[entry for entry, _ in told],
+        facts=[FactState(id=name, text=one.text, holds=name in holding) for name, one in known.facts.items() if name not in CARRIERS],
+        own=_own(own or {}),
+        cured=[known.causes[name].text for name in cured_of(call)],
+    )
+
+
+def _own(own: Mapping[str, int]) -> str:
+    if not own:
+        return ""
+    known, most, calls = faults().causes, list(own.items())[:TOLD], sum(own.values())
+    found = ", ".join(f"{count} × {known[cause].text.lower()}" for cause, count in most)
+    rest = calls - sum(count for _, count in most)
+    return (
+        f"Found on your last {calls} such {'call' if calls == 1 else 'calls'} that were closed: {found}{f', {rest} other' if rest else ''}."
+    )

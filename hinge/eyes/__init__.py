@@ -1,0 +1,1 @@
+"""The eyes of an opener: what blinds them."""

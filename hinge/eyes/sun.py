@@ -1,0 +1,146 @@
+"""When the low sun stands in a receiver: both sides of an opening through a year, and what cures it.
+
+The receiver on the left (seen from inside, looking out) looks to the right along the door, the one on the right to the left. It is
+exposed while the sun is above the skyline, before the opening, not behind the jamb, and within the lens's acceptance angle. Source of the
+model and of the angle: practice, estimate. Position of the sun: NREL's algorithm (Reda and Andreas 2004, NREL/TP-560-34302), by pvlib.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from datetime import UTC, date, datetime, timedelta
+from typing import Literal, cast
+from zoneinfo import ZoneInfo
+
+import numpy as np
+
+from hinge.arrays import Bools, Floats
+
+Side = Literal["left", "right"]
+SIDES: tuple[Side, Side] = ("left", "right")
+STEP_MINUTES = 5
+# Under this many hours a year a side is as good as always out of the sun.
+NEVER_HOURS = 1.0
+# Swapped, the sun may stand in the receiver for this share of the hours it does now, and the swap is still the cure (estimate).
+SWAP_SHARE = 0.05
+# Air as it usually is: its bending of a low sun's light is what these are for. TT less UT of these years, in seconds.
+PRESSURE_HPA, TEMPERATURE_C, REFRACTION_DEG, DELTA_T_S = 1013.25, 12.0, 0.5667, 69.2
+
+
+@dataclass(frozen=True)
+class Opening:
+    """An opening and its eyes.
+
+    The way one looks out [degrees clockwise from north], how wide the lens sees [degrees off its axis], how wide the opening is and how
+    far inside the wall the eyes sit [in], and the skyline as azimuth and elevation [degrees].
+    """
+
+    latitude_deg: float
+    longitude_deg: float
+    facing_deg: float
+    half_angle_deg: float = 60.0
+    width_in: float = 108.0
+    inset_in: float = 0.0
+    skyline: tuple[tuple[float, float], ...] = ()
+
+
+def sun_at(moments_s: Floats, latitude_deg: float, longitude_deg: float) -> tuple[Floats, Floats]:
+    """Azimuth and apparent elevation of the sun [degrees] at moments [seconds since 1970, UTC]: two arrays of their length."""
+    from pvlib import spa  # a second and a half that only this question waits for
+
+    found = spa.solar_position(
+        moments_s, latitude_deg, longitude_deg, 0.0, PRESSURE_HPA, TEMPERATURE_C, DELTA_T_S, REFRACTION_DEG, numthreads=1
+    )
+    return cast(Floats, found[4]), cast(Floats, found[2])
+
+
+def exposed(opening: Opening, side: Side, azimuth_deg: Floats, elevation_deg: Floats) -> Bools:
+    """Whether the sun at these places blinds a receiver on a side: an array of their length."""
+    axis = opening.facing_deg + (90.0 if side == "left" else -90.0)
+    # Positive toward the side the receiver looks to.
+    out = np.radians((azimuth_deg - opening.facing_deg + 180.0) % 360.0 - 180.0) * (1.0 if side == "left" else -1.0)
+    up = np.radians(elevation_deg)
+    off = np.degrees(np.arccos(np.clip(np.cos(up) * np.cos(np.radians(azimuth_deg - axis)), -1.0, 1.0)))
+    before = np.abs(out) < np.pi / 2
+    across = opening.inset_in * np.tan(np.where(before, out, 0.0))
+    through = before & (across >= 0.0) & (across <= opening.width_in)
+    return cast(Bools, through & (off <= opening.half_angle_deg) & (elevation_deg > _skyline(opening, azimuth_deg)))
+
+
+def _skyline(opening: Opening, azimuth_deg: Floats) -> Floats:
+    if not opening.skyline:
+        return np.zeros_like(azimuth_deg)
+    azimuths, elevations = np.array(sorted(opening.skyline)).T
+    return np.asarray(np.interp(azimuth_deg, azimuths, elevations, period=360.0))
+
+
+@dataclass(frozen=True)
+class SunYear:
+    """A year of both sides: the moments in steps of five minutes [s since 1970] while the sun is up, and which are exposed."""
+
+    year: int
+    zone: ZoneInfo
+    moments_s: Floats
+    exposed: dict[Side, Bools]
+
+    def hours(self, side: Side) -> float:
+        """Hours a year the sun stands in a receiver on a side."""
+        return float(self.exposed[side].sum()) * STEP_MINUTES / 60
+
+    def local(self, side: Side) -> list[datetime]:
+        """Every exposed moment of a side, by the shop's clock."""
+        return [datetime.fromtimestamp(one, self.zone) for one in self.moments_s[self.exposed[side]].tolist()]
+
+
+def sun_year(opening: Opening, year: int, zone: ZoneInfo) -> SunYear:
+    """A calendar year of the zone, worked out."""
+    begins = datetime(year, 1, 1, tzinfo=zone).timestamp()
+    ends = datetime(year + 1, 1, 1, tzinfo=zone).timestamp()
+    moments = np.arange(begins, ends, 60.0 * STEP_MINUTES)
+    azimuth, elevation = sun_at(moments, opening.latitude_deg, opening.longitude_deg)
+    day = elevation > 0.0
+    return SunYear(year, zone, moments[day], {side: exposed(opening, side, azimuth[day], elevation[day]) for side in SIDES})
+
+
+@dataclass(frozen=True)
+class Spell:
+    """A stretch of time the sun stands in a receiver without leaving."""
+
+    begins: datetime
+    ends: datetime
+
+
+def spells(year: SunYear, side: Side) -> list[Spell]:
+    """The stretches of a side, in order."""
+    moments = year.moments_s[year.exposed[side]]
+    if not moments.size:
+        return []
+    breaks = np.flatnonzero(np.diff(moments) > 90.0 * STEP_MINUTES)
+    starts = moments[np.concatenate([[0], breaks + 1])]
+    ends = moments[np.concatenate([breaks, [moments.size - 1]])] + 60.0 * STEP_MINUTES
+    return [
+        Spell(datetime.fromtimestamp(begin, year.zone), datetime.fromtimestamp(end, year.zone))
+        for begin, end in zip(starts.tolist(), ends.tolist(), strict=True)
+    ]
+
+
+def worst_week(year: SunYear, side: Side) -> tuple[date, float] | None:
+    """The Monday of the week with the most hours, and those; nothing where there are none."""
+    moments = year.local(side)
+    if not moments:
+        return None
+    mondays = [moment.date() - timedelta(days=moment.weekday()) for moment in moments]
+    most = max(set(mondays), key=lambda one: (mondays.count(one), -one.toordinal()))
+    return most, mondays.count(most) * STEP_MINUTES / 60
+
+
+def by_month(year: SunYear, side: Side) -> list[float]:
+    """Hours of each month: twelve."""
+    months = [moment.month for moment in year.local(side)]
+    return [months.count(month) * STEP_MINUTES / 60 for month in range(1, 13)]
+
+
+def place_at(opening: Opening, moment: datetime) -> tuple[float, float]:
+    """Azimuth and elevation of the sun at one moment [degrees]."""
+    azimuth, elevation = sun_at(np.array([moment.astimezone(UTC).timestamp()]), opening.latitude_deg, opening.longitude_deg)
+    return float(azimuth[0]), float(elevation[0])

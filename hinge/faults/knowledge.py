@@ -1,0 +1,201 @@
+"""What is known of faults, loaded once and checked: causes, checks, complaints, facts; and the table the reasoning runs over."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from dataclasses import dataclass
+from functools import cache
+from itertools import combinations
+from typing import Annotated, Literal
+
+import numpy as np
+from pydantic import Field
+
+from hinge.arrays import Bools, Floats
+from hinge.balance.readings import Outcome
+from hinge.document import Document, table_of
+from hinge.errors import BadInput
+
+Hazard = Literal["none", "low", "high"]
+# What must be open before a check: hands on a door made safe; moving it by hand; the opener running it; bars on a wound spring.
+Need = Literal["", "hand", "lift", "run", "wind"]
+NEEDS: tuple[Need, ...] = ("hand", "lift", "run", "wind")
+# Where to look, on the drawing.
+Place = Literal[
+    "door", "springs", "drums", "cables", "track", "rollers", "sections", "floor", "eyes", "eye_wire", "opener", "outlet", "control"
+]  # fmt: skip
+Source = Literal["published", "practice", "memory", "estimate"]
+# "balance": the door holds at its heights; "again": the check that showed the complaint; else the id of a proof.
+PROVED_BY = ("balance", "again", "reversal", "eyes", "free_running", "force", "release", "labels", "cycles")
+# One answer in twenty is a slip of the eye or the finger; it is never held against a cause altogether.
+SLIP = 0.05
+# A call has two causes this often (estimate; "more than one thing is often wrong").
+TWO_CAUSES = 0.12
+HUNDRED, ROUNDING = 100.0, 0.051
+
+
+class FaultCause(Document):
+    """Something that can be wrong; see the head of causes.toml."""
+
+    text: str
+    part: str
+    share: Annotated[float, Field(gt=0, le=20)]
+    confirm: Annotated[str, Field(pattern=r"^\w+ \w+$")]
+    cure: str
+    prove: Annotated[list[str], Field(min_length=1)]
+    source: Source
+    never_run: bool = False
+    never_lift: bool = False
+    never_again: bool = False
+    stop: str = ""
+
+    @property
+    def confirmed_by(self) -> tuple[str, str]:
+        """The check and the outcome that alone make it certain."""
+        check, outcome = self.confirm.split()
+        return check, outcome
+
+
+class Check(Document):
+    """Something to look at, try or ask; see the head of checks.toml.
+
+    What it shows of the balance is a reading, `reads` by outcome, with the bottom edge at `reads_at_in`.
+    """
+
+    ask: str
+    at: Place
+    minutes: Annotated[float, Field(gt=0, le=60)]
+    hazard: Hazard
+    needs: Need = ""
+    outcomes: Annotated[dict[str, str], Field(min_length=2)]
+    usually: list[float]
+    reads: dict[str, Outcome] = {}
+    reads_at_in: float = 0.0
+    says: dict[str, str] = {}
+    given: dict[str, list[float]]
+
+    def rows(self) -> dict[str, list[float]]:
+        """The chance of each outcome under each cause that speaks to it, per cent."""
+        return {cause: row for names, row in self.given.items() for cause in names.split()}
+
+
+class ComplaintKind(Document):
+    """What a customer says, and what the desk can say of it; see the head of complaints.toml."""
+
+    text: str
+    words: Annotated[list[str], Field(min_length=1)]
+    likely: Annotated[dict[str, float], Field(min_length=1)]
+    use: Literal["yes", "no", "by_hand"]
+    load: list[str]
+    minutes: Annotated[int, Field(ge=15, le=240)]
+    shows: str
+
+
+class Fact(Document):
+    """Something known of the door, and how many times likelier it makes a cause."""
+
+    text: str
+    times: Annotated[dict[str, Annotated[float, Field(ge=0, le=20)]], Field(min_length=1)]
+
+
+@dataclass(frozen=True)
+class Faults:
+    """All of it, and the table: a row is what may be wrong (each cause, then each pair of two parts), a column one outcome of a check."""
+
+    causes: dict[str, FaultCause]
+    checks: dict[str, Check]
+    complaints: dict[str, ComplaintKind]
+    facts: dict[str, Fact]
+    pairs: tuple[tuple[int, int], ...]
+    member: Bools
+    chance: Floats
+    columns: dict[str, slice]
+
+    def names(self, row: int) -> tuple[str, ...]:
+        """The causes of a row of the table."""
+        names = list(self.causes)
+        return (names[row],) if row < len(names) else tuple(names[one] for one in self.pairs[row - len(names)])
+
+
+def tabled(causes: dict[str, FaultCause], checks: dict[str, Check], complaints: dict[str, ComplaintKind], facts: dict[str, Fact]) -> Faults:
+    """The knowledge with its table. Raises BadInput naming what is unsound."""
+    _require_sound(causes, checks, complaints, facts)
+    names = list(causes)
+    pairs = tuple((one, two) for one, two in combinations(range(len(names)), 2) if causes[names[one]].part != causes[names[two]].part)
+    member = np.zeros((len(names) + len(pairs), len(names)), dtype=bool)
+    member[np.arange(len(names)), np.arange(len(names))] = True
+    for row, (one, two) in enumerate(pairs, start=len(names)):
+        member[row, [one, two]] = True
+    columns, blocks, at = {}, [], 0
+    for check_id, check in checks.items():
+        columns[check_id] = slice(at, at + len(check.outcomes))
+        at += len(check.outcomes)
+        blocks.append(_chances(check, names, member))
+    return Faults(causes, checks, complaints, facts, pairs, member, np.hstack(blocks), columns)
+
+
+def _chances(check: Check, names: list[str], member: Bools) -> Floats:
+    """How likely each outcome is in each row: by the causes that speak to it, by their mean where both of a pair do."""
+    spoken = check.rows()
+    speaks = np.array([name in spoken for name in names])
+    rows = np.array([spoken.get(name, check.usually) for name in names]) / HUNDRED
+    heard = member & speaks
+    count = heard.sum(axis=1, keepdims=True)
+    told = np.where(count > 0, heard @ rows / np.maximum(count, 1), np.array(check.usually) / HUNDRED)
+    return (1 - SLIP) * told + SLIP / len(check.outcomes)
+
+
+def _require_sound(
+    causes: dict[str, FaultCause], checks: dict[str, Check], complaints: dict[str, ComplaintKind], facts: dict[str, Fact]
+) -> None:
+    asked = {cause.confirmed_by[0] for cause in causes.values()} | {one.shows for one in complaints.values()}
+    for name, cause in causes.items():
+        check, outcome = cause.confirmed_by
+        _require(check in checks and outcome in checks[check].outcomes, f"{name}.confirm", cause.confirm, "a check and one of its outcomes")
+        row = checks[check].rows().get(name)
+        place = list(checks[check].outcomes).index(outcome)
+        likely = row is not None and row[place] == max(row) and row[place] > checks[check].usually[place]
+        _require(likely, f"{name}.confirm", cause.confirm, "an outcome this cause shows more than any other")
+        _require(set(cause.prove) <= set(PROVED_BY), f"{name}.prove", cause.prove, ", ".join(PROVED_BY))
+    for name, check_ in checks.items():
+        rows = check_.rows()
+        _require(sum(len(one.split()) for one in check_.given) == len(rows), f"{name}.given", None, "each cause once")
+        _require(set(rows) <= causes.keys(), f"{name}.given", sorted(rows.keys() - causes.keys()), "causes there are")
+        _require(set(check_.says) <= check_.outcomes.keys(), f"{name}.says", sorted(check_.says), "its outcomes")
+        reads = set(check_.reads) <= check_.outcomes.keys() and (not check_.reads or (check_.needs == "lift" and check_.reads_at_in > 0))
+        _require(reads, f"{name}.reads", sorted(check_.reads), "its outcomes, of a check that lifts the door to reads_at_in")
+        for where, row in {"usually": check_.usually, **rows}.items():
+            sums = len(row) == len(check_.outcomes) and min(row) > 0 and abs(sum(row) - HUNDRED) < ROUNDING
+            _require(sums, f"{name}.{where}", row, f"{len(check_.outcomes)} chances above 0 that add up to 100")
+        # One that tells nothing apart would never be asked.
+        _require(bool(rows) or name in asked, f"{name}.given", None, "a cause it speaks to")
+    for name, one in complaints.items():
+        _require(set(one.likely) <= causes.keys(), f"{name}.likely", sorted(one.likely.keys() - causes.keys()), "causes there are")
+        _require(sum(one.likely.values()) < HUNDRED, f"{name}.likely", sum(one.likely.values()), "less than 100 together")
+        _require(one.shows in checks, f"{name}.shows", one.shows, "a check there is")
+    for name, fact in facts.items():
+        _require(set(fact.times) <= causes.keys(), f"{name}.times", sorted(fact.times.keys() - causes.keys()), "causes there are")
+
+
+def _require(sound: bool, field: str, value: object, allowed: str) -> None:
+    if not sound:
+        raise BadInput(f"The knowledge of faults is unsound at {field}.", field, value, allowed)
+
+
+@cache
+def faults() -> Faults:
+    """What is known, read from the files beside this module."""
+    return tabled(
+        table_of(__file__, "causes", FaultCause),
+        table_of(__file__, "checks", Check),
+        table_of(__file__, "complaints", ComplaintKind),
+        table_of(__file__, "facts", Fact),
+    )
+
+
+def require_known(field: str, names: Iterable[str], known: Iterable[str]) -> None:
+    """Refuse a name nothing is known of. Raises BadInput."""
+    there = list(known)
+    for name in names:
+        if name not in there:
+            raise BadInput(f"Nothing is known of {name!r}.", field, name, ", ".join(there))

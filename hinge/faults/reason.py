@@ -1,0 +1,185 @@
+"""What is likely wrong, given a complaint, what is known and what was answered; and which check tells most for its time and hazard.
+
+A naive Bayes over single causes and pairs of causes of different parts of the door: checks are independent once it is known what is
+wrong. Standard; see Pearl, Probabilistic Reasoning in Intelligent Systems (1988), chapter 2 (from memory).
+"""
+
+from __future__ import annotations
+
+from collections import Counter
+from collections.abc import Iterable, Mapping, Sequence
+from dataclasses import dataclass
+
+import numpy as np
+
+from hinge.arrays import Floats
+from hinge.faults.knowledge import HUNDRED, NEEDS, TWO_CAUSES, Faults
+
+# What a check costs beside its minutes, in minutes: nobody is sent up a ladder or onto a bar before what can be seen from the floor.
+HAZARD_MINUTES = {"none": 0.2, "low": 1.0, "high": 12.0}
+# What settling a cause is worth beside what is learned, in bits.
+SETTLES_BITS = 1.5
+# A cause that its own check has shown so many times must also be this likely; else one looks again, or at something else. Seen thrice it
+# is there, whatever it came from (estimate).
+CERTAIN_FROM = {1: 0.95, 2: 0.85, 3: 0.6}
+# Looked at already, the check that settles a cause is looked at again while the cause is at least this likely, and so often at most.
+AGAIN_FROM, AGAIN_MOST = 0.1, 3
+# An answer is surprising when all the others gave it less than this.
+SURPRISING = 0.04
+# The opener does not run a door while something that forbids it is likelier than this.
+RUN_RISK = 0.35
+
+# Checks with their outcomes, in the order they were made; one looked at twice stands there twice.
+Answers = Sequence[tuple[str, str]]
+
+
+@dataclass(frozen=True)
+class Proposal:
+    """A check to make next: what it tells (bits), what it costs (minutes, hazard counted in), and the causes it may settle."""
+
+    check: str
+    bits: float
+    cost_minutes: float
+    settles: tuple[str, ...]
+
+    @property
+    def value(self) -> float:
+        """Bits a minute."""
+        return self.bits / self.cost_minutes
+
+
+@dataclass(frozen=True)
+class Clash:
+    """An answer the others hardly allow, and the one among them that disagrees most."""
+
+    check: str
+    against: str
+    chance: float
+
+
+def prior(
+    known: Faults, complaint: str, facts: Iterable[str] = (), cured: Iterable[str] = (), counted: Mapping[str, float] | None = None
+) -> Floats:
+    """How likely each row of the table is before anything was answered: (rows,), sums to 1.
+
+    `counted` adds a shop's own closed calls with this complaint to what is likely, cause by cause (Dirichlet counts).
+    """
+    names = list(known.causes)
+    base = np.array([cause.share for cause in known.causes.values()])
+    told = known.complaints[complaint].likely
+    likely = np.array([told.get(name, 0.0) for name in names])
+    left = HUNDRED - likely.sum()
+    rest = np.where(likely > 0, 0.0, base)
+    likely = likely + left * rest / rest.sum()
+    likely += np.array([(counted or {}).get(name, 0.0) for name in names])
+    times = np.ones(len(names))
+    for fact in facts:
+        times *= np.array([known.facts[fact].times.get(name, 1.0) for name in names])
+    out = set(cured)
+    times *= np.array([0.0 if name in out else 1.0 for name in names])
+    likely, base = likely * times, base * times
+    single, aside = likely / likely.sum(), base / base.sum()
+    one, two = np.array(known.pairs, dtype=np.intp).reshape(-1, 2).T
+    # One of the two is what the customer speaks of; the other is there besides.
+    both = single[one] * aside[two] + single[two] * aside[one]
+    both *= (TWO_CAUSES if both.sum() > 0 else 0.0) / max(both.sum(), 1e-300)
+    whole = np.concatenate([(1 - TWO_CAUSES) * single, both])
+    return np.asarray(whole / whole.sum())
+
+
+def column(known: Faults, check: str, outcome: str) -> int:
+    """The column of an outcome."""
+    return int(known.columns[check].start) + list(known.checks[check].outcomes).index(outcome)
+
+
+def posterior(known: Faults, before: Floats, answers: Answers) -> Floats:
+    """How likely each row is after the answers: (rows,), sums to 1. `before` from `prior`."""
+    return _normal(before, _told(known, answers).sum(axis=1))
+
+
+def _told(known: Faults, answers: Answers) -> Floats:
+    """The logarithm of the chance of each answer in each row: (rows, answers)."""
+    return np.asarray(np.log(known.chance[:, [column(known, check, outcome) for check, outcome in answers]]))
+
+
+def _normal(before: Floats, logs: Floats) -> Floats:
+    """Rows weighed by what was told, each column summing to 1; in logarithms, for a chance multiplied often enough is nought."""
+    with np.errstate(divide="ignore"):  # what cannot be stays so
+        logs = (np.log(before) + logs.T).T
+    weight = np.exp(logs - logs.max(axis=0))
+    return np.asarray(weight / weight.sum(axis=0))
+
+
+def of_causes(known: Faults, rows: Floats) -> Floats:
+    """How likely each cause is, alone or with another: (causes,)."""
+    return np.asarray(rows @ known.member)
+
+
+def proposals(known: Faults, rows: Floats, asked: Sequence[str]) -> list[Proposal]:
+    """The checks worth making, best first: those not made, and those that settle a likely cause and are worth a second look.
+
+    `asked` names a check each time it was made, whatever came of it. Whether a gate stands before one is not asked here.
+    """
+    joint = rows[:, None] * known.chance
+    total = joint.sum(axis=0)
+    # Entropy before less the mean entropy after, over all columns at once.
+    told = np.einsum("ij,ij->j", joint, np.log2(np.maximum(joint, 1e-300))) - total * np.log2(np.maximum(total, 1e-300))
+    before = -float(np.sum(rows * np.log2(np.maximum(rows, 1e-300))))
+    each, names = of_causes(known, rows), list(known.causes)
+    made = Counter(asked)
+    found = []
+    for check_id, check in known.checks.items():
+        confirms = {name: cause.confirmed_by[1] for name, cause in known.causes.items() if cause.confirmed_by[0] == check_id}
+        again = made[check_id] < AGAIN_MOST and any(each[names.index(name)] > AGAIN_FROM for name in confirms)
+        if made[check_id] and (not again or check_id == asked[-1]):
+            continue
+        bits = before + float(told[known.columns[check_id]].sum())
+        # The chance that it shows a cause that is there.
+        settles = sum(
+            float(each[names.index(name)]) * check.rows()[name][list(check.outcomes).index(outcome)] / HUNDRED
+            for name, outcome in confirms.items()
+        )
+        cost = check.minutes + HAZARD_MINUTES[check.hazard]
+        found.append(Proposal(check_id, bits + SETTLES_BITS * settles, cost, tuple(confirms)))
+    return sorted(found, key=lambda one: -one.value)
+
+
+def closed_by_risk(known: Faults, rows: Floats, open_needs: Sequence[str]) -> set[str]:
+    """The needs whose gate is shut: those not open, and running by the opener while it is likely that it must not."""
+    forbids = np.array([cause.never_run for cause in known.causes.values()])
+    risk = float(rows[(known.member & forbids).any(axis=1)].sum())
+    shut = set(NEEDS) - set(open_needs)
+    return shut | ({"run"} if risk > RUN_RISK else set())
+
+
+def confirmed(known: Faults, rows: Floats, answers: Answers) -> str | None:
+    """The cause that its own check has shown and that is all but certain; the likelier of two."""
+    each = dict(zip(known.causes, of_causes(known, rows).tolist(), strict=True))
+    times = Counter(answers)
+    shown = {name: times[cause.confirmed_by] for name, cause in known.causes.items() if cause.confirmed_by in times}
+    sure = [name for name, looks in shown.items() if each[name] > CERTAIN_FROM[min(looks, max(CERTAIN_FROM))]]
+    return max(sure, key=lambda name: each[name]) if sure else None
+
+
+def clashes(known: Faults, before: Floats, answers: Answers) -> list[Clash]:
+    """The answers that the others hardly allow, the strangest first."""
+    latest = dict(answers)
+    checks = list(latest)
+    if len(checks) < 2:
+        return []
+    each = _told(known, answers)
+    # What each check told altogether: one made twice told twice.
+    by_check = np.stack([each[:, [name == check for name, _ in answers]].sum(axis=1) for check in checks], axis=1)
+    chances = known.chance[:, [column(known, check, latest[check]) for check in checks]]
+    others = by_check.sum(axis=1, keepdims=True) - by_check
+    found = []
+    for place, chance in enumerate(np.einsum("ij,ij->j", _normal(before, others), chances).tolist()):
+        if chance >= SURPRISING:
+            continue
+        without = chances[:, place] @ _normal(before, others[:, [place]] - by_check)
+        without[place] = 0.0
+        against = int(np.argmax(without))
+        # Strange to the complaint alone is no contradiction between answers.
+        if without[against] > 2 * chance:
+            found.append(Clash(checks[place], checks[against], chance))
+    return sorted(found, key=lambda one: one.chance)

@@ -1,0 +1,44 @@
+"""The sun at the door of a call: asked as soon as the shop's place, the way the opening looks and the receiver's side are known."""
+
+from __future__ import annotations
+
+from typing import Literal
+
+from pydantic import BaseModel
+
+from hinge.call.evolve import Call
+from hinge.document import read
+from hinge.eyes.sun import NEVER_HOURS
+from hinge.questions.sun import SunAnswer, SunPlace, SunQuestion, sun
+
+FIELDS = ("facing_deg", "receiver_side")
+
+
+class CallSun(BaseModel):
+    """The answer, and the fact of the fault finder that follows; or what is `missing`: `place` (of the shop), or a field's name."""
+
+    missing: list[str]
+    answer: SunAnswer | None = None
+    receiver: Literal["left", "right"] | None = None
+    fact: Literal["low_sun", "never_sun"] | None = None
+
+
+def sun_of(call: Call, place: SunPlace | None, year: int, complaint_at: str = "", prove_after: str = "") -> CallSun:
+    """What the sun does at this door in a year; a cure is proved after `prove_after`. Raises BadInput for what is no time (ISO 8601)."""
+    measured = call.measured
+    missing = [*(["place"] if place is None else []), *(name for name in FIELDS if name not in measured)]
+    if place is None or missing:
+        return CallSun(missing=missing)
+    asked = place.model_dump() | {
+        "facing_deg": measured["facing_deg"],
+        "receiver": measured["receiver_side"],
+        "year": int(complaint_at[:4]) if complaint_at[:4].isdigit() else year,
+        "complaint_at": complaint_at,
+        "prove_after": prove_after,
+    }
+    width = measured.get("width_in")
+    question = read(SunQuestion, asked | ({"width_in": max(72.0, width)} if isinstance(width, float) else {}))
+    answer = sun(question)
+    side = answer.left if question.receiver == "left" else answer.right
+    fact: Literal["low_sun", "never_sun"] | None = None if answer.verdict == "not_the_sun" else "low_sun"
+    return CallSun(missing=[], answer=answer, receiver=question.receiver, fact="never_sun" if side.hours_per_year < NEVER_HOURS else fact)
