@@ -2,10 +2,10 @@
 
 from collections.abc import Callable
 
-from django.http import Http404, HttpRequest
+from django.http import Http404, HttpRequest, HttpResponse
 from ninja import Router, Schema
 from ninja.throttling import BaseThrottle
-from pydantic import BaseModel, Field
+from pydantic import Field
 
 from hinge.call.sheet import Sheet, read_sheet
 from hinge.document import Document
@@ -13,7 +13,7 @@ from hinge.measure.fields import Value, read_field, write_value
 from hinge.questions.ask import QUESTIONS, Question, answer_to
 from hinge.questions.shop import FromShop
 from hinge.springs.lists import NO_LISTS
-from server.config.asked import Asked
+from server.config.asked import Asked, written
 from server.config.errors import PROBLEMS
 from server.people.throttle import heavy
 from server.stock.service import lists_of_shop
@@ -55,13 +55,13 @@ def read_typed_sheet(request: HttpRequest, given: TypedSheet) -> Sheet:
 
 
 # What takes the processor a while: a search, a fit, a whole call.
-HEAVY = ("size", "compare", "convert", "trim", "call")
+HEAVY = ("size", "compare", "convert", "trim", "find", "sun", "call")
 
 
-def _view(question: Question) -> Callable[..., BaseModel]:
-    def view(request: HttpRequest, document: Document) -> BaseModel:
+def _view(question: Question) -> Callable[..., HttpResponse]:
+    def view(request: HttpRequest, document: Document) -> HttpResponse:
         lists = lists_of_shop() if isinstance(document, FromShop) else NO_LISTS
-        return answer_to(question, document, lists)
+        return written(answer_to(question, document, lists), exclude_none=True)
 
     view.__annotations__["document"] = question.takes
     view.__doc__ = question.takes.__doc__
@@ -74,7 +74,6 @@ for name, question in QUESTIONS.items():
         f"/bench/{name}",
         response={200: question.gives} | PROBLEMS,
         operation_id=f"bench_{name}",
-        exclude_none=True,
         throttle=throttles,
     )(_view(question))
 

@@ -2,27 +2,35 @@
 
 import uuid
 from datetime import datetime
+from typing import Annotated
 
-from django.http import HttpRequest
+from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
-from ninja import Router, Schema
+from django.utils import timezone
+from ninja import Query, Router, Schema
 from pydantic import Field
 
 from hinge.call import knowledge
 from hinge.call.commands import Command
 from hinge.call.evolve import Call as Facts
+from hinge.call.finding import CallFinding, finding_of
+from hinge.call.memory import SpringsAge, age_of_springs
 from hinge.call.shown import shown
 from hinge.call.state import CallState
 from hinge.door.makeup import extras, materials_of_sections
+from hinge.faults.knowledge import faults
 from hinge.measure.fields import fields
 from hinge.questions.of_call import CallBalance, CallSizing, balance_of, sizing_of
 from hinge.questions.sizing import SizeOptions
+from hinge.questions.sun import SunPlace
+from hinge.questions.sun_of_call import CallSun, sun_of
 from hinge.springs.drums import DrumKind, named_drums
 from hinge.springs.wire import stock
 from server.calls import service
-from server.calls.models import Call
-from server.config.asked import Asked
+from server.calls.models import Call, iso
+from server.config.asked import Asked, written
 from server.config.errors import PROBLEMS
+from server.config.paging import Mark, page_of
 from server.doors.models import Door
 from server.people.scope import person_of
 from server.people.throttle import heavy
@@ -43,12 +51,15 @@ class CallRow(Schema):
     cause: str
     started_at: datetime
     closed_at: datetime | None
+    abandoned: bool
 
 
 class Calls(Schema):
-    """Calls under way, and the last ones closed."""
+    """A page of the calls under way, newest first, with the marks of the pages before and after; and the last ones closed."""
 
     under_way: list[CallRow]
+    before: str
+    after: str
     closed: list[CallRow]
 
 
@@ -85,6 +96,12 @@ class Named(Schema):
     text: str
 
 
+class ComplaintOut(Named):
+    """A complaint, with the words people type for it."""
+
+    words: list[str]
+
+
 class FieldOut(Schema):
     """A measurement that can be asked for; `choices` where it is one of several words."""
 
@@ -115,7 +132,7 @@ class KnowledgeOut(Schema):
     drums: list[DrumOut]
     sections: list[Named]
     extras: list[Named]
-    complaints: list[Named]
+    complaints: list[ComplaintOut]
     causes: list[Named]
     gates: list[Named]
     stops: list[Named]
@@ -129,10 +146,11 @@ def _row(call: Call) -> CallRow:
         door_name=call.door.name,
         place=call.door.place,
         technician=call.technician,
-        complaint=call.complaint,
-        cause=call.cause,
+        complaint=call.complaint_text,
+        cause=call.cause_text,
         started_at=call.started_at,
         closed_at=call.closed_at,
+        abandoned=call.abandoned,
     )
 
 
@@ -154,11 +172,14 @@ def _one(key: uuid.UUID) -> Call:
 
 
 @router.get("/calls", response={200: Calls} | PROBLEMS, operation_id="calls")
-def calls(request: HttpRequest) -> Calls:
-    """Calls under way, oldest first, and the twelve closed last."""
+def calls(request: HttpRequest, at: Mark = "") -> Calls:
+    """Calls under way, newest first, and the twelve closed last."""
     mine = Call.objects.select_related("door")
+    page = page_of(mine.filter(closed_at=None), "-started_at", at)
     return Calls(
-        under_way=[_row(call) for call in mine.filter(closed_at=None).order_by("started_at")[:50]],
+        under_way=[_row(call) for call in page.rows],
+        before=page.before,
+        after=page.after,
         closed=[_row(call) for call in mine.exclude(closed_at=None).order_by("-closed_at")[:12]],
     )
 
@@ -184,16 +205,43 @@ def door_calls(request: HttpRequest, key: uuid.UUID) -> list[CallRow]:
     return [_row(call) for call in Call.objects.select_related("door").filter(door=door).order_by("-started_at")[:50]]
 
 
+@router.get("/doors/{uuid:key}/springs-age", response={200: SpringsAge | None} | PROBLEMS, operation_id="springs_age")
+def springs_age(request: HttpRequest, key: uuid.UUID) -> HttpResponse:
+    """How far the springs are that this shop put on last; nothing where it never did."""
+    door = get_object_or_404(Door.objects.all(), key=key)
+    return written(age_of_springs(service.past_of(door), timezone.now().date()))
+
+
 @router.post("/calls/{uuid:key}/sizing", response={200: CallSizing} | PROBLEMS, operation_id="call_sizing", throttle=heavy())
-def call_sizing(request: HttpRequest, key: uuid.UUID, options: SizeOptions) -> CallSizing:
+def call_sizing(request: HttpRequest, key: uuid.UUID, options: SizeOptions) -> HttpResponse:
     """What to put on the door of a call, as it is measured now."""
-    return sizing_of(_one(key).facts(), lists_of_shop(), options)
+    return written(sizing_of(_one(key).facts(), lists_of_shop(), options))
 
 
 @router.get("/calls/{uuid:key}/balance", response={200: CallBalance | None} | PROBLEMS, operation_id="call_balance", throttle=heavy())
-def call_balance(request: HttpRequest, key: uuid.UUID) -> CallBalance | None:
+def call_balance(request: HttpRequest, key: uuid.UUID) -> HttpResponse:
     """What the readings of a call say; nothing while what carries the door is not known."""
-    return balance_of(_one(key).facts())
+    return written(balance_of(_one(key).facts()))
+
+
+@router.get("/calls/{uuid:key}/finding", response={200: CallFinding | None} | PROBLEMS, operation_id="call_finding")
+def call_finding(request: HttpRequest, key: uuid.UUID, counted: bool = False) -> HttpResponse:
+    """What is likely wrong, and what to look at next; nothing before there is a complaint.
+
+    With `counted` the shop's own closed calls with the complaint stand beside the shares of the knowledge.
+    """
+    facts = _one(key).facts()
+    return written(finding_of(facts, service.counted(facts.complaints[-1][0]) if facts.complaints else {}, counted))
+
+
+@router.get("/calls/{uuid:key}/sun", response={200: CallSun} | PROBLEMS, operation_id="call_sun", throttle=heavy())
+def call_sun(request: HttpRequest, key: uuid.UUID, complaint_at: Annotated[str, Query(max_length=40)] = "") -> HttpResponse:
+    """Whether the low sun stands in the receiver of the door of a call, and what is still to be said for that."""
+    shop = person_of(request).shop
+    place = None
+    if shop.latitude_deg is not None and shop.longitude_deg is not None and shop.time_zone:
+        place = SunPlace(latitude_deg=shop.latitude_deg, longitude_deg=shop.longitude_deg, time_zone=shop.time_zone)
+    return written(sun_of(_one(key).facts(), place, timezone.now().year, complaint_at, iso(timezone.now())))
 
 
 @router.post("/calls/{uuid:key}/entries", response={200: CallOut} | PROBLEMS, operation_id="enter")
@@ -231,7 +279,7 @@ def what_to_choose_from(request: HttpRequest) -> KnowledgeOut:
         ],
         sections=[Named(id=name, text=figure.label) for name, figure in materials_of_sections().items()],
         extras=[Named(id=name, text=figure.label) for name, figure in extras().items()],
-        complaints=[Named(id=name, text=text) for name, text in knowledge.complaints().items()],
+        complaints=[ComplaintOut(id=name, text=one.text, words=one.words) for name, one in faults().complaints.items()],
         causes=[Named(id=name, text=cause.text) for name, cause in knowledge.causes().items()],
         gates=[Named(id=gate.id, text=gate.title) for group in knowledge.gate_groups() for gate in group.gates],
         stops=[Named(id=name, text=rule.when) for name, rule in knowledge.stop_rules().items()],

@@ -12,6 +12,7 @@ from hinge.call.events import VERSION, Event, entry_of, upcast
 from hinge.call.events import Entry as Happened
 from hinge.call.evolve import Call as Facts
 from hinge.call.evolve import fold
+from hinge.call.knowledge import causes, complaints
 from hinge.call.record import DoorRecord, read_record
 from server.doors.models import Door
 from server.people.models import Person, Shop
@@ -19,9 +20,12 @@ from server.people.walls import OfShop
 
 
 class Call(models.Model):
-    """A visit to a door. What happened on it are its entries; the rest is for lists.
+    """A visit to a door. What happened on it are its entries; the rest is for lists and counts.
+
+    `complaint` and `cause` are what was said and found last, by the knowledge's ids; what it no longer knows stands as it was written.
 
     `claimed_elsewhere`: it was closed in another place and brought in; its gates and proofs are as claimed there.
+    `abandoned`: it was started by mistake, and nothing was done.
     """
 
     shop = models.ForeignKey(Shop, on_delete=models.PROTECT, related_name="calls")
@@ -31,6 +35,7 @@ class Call(models.Model):
     started_at = models.DateTimeField(default=timezone.now)
     closed_at = models.DateTimeField(null=True)
     claimed_elsewhere = models.BooleanField(default=False)
+    abandoned = models.BooleanField(default=False)
     record_at_start = models.JSONField(default=dict)
     complaint = models.CharField(max_length=120, blank=True)
     cause = models.CharField(max_length=120, blank=True)
@@ -40,7 +45,10 @@ class Call(models.Model):
 
     class Meta:
         constraints = [models.UniqueConstraint(fields=["shop", "key"], name="call_key_of_shop")]
-        indexes = [models.Index(fields=["shop", "closed_at"], name="call_by_close")]
+        indexes = [
+            models.Index(fields=["shop", "closed_at", "started_at", "id"], name="call_by_close"),
+            models.Index(fields=["shop", "complaint", "closed_at"], name="call_by_complaint"),
+        ]
 
     def __str__(self) -> str:
         return f"{self.door}, {self.started_at:%Y-%m-%d}"
@@ -49,6 +57,16 @@ class Call(models.Model):
     def record(self) -> DoorRecord:
         """What the door's file knew when the call started."""
         return read_record(self.record_at_start)
+
+    @property
+    def complaint_text(self) -> str:
+        """The complaint in words."""
+        return complaints().get(self.complaint, self.complaint)
+
+    @property
+    def cause_text(self) -> str:
+        """What was found, in words."""
+        return causes()[self.cause].text if self.cause in causes() else self.cause
 
     def facts(self, rows: "Iterable[Entry] | None" = None) -> Facts:
         """What the entries add up to. Never raises, whatever was stored."""

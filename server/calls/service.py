@@ -1,25 +1,31 @@
 """Starting a call and entering things on it; each in one transaction under the call's row lock."""
 
 import uuid
+from collections import Counter
 from datetime import datetime
 
 from django.shortcuts import get_object_or_404
 from django.utils import timezone
 
-from hinge.call.commands import Said
+from hinge.call.commands import FactSet, Said
 from hinge.call.decide import decide, said_again
 from hinge.call.events import entry_of
 from hinge.call.evolve import Call as Facts
 from hinge.call.evolve import evolve
-from hinge.call.knowledge import causes, complaints
+from hinge.call.memory import Past, remembered
 from hinge.call.shown import record_after
 from hinge.errors import OutOfStep
+from hinge.faults.knowledge import faults
 from server.calls.models import Call, Entry, iso
 from server.config.transactions import mutation
 from server.doors.models import Door
-from server.doors.service import carry_on
+from server.doors.service import carry_on, require_filed
 from server.people.models import Person
 from server.stock.service import lists_of_shop
+
+COUNTED_CALLS = 200
+# So many closed calls are read for what the file knows; by whom that is signed.
+LOOKED_BACK, FILE = 6, "the door's file"
 
 
 @mutation
@@ -34,15 +40,30 @@ def start(person: Person, door_key: uuid.UUID, key: uuid.UUID, at: datetime | No
         if repeated.door_id != door.pk:
             raise OutOfStep("This call's key was used at another door.", "key", str(key))
         return repeated
+    require_filed(door)
     under_way = Call.objects.filter(door=door, closed_at=None).first()
-    return under_way or Call.objects.create(
-        shop=person.shop,
-        door=door,
-        key=key,
-        technician=person.name,
-        started_at=at or timezone.now(),
-        record_at_start=door.door_record.model_dump(mode="json"),
+    if under_way:
+        return under_way
+    started, record = at or timezone.now(), door.door_record.model_dump(mode="json")
+    call = Call.objects.create(shop=person.shop, door=door, key=key, technician=person.name, started_at=started, record_at_start=record)
+    known = [FactSet(kind="fact", fact=fact, holds=True) for fact in _known_from_file(door, started)]
+    Entry.objects.bulk_create(
+        Entry(call=call, client_id=f"file-{place:05d}", position=place, body=fact.model_dump(mode="json"), by_name=FILE, at=started)
+        for place, fact in enumerate(known, start=1)
     )
+    return call
+
+
+def past_of(door: Door) -> list[Past]:
+    """The door's last closed calls, newest first."""
+    closed = Call.objects.filter(door=door, abandoned=False).exclude(closed_at=None).order_by("-closed_at")
+    return [Past(one.closed_at.date(), one.facts()) for one in closed.prefetch_related("entries")[:LOOKED_BACK] if one.closed_at]
+
+
+def _known_from_file(door: Door, now: datetime) -> list[str]:
+    """What the file knows before anybody looks: it is entered on the call, to be seen and switched off there."""
+    side = door.place and Door.objects.filter(place=door.place, put_away="").exclude(pk=door.pk).exists()
+    return [*(["two_doors"] if side else []), *remembered(past_of(door), now.date())]
 
 
 @mutation
@@ -66,25 +87,28 @@ def enter(person: Person, call_key: uuid.UUID, entry_id: str, command: Said, at:
     Entry.objects.create(
         call=call, client_id=entry_id, position=place, body=event.model_dump(mode="json"), by=person, by_name=person.name, at=moment
     )
-    if event.kind in ("complaint", "found", "withdrawn", "closed"):
+    if event.kind in ("complaint", "found", "withdrawn", "closed", "abandoned"):
         _keep_lists_current(call, facts, person, moment)
     return call, facts
 
 
-def words_of(facts: Facts) -> dict[str, str]:
-    """What a list says of a call."""
-    complaint = facts.complaints[-1][0] if facts.complaints else ""
-    cause = facts.cause or ""
-    return {
-        "complaint": complaints().get(complaint, complaint)[:120],
-        "cause": (causes()[cause].text if cause in causes() else cause)[:120],
-    }
+def listed(facts: Facts) -> dict[str, str]:
+    """What a list and a count go by: complaint and cause, by their ids."""
+    return {"complaint": facts.complaints[-1][0][:120] if facts.complaints else "", "cause": (facts.cause or "")[:120]}
+
+
+def counted(complaint: str) -> dict[str, int]:
+    """The causes of the shop's last closed calls with a complaint, those found most first."""
+    closed = Call.objects.filter(complaint=complaint, abandoned=False).exclude(closed_at=None).exclude(cause="")
+    last = closed.order_by("-closed_at").values_list("cause", flat=True)[:COUNTED_CALLS]
+    return dict(Counter(cause for cause in last if cause in faults().causes).most_common())
 
 
 def _keep_lists_current(call: Call, facts: Facts, person: Person, moment: datetime) -> None:
-    for name, words in words_of(facts).items():
+    for name, words in listed(facts).items():
         setattr(call, name, words)
     if facts.closed and call.closed_at is None:
-        call.closed_at = moment
-        carry_on(Door.objects.select_for_update().get(pk=call.door_id), person, record_after(facts), moment)
+        call.closed_at, call.abandoned = moment, bool(facts.abandoned)
+        if not facts.abandoned:
+            carry_on(Door.objects.select_for_update().get(pk=call.door_id), person, record_after(facts), moment)
     call.save()

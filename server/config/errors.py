@@ -6,7 +6,7 @@ from collections.abc import Callable
 from typing import Any
 
 from django.core.exceptions import PermissionDenied
-from django.db import IntegrityError
+from django.db import DatabaseError, IntegrityError, InterfaceError, OperationalError
 from django.http import Http404, HttpRequest, HttpResponse, HttpResponseBase, JsonResponse
 from ninja import NinjaAPI, Schema
 from ninja.errors import AuthenticationError, HttpError, ValidationError, ValidationErrorContext
@@ -44,7 +44,7 @@ class StaleWrite(Exception):
         self.current = current
 
 
-PROBLEMS = dict.fromkeys((401, 403, 404, 405, 409, 413, 422, 429, 500), ProblemOut)
+PROBLEMS = dict.fromkeys((401, 403, 404, 405, 409, 413, 422, 429, 500, 503), ProblemOut)
 # What a person is told where the framework itself answered.
 PLAIN = {
     400: ("bad_input", "This request cannot be read."),
@@ -54,8 +54,14 @@ PLAIN = {
     405: ("wrong_method", "This cannot be asked that way."),
     413: ("too_large", "This is too large to send."),
     429: ("too_many_tries", "Too many at once. Wait a minute."),
+    503: ("away", "The database is away. Try again in a moment: nothing already saved is lost."),
 }
 UNEXPECTED = ("error", "Something went wrong here. Nothing already saved is lost.")
+
+
+def file_of(content_type: str) -> dict[str, Any]:
+    """How the OpenAPI document says that an answer is a file."""
+    return {"responses": {200: {"description": "OK", "content": {content_type: {"schema": {"type": "string", "format": "binary"}}}}}}
 
 
 def problem_body(status: int, **problem: Any) -> dict[str, Any]:
@@ -124,6 +130,12 @@ def install(api: NinjaAPI) -> None:
     @api.exception_handler(IntegrityError)
     def taken(request: HttpRequest, wrong: IntegrityError) -> HttpResponse:
         return answer(request, 409, code="taken", message="Somebody wrote the same thing at this moment. Look again.")
+
+    @api.exception_handler(OperationalError)
+    @api.exception_handler(InterfaceError)
+    def away(request: HttpRequest, wrong: DatabaseError) -> HttpResponse:
+        log.error("the database is away", exc_info=wrong)
+        return answer(request, 503)
 
     @api.exception_handler(Malformed)
     def malformed(request: HttpRequest, wrong: Malformed) -> HttpResponse:

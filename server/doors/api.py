@@ -4,7 +4,6 @@ import uuid
 from datetime import datetime
 from typing import Annotated, Any, Literal
 
-from django.db.models import Q
 from django.http import HttpRequest
 from django.shortcuts import get_object_or_404
 from ninja import Router, Schema
@@ -20,12 +19,13 @@ from hinge.call.words import measured_words, unreadable_words
 from hinge.measure.fields import fields, write_value
 from server.config.asked import Asked
 from server.config.errors import PROBLEMS
+from server.config.paging import COUNTED, Mark, counted, page_of
 from server.doors import service
 from server.doors.models import Door
+from server.doors.search import doors_with
 from server.people.scope import person_of
 
 router = Router(tags=["doors"])
-PAGE = 20
 Sort = Literal["name", "-name", "place", "-place", "visited", "-visited"]
 
 
@@ -42,12 +42,16 @@ class DoorRow(Schema):
 
 
 class DoorPage(Schema):
-    """A page of doors; `total` counts all that match."""
+    """A page of doors, with the marks of the pages before and after; `total` counts those that match, where `many` up to there.
+
+    A search that finds many gives the first of them: more of the word finds the door.
+    """
 
     doors: list[DoorRow]
     total: int
-    page: int
-    pages: int
+    many: bool
+    before: str
+    after: str
 
 
 class DoorDetails(Asked):
@@ -72,6 +76,13 @@ class ChangedDoor(DoorDetails):
     version: int
 
 
+class PutAway(Asked):
+    """Why a file is put away; empty to bring it back. With the version it was read at."""
+
+    version: int
+    reason: str = Field("", max_length=200)
+
+
 class Fact(Schema):
     """One measured fact, written out."""
 
@@ -90,7 +101,10 @@ class ChangeOut(Schema):
 
 
 class DoorFile(DoorDetails):
-    """A door's whole file; `wrong` says why it cannot be computed, `unreadable` what of it cannot be read."""
+    """A door's whole file; `wrong` says why it cannot be computed, `unreadable` what of it cannot be read.
+
+    `put_away` says why it is no longer worked with, `merged_into` which file goes on.
+    """
 
     key: uuid.UUID
     version: int
@@ -102,6 +116,8 @@ class DoorFile(DoorDetails):
     hung: HungDoor | None
     unreadable: list[str]
     changes: list[ChangeOut]
+    put_away: str
+    merged_into: uuid.UUID | None
 
 
 def _row(door: Door) -> DoorRow:
@@ -133,22 +149,25 @@ def file_of(door: Door) -> DoorFile:
         hung=hung_or_none(setup, record),
         unreadable=[unreadable_words(name, text) for name, text in record.unreadable.items()],
         changes=[ChangeOut(by=one.by_name, at=one.at, says=one.says, what=one.what) for one in door.changes.all()[:30]],
+        put_away=door.put_away,
+        merged_into=door.merged_into.key if door.merged_into else None,
     )
 
 
 @router.get("/doors", response={200: DoorPage} | PROBLEMS, operation_id="doors")
 def doors(
-    request: HttpRequest, search: Annotated[str, Field(max_length=80)] = "", page: Annotated[int, Field(ge=1)] = 1, sort: Sort = "name"
+    request: HttpRequest, search: Annotated[str, Field(max_length=80)] = "", at: Mark = "", sort: Sort = "name", put_away: bool = False
 ) -> DoorPage:
-    """Doors of the shop whose name, place or customer holds every word searched for."""
-    found = Door.objects.all()
-    for word in search.split():
-        found = found.filter(Q(name__icontains=word) | Q(place__icontains=word) | Q(customer__icontains=word))
-    total = found.count()
-    pages = max(1, -(-total // PAGE))
-    page = min(page, pages)
-    ordered = found.order_by(sort.replace("visited", "visited_at"), "pk")
-    return DoorPage(doors=[_row(door) for door in ordered[(page - 1) * PAGE : page * PAGE]], total=total, page=page, pages=pages)
+    """Doors of the shop that have, in name, place or customer, a word beginning with each word searched for; or those put away, all."""
+    found, more = (Door.objects.exclude(put_away=""), False) if put_away else doors_with(search)
+    page, total = page_of(found, sort.replace("visited", "visited_at"), at), counted(found)
+    return DoorPage(
+        doors=[_row(door) for door in page.rows],
+        total=min(total, COUNTED),
+        many=more or total > COUNTED,
+        before=page.before,
+        after=page.after,
+    )
 
 
 @router.post("/doors", response={200: DoorFile} | PROBLEMS, operation_id="open_door_file")
@@ -167,3 +186,9 @@ def door_file(request: HttpRequest, key: uuid.UUID) -> DoorFile:
 def change_door(request: HttpRequest, key: uuid.UUID, given: ChangedDoor) -> DoorFile:
     """Change a door's details; a stale version is refused with what stands now."""
     return file_of(service.change_details(person_of(request), key, given.version, given.model_dump(exclude={"version"})))
+
+
+@router.post("/doors/{uuid:key}/put-away", response={200: DoorFile} | PROBLEMS, operation_id="put_door_away")
+def put_door_away(request: HttpRequest, key: uuid.UUID, given: PutAway) -> DoorFile:
+    """Put a file away that was opened by mistake, or bring it back; a stale version is refused with what stands now."""
+    return file_of(service.put_away(person_of(request), key, given.version, given.reason.strip()))

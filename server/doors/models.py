@@ -1,7 +1,9 @@
 """Door files: one door, one file, for decades; and who changed what in it."""
 
+import re
+import unicodedata
 import uuid
-from typing import ClassVar
+from typing import Any, ClassVar
 
 from django.db import models
 
@@ -9,9 +11,22 @@ from hinge.call.record import DoorRecord, read_record
 from server.people.models import Person, Shop
 from server.people.walls import OfShop
 
+SEARCHED = {"name", "place", "customer"}
+SHOWS = SEARCHED | {"put_away"}
+LONGEST_WORD = 40
+
+
+def words_of(text: str) -> list[str]:
+    """The words of a text as they are searched for: small letters without accents."""
+    plain = "".join(letter for letter in unicodedata.normalize("NFKD", text.casefold()) if not unicodedata.combining(letter))
+    return re.findall(r"\w+", plain)
+
 
 class Door(models.Model):
-    """A door and what is known of it. `record` holds a `DoorRecord` document; `visited_at` when its last call closed."""
+    """A door and what is known of it. `record` holds a `DoorRecord` document; `visited_at` when its last call closed.
+
+    `put_away` says why the file is no longer worked with; `merged_into` is the file of the same door that goes on.
+    """
 
     shop = models.ForeignKey(Shop, on_delete=models.PROTECT, related_name="doors")
     key = models.UUIDField(default=uuid.uuid4)
@@ -22,6 +37,8 @@ class Door(models.Model):
     access_notes = models.TextField(max_length=1000, blank=True)
     record = models.JSONField(default=dict)
     visited_at = models.DateTimeField(null=True)
+    put_away = models.CharField(max_length=200, blank=True)
+    merged_into = models.ForeignKey("self", on_delete=models.PROTECT, null=True, related_name="merged")
     version = models.PositiveIntegerField(default=1)
     created_at = models.DateTimeField(auto_now_add=True)
 
@@ -30,15 +47,54 @@ class Door(models.Model):
 
     class Meta:
         constraints = [models.UniqueConstraint(fields=["shop", "key"], name="door_key_of_shop")]
-        indexes = [models.Index(fields=["shop", "name"], name="door_by_name")]
+        # What a list is sorted by, each with the key that settles equals.
+        indexes = [
+            models.Index(fields=["shop", "name", "id"], name="door_by_name"),
+            models.Index(fields=["shop", "place", "id"], name="door_by_place"),
+            models.Index(fields=["shop", "visited_at", "id"], name="door_by_visit"),
+        ]
 
     def __str__(self) -> str:
         return self.name
+
+    def save(self, *given: Any, **named: Any) -> None:
+        """Save, and keep the words it is found by."""
+        super().save(*given, **named)
+        if (changed := named.get("update_fields")) is None or SHOWS & set(changed):
+            self._keep_words()
+
+    def words_now(self) -> set[str]:
+        """The words it is found by; none once it is put away."""
+        return set() if self.put_away else {word[:LONGEST_WORD] for name in SEARCHED for word in words_of(getattr(self, name))}
+
+    def _keep_words(self) -> None:
+        wanted, there = self.words_now(), dict(Word.objects.filter(door=self).values_list("text", "pk"))
+        Word.objects.filter(pk__in=[pk for text, pk in there.items() if text not in wanted]).delete()
+        Word.objects.bulk_create(Word(shop_id=self.shop_id, door=self, text=text) for text in sorted(wanted - there.keys()))
 
     @property
     def door_record(self) -> DoorRecord:
         """The record, read. What of it cannot be read is told in it."""
         return read_record(self.record)
+
+
+class Word(models.Model):
+    """A word a door is found by, in small letters."""
+
+    shop = models.ForeignKey(Shop, on_delete=models.CASCADE, related_name="+")
+    door = models.ForeignKey(Door, on_delete=models.CASCADE, related_name="words")
+    # Compared as it is written, so that two words are two rows.
+    text = models.CharField(max_length=LONGEST_WORD, db_collation="utf8mb4_bin")
+
+    shop_path = "shop"
+    objects: ClassVar[OfShop["Word"]] = OfShop()
+
+    class Meta:
+        constraints = [models.UniqueConstraint(fields=["door", "text"], name="word_once_a_door")]
+        indexes = [models.Index(fields=["shop", "text", "door"], name="word_of_shop")]
+
+    def __str__(self) -> str:
+        return self.text
 
 
 class Change(models.Model):

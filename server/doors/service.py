@@ -6,6 +6,7 @@ from datetime import datetime
 from django.shortcuts import get_object_or_404
 
 from hinge.call.record import DoorRecord
+from hinge.errors import OutOfStep
 from server.config.errors import StaleWrite
 from server.config.transactions import mutation
 from server.doors.models import Change, Door
@@ -20,7 +21,7 @@ def open_file(person: Person, key: uuid.UUID, details: dict[str, str], record: D
     defaults = details | {"shop": person.shop, "record": (record or DoorRecord()).model_dump(mode="json")}
     door, is_new = Door.objects.get_or_create(key=key, defaults=defaults)
     if is_new:
-        _note(door, person, "opened the file", {})
+        note(door, person, "opened the file", {})
     return door
 
 
@@ -28,15 +29,47 @@ def open_file(person: Person, key: uuid.UUID, details: dict[str, str], record: D
 def change_details(person: Person, key: uuid.UUID, version: int, details: dict[str, str]) -> Door:
     """Change a door's details. Raises StaleWrite when it was changed since `version` was read."""
     door = get_object_or_404(Door.objects.select_for_update(), key=key)
-    if door.version != version:
-        raise StaleWrite({name: getattr(door, name) for name in DETAILS} | {"version": door.version})
+    require_current(door, version)
     changed = {name: [getattr(door, name), value] for name, value in details.items() if getattr(door, name) != value}
     for name, (_, value) in changed.items():
         setattr(door, name, value)
     door.version += 1
     door.save()
-    _note(door, person, "changed the details", changed)
+    note(door, person, "changed the details", changed)
     return door
+
+
+@mutation
+def put_away(person: Person, key: uuid.UUID, version: int, reason: str) -> Door:
+    """Put a file away that was opened by mistake, or bring it back where `reason` is empty.
+
+    Raises StaleWrite when it was changed since `version` was read, OutOfStep while a call or a booking stands, or once it was merged.
+    """
+    door = get_object_or_404(Door.objects.select_for_update(), key=key)
+    require_current(door, version)
+    if door.merged_into:
+        raise OutOfStep(f"This file was merged into {door.merged_into.name}: it goes on there.", "key", str(key))
+    if reason and door.put_away != reason:
+        require_idle(door)
+        booked = door.bookings.filter(cancelled="", call=None).order_by("-day").first()
+        if booked:
+            raise OutOfStep(f"A call is booked here for {booked.day}: call it off first.", "key", str(key))
+    before, door.put_away, door.version = door.put_away, reason, door.version + 1
+    door.save()
+    note(door, person, "put the file away" if reason else "brought the file back", {"put_away": [before, reason]})
+    return door
+
+
+def require_current(door: Door, version: int) -> None:
+    """Refuse a change to a file that was changed since `version` was read. Raises StaleWrite."""
+    if door.version != version:
+        raise StaleWrite({name: getattr(door, name) for name in DETAILS} | {"version": door.version})
+
+
+def require_idle(door: Door) -> None:
+    """Refuse while a call is under way at a door. Raises OutOfStep."""
+    if door.calls.filter(closed_at=None).exists():
+        raise OutOfStep(f"A call is under way at {door.name}: close or abandon it first.", "key", str(door.key))
 
 
 def carry_on(door: Door, person: Person, record: DoorRecord, at: datetime) -> None:
@@ -47,9 +80,16 @@ def carry_on(door: Door, person: Person, record: DoorRecord, at: datetime) -> No
     if (before.option, before.cones) != (after.option, after.cones):
         changed["on_door"] = [[before.option, before.cones], [after.option, after.cones]]
     door.record, door.visited_at, door.version = record.model_dump(mode="json"), at, door.version + 1
-    door.save()
-    _note(door, person, "closed a call", changed)
+    door.save(update_fields=["record", "visited_at", "version"])
+    note(door, person, "closed a call", changed)
 
 
-def _note(door: Door, person: Person, says: str, what: dict[str, list[object]] | dict[str, list[str]]) -> None:
+def require_filed(door: Door) -> None:
+    """Refuse to work with a file that was put away. Raises OutOfStep."""
+    if door.put_away:
+        raise OutOfStep(f"This door's file was put away: {door.put_away}. Bring it back first.", "door", str(door.key))
+
+
+def note(door: Door, person: Person, says: str, what: dict[str, list[object]] | dict[str, list[str]]) -> None:
+    """Keep who changed what in a door's file."""
     Change.objects.create(door=door, by=person, by_name=person.name, says=says, what=what)

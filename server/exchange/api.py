@@ -1,4 +1,4 @@
-"""Out and in: the job sheet as PDF, the call as JSON."""
+"""Out and in: the job sheet as PDF, the call as JSON; and one door that was filed twice."""
 
 import json
 import uuid
@@ -11,8 +11,12 @@ from ninja import File, Router, Schema, UploadedFile
 
 from hinge.errors import BadInput
 from server.calls.models import Call
-from server.config.errors import PROBLEMS
+from server.config.asked import Asked
+from server.config.errors import PROBLEMS, file_of
+from server.doors.api import DoorFile
+from server.doors.api import file_of as file_of_door
 from server.exchange.document import export_call, import_call
+from server.exchange.merging import merge
 from server.exchange.sheet import sheet_pdf
 from server.people.scope import person_of, require_lead
 
@@ -27,6 +31,20 @@ class Imported(Schema):
     door_name: str
 
 
+class Merge(Asked):
+    """The file that is merged into this one, and the versions both were read at."""
+
+    version: int
+    other: uuid.UUID
+    other_version: int
+
+
+@router.post("/doors/{uuid:key}/merge", response={200: DoorFile} | PROBLEMS, operation_id="merge_doors")
+def merge_doors(request: HttpRequest, key: uuid.UUID, given: Merge) -> DoorFile:
+    """Bring the history of another file of the same door under this one; leads only."""
+    return file_of_door(merge(person_of(request), key, given.version, given.other, given.other_version))
+
+
 @router.get("/calls/{uuid:key}/document.json", response={200: dict[str, Any]} | PROBLEMS, operation_id="call_document")
 def call_document(request: HttpRequest, key: uuid.UUID, response: HttpResponse) -> dict[str, Any]:
     """The call as a JSON document, as docs/formats/call.schema.json has it."""
@@ -35,7 +53,7 @@ def call_document(request: HttpRequest, key: uuid.UUID, response: HttpResponse) 
     return export_call(call)
 
 
-@router.get("/calls/{uuid:key}/sheet.pdf", operation_id="job_sheet", response={404: PROBLEMS[404]})
+@router.get("/calls/{uuid:key}/sheet.pdf", operation_id="job_sheet", response=PROBLEMS, openapi_extra=file_of("application/pdf"))
 def job_sheet(request: HttpRequest, key: uuid.UUID) -> HttpResponse:
     """The job sheet, one page."""
     call = get_object_or_404(Call.objects.select_related("door", "shop"), key=key)

@@ -19,7 +19,7 @@ from hinge.document import Document, plain_value, read, told
 from hinge.errors import BadInput, Contradiction
 from server.calls.models import Call, iso
 from server.calls.models import Entry as Row
-from server.calls.service import words_of
+from server.calls.service import listed
 from server.config.transactions import mutation
 from server.doors.models import Door
 from server.doors.service import DETAILS, open_file
@@ -152,6 +152,8 @@ def import_call(lead: Person, document: Any) -> Call:
     at_start = read_record_strictly(part.record_at_start, "call.record_at_start")
     facts = _facts(part, at_start, version)
     door = open_file(lead, uuid.UUID(door_part.key), _details(door_part), read_record_strictly(door_part.record, "door.record"))
+    while door.merged_into:
+        door = door.merged_into
     Door.objects.select_for_update().get(pk=door.pk)
     if part.closed_at is None and Call.objects.filter(door=door, closed_at=None).exists():
         raise Contradiction("A call is under way at this door already. Close that first.", "call.closed_at", None, "no call under way")
@@ -163,8 +165,9 @@ def import_call(lead: Person, document: Any) -> Call:
         started_at=part.started_at,
         closed_at=part.closed_at,
         claimed_elsewhere=part.closed_at is not None,
+        abandoned=bool(facts.abandoned),
         record_at_start=at_start.model_dump(mode="json"),
-        **words_of(facts),
+        **listed(facts),
     )
     Row.objects.bulk_create(
         Row(call=call, client_id=one.id, position=place, version=version, body=one.body, by_name=one.by, at=one.at)

@@ -3,23 +3,15 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from functools import cache
-from pathlib import Path
 from typing import Any
-
-from django.conf import settings
-from django.template.loader import render_to_string
-from weasyprint import HTML
-from weasyprint.text.fonts import FontConfiguration
 
 from hinge.call.shown import shown
 from hinge.measure.fields import fields
 from hinge.questions.of_call import CallBalance, balance_of
 from server.calls.models import Call
+from server.config.paper import pdf_of
 
 WIDTH, HEIGHT, SPAN_LB = 230.0, 190.0, 40.0
-WEIGHTS = {"400": "barlow-latin-400-normal", "600": "barlow-latin-600-normal"}
-FONT_SCHEME = "sheet-font:"
 
 
 @dataclass(frozen=True)
@@ -35,9 +27,7 @@ class Line:
 
 def sheet_pdf(call: Call) -> bytes:
     """The job sheet of a call as PDF bytes."""
-    html = render_to_string("exchange/sheet.html", sheet_context(call))
-    pdf: bytes = HTML(string=html, url_fetcher=_own_fonts_only).write_pdf(font_config=FontConfiguration())
-    return pdf
+    return pdf_of("exchange/sheet.html", sheet_context(call))
 
 
 def sheet_context(call: Call) -> dict[str, object]:
@@ -51,7 +41,6 @@ def sheet_context(call: Call) -> dict[str, object]:
         "door": call.door,
         "shop": call.shop,
         "state": state,
-        "fonts": {weight: f"{FONT_SCHEME}{weight}" for weight in _fonts()},
         "facts": [(labels[one.field].label, one.text) for one in state.measured if one.field != "cycles_wanted"],
         "proofs": [proof for proof in state.proofs if proof.standing != "open" or proof.required],
         "unreadable": [one.text for one in state.unreadable],
@@ -81,18 +70,3 @@ def _line(balance: CallBalance, readings: Any) -> Line:
     left, right = across(friction), across(-friction)
     ticks: list[dict[str, object]] = [{"y": up(feet * 12), "text": f"{feet} ft"} for feet in range(int(top // 12) + 1)]
     return Line(points, left, round(right - left, 1), marks, ticks)
-
-
-def _own_fonts_only(address: str, *_: Any, **__: Any) -> dict[str, Any]:
-    """The sheet's own fonts by name; nothing is ever fetched by an address."""
-    weight = address.removeprefix(FONT_SCHEME)
-    if not address.startswith(FONT_SCHEME) or weight not in _fonts():
-        raise ValueError("A job sheet fetches nothing.")
-    return {"string": _fonts()[weight].read_bytes(), "mime_type": "font/woff2"}
-
-
-@cache
-def _fonts() -> dict[str, Path]:
-    assets = Path(settings.WEB_DIST) / "assets"
-    found = {weight: next(iter(sorted(assets.glob(f"{name}-*.woff2"))), None) for weight, name in WEIGHTS.items()}
-    return {weight: path for weight, path in found.items() if path}

@@ -1,8 +1,9 @@
 """Signing in and out, and the shop's people."""
 
 from django.conf import settings
-from django.contrib.auth import authenticate, login, logout
-from django.http import HttpRequest
+from django.contrib.auth import authenticate, login, logout, update_session_auth_hash
+from django.core.exceptions import PermissionDenied
+from django.http import HttpRequest, HttpResponse
 from django.middleware.csrf import get_token
 from django.views.decorators.csrf import csrf_protect
 from ninja import Router, Schema
@@ -10,15 +11,19 @@ from ninja.decorators import decorate_view
 from ninja.errors import HttpError
 from pydantic import Field
 
+from hinge.errors import BadInput
 from server.config.asked import Asked
 from server.config.errors import PROBLEMS
 from server.people import service
 from server.people.demo import DEMO_ACCOUNTS, DemoAccount
-from server.people.models import Person
+from server.people.models import Person, Shop
 from server.people.scope import person_of
-from server.people.throttle import count_failure, require_no_spray
+from server.people.signed_in import OwnSession
+from server.people.throttle import count_failure, password_work, remember_device, require_turn
 
 router = Router(tags=["people"])
+USERNAME = r"^[\w.-]+$"
+OWN_SESSION = OwnSession()
 
 
 class ShopOut(Schema):
@@ -27,6 +32,9 @@ class ShopOut(Schema):
     name: str
     place: str
     phone: str
+    latitude_deg: float | None
+    longitude_deg: float | None
+    time_zone: str
 
 
 class PersonOut(Schema):
@@ -35,13 +43,16 @@ class PersonOut(Schema):
     username: str
     name: str
     role: Person.Role
+    works_here: bool
 
 
 class SessionOut(Schema):
-    """Who is signed in, if anyone; demo accounts on the demo only."""
+    """Who is signed in, if anyone; demo accounts on the demo only. `first_run`: there is no shop here yet."""
 
     person: PersonOut | None
+    must_change_password: bool
     shop: ShopOut | None
+    first_run: bool
     csrf_token: str
     demo_accounts: list[DemoAccount]
 
@@ -56,23 +67,70 @@ class SignIn(Asked):
 class PersonIn(Asked):
     """Someone to add to the shop."""
 
-    username: str = Field(min_length=2, max_length=60, pattern=r"^[\w.-]+$")
+    username: str = Field(min_length=2, max_length=60, pattern=USERNAME)
     name: str = Field(min_length=1, max_length=120)
     role: Person.Role
     password: str = Field(max_length=200)
+
+
+class NewPassword(Asked):
+    """One's own password, and the one to have from now on."""
+
+    old: str = Field(max_length=200)
+    new: str = Field(max_length=200)
+
+
+class OneTimePassword(Schema):
+    """A password that is told once."""
+
+    password: str
+
+
+class ShopIn(Asked):
+    """A shop to open."""
+
+    name: str = Field(min_length=1, max_length=120)
+    place: str = Field("", max_length=120)
+    phone: str = Field("", max_length=40)
+
+
+class ShopChange(ShopIn):
+    """What a lead says of the shop; where it is, for the sun, is whole or left out."""
+
+    latitude_deg: float | None = None
+    longitude_deg: float | None = None
+    time_zone: str = Field("", max_length=60)
+
+
+class LeadIn(Asked):
+    """Its first lead."""
+
+    username: str = Field(min_length=2, max_length=60, pattern=USERNAME)
+    name: str = Field(min_length=1, max_length=120)
+    password: str = Field(max_length=200)
+
+
+class FirstRunIn(Asked):
+    """The first shop here, with the one-time code of whoever runs the server."""
+
+    code: str = Field(max_length=80)
+    shop: ShopIn
+    lead: LeadIn
 
 
 def _session(request: HttpRequest) -> SessionOut:
     signed_in = request.user.is_authenticated
     return SessionOut(
         person=PersonOut.from_orm(request.user) if signed_in else None,
+        must_change_password=signed_in and person_of(request).must_change_password,
         shop=ShopOut.from_orm(person_of(request).shop) if signed_in else None,
+        first_run=not signed_in and not Shop.objects.exists(),
         csrf_token=get_token(request),
         demo_accounts=list(DEMO_ACCOUNTS) if settings.DEMO else [],
     )
 
 
-@router.get("/session", auth=None, response=SessionOut, operation_id="session")
+@router.get("/session", auth=None, response={200: SessionOut} | PROBLEMS, operation_id="session")
 def session(request: HttpRequest) -> SessionOut:
     """Who is signed in."""
     return _session(request)
@@ -80,33 +138,90 @@ def session(request: HttpRequest) -> SessionOut:
 
 @router.post("/session", auth=None, response={200: SessionOut} | PROBLEMS, operation_id="sign_in")
 @decorate_view(csrf_protect)
-def sign_in(request: HttpRequest, given: SignIn) -> SessionOut:
-    """Sign in; throttled after six failures."""
-    require_no_spray(request)
-    person = authenticate(request, username=given.username, password=given.password)
+def sign_in(request: HttpRequest, given: SignIn, response: HttpResponse) -> SessionOut:
+    """Sign in; slowed down after failures."""
+    require_turn(request, given.username)
+    with password_work():
+        person = authenticate(request, username=given.username, password=given.password)
     if person is None:
-        count_failure(request)
+        count_failure(request, given.username)
         raise HttpError(401, "User name and password do not go together.")
     login(request, person)
+    remember_device(request, response)
     return _session(request)
 
 
-@router.delete("/session", response=SessionOut, operation_id="sign_out")
-def sign_out(request: HttpRequest) -> SessionOut:
-    """Sign out."""
+@router.post("/first-run", auth=None, response={200: SessionOut} | PROBLEMS, operation_id="first_run")
+@decorate_view(csrf_protect)
+def first_run(request: HttpRequest, given: FirstRunIn) -> SessionOut:
+    """Open the first shop here and sign its first lead in; once, with the one-time code."""
+    require_turn(request, "")
+    try:
+        lead = service.first_run(given.code, given.shop.model_dump(), given.lead.model_dump())
+    except PermissionDenied:
+        count_failure(request, "")
+        raise
+    login(request, lead)
+    return _session(request)
+
+
+@router.delete("/session", auth=OWN_SESSION, response={200: SessionOut} | PROBLEMS, operation_id="sign_out")
+def sign_out(request: HttpRequest, everywhere: bool = False) -> SessionOut:
+    """Sign out here, or on every tablet at once."""
+    if everywhere:
+        service.end_sessions(person_of(request))
     logout(request)
     return _session(request)
 
 
+@router.put("/session/password", auth=OWN_SESSION, response={200: SessionOut} | PROBLEMS, operation_id="change_password")
+def change_password(request: HttpRequest, given: NewPassword) -> SessionOut:
+    """Change one's own password; every other tablet is signed out."""
+    person = person_of(request)
+    require_turn(request, person.username)
+    try:
+        service.change_password(person, given.old, given.new)
+    except BadInput as wrong:
+        if wrong.field == "old":
+            count_failure(request, person.username)
+        raise
+    update_session_auth_hash(request, person)
+    return _session(request)
+
+
+@router.put("/shop", response={200: ShopOut} | PROBLEMS, operation_id="change_shop")
+def change_shop(request: HttpRequest, given: ShopChange) -> ShopOut:
+    """Change what is known of the shop; leads only."""
+    return ShopOut.from_orm(service.change_shop(person_of(request), given.model_dump()))
+
+
 @router.get("/people", response={200: list[PersonOut]} | PROBLEMS, operation_id="people")
 def people(request: HttpRequest) -> list[PersonOut]:
-    """The shop's people."""
-    return [
-        PersonOut.from_orm(person) for person in Person.objects.filter(shop=person_of(request).shop_id, is_active=True).order_by("name")
-    ]
+    """The shop's people; a lead sees those who left too, last."""
+    asks = person_of(request)
+    there = Person.objects.filter(shop=asks.shop_id).order_by("-is_active", "name")
+    return [PersonOut.from_orm(person) for person in there if person.is_active or asks.role == Person.Role.LEAD]
 
 
 @router.post("/people", response={200: PersonOut} | PROBLEMS, operation_id="add_person")
 def add_person(request: HttpRequest, given: PersonIn) -> PersonOut:
     """Add someone to the shop; leads only."""
     return PersonOut.from_orm(service.add_person(person_of(request), **given.model_dump()))
+
+
+@router.post("/people/{username}/leaving", response={200: PersonOut} | PROBLEMS, operation_id="leave")
+def leave(request: HttpRequest, username: str) -> PersonOut:
+    """Someone leaves the shop: signed out everywhere at once, their name stays on what they did; leads only."""
+    return PersonOut.from_orm(service.leave(person_of(request), username))
+
+
+@router.delete("/people/{username}/leaving", response={200: PersonOut} | PROBLEMS, operation_id="come_back")
+def come_back(request: HttpRequest, username: str) -> PersonOut:
+    """Someone who left works here again; leads only."""
+    return PersonOut.from_orm(service.come_back(person_of(request), username))
+
+
+@router.post("/people/{username}/password", response={200: OneTimePassword} | PROBLEMS, operation_id="reset_password")
+def reset_password(request: HttpRequest, username: str) -> OneTimePassword:
+    """A one-time password for someone who forgot theirs; leads only."""
+    return OneTimePassword(password=service.reset_password(person_of(request), username))

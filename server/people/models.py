@@ -2,21 +2,29 @@
 
 from django.contrib.auth.models import AbstractUser
 from django.db import models
+from django.utils.crypto import salted_hmac
 
 
 class Shop(models.Model):
-    """A shop. Every record belongs to one."""
+    """A shop. Every record belongs to one. Where it is (degrees north and east) and by which clock it works is for the sun."""
 
     name = models.CharField(max_length=120)
     place = models.CharField(max_length=120, blank=True)
     phone = models.CharField(max_length=40, blank=True)
+    latitude_deg = models.FloatField(null=True)
+    longitude_deg = models.FloatField(null=True)
+    time_zone = models.CharField(max_length=60, blank=True)
 
     def __str__(self) -> str:
         return self.name
 
 
 class Person(AbstractUser):
-    """Someone who signs in: a technician or a lead of one shop."""
+    """Someone who signs in: a technician or a lead of one shop.
+
+    Who left is not active and keeps their name on what they did. `sessions_ended` counts how often all their sessions were
+    ended at once; `must_change_password`: somebody else knows the one they have.
+    """
 
     class Role(models.TextChoices):
         TECHNICIAN = "technician"
@@ -25,5 +33,27 @@ class Person(AbstractUser):
     shop = models.ForeignKey(Shop, on_delete=models.PROTECT, related_name="people")
     role = models.CharField(max_length=12, choices=Role.choices, default=Role.TECHNICIAN)
     name = models.CharField(max_length=120)
+    sessions_ended = models.PositiveIntegerField(default=0)
+    must_change_password = models.BooleanField(default=False)
 
     REQUIRED_FIELDS = ["name"]
+
+    @property
+    def works_here(self) -> bool:
+        """Whether they have not left."""
+        return self.is_active
+
+    def _get_session_auth_hash(self, secret: str | None = None) -> str:
+        """What every session of theirs carries; another password, or an end to all sessions, and the old ones are void."""
+        told = f"{self.password}{self.sessions_ended}"
+        return salted_hmac("server.people.models.Person", told, secret=secret, algorithm="sha256").hexdigest()
+
+
+class FirstRun(models.Model):
+    """The one-time code that opens the first shop: its hash, and nothing once it was used."""
+
+    code_hash = models.CharField(max_length=128)
+    made_at = models.DateTimeField(auto_now_add=True)
+
+    def __str__(self) -> str:
+        return f"made {self.made_at:%Y-%m-%d}"

@@ -1,22 +1,152 @@
-"""Adding people to a shop: permission and change in one action."""
+"""The shop's people: who comes, who leaves, and their passwords; permission and change in one action."""
+
+import hashlib
+import secrets
+from typing import Any
 
 from django.contrib.auth import password_validation
-from django.core.exceptions import ValidationError
+from django.core.exceptions import PermissionDenied, ValidationError
+from django.db.models import F
+from django.shortcuts import get_object_or_404
 
-from hinge.errors import BadInput, Contradiction
+from hinge.document import read
+from hinge.errors import BadInput, Contradiction, OutOfStep
+from hinge.questions.sun import SunPlace
 from server.config.transactions import mutation
-from server.people.models import Person
+from server.people.models import FirstRun, Person, Shop
 from server.people.scope import require_lead
+from server.people.throttle import password_work
+
+# Letters and figures that are told apart when read aloud.
+READABLE = "abcdefghjkmnpqrstuvwxyz23456789"
 
 
 @mutation
 def add_person(lead: Person, username: str, name: str, role: str, password: str) -> Person:
-    """Add someone to the lead's shop. Raises BadInput for a weak password, Contradiction for a name that is taken."""
+    """Add someone to the lead's shop; they choose a password of their own first. Raises BadInput, Contradiction."""
     require_lead(lead)
+    return _new(lead.shop, username, name, role, password, must_change_password=True)
+
+
+@mutation
+def change_shop(lead: Person, details: dict[str, Any]) -> Shop:
+    """Change what is known of the lead's shop. Raises a HingeError where its place makes no sense."""
+    require_lead(lead)
+    place = {name: details[name] for name in ("latitude_deg", "longitude_deg", "time_zone")}
+    if any(one not in (None, "") for one in place.values()):
+        read(SunPlace, place)
+    shop = Shop.objects.select_for_update().get(pk=lead.shop_id)
+    for name, value in details.items():
+        setattr(shop, name, value)
+    shop.save()
+    return shop
+
+
+@mutation
+def leave(lead: Person, username: str) -> Person:
+    """Someone leaves: their sessions end at once, their name stays on what they did. Raises OutOfStep for the last lead."""
+    person = _of_shop(lead, username)
+    others = Person.objects.filter(shop=lead.shop_id, role=Person.Role.LEAD, is_active=True).exclude(pk=person.pk)
+    if not others.select_for_update().exists():
+        raise OutOfStep("This is the only lead of the shop. Add another one first.", "username", username)
+    person.is_active = False
+    person.sessions_ended += 1
+    person.save()
+    return person
+
+
+@mutation
+def come_back(lead: Person, username: str) -> Person:
+    """Someone who left works here again."""
+    person = _of_shop(lead, username)
+    person.is_active = True
+    person.save()
+    return person
+
+
+@mutation
+def reset_password(lead: Person, username: str) -> str:
+    """A one-time password for someone who forgot theirs; it is told once, and they choose another first."""
+    person = _of_shop(lead, username)
+    password = "-".join("".join(secrets.choice(READABLE) for _ in range(4)) for _ in range(4))
+    _set_password(person, password, must_change=True)
+    return password
+
+
+@mutation
+def change_password(person: Person, old: str, new: str) -> None:
+    """Change one's own password; every other session ends. Raises BadInput."""
+    with password_work():
+        right = person.check_password(old)
+    if not right:
+        raise BadInput("This is not your password.", "old", None, "the one you signed in with")
+    _require_proper(new, "new")
+    if old == new:
+        raise BadInput("This is the password you have.", "new", None, "another one")
+    _set_password(person, new, must_change=False)
+
+
+@mutation
+def end_sessions(person: Person) -> None:
+    """End every session of a person, this one too."""
+    Person.objects.filter(pk=person.pk).update(sessions_ended=F("sessions_ended") + 1)
+
+
+@mutation
+def open_shop(shop: dict[str, str], lead: dict[str, str]) -> Person:
+    """A new shop and its first lead. Raises BadInput, Contradiction."""
+    return _new(Shop.objects.create(**shop), lead["username"], lead["name"], Person.Role.LEAD, lead["password"])
+
+
+@mutation
+def make_first_run_code() -> str:
+    """The one-time code for the first-run page, in place of an older one. Raises OutOfStep where there is a shop."""
+    if Shop.objects.exists():
+        raise OutOfStep("There is a shop here already. Its leads add people.", "code")
+    code = secrets.token_hex(10)
+    FirstRun.objects.all().delete()
+    FirstRun.objects.create(code_hash=_hashed(code))
+    return code
+
+
+@mutation
+def first_run(code: str, shop: dict[str, str], lead: dict[str, str]) -> Person:
+    """Open the first shop with the one-time code, once. Raises PermissionDenied for any other code."""
+    waiting = FirstRun.objects.select_for_update().first()
+    if waiting is None or not secrets.compare_digest(waiting.code_hash, _hashed(code)) or Shop.objects.exists():
+        raise PermissionDenied("This is not the code, or it was used. Whoever runs the server has it: python -m server first_run_code")
+    waiting.delete()
+    return open_shop(shop, lead)
+
+
+def _hashed(code: str) -> str:
+    return hashlib.sha256(code.strip().encode()).hexdigest()
+
+
+def _of_shop(lead: Person, username: str) -> Person:
+    require_lead(lead)
+    return get_object_or_404(Person.objects.select_for_update(), shop=lead.shop_id, username=username)
+
+
+def _new(shop: Shop, username: str, name: str, role: str, password: str, must_change_password: bool = False) -> Person:
+    _require_proper(password, "password")
+    if Person.objects.filter(username=username).exists():
+        raise Contradiction(f"The user name {username!r} is taken.", "username", username, "another one")
+    with password_work():
+        return Person.objects.create_user(
+            username, password=password, name=name, role=role, shop=shop, must_change_password=must_change_password
+        )
+
+
+def _set_password(person: Person, password: str, must_change: bool) -> None:
+    with password_work():
+        person.set_password(password)
+    person.must_change_password = must_change
+    person.save()
+
+
+def _require_proper(password: str, field: str) -> None:
     try:
         password_validation.validate_password(password)
     except ValidationError as wrong:
-        raise BadInput(" ".join(wrong.messages), "password", None, "10 characters or more, not a common one") from wrong
-    if Person.objects.filter(username=username).exists():
-        raise Contradiction(f"The user name {username!r} is taken.", "username", username, "another one")
-    return Person.objects.create_user(username, password=password, name=name, role=role, shop=lead.shop)
+        raise BadInput(" ".join(wrong.messages), field, None, "10 characters or more, not a common one") from wrong

@@ -2,6 +2,7 @@
 
 from server.bench.api import router as bench
 from server.bench.sheets import router as sheets
+from server.bookings.api import router as bookings
 from server.calls.api import router as calls
 from server.config import errors
 from server.doors.api import router as doors
@@ -12,5 +13,5 @@ from server.stock.api import router as stock
 
 api = errors.HingeApi(title="North Hinge", version="1", auth=SignedIn(), docs_url=None, openapi_url=None, urls_namespace="api")
 errors.install(api)
-for router in (people, doors, calls, bench, sheets, stock, exchange):
+for router in (people, doors, calls, bookings, bench, sheets, stock, exchange):
     api.add_router("", router)

@@ -11,7 +11,7 @@ from ninja import Router, Schema, Status
 from pydantic import Field
 
 from server.config.asked import Asked
-from server.config.errors import PROBLEMS
+from server.config.errors import PROBLEMS, file_of
 from server.people.scope import person_of
 from server.stock import service
 from server.stock.models import ShopList
@@ -62,7 +62,7 @@ def put_aside_shop_list(request: HttpRequest, kind: Kind) -> Status[None]:
     return Status(204, None)
 
 
-@router.get("/stock/{kind}/csv", operation_id="shop_list_csv")
+@router.get("/stock/{kind}/csv", operation_id="shop_list_csv", response=PROBLEMS, openapi_extra=file_of("text/csv"))
 def shop_list_csv(request: HttpRequest, kind: Kind) -> HttpResponse:
     """A list as the CSV that would load it again."""
     rows = get_object_or_404(ShopList.objects.all(), kind=kind).rows

@@ -1,0 +1,217 @@
+"""The day's work: calls booked, moved, called off and started; the day as a printed sheet and as a calendar's feed."""
+
+import uuid
+from datetime import date, datetime, time, timedelta
+from itertools import groupby
+from typing import Annotated
+
+from django.http import Http404, HttpRequest, HttpResponse
+from django.utils import timezone
+from django_scopes import scope
+from ninja import Query, Router, Schema
+from ninja.throttling import AnonRateThrottle
+from pydantic import Field
+
+from hinge.call.booked import Expected
+from server.bookings import service
+from server.bookings.calendar import calendar_of
+from server.bookings.models import Booking, FeedLink, Standing
+from server.config.asked import Asked
+from server.config.errors import PROBLEMS, file_of
+from server.config.paper import pdf_of
+from server.people.models import Person
+from server.people.scope import person_of
+
+router = Router(tags=["bookings"])
+BACK_DAYS, FEED_DAYS = 14, 120
+
+
+class BookingOut(Schema):
+    """A booking; `window` in words, `technician` the sign-in name of who goes, and what the call will ask for."""
+
+    key: uuid.UUID
+    version: int
+    door_key: uuid.UUID
+    door_name: str
+    place: str
+    phone: str
+    access_notes: str
+    day: date
+    from_time: time | None
+    until_time: time | None
+    window: str
+    complaint: str
+    note: str
+    technician: str
+    technician_name: str
+    standing: Standing
+    cancelled: str
+    call_key: uuid.UUID | None
+    expected: Expected
+
+
+class DayOut(Schema):
+    """A day: its bookings in order of time and place, and the minutes that those which stand will take."""
+
+    day: date
+    calls: int
+    minutes: int
+    bookings: list[BookingOut]
+
+
+class Colleague(Schema):
+    """Somebody who works here."""
+
+    username: str
+    name: str
+
+
+class DaysOut(Schema):
+    """Some days in order, and who can be sent."""
+
+    days: list[DayOut]
+    people: list[Colleague]
+
+
+Day = Annotated[date, Query(ge=date(2000, 1, 1), le=date(2200, 1, 1))]
+
+
+class NewBooking(service.Wish):
+    """A booking under a key the client made."""
+
+    key: uuid.UUID
+
+
+class ChangedBooking(service.Wish):
+    """A changed booking, with the version it was read at."""
+
+    version: int
+
+
+class StartBooked(Asked):
+    """The call to start, under a key the client made."""
+
+    key: uuid.UUID
+
+
+class StartedCall(Schema):
+    """The call that was started."""
+
+    key: uuid.UUID
+
+
+class LinkOut(Schema):
+    """When the link was made that a calendar reads; `address` only in the answer that made it."""
+
+    made_at: datetime | None
+    address: str = ""
+
+
+def _out(booking: Booking) -> BookingOut:
+    door, who = booking.door, booking.technician
+    same = {name: getattr(booking, name) for name in service.Wish.model_fields if name != "technician"}
+    return BookingOut(
+        **same,
+        key=booking.key,
+        version=booking.version,
+        door_key=door.key,
+        door_name=door.name,
+        place=door.place,
+        phone=door.phone,
+        access_notes=door.access_notes,
+        window=booking.window,
+        technician=who.username if who else "",
+        technician_name=who.name if who else "",
+        standing=booking.standing,
+        call_key=booking.call.key if booking.call and booking.standing in ("under_way", "done") else None,
+        expected=booking.expected(),
+    )
+
+
+def _days(first: date, days: int) -> list[DayOut]:
+    by_day = {day: [_out(one) for one in rows] for day, rows in groupby(service.between(first, days), key=lambda one: one.day)}
+    found = []
+    for day in (first + timedelta(days=after) for after in range(days)):
+        rows = by_day.get(day, [])
+        standing = [one for one in rows if one.standing != "cancelled"]
+        minutes = sum(one.expected.triage.minutes for one in standing)
+        found.append(DayOut(day=day, calls=len(standing), minutes=minutes, bookings=rows))
+    return found
+
+
+@router.get("/bookings", response={200: DaysOut} | PROBLEMS, operation_id="bookings")
+def bookings(request: HttpRequest, day: Day, days: Annotated[int, Query(ge=1, le=31)] = 7) -> DaysOut:
+    """Some days of bookings from a day on, those called off among them."""
+    here = Person.objects.filter(shop=person_of(request).shop_id, is_active=True).order_by("name")
+    return DaysOut(days=_days(day, days), people=[Colleague(username=one.username, name=one.name) for one in here])
+
+
+@router.post("/doors/{uuid:key}/bookings", response={200: BookingOut} | PROBLEMS, operation_id="book_call")
+def book_call(request: HttpRequest, key: uuid.UUID, given: NewBooking) -> BookingOut:
+    """Book a call at a door; posting the same key again changes nothing."""
+    return _out(service.book(person_of(request), key, given.key, given))
+
+
+@router.put("/bookings/{uuid:key}", response={200: BookingOut} | PROBLEMS, operation_id="change_booking")
+def change_booking(request: HttpRequest, key: uuid.UUID, given: ChangedBooking) -> BookingOut:
+    """Move a booking, hand it over, call it off or take it up again; a stale version is refused with what stands now."""
+    return _out(service.change(person_of(request), key, given.version, given))
+
+
+@router.post("/bookings/{uuid:key}/call", response={200: StartedCall} | PROBLEMS, operation_id="start_booked")
+def start_booked(request: HttpRequest, key: uuid.UUID, given: StartBooked) -> StartedCall:
+    """Start the call of a booking, its complaint entered; or take up the one started for it."""
+    return StartedCall(key=service.begin(person_of(request), key, given.key).key)
+
+
+@router.get("/bookings/day.pdf", operation_id="day_sheet", response=PROBLEMS, openapi_extra=file_of("application/pdf"))
+def day_sheet(request: HttpRequest, day: Day, technician: Annotated[str, Query(max_length=150)] = "") -> HttpResponse:
+    """The day as a printed sheet, of one person's calls where one is named."""
+    (found,) = _days(day, 1)
+    rows = [one for one in found.bookings if one.standing != "cancelled" and technician in ("", one.technician)]
+    whose = next((one.technician_name for one in rows), "") if technician else ""
+    shown = {"day": day, "whose": whose, "bookings": rows, "shop": person_of(request).shop}
+    answer = HttpResponse(pdf_of("bookings/day.html", shown), content_type="application/pdf")
+    answer["Content-Disposition"] = f'inline; filename="day-{day.isoformat()}.pdf"'
+    return answer
+
+
+@router.get("/session/calendar", response={200: LinkOut} | PROBLEMS, operation_id="calendar_link")
+def calendar_link(request: HttpRequest) -> LinkOut:
+    """Whether a calendar may read the bookings, and since when."""
+    link = FeedLink.objects.filter(person=person_of(request)).first()
+    return LinkOut(made_at=link.made_at if link else None)
+
+
+@router.post("/session/calendar", response={200: LinkOut} | PROBLEMS, operation_id="new_calendar_link")
+def new_calendar_link(request: HttpRequest) -> LinkOut:
+    """A new private address for one's calendar; the one before is void."""
+    secret = service.new_link(person_of(request))
+    return LinkOut(made_at=timezone.now(), address=request.build_absolute_uri(f"/api/calendar/{secret}/bookings.ics"))
+
+
+@router.delete("/session/calendar", response={200: LinkOut} | PROBLEMS, operation_id="revoke_calendar_link")
+def revoke_calendar_link(request: HttpRequest) -> LinkOut:
+    """No calendar reads the bookings any more."""
+    FeedLink.objects.filter(person=person_of(request)).delete()
+    return LinkOut(made_at=None)
+
+
+@router.get(
+    "/calendar/{secret}/bookings.ics",
+    operation_id="calendar",
+    response=PROBLEMS,
+    auth=None,
+    throttle=[AnonRateThrottle("60/m")],
+    openapi_extra=file_of("text/calendar"),
+)
+def calendar(request: HttpRequest, secret: Annotated[str, Field(max_length=80)]) -> HttpResponse:
+    """The bookings of whoever made this address, and those nobody has yet, for a calendar program."""
+    person = service.person_of_link(secret)
+    if person is None:
+        raise Http404
+    with scope(shop=person.shop_id):
+        found = service.between(timezone.now().date() - timedelta(days=BACK_DAYS), FEED_DAYS)
+        mine = [one for one in found if one.technician_id in (None, person.pk)]
+        text = calendar_of(f"{person.shop.name}: {person.name}", mine)
+    return HttpResponse(text, content_type="text/calendar; charset=utf-8")

@@ -1,0 +1,77 @@
+"""Calls that are booked for a day, and the private address under which a calendar reads them."""
+
+import uuid
+from typing import ClassVar, Literal
+
+from django.db import models
+
+from hinge.call.booked import Expected, expected_of
+from server.calls.models import Call
+from server.doors.models import Door
+from server.people.models import Person, Shop
+from server.people.walls import OfShop
+
+Standing = Literal["booked", "under_way", "done", "cancelled"]
+
+
+class Booking(models.Model):
+    """A visit to a door, booked for a day of the shop's own calendar.
+
+    `from_time` and `until_time` are the window the customer was told; both empty for any time of the day. `call` is what
+    was started for it. `cancelled` says why nobody comes.
+    """
+
+    shop = models.ForeignKey(Shop, on_delete=models.PROTECT, related_name="bookings")
+    door = models.ForeignKey(Door, on_delete=models.PROTECT, related_name="bookings")
+    key = models.UUIDField(default=uuid.uuid4)
+    day = models.DateField()
+    from_time = models.TimeField(null=True)
+    until_time = models.TimeField(null=True)
+    complaint = models.CharField(max_length=60)
+    note = models.CharField(max_length=600, blank=True)
+    technician = models.ForeignKey(Person, on_delete=models.PROTECT, null=True, related_name="bookings")
+    call = models.ForeignKey(Call, on_delete=models.PROTECT, null=True, related_name="bookings")
+    cancelled = models.CharField(max_length=200, blank=True)
+    version = models.PositiveIntegerField(default=1)
+    changed_at = models.DateTimeField(auto_now=True)
+
+    shop_path = "shop"
+    objects: ClassVar[OfShop["Booking"]] = OfShop()
+
+    class Meta:
+        constraints = [models.UniqueConstraint(fields=["shop", "key"], name="booking_key_of_shop")]
+        indexes = [models.Index(fields=["shop", "day"], name="booking_by_day")]
+
+    def __str__(self) -> str:
+        return f"{self.door}, {self.day}"
+
+    @property
+    def standing(self) -> Standing:
+        """How it stands. A call that was abandoned was never begun."""
+        if self.cancelled:
+            return "cancelled"
+        if self.call is None or self.call.abandoned:
+            return "booked"
+        return "done" if self.call.closed_at else "under_way"
+
+    @property
+    def window(self) -> str:
+        """The window in words."""
+        if self.from_time is None or self.until_time is None:
+            return "any time"
+        return f"{self.from_time:%H:%M}–{self.until_time:%H:%M}"
+
+    def expected(self) -> Expected:
+        """What it will ask for, by what the door's file knows today."""
+        return expected_of(self.complaint, self.door.door_record)
+
+
+class FeedLink(models.Model):
+    """The address under which a person's calendar reads the bookings: its secret's hash. Another link, and the old one is void."""
+
+    person = models.OneToOneField(Person, on_delete=models.CASCADE, related_name="feed_link")
+    digest = models.CharField(max_length=64, unique=True)
+    made_at = models.DateTimeField(auto_now_add=True)
+
+    def __str__(self) -> str:
+        return f"made {self.made_at:%Y-%m-%d}"

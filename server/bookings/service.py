@@ -1,0 +1,159 @@
+"""Booking a call, moving it, calling it off and starting it; each in one transaction under the booking's row lock."""
+
+import hashlib
+import secrets
+import uuid
+from datetime import date, time, timedelta
+from typing import Annotated
+
+from django.db.models import F, QuerySet
+from django.shortcuts import get_object_or_404
+from django.utils import timezone
+from pydantic import AfterValidator, Field
+
+from hinge.call.booked import VISIT
+from hinge.call.commands import Complaint
+from hinge.errors import BadInput, Contradiction, OutOfRange, OutOfStep
+from hinge.faults.knowledge import faults
+from server.bookings.models import Booking, FeedLink
+from server.calls.models import Call
+from server.calls.service import enter, start
+from server.config.asked import Asked
+from server.config.errors import StaleWrite
+from server.config.transactions import mutation
+from server.doors.models import Door
+from server.doors.service import note, require_filed
+from server.people.models import Person
+
+AHEAD_DAYS = 730
+
+
+def _of_the_wall(value: time) -> time:
+    if value.tzinfo:
+        raise ValueError("a time of the wall clock, without a zone")
+    return value
+
+
+WallTime = Annotated[time, AfterValidator(_of_the_wall)]
+
+
+class Wish(Asked):
+    """What is booked: a window or any time of the day, who goes (empty for nobody yet), and why nobody comes where it is called off."""
+
+    day: date
+    from_time: WallTime | None = None
+    until_time: WallTime | None = None
+    complaint: str = Field(VISIT, max_length=60)
+    note: str = Field("", max_length=600)
+    technician: str = Field("", max_length=150)
+    cancelled: str = Field("", max_length=200)
+
+
+def between(first: date, days: int) -> QuerySet[Booking]:
+    """The bookings of some days in order of day, time and place; those of any time last."""
+    found = Booking.objects.filter(day__gte=first, day__lt=first + timedelta(days=days)).select_related("door", "technician", "call")
+    return found.order_by("day", F("from_time").asc(nulls_last=True), "door__place", "pk")
+
+
+@mutation
+def book(person: Person, door_key: uuid.UUID, key: uuid.UUID, wish: Wish) -> Booking:
+    """Book a call at a door under a client-made key; a repeat gets the booking made before."""
+    door = get_object_or_404(Door.objects.select_for_update(), key=door_key)
+    repeated = Booking.objects.filter(key=key).first()
+    if repeated:
+        if repeated.door_id != door.pk:
+            raise OutOfStep("This booking's key was used at another door.", "key", str(key))
+        return repeated
+    require_filed(door)
+    booking = Booking(shop=person.shop, door=door, key=key)
+    _set(booking, wish)
+    booking.save()
+    note(door, person, "booked a call", {"day": ["", _when(booking)]})
+    return booking
+
+
+@mutation
+def change(person: Person, key: uuid.UUID, version: int, wish: Wish) -> Booking:
+    """Move a booking, hand it over, call it off or take it up again. Raises StaleWrite when it changed since `version` was read."""
+    booking = get_object_or_404(Booking.objects.select_for_update(), key=key)
+    if booking.version != version:
+        raise StaleWrite({"version": booking.version, "day": booking.day.isoformat(), "cancelled": booking.cancelled})
+    if booking.standing in ("under_way", "done"):
+        raise OutOfStep("The call of this booking was started: it goes on there.", "key", str(key))
+    if not wish.cancelled.strip():
+        require_filed(booking.door)
+    before = _when(booking)
+    _set(booking, wish)
+    booking.version += 1
+    booking.save()
+    if before != _when(booking):
+        note(booking.door, person, "changed a booking", {"day": [before, _when(booking)]})
+    return booking
+
+
+@mutation
+def begin(person: Person, key: uuid.UUID, call_key: uuid.UUID) -> Call:
+    """Start the call of a booking, its complaint entered; or take up the one that was started for it."""
+    booking = get_object_or_404(Booking.objects.select_for_update().select_related("door", "call"), key=key)
+    if booking.cancelled:
+        raise OutOfStep(f"This booking was called off: {booking.cancelled}. Take it up again first.", "key", str(key))
+    if booking.call and not booking.call.abandoned:
+        return booking.call
+    call = start(person, booking.door.key, call_key)
+    if not call.facts().complaints:
+        call, _ = enter(person, call.key, f"booked-{booking.key}", Complaint(kind="complaint", complaint=booking.complaint))
+    booking.call, booking.version = call, booking.version + 1
+    booking.save()
+    return call
+
+
+@mutation
+def new_link(person: Person) -> str:
+    """A new secret for a person's calendar; the one before is void."""
+    secret = secrets.token_urlsafe(32)
+    FeedLink.objects.update_or_create(person=person, defaults={"digest": _digest(secret), "made_at": timezone.now()})
+    return secret
+
+
+def person_of_link(secret: str) -> Person | None:
+    """Whose calendar asks; nobody for a link that is void, or whose person has left."""
+    link = FeedLink.objects.select_related("person__shop").filter(digest=_digest(secret), person__is_active=True).first()
+    return link.person if link else None
+
+
+def _digest(secret: str) -> str:
+    return hashlib.sha256(secret.encode()).hexdigest()
+
+
+def _when(booking: Booking) -> str:
+    who = booking.technician.name if booking.technician else "nobody yet"
+    return f"called off: {booking.cancelled}" if booking.cancelled else f"{booking.day.isoformat()}, {booking.window}, {who}"
+
+
+def _set(booking: Booking, wish: Wish) -> None:
+    _require(booking, wish)
+    for name in ("day", "from_time", "until_time", "complaint", "note"):
+        setattr(booking, name, getattr(wish, name))
+    booking.cancelled = wish.cancelled.strip()
+    # Who has left stays on what was booked for them, until somebody else is named.
+    if booking.technician and wish.technician == booking.technician.username:
+        return
+    booking.technician = None
+    if wish.technician:
+        here = Person.objects.filter(shop=booking.shop_id, is_active=True, username=wish.technician)
+        booking.technician = here.first()
+        if booking.technician is None:
+            raise BadInput("Nobody of that name works here.", "technician", wish.technician, "a sign-in name of this shop")
+
+
+def _require(booking: Booking, wish: Wish) -> None:
+    # Where the shop is, yesterday may not be over yet.
+    first, last = timezone.now().date() - timedelta(days=1), timezone.now().date() + timedelta(days=AHEAD_DAYS)
+    if wish.day != booking.day and not first <= wish.day <= last:
+        raise OutOfRange("A call is booked for today or later.", "day", wish.day.isoformat(), f"{first} to {last}")
+    if (wish.from_time is None) != (wish.until_time is None):
+        raise BadInput("A window has a beginning and an end.", "until_time", None, "both, or neither for any time of the day")
+    if wish.from_time and wish.until_time and wish.until_time <= wish.from_time:
+        raise Contradiction("The window ends before it begins.", "until_time", f"{wish.until_time:%H:%M}", f"after {wish.from_time:%H:%M}")
+    if wish.complaint != booking.complaint and wish.complaint not in faults().complaints:
+        raise BadInput("Nothing is known of this complaint.", "complaint", wish.complaint, ", ".join(faults().complaints))

@@ -1,0 +1,20 @@
+"""How gunicorn serves: `gunicorn -c python:server.site.serving`, or `python -m server serve`."""
+
+import signal
+from typing import Any
+
+from server.config.settings import BIND, THREADS, WORKERS
+from server.config.tied import end_with
+
+wsgi_app = "server.site.wsgi"
+bind, workers, threads = BIND, WORKERS, THREADS
+worker_class = "server.site.worker.WholeRequests"
+preload_app = True
+loglevel = "warning"
+timeout, graceful_timeout = 60, 20
+control_socket_disable = True
+
+
+def post_fork(arbiter: Any, worker: Any) -> None:
+    """A worker whose master died would go on holding the port."""
+    end_with(worker.ppid, signal.SIGKILL)

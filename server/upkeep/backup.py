@@ -1,0 +1,96 @@
+"""Backups: written consistently, compressed, read back before they count; restored whole or not at all."""
+
+import gzip
+import hashlib
+import json
+import os
+from dataclasses import asdict, dataclass
+from datetime import datetime
+from pathlib import Path
+
+from django.core.management.base import CommandError
+from django.utils import timezone
+
+from server.upkeep.dump import CHUNK, create, drop, dump, load, rows_of, schema_name
+
+NAME = "north-hinge-{at:%Y%m%dT%H%M%S%f}.sql.gz"
+
+
+@dataclass(frozen=True)
+class Kept:
+    """What is known of a backup: its dump's SHA-256 and how many rows each table has. Stands beside it as JSON."""
+
+    sha256: str
+    rows: dict[str, int]
+    made_at: str
+
+
+def facts_of(backup: Path) -> Path:
+    """Where what is known of a backup stands."""
+    return backup.with_name(backup.name.removesuffix(".sql.gz") + ".json")
+
+
+def back_up(folder: Path, now: datetime | None = None) -> Path:
+    """Write a backup into a folder and read it back; the file. Raises CommandError, and then leaves none behind."""
+    folder.mkdir(parents=True, exist_ok=True, mode=0o700)
+    at = now or timezone.now()
+    made = folder / NAME.format(at=at)
+    being_made = made.with_suffix(".part")
+    try:
+        with os.fdopen(os.open(being_made, os.O_WRONLY | os.O_CREAT | os.O_TRUNC, 0o600), "wb") as raw:
+            with gzip.GzipFile(fileobj=raw, mode="wb", mtime=0, filename="") as packed:
+                digest = dump(schema_name(), packed)  # type: ignore[arg-type]
+            raw.flush()
+            os.fsync(raw.fileno())
+        kept = Kept(digest, _read_back(being_made, digest), at.isoformat())
+        facts_of(made).write_text(json.dumps(asdict(kept), indent=1))
+        being_made.rename(made)
+    finally:
+        being_made.unlink(missing_ok=True)
+    return made
+
+
+def require_whole(backup: Path) -> Kept:
+    """Refuse a file that is cut, changed or not a backup; what is known of it."""
+    try:
+        kept = Kept(**json.loads(facts_of(backup).read_text()))
+        digest = hashlib.sha256()
+        with gzip.open(backup) as packed:
+            while piece := packed.read(CHUNK):
+                digest.update(piece)
+    except (OSError, EOFError, ValueError, TypeError) as wrong:
+        raise CommandError(f"{backup} is not whole or not a backup: {wrong}") from wrong
+    if digest.hexdigest() != kept.sha256:
+        raise CommandError(f"{backup} is not what was written: its SHA-256 differs. Nothing was changed.")
+    return kept
+
+
+def restore(backup: Path, replace: bool = False) -> Kept:
+    """Read a backup into the shop's schema, which must be empty unless it is to be replaced; what is known of it.
+
+    It is read into a schema aside first, so that one that cannot be read changes nothing.
+    """
+    kept, schema = require_whole(backup), schema_name()
+    if not replace and any(rows_of(schema).values()):
+        raise CommandError(f"The schema {schema} is not empty. Name an empty one (NORTH_HINGE_DB), or back it up and add --replace.")
+    _read_back(backup, kept.sha256)
+    create(schema)
+    with gzip.open(backup) as packed:
+        load(schema, packed)  # type: ignore[arg-type]
+    if rows_of(schema) != kept.rows:
+        raise CommandError(f"{backup} was read, but its rows are not all there. Try again.")
+    return kept
+
+
+def _read_back(packed_file: Path, digest: str) -> dict[str, int]:
+    """Read a dump into a schema aside, write that out again and compare every byte; the rows of each table."""
+    aside = f"{schema_name()}_readback"
+    create(aside)
+    try:
+        with gzip.open(packed_file) as packed:
+            load(aside, packed)  # type: ignore[arg-type]
+        if dump(aside) != digest:
+            raise CommandError(f"{packed_file.name} was read back and is not what was written.")
+        return rows_of(aside)
+    finally:
+        drop(aside)

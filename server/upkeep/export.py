@@ -1,0 +1,93 @@
+"""A whole shop as open formats in one ZIP: JSON and CSV that need nothing of ours to be read."""
+
+import csv
+import io
+import json
+import zipfile
+from collections.abc import Iterable, Sequence
+from typing import IO, Any
+
+from django_scopes import scope
+
+from server.bench.models import BenchSheet
+from server.bookings.models import Booking
+from server.calls.models import Call, iso
+from server.doors.models import Door
+from server.doors.service import DETAILS
+from server.exchange.document import export_call
+from server.people.models import Person, Shop
+from server.stock.models import ShopList
+
+BOOKED = ("day", "from_time", "until_time", "complaint", "note", "cancelled")
+SAYS = """North Hinge: everything of the shop {shop}.
+
+shop.json        the shop and its people, without their passwords
+doors.csv        every door's details, one a row
+doors/KEY.json   a door's file: details, record, who changed what, bench sheets kept with it
+bookings.csv     every booking, those called off among them
+calls/KEY.json   a call as docs/formats/call.schema.json has it; can be brought in again
+lists/*.csv      the supplier's rates and the springs in the van, as they were loaded
+"""
+
+
+def export_shop(shop: Shop, into: IO[bytes]) -> int:
+    """Write a shop's export; how many files it has. One call is held at a time."""
+    with scope(shop=shop.pk), zipfile.ZipFile(into, "w", zipfile.ZIP_DEFLATED) as packed:
+        packed.writestr("README.txt", SAYS.format(shop=shop.name))
+        packed.writestr("shop.json", _json(_shop(shop)))
+        packed.writestr("doors.csv", _csv(("key", *DETAILS, "visited_at"), (_row(door) for door in Door.objects.order_by("pk").iterator())))
+        for door in Door.objects.order_by("pk").prefetch_related("changes").iterator(chunk_size=200):
+            packed.writestr(f"doors/{door.key}.json", _json(_door(door)))
+        booked = Booking.objects.select_related("door", "technician", "call").order_by("pk")
+        packed.writestr(
+            "bookings.csv", _csv(("key", "door_key", *BOOKED, "technician", "call_key"), (_booking(one) for one in booked.iterator()))
+        )
+        for call in Call.objects.order_by("pk").select_related("door").prefetch_related("entries").iterator(chunk_size=50):
+            packed.writestr(f"calls/{call.key}.json", _json(export_call(call)))
+        for one in ShopList.objects.order_by("kind"):
+            names = list(dict.fromkeys(name for row in one.rows for name in row))
+            packed.writestr(f"lists/{one.kind}.csv", _csv(names, one.rows))
+        return len(packed.namelist())
+
+
+def _shop(shop: Shop) -> dict[str, Any]:
+    people = Person.objects.filter(shop=shop).order_by("pk")
+    return {
+        "name": shop.name,
+        "place": shop.place,
+        "phone": shop.phone,
+        "people": [{"username": one.username, "name": one.name, "role": one.role, "works_here": one.is_active} for one in people],
+    }
+
+
+def _booking(one: Booking) -> dict[str, Any]:
+    who, call = one.technician, one.call
+    ends = {"door_key": one.door.key, "technician": who.username if who else "", "call_key": call.key if call else ""}
+    return {name: getattr(one, name) for name in ("key", *BOOKED)} | ends
+
+
+def _row(door: Door) -> dict[str, Any]:
+    return {name: getattr(door, name) for name in ("key", *DETAILS)} | {"visited_at": iso(door.visited_at) if door.visited_at else ""}
+
+
+def _door(door: Door) -> dict[str, Any]:
+    sheets = BenchSheet.objects.filter(door=door).order_by("pk")
+    return _row(door) | {
+        "put_away": door.put_away,
+        "merged_into": str(door.merged_into.key) if door.merged_into else None,
+        "record": door.record,
+        "changes": [{"by": one.by_name, "at": iso(one.at), "says": one.says, "what": one.what} for one in door.changes.all()],
+        "bench_sheets": [{"title": one.title, "says": one.says, "address": one.address, "at": iso(one.at)} for one in sheets],
+    }
+
+
+def _json(document: dict[str, Any]) -> str:
+    return json.dumps(document, indent=1, ensure_ascii=False, default=str)
+
+
+def _csv(names: Sequence[str], rows: Iterable[dict[str, Any]]) -> str:
+    text = io.StringIO()
+    writer = csv.DictWriter(text, names, lineterminator="\n")
+    writer.writeheader()
+    writer.writerows(rows)
+    return text.getvalue()

@@ -1,0 +1,31 @@
+"""`export_shop SHOP FILE`: everything of a shop as JSON and CSV in one ZIP."""
+
+from pathlib import Path
+from typing import Any
+
+from django.core.management.base import BaseCommand, CommandError, CommandParser
+
+from server.people.models import Shop
+from server.upkeep.export import export_shop
+
+
+class Command(BaseCommand):
+    """Export a shop."""
+
+    help = __doc__
+
+    def add_arguments(self, parser: CommandParser) -> None:
+        """Which, and where to."""
+        parser.add_argument("shop", help="its name")
+        parser.add_argument("file", type=Path)
+
+    def handle(self, *_: Any, **given: Any) -> None:
+        """Do it; the file appears when it is whole."""
+        shop = Shop.objects.filter(name=given["shop"]).first()
+        if shop is None:
+            raise CommandError(f"There is no shop {given['shop']!r}. There are: {', '.join(Shop.objects.values_list('name', flat=True))}")
+        aside = given["file"].with_suffix(".part")
+        with aside.open("wb") as file:
+            count = export_shop(shop, file)
+        aside.rename(given["file"])
+        self.stdout.write(f"{count} files in {given['file']}")

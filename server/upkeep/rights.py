@@ -1,0 +1,28 @@
+"""What the account of the web processes may do: read and write rows, and never rewrite what happened."""
+
+from django.apps import apps
+from django.conf import settings
+from django.db import connection
+
+from server.calls.models import Entry
+from server.doors.models import Change
+
+APPENDED = (Entry, Change)
+READ, ADD, CHANGE = "SELECT", "SELECT, INSERT", "SELECT, INSERT, UPDATE, DELETE"
+
+
+def grant_rights() -> None:
+    """Make the web account where it is missing and give it its rights on every table, and no others."""
+    schema, user, password = settings.DATABASES["default"]["NAME"], settings.DB_USER, settings.DB_PASSWORD
+    if user == settings.DB_OWNER:
+        return
+    appended = {model._meta.db_table for model in APPENDED}
+    changed = {model._meta.db_table for model in apps.get_models()} - appended | {settings.CACHES["default"]["LOCATION"]}
+    rights = dict.fromkeys(changed, CHANGE) | dict.fromkeys(appended, ADD) | {"django_migrations": READ}
+    there = set(connection.introspection.table_names())
+    with connection.cursor() as cursor:
+        cursor.execute("CREATE USER IF NOT EXISTS %s@%s", [user, settings.DB_USER_HOST])
+        cursor.execute("ALTER USER %s@%s IDENTIFIED BY %s", [user, settings.DB_USER_HOST, password])
+        cursor.execute("REVOKE ALL PRIVILEGES, GRANT OPTION FROM %s@%s", [user, settings.DB_USER_HOST])
+        for table in sorted(there & rights.keys()):
+            cursor.execute(f"GRANT {rights[table]} ON `{schema}`.`{table}` TO %s@%s", [user, settings.DB_USER_HOST])
