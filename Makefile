@@ -1,4 +1,4 @@
-.PHONY: demo test check long bench shots api format
+.PHONY: demo test check long cluster bench shots api format
 
 demo:
 	@tools/setup
@@ -16,11 +16,17 @@ long:
 	@tools/setup
 	@NORTH_HINGE_PROFILE=long .venv/bin/pytest tests/hinge/test_call_machine.py
 	@.venv/bin/python -m tests.hinge.mutants 200000
+	@folder=$$(mktemp -d) && .venv/bin/python -m tests.running.started $$folder/var 100 1847; rm -rf $$folder
+
+cluster:
+	@tools/setup
+	@.venv/bin/pytest -n 0 -m cluster tests/running/test_cluster.py
 
 bench:
 	@tools/setup
 	@.venv/bin/python -m tools.bench
 	@.venv/bin/python -m tests.hinge.world 300
+	@.venv/bin/python -m tests.hinge.technician 1 40
 
 shots:
 	@tools/setup

@@ -4,11 +4,12 @@ from __future__ import annotations
 
 import random
 import uuid
-from datetime import UTC, datetime, timedelta
+from datetime import UTC, date, datetime, timedelta
 
 from django.db import transaction
 from django_scopes import scope
 
+from demo.booked import book
 from demo.people import ACCESS, FAMILIES, SECOND_SHOP, SECOND_SHOP_PEOPLE, SHOP, SIZES, STREETS, TOWNS, TRADES, Size
 from demo.unusual import RATES, UNUSUAL, VAN, record_of
 from demo.visits import Visit, arrive, close, read_balance, replace_springs, suggested, visit_at
@@ -16,7 +17,7 @@ from hinge.call.record import DoorRecord, wound
 from hinge.call.shown import record_after
 from hinge.measure.fields import Value
 from server.calls.models import Call, Entry
-from server.calls.service import words_of
+from server.calls.service import listed
 from server.doors.models import Door
 from server.people.demo import DEMO_ACCOUNTS
 from server.people.models import Person, Shop
@@ -37,7 +38,9 @@ TROUBLES = (
 @transaction.atomic
 def fill(past_calls: int = PAST_CALLS) -> None:
     """Write two shops into an empty database, whole or not at all."""
-    shop = Shop.objects.create(name=SHOP[0], place=SHOP[1], phone=SHOP[2])
+    shop = Shop.objects.create(
+        name=SHOP[0], place=SHOP[1], phone=SHOP[2], latitude_deg=44.4, longitude_deg=-90.1, time_zone="America/Chicago"
+    )
     for account in DEMO_ACCOUNTS:
         Person.objects.create_user(account.username, password=account.password, name=account.name, role=account.role, shop=shop)
     second = Shop.objects.create(name=SECOND_SHOP[0], place=SECOND_SHOP[1], phone=SECOND_SHOP[2])
@@ -54,7 +57,8 @@ def fill(past_calls: int = PAST_CALLS) -> None:
     for number in range(past_calls):
         started = NEWEST - timedelta(days=(past_calls - number) * 11 + chance.random(), hours=chance.randrange(7))
         _past_call(doors[number % (len(doors) - 2)], number, started, chance)
-    _call_under_way(next(door for door in doors if door.name == "Saltmarsh Boatworks, bay 2"))
+    under_way = _call_under_way(next(door for door in doors if door.name == "Saltmarsh Boatworks, bay 2"))
+    book(doors, list(Person.objects.filter(shop=shop, role=Person.Role.TECHNICIAN).order_by("pk")), under_way, date.today())
 
 
 def _doors(shop: Shop, chance: random.Random, count: int) -> list[Door]:
@@ -123,17 +127,17 @@ def _past_call(door: Door, number: int, started: datetime, chance: random.Random
     _keep(door, f"past {number}", visit, started)
 
 
-def _call_under_way(door: Door) -> None:
+def _call_under_way(door: Door) -> Call:
     started = NEWEST + timedelta(hours=1)
     visit = visit_at(door.door_record, "under-way", DEMO_ACCOUNTS[0].name, started)
     arrive(visit, "lifts_and_stops", "spring_broken", "Right spring, gap of 1 5/8 in.")
     measures = {"weight_lb": "154 lb", "wire_in": ".2187", "inside_diameter_in": "2", "length_in": "31 1/2", "spring_count": "2"}
     for name, typed in measures.items():
         visit.say("measured", 90, field=name, typed=typed)
-    _keep(door, "under way", visit, started)
+    return _keep(door, "under way", visit, started)
 
 
-def _keep(door: Door, name: str, visit: Visit, started: datetime) -> None:
+def _keep(door: Door, name: str, visit: Visit, started: datetime) -> Call:
     """Write a call as it would stand had it been entered at its time: every one of its events was decided."""
     closed = visit.call.closed is not None
     call = Call.objects.create(
@@ -144,7 +148,7 @@ def _keep(door: Door, name: str, visit: Visit, started: datetime) -> None:
         started_at=started,
         closed_at=visit.at if closed else None,
         record_at_start=door.record,
-        **words_of(visit.call),
+        **listed(visit.call),
     )
     Entry.objects.bulk_create(
         Entry(call=call, client_id=one.id, position=place, body=one.body.model_dump(mode="json"), by_name=one.by, at=one.at)
@@ -153,3 +157,4 @@ def _keep(door: Door, name: str, visit: Visit, started: datetime) -> None:
     if closed:
         door.record, door.visited_at, door.version = _plain(record_after(visit.call)), visit.at, door.version + 1
         door.save()
+    return call

@@ -4,21 +4,27 @@ from __future__ import annotations
 
 import http.cookiejar
 import json
+import subprocess
+import sys
 import tempfile
 import time
 import urllib.request
 from collections.abc import Callable
 from pathlib import Path
+from zoneinfo import ZoneInfo
 
 import numpy as np
 from scipy.optimize import brentq, least_squares
 
+from demo.unusual import RATES, VAN
 from hinge.arrays import Floats
 from hinge.balance.fit import GAUGE_SD_LB, MODEL_SD_LB, WEIGHT_SD_SHARE, Hung, fit_readings
 from hinge.balance.readings import Reading
 from hinge.door.lift import required_lift
 from hinge.door.sections import Door
 from hinge.door.track import Track, path_of
+from hinge.eyes.sun import Opening, sun_at, sun_year
+from hinge.questions.ask import ask
 from hinge.sizing.candidates import COUNTS, LEAST_ACTIVE_COILS, LEAST_INDEX, OUTER_FROM_IN, Candidates, joined, nested_near, side_by_side_of
 from hinge.sizing.evaluate import net_hand_force
 from hinge.sizing.ideal import conditions
@@ -26,11 +32,13 @@ from hinge.sizing.search import Wanted, find_sets, within_tolerance
 from hinge.sizing.sets import INNER_CLEARANCE_IN
 from hinge.springs.counterbalance import TorsionOnShaft
 from hinge.springs.drums import Drum
-from hinge.springs.rates import RateRow, compile_rates
+from hinge.springs.lists import Lists
+from hinge.springs.rates import RateRow, compile_rates, parse_rate_table
 from hinge.springs.torsion import DEAD_COILS, RATE_CONSTANT
+from hinge.springs.vanstock import parse_van_stock
 from hinge.springs.wire import material_named, stock
 from server.people.demo import DEMO_ACCOUNTS
-from tools.running import running
+from tools.running import ROOT, running
 
 DOOR = Door(height_in=168, section_count=8, weight_lb=300)
 HEAVY = Door(height_in=168, section_count=8, weight_lb=620)
@@ -44,7 +52,7 @@ SIZE = {
     "drum": {"kind": "flat", "diameter_in": 4, "cable_in": 0.125},
     "cycles": 15000,
 }
-PORT, DB_PORT = 8027, 33927
+PORT = 8027
 
 
 def main() -> None:
@@ -53,9 +61,12 @@ def main() -> None:
     _table()
     _fit()
     _lift()
+    _sun()
     with tempfile.TemporaryDirectory(prefix="north-hinge-bench-") as folder:
-        with running(Path(folder), PORT, DB_PORT) as server:
+        with running(Path(folder), PORT) as server:
             _api(server.address)
+            environment = server.environment | {"NORTH_HINGE_AS_OWNER": "1"}
+            subprocess.run([sys.executable, "-m", "tools.bench_lists"], cwd=ROOT, env=environment, check=True)
 
 
 def _seconds(work: Callable[[], object], times: int) -> float:
@@ -78,6 +89,12 @@ def _search() -> None:
     assert _plain_search(ideal) == len(found.count), "the baseline must find the same candidates"
     plain = _seconds(lambda: _plain_search(ideal), 1)
     _tell("all sets near the rate", plain / _seconds(lambda: _near(ideal), 3), "as fast as a plain-Python loop over the same candidates")
+    beside = _seconds(lambda: within_tolerance(side_by_side_of("oil_tempered", stock(), None), ideal, TOLERANCE), 20)
+    _tell(
+        "springs side by side near the rate",
+        beside / _seconds(lambda: _bare_pass(ideal), 20),
+        "one bare numpy pass over the same candidates (lower is better, 3 at most)",
+    )
     ours = _seconds(lambda: find_sets(HEAVY, TRACK, DRUM), 3)
     _tell("whole sizing search, fitted, ranked and judged", plain / ours, "as fast as that loop, which does none of that")
 
@@ -100,6 +117,16 @@ def _table() -> None:
 def _near(ideal: float) -> Candidates:
     beside = within_tolerance(side_by_side_of("oil_tempered", stock(), None), ideal, TOLERANCE)
     return joined(beside, nested_near(ideal, TOLERANCE, "oil_tempered"))
+
+
+def _bare_pass(ideal: float) -> int:
+    sizes, modulus = stock(), material_named("oil_tempered").modulus_psi
+    wire, inside, length = np.meshgrid(sizes.wire_in, sizes.inside_diameter_in, sizes.length_in, indexing="ij")
+    coils = length / wire - DEAD_COILS
+    made = (coils >= LEAST_ACTIVE_COILS) & (inside / wire + 1 >= LEAST_INDEX)
+    each = modulus * wire**4 / (RATE_CONSTANT * (inside + wire) * np.where(made, coils, np.inf))
+    near = np.abs(each[..., None] * np.array(COUNTS) / ideal - 1) <= TOLERANCE
+    return int(np.count_nonzero(near & made[..., None]))
 
 
 def _plain_search(ideal: float) -> int:
@@ -156,6 +183,17 @@ def _fit_by_least_squares(hung: Hung, readings: list[Reading]) -> Floats:
     return solved
 
 
+def _sun() -> None:
+    opening, zone = Opening(44.0, -93.0, 270.0), ZoneInfo("America/Chicago")
+    moments: Floats = np.arange(1_767_225_600.0, 1_767_225_600.0 + 365 * 86400.0, 300.0)
+    alone = _seconds(lambda: sun_at(moments, 44.0, -93.0), 3)
+    _tell(
+        "sun on both sides through a year",
+        _seconds(lambda: sun_year(opening, 2026, zone), 3) / alone,
+        "pvlib alone (lower is better, 1.3 at most)",
+    )
+
+
 def _lift() -> None:
     positions = np.linspace(0, DOOR.height_in, 200)
     difference = np.abs(required_lift(DOOR, TRACK, positions) - _lift_by_roots(DOOR, positions)).max()
@@ -204,7 +242,13 @@ def _api(address: str) -> None:
     call("POST", "/session", {"username": account.username, "password": account.password})
     empty = _seconds(lambda: call("GET", "/session", None), 30)
     size = _seconds(lambda: call("POST", "/bench/size", SIZE), 15)
-    _tell("API size call", size / empty, "the time of the same server's session endpoint (lower is better)")
+    lists = Lists(compile_rates(parse_rate_table(RATES)), tuple(parse_van_stock(VAN)))
+    core = _seconds(lambda: ask("size", SIZE, lists).model_dump_json(exclude_none=True), 10)
+    _tell(
+        "size over HTTP",
+        (size - core) / empty,
+        "an empty endpoint of the same server, beside the core's own time (lower is better, 3 at most)",
+    )
 
 
 if __name__ == "__main__":

@@ -13,13 +13,12 @@ from tools.running import ROOT, running
 
 VAR = Path(os.environ.get("NORTH_HINGE_VAR", ROOT / "var"))
 PORT = int(os.environ.get("PORT", "8017"))
-DB_PORT = int(os.environ.get("NORTH_HINGE_DB_PORT", "33917"))
 
 
 def main() -> int:
     """Run until stopped; 0 after Ctrl-C, 1 with one line where it cannot start or go on."""
     try:
-        with running(VAR, PORT, DB_PORT) as demo:
+        with running(VAR, PORT) as demo:
             print(f"\nNorth Hinge demo: {demo.address}/   (Ctrl-C stops it)")
             for account in DEMO_ACCOUNTS:
                 print(f"  {account.username:6} {account.password}   {account.name}, {account.role}")

@@ -12,7 +12,7 @@ FOLDER = Path(__file__).resolve().parent.parent / "docs" / "formats"
 def documents() -> dict[str, object]:
     """File name to content of everything published."""
     os.environ.setdefault("DJANGO_SETTINGS_MODULE", "server.config.settings")
-    os.environ.setdefault("NORTH_HINGE_SECRET_KEY", "only to write the formats")
+    os.environ.setdefault("NORTH_HINGE_SECRET_KEY", "only to write the formats, where nothing is ever signed")
     import django
 
     django.setup()

@@ -17,7 +17,7 @@ from tools.browser import open_browser, set_viewport
 from tools.running import ROOT, running
 
 FOLDER = ROOT / "docs" / "screenshots"
-PORT, DB_PORT = 8037, 33937
+PORT = 8037
 ENTER = """
 const [key, bodies, done] = arguments;
 const token = /csrftoken=([^;]+)/.exec(document.cookie)[1];
@@ -47,11 +47,12 @@ DOOR = "weight_lb=145&width_in=9'&height_in=7'&section_count=4&radius_in=12&drum
 BENCH = {
     "bench-springs": (f"/bench/springs?{DOOR}&wire_in=.225&inside_diameter_in=2&length_in=36&spring_count=2", "quarter-turns"),
     "bench-convert": (f"/bench/convert?{DOOR}", "Convert"),
+    "bench-sun": ("/bench/sun?complaint_at=2026-01-10T15:30&time_zone=America/Chicago", "swap the two eyes"),
 }
 # Doors by a search that finds them alone, and what their Size page must show.
 SIZED = {"size-low-headroom": ("cellar garage", "ow headroom"), "size-extension": ("Ropewalk carriage house", "Pick the pair")}
 # What each stage must show before its picture is taken.
-STAGES = {"arrive": "Make safe", "find": "torsion spring", "measure": "weight", "size": "Use this set"}
+STAGES = {"arrive": "Make safe", "find": "What it could be", "measure": "weight", "size": "Use this set"}
 READINGS = ((12, "holds"), (42, "holds"), (66, "creeps_up"))
 
 
@@ -61,7 +62,7 @@ def main() -> None:
     browser = open_browser()
     browser.set_script_timeout(60)
     try:
-        with tempfile.TemporaryDirectory(prefix="north-hinge-shots-") as folder, running(Path(folder), PORT, DB_PORT) as demo:
+        with tempfile.TemporaryDirectory(prefix="north-hinge-shots-") as folder, running(Path(folder), PORT) as demo:
             _take_all(browser, demo.address)
     finally:
         browser.quit()
@@ -87,9 +88,9 @@ def _take_all(browser: webdriver.Chrome, address: str) -> None:
     def meet(*groups: str) -> None:
         enter(*[{"kind": "gate", "gate": gate.id, "met": True} for group in gate_groups() if group.id in groups for gate in group.gates])
 
-    take("sign-in", "/", "Sign in")
+    look("/", "Sign in")
     browser.execute_async_script(SIGN_IN, DEMO_ACCOUNTS[2].username, DEMO_ACCOUNTS[2].password)
-    take("today", "/", "under way")
+    take("today", "/", "Start the call")
     links = "return [...document.querySelectorAll('a')].map(a => a.getAttribute('href'))"
     key = next(href for href in browser.execute_script(links) if href.startswith("/calls/")).split("/")[2]
     take("doors", "/doors?sort=-visited", "Open a new file")

@@ -1,0 +1,142 @@
+"""A crowd at work on a server over this machine's loopback: what it waits for, and what a guesser does to it. Bounded in count and time.
+
+`python -m tools.crowd ADDRESS` with the demo running there.
+"""
+
+from __future__ import annotations
+
+import http.client
+import json
+import random
+import statistics
+import sys
+import threading
+import time
+import urllib.parse
+import uuid
+
+from server.people.demo import DEMO_ACCOUNTS
+
+PEOPLE, PAUSE_SECONDS, SECONDS = 100, 3.0, 45.0
+GUESSERS, GUESS_SECONDS = 20, 15.0
+
+
+class Tablet:
+    """One signed-in browser; an answer and how long it took."""
+
+    def __init__(self, address: str, account: int) -> None:
+        self.host = urllib.parse.urlsplit(address).netloc
+        self.connection = http.client.HTTPConnection(self.host, timeout=60)
+        self.cookies: dict[str, str] = {}
+        self.ask("GET", "/api/session")
+        if account >= 0:
+            one = DEMO_ACCOUNTS[account % len(DEMO_ACCOUNTS)]
+            while self.ask("POST", "/api/session", {"username": one.username, "password": one.password})[1] == 429:
+                time.sleep(random.uniform(0.1, 0.6))
+
+    def ask(self, method: str, path: str, body: object = None) -> tuple[float, int, bytes]:
+        """Seconds, status and content of an answer."""
+        headers = {
+            "Content-Type": "application/json",
+            "Cookie": "; ".join(f"{name}={value}" for name, value in self.cookies.items()),
+            "X-CSRFToken": self.cookies.get("csrftoken", ""),
+        }
+        began = time.perf_counter()
+        self.connection.request(method, path, json.dumps(body) if body is not None else None, headers)
+        answer = self.connection.getresponse()
+        content = answer.read()
+        took = time.perf_counter() - began
+        for told in answer.headers.get_all("Set-Cookie") or ():
+            name, _, value = told.split(";")[0].partition("=")
+            self.cookies[name] = value
+        return took, answer.status, content
+
+
+def crowd(address: str) -> dict[str, list[float]]:
+    """A hundred people, signed in, for a while, each with a pause between two things; the seconds of each kind of thing."""
+    took: dict[str, list[float]] = {}
+    lock, all_in = threading.Lock(), threading.Barrier(PEOPLE)
+
+    def work(number: int) -> None:
+        chance, tablet = random.Random(number), Tablet(address, number)
+        doors = json.loads(tablet.ask("GET", "/api/doors")[2])["doors"]
+        calls = json.loads(tablet.ask("GET", "/api/calls")[2])
+        one = calls["under_way"][0]["key"]
+        all_in.wait()
+        over = time.monotonic() + SECONDS
+        time.sleep(chance.uniform(0, PAUSE_SECONDS))
+        while time.monotonic() < over:
+            entry = {"id": str(uuid.uuid4()), "body": {"kind": "found", "cause": "track", "note": f"tablet {number}"}}
+            name, method, path, body = chance.choice(
+                (
+                    ("today", "GET", "/api/calls", None),
+                    ("list", "GET", f"/api/doors?search={chance.choice('bcdfmst')}", None),
+                    ("file", "GET", f"/api/doors/{chance.choice(doors)['key']}", None),
+                    ("call", "GET", f"/api/calls/{one}", None),
+                    ("call", "GET", f"/api/calls/{chance.choice(calls['closed'])['key']}", None),
+                    ("entry", "POST", f"/api/calls/{one}/entries", entry),
+                    ("sizing", "POST", f"/api/calls/{one}/sizing", {}),
+                    ("sheet", "GET", f"/api/calls/{chance.choice(calls['closed'])['key']}/sheet.pdf", None),
+                )
+            )
+            seconds, status, content = tablet.ask(method, path, body)
+            assert status in (200, 409, 422, 429), content[:200]
+            with lock:
+                took.setdefault(name, []).append(seconds)
+            time.sleep(chance.uniform(0.5, 1.5) * PAUSE_SECONDS)
+
+    threads = [threading.Thread(target=work, args=[number]) for number in range(PEOPLE)]
+    for thread in threads:
+        thread.start()
+    for thread in threads:
+        thread.join()
+    return took
+
+
+def guessed(address: str) -> tuple[list[float], list[float]]:
+    """A technician's answers while nobody else is there, and while twenty guess at changing names from one place."""
+    tablet, over = Tablet(address, 0), threading.Event()
+
+    def ask_for(seconds: float) -> list[float]:
+        took, ends = [], time.monotonic() + seconds
+        while time.monotonic() < ends:
+            took.append(tablet.ask("GET", "/api/calls")[0])
+            time.sleep(0.05)
+        return took
+
+    def guess(number: int) -> None:
+        stranger = Tablet(address, -1)
+        while not over.is_set():
+            stranger.ask("POST", "/api/session", {"username": f"name-{random.random()}", "password": "tide tables at noon"})
+
+    alone = ask_for(GUESS_SECONDS / 3)
+    threads = [threading.Thread(target=guess, args=[number]) for number in range(GUESSERS)]
+    for thread in threads:
+        thread.start()
+    among = ask_for(GUESS_SECONDS)
+    over.set()
+    for thread in threads:
+        thread.join()
+    return alone, among
+
+
+def main() -> None:
+    """Print what both waited for."""
+    address = sys.argv[1]
+    alone, among = guessed(address)
+    print(f"a technician's answers: {_said(alone)}; while {GUESSERS} guess: {_said(among)}")
+    took = crowd(address)
+    print(f"{PEOPLE} people with pauses of {PAUSE_SECONDS:.0f} s: {_said([one for kind in took.values() for one in kind])}")
+    for name, seconds in sorted(took.items()):
+        print(f"  {name}: {_said(seconds)}")
+
+
+def _said(seconds: list[float]) -> str:
+    parts = statistics.quantiles(seconds, n=100)
+    return (
+        f"{len(seconds)}, median {statistics.median(seconds) * 1000:.0f} ms, p95 {parts[94] * 1000:.0f} ms, p99 {parts[98] * 1000:.0f} ms"
+    )
+
+
+if __name__ == "__main__":
+    main()
