@@ -3,15 +3,24 @@ import '@fontsource/barlow/latin-500.css';
 import '@fontsource/barlow/latin-600.css';
 import '@fontsource/barlow-condensed/latin-500.css';
 import '@fontsource/barlow-condensed/latin-600.css';
-import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { MutationCache, QueryCache, QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { BrowserRouter } from 'react-router';
 import { Refusal } from './api/client';
+import { sessionQuery } from './api/queries';
 import { App } from './app/App';
 import { GlobalStyle, rememberedTheme, wearTheme } from './app/theme';
 
+// Signed out on another tablet, or by a lead: the page for signing in comes up with the next thing that is asked.
+const onError = (wrong: Error) => {
+  const isHere = queries.getQueryData(sessionQuery.queryKey)?.person;
+  if (isHere && wrong instanceof Refusal && wrong.status === 401) void queries.invalidateQueries(sessionQuery);
+};
+
 const queries = new QueryClient({
+  queryCache: new QueryCache({ onError }),
+  mutationCache: new MutationCache({ onError }),
   defaultOptions: {
     queries: {
       retry: (times, wrong) => (!(wrong instanceof Refusal) || wrong.status >= 500) && times < 2,

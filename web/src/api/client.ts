@@ -14,6 +14,8 @@ export class Refusal extends Error {
   }
 }
 
+/** As whom a request is meant, where that is not whoever the page shows by now. */
+export const MEANT_AS = 'X-Signed-In-As';
 let signedInAs = '';
 /** Whom this page takes itself to be signed in as: another tab may have changed that, and the server then refuses. */
 export function actAs(person: string): void {
@@ -24,7 +26,8 @@ const withCsrf: Middleware = {
   onRequest({ request }) {
     const token = /(?:^|; )csrftoken=([^;]+)/.exec(document.cookie)?.[1];
     if (token && request.method !== 'GET') request.headers.set('X-CSRFToken', token);
-    if (signedInAs && request.method !== 'GET') request.headers.set('X-Signed-In-As', signedInAs);
+    if (signedInAs && request.method !== 'GET' && !request.headers.has(MEANT_AS))
+      request.headers.set(MEANT_AS, signedInAs);
     return request;
   },
 };
@@ -41,6 +44,11 @@ export async function data<T>(asked: Promise<Answer<T>>): Promise<T> {
   const problem = (error as { error?: Problem } | undefined)?.error;
   const plain = { code: 'error', message: `The server answered ${response.status}.`, field: '', allowed: '', unit: '' };
   throw new Refusal(problem ?? plain, response.status);
+}
+
+/** What a field says of itself where the server refused what stands in it. */
+export function mistakeAt(wrong: unknown, field: string): { mistake?: string } {
+  return wrong instanceof Refusal && wrong.problem.field?.split('.').at(-1) === field ? { mistake: wrong.message } : {};
 }
 
 /** A new id, made here so that a repeated post is recognised. Works without a secure context too. */

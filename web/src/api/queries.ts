@@ -21,14 +21,50 @@ export const knowledgeQuery = queryOptions({
   staleTime: Number.POSITIVE_INFINITY,
 });
 
-export const callsQuery = queryOptions({ queryKey: ['calls'], queryFn: () => data(client.GET('/api/calls')) });
+/** What the low sun does at the door of a call; anew when what is `said` of the opening and its eyes changes. */
+export const callSunQuery = (key: string, said: string, complaint_at: string) =>
+  queryOptions({
+    queryKey: ['call-sun', key, said, complaint_at],
+    queryFn: () => data(client.GET('/api/calls/{key}/sun', { params: { path: { key }, query: { complaint_at } } })),
+    staleTime: Number.POSITIVE_INFINITY,
+    placeholderData: keepPreviousData,
+  });
+
+/** Everything the fault finder knows. */
+export const faultsQuery = queryOptions({
+  queryKey: ['faults'],
+  queryFn: () => data(client.POST('/api/bench/knowledge', { body: {} })),
+  staleTime: Number.POSITIVE_INFINITY,
+});
+
+export const callsQuery = (at: string) =>
+  queryOptions({
+    queryKey: ['calls', at],
+    queryFn: () => data(client.GET('/api/calls', { params: { query: { at } } })),
+    placeholderData: keepPreviousData,
+  });
+
+export const bookingsQuery = (day: string, days: number) =>
+  queryOptions({
+    queryKey: ['bookings', day, days],
+    queryFn: () => data(client.GET('/api/bookings', { params: { query: { day, days } } })),
+    placeholderData: keepPreviousData,
+    // The desk may move one meanwhile.
+    refetchInterval: 60_000,
+  });
+
+export const calendarLinkQuery = queryOptions({
+  queryKey: ['calendar-link'],
+  queryFn: () => data(client.GET('/api/session/calendar')),
+  staleTime: Number.POSITIVE_INFINITY,
+});
 
 export const peopleQuery = queryOptions({ queryKey: ['people'], queryFn: () => data(client.GET('/api/people')) });
 
-export const doorsQuery = (search: string, page: number, sort: DoorSort) =>
+export const doorsQuery = (search: string, at: string, sort: DoorSort, put_away = false) =>
   queryOptions({
-    queryKey: ['doors', search, page, sort],
-    queryFn: () => data(client.GET('/api/doors', { params: { query: { search, page, sort } } })),
+    queryKey: ['doors', search, at, sort, put_away],
+    queryFn: () => data(client.GET('/api/doors', { params: { query: { search, at, sort, put_away } } })),
     placeholderData: keepPreviousData,
   });
 
@@ -36,6 +72,14 @@ export const doorQuery = (key: string) =>
   queryOptions({
     queryKey: ['door', key],
     queryFn: () => data(client.GET('/api/doors/{key}', { params: { path: { key } } })),
+  });
+
+/** How far the springs are that were put on last. */
+export const springsAgeQuery = (key: string) =>
+  queryOptions({
+    queryKey: ['springs-age', key],
+    queryFn: async () =>
+      (await data(client.GET('/api/doors/{key}/springs-age', { params: { path: { key } } }))) ?? null,
   });
 
 export const callQuery = (key: string) =>
@@ -60,6 +104,16 @@ export const callBalanceQuery = (key: string, entries: number) =>
   queryOptions({
     queryKey: ['call-balance', key, entries],
     queryFn: async () => (await data(client.GET('/api/calls/{key}/balance', { params: { path: { key } } }))) ?? null,
+    staleTime: Number.POSITIVE_INFINITY,
+    placeholderData: keepPreviousData,
+  });
+
+/** What is likely wrong and what to look at next, worked out anew with every entry. */
+export const callFindingQuery = (key: string, entries: number, counted: boolean) =>
+  queryOptions({
+    queryKey: ['call-finding', key, entries, counted],
+    queryFn: async () =>
+      (await data(client.GET('/api/calls/{key}/finding', { params: { path: { key }, query: { counted } } }))) ?? null,
     staleTime: Number.POSITIVE_INFINITY,
     placeholderData: keepPreviousData,
   });
@@ -132,6 +186,15 @@ export const weighQuery = (document: Schemas['WeighQuestion']) =>
   queryOptions({
     queryKey: ['weigh', document],
     queryFn: () => data(client.POST('/api/bench/weigh', { body: document })),
+    retry: false,
+  });
+
+export const sunQuery = (document: Schemas['SunQuestion']) =>
+  queryOptions({
+    queryKey: ['sun', document],
+    queryFn: () => data(client.POST('/api/bench/sun', { body: document })),
+    staleTime: Number.POSITIVE_INFINITY,
+    placeholderData: keepPreviousData,
     retry: false,
   });
 

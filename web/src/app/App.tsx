@@ -4,6 +4,8 @@ import { Navigate, Route, Routes } from 'react-router';
 import { actAs } from '../api/client';
 import { sessionQuery } from '../api/queries';
 import { Loading, Trouble } from '../ui/states';
+import { FirstPassword } from './FirstPassword';
+import { FirstRun } from './FirstRun';
 import { Frame } from './Frame';
 import { OutboxOf } from './outbox';
 import { SignIn } from './SignIn';
@@ -13,8 +15,10 @@ const Doors = lazy(() => import('../doors/Doors').then((page) => ({ default: pag
 const DoorFile = lazy(() => import('../doors/DoorFile').then((page) => ({ default: page.DoorFile })));
 const NewDoor = lazy(() => import('../doors/NewDoor').then((page) => ({ default: page.NewDoor })));
 const Shop = lazy(() => import('../shop/Shop').then((page) => ({ default: page.Shop })));
+const Knowledge = lazy(() => import('../shop/Knowledge').then((page) => ({ default: page.Knowledge })));
 const Bench = lazy(() => import('../bench/Bench').then((page) => ({ default: page.Bench })));
 const BenchPage = lazy(() => import('../bench/BenchPage').then((page) => ({ default: page.BenchPage })));
+const Sun = lazy(() => import('../bench/Sun').then((page) => ({ default: page.Sun })));
 const CallPage = lazy(() => import('../call/CallPage').then((page) => ({ default: page.CallPage })));
 
 export function App() {
@@ -23,7 +27,9 @@ export function App() {
   if (session.isError) return <Trouble wrong={session.error} retry={() => session.refetch()} />;
   const { person } = session.data;
   actAs(person?.username ?? '');
+  if (session.data.first_run) return <FirstRun />;
   if (!person) return <SignIn session={session.data} />;
+  if (session.data.must_change_password) return <FirstPassword />;
   return (
     <OutboxOf key={person.username} person={person.username}>
       <Frame session={session.data}>
@@ -35,8 +41,10 @@ export function App() {
             <Route path="/doors/:key" element={<DoorFile />} />
             <Route path="/calls/:key/:stage?" element={<CallPage />} />
             <Route path="/bench" element={<Bench />} />
+            <Route path="/bench/sun" element={<Sun />} />
             <Route path="/bench/:name" element={<BenchPage />} />
             <Route path="/shop" element={<Shop />} />
+            <Route path="/shop/knowledge" element={<Knowledge />} />
             <Route path="*" element={<Navigate to="/" replace />} />
           </Routes>
         </Suspense>

@@ -131,6 +131,9 @@ const NAMES: Record<Body['kind'], string> = {
   complaint: 'complaint',
   gate: 'gate',
   found: 'found',
+  checked: 'a check',
+  fact: 'something known',
+  cured: 'a cure',
   measured: 'measured',
   chosen: 'picked',
   picked: 'picked',
@@ -147,4 +150,5 @@ const NAMES: Record<Body['kind'], string> = {
   withdrawn: 'taken back',
   disconnected: 'opener left disconnected',
   closed: 'call closed',
+  abandoned: 'call abandoned',
 };

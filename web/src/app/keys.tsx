@@ -36,6 +36,11 @@ function pressed(event: KeyboardEvent): string {
   return event.altKey ? `Alt+${event.code.replace('Digit', '')}` : event.key;
 }
 
+/** Space on what can be pressed presses it, and does nothing else. */
+function presses(event: KeyboardEvent): boolean {
+  return event.key === ' ' && (event.target as HTMLElement).closest('button, a, input, [role=radio]') !== null;
+}
+
 const SWITCH = 'north-hinge.keys';
 /** Whether single letters and signs act; some speech input types them unasked. */
 const singleKeysAct = () => localStorage.getItem(SWITCH) !== 'off';
@@ -46,7 +51,7 @@ export function useKey(actions: Record<string, () => void>): void {
   latest.current = actions;
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
-      if (event.ctrlKey || event.metaKey || (typing(event) && !event.altKey)) return;
+      if (event.ctrlKey || event.metaKey || presses(event) || (typing(event) && !event.altKey)) return;
       const action = latest.current[pressed(event)];
       if (!action || (event.key.length === 1 && event.key !== ' ' && !event.altKey && !singleKeysAct())) return;
       event.preventDefault();

@@ -1,6 +1,6 @@
 import { type QueryClient, useQueryClient } from '@tanstack/react-query';
 import { createContext, type ReactNode, useContext, useEffect, useMemo, useSyncExternalStore } from 'react';
-import { client, data, Refusal } from '../api/client';
+import { client, data, MEANT_AS, Refusal } from '../api/client';
 import { drain, Outbox, type Outcome, type Waiting } from '../api/outbox';
 import { callQuery, sessionQuery } from '../api/queries';
 
@@ -12,7 +12,7 @@ export function OutboxOf({ person, children }: { person: string; children: React
   const queries = useQueryClient();
   const outbox = useMemo(() => new Outbox(person, localStorage), [person]);
   useEffect(() => {
-    const send = sender(queries);
+    const send = sender(queries, person);
     const go = () => void alone(person, () => drain(outbox, send));
     const written = (event: StorageEvent) => event.key?.startsWith('north-hinge.outbox') && outbox.look();
     const added = outbox.subscribe(() => outbox.waiting.length > 0 && outbox.held === null && go());
@@ -52,12 +52,16 @@ async function alone(person: string, work: () => Promise<void>): Promise<void> {
   }
 }
 
-function sender(queries: QueryClient) {
+/** Sends as the person whose outbox it is: by the time an entry goes out, the page may show somebody else. */
+function sender(queries: QueryClient, person: string) {
   return async (entry: Waiting): Promise<Outcome> => {
     const { queryKey } = callQuery(entry.call);
     try {
       const body = { id: entry.id, body: entry.body };
-      const call = await data(client.POST('/api/calls/{key}/entries', { params: { path: { key: entry.call } }, body }));
+      const params = { path: { key: entry.call } };
+      const call = await data(
+        client.POST('/api/calls/{key}/entries', { params, body, headers: { [MEANT_AS]: person } }),
+      );
       // A poll answered meanwhile may be older than this answer.
       await queries.cancelQueries({ queryKey });
       queries.setQueryData(queryKey, call);

@@ -7,6 +7,12 @@ const List = styled.ul`list-style: none; margin: 0; padding: 0; border-top: 1px 
   a { display: grid; gap: 2px; padding: 14px 6px; border-bottom: 1px solid var(--line); color: var(--ink); text-decoration: none; min-height: 64px; }
   a:hover { background: var(--sheet); } b { font: 600 26px 'Barlow Condensed', sans-serif; }`;
 
+const SUN = {
+  name: 'sun',
+  title: 'Sun',
+  decides: 'Does the low sun stand in the receiver, and does the other side stay out of it?',
+};
+
 /** Which question do I have, with no call open? */
 export function Bench() {
   return (
@@ -16,7 +22,7 @@ export function Bench() {
         <Quiet>The same arithmetic without a call. Inputs stay in the address: share it, or keep it with a door.</Quiet>
       </div>
       <List>
-        {BENCH.map((page) => (
+        {[...BENCH, SUN].map((page) => (
           <li key={page.name}>
             <Link to={`/bench/${page.name}`}>
               <b>{page.title}</b>

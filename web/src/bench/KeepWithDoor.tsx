@@ -13,7 +13,7 @@ export function KeepWithDoor({ title, says }: { title: string; says: string }) {
   const { pathname, search } = useLocation();
   const [open, setOpen] = useState(false);
   const [words, setWords] = useState('');
-  const doors = useQuery({ ...doorsQuery(words, 1, 'name'), enabled: open });
+  const doors = useQuery({ ...doorsQuery(words, '', 'name'), enabled: open });
   const keep = useMutation({
     mutationFn: async ({ door, sheet }: { door: { key: string; name: string }; sheet: string }) => {
       const body = { key: sheet, address: pathname + search, title, says: says.slice(0, 300) };

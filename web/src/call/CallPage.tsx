@@ -57,6 +57,7 @@ export function CallPage() {
       <StageTrack callKey={key} stages={call.state.stages} current={stage} />
       <Body>
         {query.isError && <Banner role="status">No connection. What is shown may be old. Trying again.</Banner>}
+        {call.state.stop && !call.state.closed && <Banner role="note">{call.state.stop}</Banner>}
         {call.state.claimed && <Banner role="note">{call.state.claimed}</Banner>}
         {call.state.unreadable.map((one) => (
           <Banner key={one.text} role="note">

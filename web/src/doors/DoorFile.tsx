@@ -2,15 +2,17 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { client, data, newId, Refusal, type Schemas } from '../api/client';
-import { doorCallsQuery, doorQuery } from '../api/queries';
+import { doorCallsQuery, doorQuery, springsAgeQuery } from '../api/queries';
 import { BalanceOf } from '../drawing/BalanceOf';
 import { InsideView } from '../drawing/InsideView';
+import { BookingForm } from '../today/BookingForm';
 import { MainAction, Plain } from '../ui/buttons';
 import { Caution, Facts, Label, Page, Quiet, Row, Sheet, Split, Stack, Table } from '../ui/layout';
 import { Loading, Refused, Trouble } from '../ui/states';
 import { day } from '../ui/words';
 import { BenchSheets } from './BenchSheets';
 import { type Details, DetailsForm } from './DetailsForm';
+import { WrongFile } from './WrongFile';
 
 /** What is this door, what hangs on it, and do I start a call? */
 export function DoorFile() {
@@ -18,9 +20,11 @@ export function DoorFile() {
   const navigate = useNavigate();
   const queries = useQueryClient();
   const [changing, setChanging] = useState(false);
+  const [booking, setBooking] = useState(false);
   const [callKey] = useState(newId);
   const door = useQuery(doorQuery(key));
   const calls = useQuery(doorCallsQuery(key));
+  const age = useQuery(springsAgeQuery(key));
   const start = useMutation({
     mutationFn: () =>
       data(client.POST('/api/doors/{key}/calls', { params: { path: { key } }, body: { key: callKey } })),
@@ -35,6 +39,12 @@ export function DoorFile() {
   const file = door.data;
   const past = calls.data ?? [];
   const underWay = past.some((call) => !call.closed_at);
+  if (booking)
+    return (
+      <Page>
+        <BookingForm door={file.key} name={file.name} done={() => setBooking(false)} />
+      </Page>
+    );
   if (changing) return <ChangeDetails file={file} done={() => setChanging(false)} />;
   return (
     <Page>
@@ -43,8 +53,17 @@ export function DoorFile() {
           <h1>{file.name}</h1>
           <Quiet>{[file.place, file.customer, file.phone].filter(Boolean).join(' · ')}</Quiet>
         </div>
-        <Plain onPress={() => setChanging(true)}>Change the details</Plain>
+        <Row>
+          {!file.put_away && <Plain onPress={() => setBooking(true)}>Book a call</Plain>}
+          <Plain onPress={() => setChanging(true)}>Change the details</Plain>
+        </Row>
       </Row>
+      {file.put_away && (
+        <Caution>
+          This file was put away: {file.put_away}.{' '}
+          {file.merged_into && <Link to={`/doors/${file.merged_into}`}>The file that goes on</Link>}
+        </Caution>
+      )}
       {file.access_notes && <p>{file.access_notes}</p>}
       <Split $left="minmax(280px, 340px)">
         <Stack $gap={20}>
@@ -52,6 +71,7 @@ export function DoorFile() {
             <Label>On the door</Label>
             {file.said.words ? <p>{file.said.words}</p> : <Quiet>Springs not measured yet.</Quiet>}
             {file.said.wound && <Quiet>wound {file.said.wound}</Quiet>}
+            {age.data && <p>{age.data.sentence}</p>}
           </Sheet>
           <Sheet>
             <Label>Measured</Label>
@@ -88,9 +108,10 @@ export function DoorFile() {
         <History calls={past} />
       </Stack>
       <Changes changes={file.changes} />
+      <WrongFile file={file} />
       {start.isError && <Refused wrong={start.error} />}
-      <MainAction onPress={() => start.mutate()} isDisabled={start.isPending}>
-        {underWay ? 'Go on with the call' : 'Start call'}
+      <MainAction onPress={() => start.mutate()} isDisabled={start.isPending || file.put_away !== ''}>
+        {file.put_away ? 'Put away' : underWay ? 'Go on with the call' : 'Start call'}
       </MainAction>
     </Page>
   );
@@ -115,7 +136,7 @@ function History({ calls }: { calls: Schemas['CallRow'][] }) {
               <Link to={`/calls/${call.key}${call.closed_at ? '/close' : ''}`}>{day(call.started_at)}</Link>
             </td>
             <td>{call.complaint || '–'}</td>
-            <td>{call.cause || (call.closed_at ? '–' : 'under way')}</td>
+            <td>{call.abandoned ? 'abandoned' : call.cause || (call.closed_at ? '–' : 'under way')}</td>
             <td className="wide">{call.technician}</td>
           </tr>
         ))}

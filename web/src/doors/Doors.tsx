@@ -3,9 +3,10 @@ import { useEffect, useRef, useState } from 'react';
 import { Link, useLocation, useSearchParams } from 'react-router';
 import styled from 'styled-components';
 import { type DoorSort, doorsQuery } from '../api/queries';
-import { Plain, PlainLink } from '../ui/buttons';
+import { PlainLink } from '../ui/buttons';
 import { Field } from '../ui/Field';
 import { Page, Quiet, Row, Table } from '../ui/layout';
+import { Pages } from '../ui/Pages';
 import { Loading, Trouble } from '../ui/states';
 import { day } from '../ui/words';
 
@@ -26,9 +27,10 @@ export function Doors() {
   const search = params.get('search') ?? '';
   // The address follows a moment later; a field that waited for it would lose letters typed fast.
   const [typed, setTyped] = useState(search);
-  const page = Number(params.get('page') ?? '1') || 1;
+  const at = params.get('at') ?? '';
   const sort = (params.get('sort') ?? 'name') as DoorSort;
-  const doors = useQuery(doorsQuery(search, page, sort));
+  const putAway = params.has('put_away');
+  const doors = useQuery(doorsQuery(putAway ? '' : search, at, sort, putAway));
   const focusWish = location.state?.focusSearch;
   useEffect(() => {
     if (!focusWish) return;
@@ -36,33 +38,41 @@ export function Doors() {
     input.current?.focus();
   }, [focusWish]);
   const show = (next: Record<string, string>) =>
-    setParams({ search: typed, sort, page: '1', ...next }, { replace: true });
+    setParams({ ...(putAway ? { put_away: '1' } : { search: typed }), sort, at: '', ...next }, { replace: true });
   const sortBy = (column: DoorSort) => show({ sort: sort === column ? `-${column}` : column });
   return (
     <Page>
       <Row>
-        <h1>Doors</h1>
-        <PlainLink to="/doors/new">Open a new file</PlainLink>
+        <h1>{putAway ? 'Files put away' : 'Doors'}</h1>
+        {putAway ? (
+          <PlainLink to="/doors">All doors</PlainLink>
+        ) : (
+          <PlainLink to="/doors/new">Open a new file</PlainLink>
+        )}
       </Row>
-      <Search>
-        <Field
-          label="Search"
-          value={typed}
-          onChange={(value) => {
-            setTyped(value);
-            show({ search: value });
-          }}
-          hint="Name, place or customer"
-          inputRef={input}
-        />
-      </Search>
+      {!putAway && (
+        <Search>
+          <Field
+            label="Search"
+            value={typed}
+            onChange={(value) => {
+              setTyped(value);
+              show({ search: value });
+            }}
+            hint="Name, place or customer"
+            inputRef={input}
+          />
+        </Search>
+      )}
       {doors.isPending && <Loading />}
       {doors.isError && <Trouble wrong={doors.error} retry={() => doors.refetch()} />}
       {doors.data?.total === 0 && (
         <Quiet>
-          {search
-            ? `No door matches “${search}”. Try fewer letters, or open a new file.`
-            : 'No doors yet. Open the first file.'}
+          {putAway
+            ? 'No file was put away.'
+            : search
+              ? `No door matches “${search}”. Try fewer letters, or open a new file.`
+              : 'No doors yet. Open the first file.'}
         </Quiet>
       )}
       {doors.data && doors.data.total > 0 && (
@@ -108,19 +118,14 @@ export function Doors() {
               ))}
             </tbody>
           </Table>
-          <Row as="nav" aria-label="Pages">
-            <Plain isDisabled={page <= 1} onPress={() => show({ page: String(page - 1) })}>
-              Earlier page
-            </Plain>
-            <span aria-live="polite">
-              {doors.data.total} doors, page {doors.data.page} of {doors.data.pages}
-            </span>
-            <Plain isDisabled={page >= doors.data.pages} onPress={() => show({ page: String(page + 1) })}>
-              Next page
-            </Plain>
-          </Row>
+          <Pages at={doors.data} show={(mark) => show({ at: mark })}>
+            {doors.data.many && 'more than '}
+            {doors.data.total === 1 ? '1 door' : `${doors.data.total} doors`}
+            {doors.data.many && search && ': these are the first found. More of the word finds the door.'}
+          </Pages>
         </>
       )}
+      {!putAway && <Link to="/doors?put_away=1">Files put away</Link>}
     </Page>
   );
 }

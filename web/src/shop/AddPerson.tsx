@@ -1,7 +1,7 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { type FormEvent, useState } from 'react';
 import styled from 'styled-components';
-import { client, data, Refusal, type Schemas } from '../api/client';
+import { client, data, mistakeAt, type Schemas } from '../api/client';
 import { peopleQuery } from '../api/queries';
 import { Choice, Plain } from '../ui/buttons';
 import { Field } from '../ui/Field';
@@ -25,8 +25,6 @@ export function AddPerson() {
     event.preventDefault();
     add.mutate();
   };
-  const at = add.error instanceof Refusal ? (add.error.problem.field ?? '') : '';
-  const mistake = (name: string) => (at.endsWith(name) && add.error ? { mistake: add.error.message } : {});
   return (
     <Form onSubmit={submit}>
       <h2>Add someone</h2>
@@ -35,24 +33,24 @@ export function AddPerson() {
         value={person.name}
         onChange={(name) => setPerson({ ...person, name })}
         isRequired
-        {...mistake('.name')}
+        {...mistakeAt(add.error, 'name')}
       />
       <Field
         label="User name"
         value={person.username}
         onChange={(username) => setPerson({ ...person, username })}
         isRequired
-        {...mistake('username')}
+        {...mistakeAt(add.error, 'username')}
       />
       <Field
         label="Password"
         type="password"
-        hint="10 characters or more"
+        hint="10 characters or more; they choose one of their own when they first sign in"
         value={person.password}
         onChange={(password) => setPerson({ ...person, password })}
         isRequired
         autoComplete="new-password"
-        {...mistake('password')}
+        {...mistakeAt(add.error, 'password')}
       />
       <Roles role="group" aria-label="Role">
         {(['technician', 'lead'] as const).map((role) => (

@@ -2,71 +2,54 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { FileTrigger } from 'react-aria-components';
 import { Link } from 'react-router';
 import { client, data } from '../api/client';
-import { becomeSession, peopleQuery, sessionQuery } from '../api/queries';
+import { becomeSession, sessionQuery } from '../api/queries';
 import { Plain } from '../ui/buttons';
-import { Page, Quiet, Row, Stack, Table } from '../ui/layout';
-import { Loading, Refused, Trouble } from '../ui/states';
+import { Page, Quiet, Row, Stack } from '../ui/layout';
+import { Loading, Refused } from '../ui/states';
 import { AddPerson } from './AddPerson';
+import { CalendarLink } from './CalendarLink';
 import { Lists } from './Lists';
+import { OwnPassword } from './OwnPassword';
+import { People } from './People';
+import { WhereItIs } from './WhereItIs';
 
 /** Who works here, and what comes in from elsewhere? */
 export function Shop() {
   const queries = useQueryClient();
   const session = useQuery(sessionQuery);
-  const people = useQuery(peopleQuery);
   const signOut = useMutation({
-    mutationFn: () => data(client.DELETE('/api/session')),
+    mutationFn: (everywhere: boolean) => data(client.DELETE('/api/session', { params: { query: { everywhere } } })),
     onSuccess: (found) => {
       becomeSession(queries, found);
     },
   });
-  if (people.isPending || !session.data?.person) return <Loading />;
-  if (people.isError) return <Trouble wrong={people.error} retry={() => people.refetch()} />;
-  const lead = session.data.person.role === 'lead';
+  const me = session.data?.person;
+  if (!me) return <Loading />;
+  const lead = me.role === 'lead';
   return (
     <Page>
       <Row>
         <div>
-          <h1>{session.data.shop?.name}</h1>
+          <h1>{session.data?.shop?.name}</h1>
           <Quiet>
-            {session.data.shop?.place} · signed in as {session.data.person.name}, {session.data.person.role}
+            {session.data?.shop?.place} · signed in as {me.name}, {me.role}
           </Quiet>
         </div>
-        <Plain onPress={() => signOut.mutate()}>Sign out</Plain>
+        <Row>
+          <Plain onPress={() => signOut.mutate(true)}>Sign out on every tablet</Plain>
+          <Plain onPress={() => signOut.mutate(false)}>Sign out</Plain>
+        </Row>
       </Row>
-      <Stack>
-        <h2>People</h2>
-        <Table>
-          <thead>
-            <tr>
-              <th>Name</th>
-              <th>User name</th>
-              <th>Role</th>
-            </tr>
-          </thead>
-          <tbody>
-            {people.data.map((person) => (
-              <tr key={person.username}>
-                <td>{person.name}</td>
-                <td>{person.username}</td>
-                <td>{person.role}</td>
-              </tr>
-            ))}
-          </tbody>
-        </Table>
-      </Stack>
-      {lead ? (
-        <>
-          <AddPerson />
-          <Lists lead />
-          <ImportCall />
-        </>
-      ) : (
-        <>
-          <Lists lead={false} />
-          <Quiet>A lead adds people, loads lists and brings in calls from elsewhere.</Quiet>
-        </>
-      )}
+      {signOut.isError && <Refused wrong={signOut.error} />}
+      <People me={me.username} lead={lead} />
+      {lead && <AddPerson />}
+      {lead && session.data?.shop && <WhereItIs shop={session.data.shop} />}
+      <Lists lead={lead} />
+      {lead && <ImportCall />}
+      {!lead && <Quiet>A lead adds people, loads lists and brings in calls from elsewhere.</Quiet>}
+      <Link to="/shop/knowledge">What the fault finder knows, and from where</Link>
+      <CalendarLink />
+      <OwnPassword />
     </Page>
   );
 }

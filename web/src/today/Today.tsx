@@ -1,43 +1,108 @@
 import { useQuery } from '@tanstack/react-query';
-import { Link } from 'react-router';
+import { useState } from 'react';
+import { Link, useSearchParams } from 'react-router';
+import styled from 'styled-components';
 import type { Schemas } from '../api/client';
-import { callsQuery } from '../api/queries';
-import { ActionLink, PlainLink } from '../ui/buttons';
+import { bookingsQuery, callsQuery, sessionQuery } from '../api/queries';
+import { useRemembered } from '../app/remembered';
+import { ActionLink, PlainAnchor, PlainLink } from '../ui/buttons';
 import { Page, Quiet, Row, Stack, Table } from '../ui/layout';
+import { OneOf } from '../ui/OneOf';
+import { Pages } from '../ui/Pages';
 import { Loading, Trouble } from '../ui/states';
-import { clock, day } from '../ui/words';
+import { clock, day as when } from '../ui/words';
+import { Booked } from './Booked';
+import { BookingForm } from './BookingForm';
+import { inWords, mondayOf, today } from './dates';
+import { Week } from './Week';
 
-/** Which call do I take up now? */
+const List = styled.ul`list-style: none; margin: 0; padding: 0;`;
+const WHOSE = [
+  { id: 'everybody', text: 'Everybody’s' },
+  { id: 'mine', text: 'Mine, and nobody’s yet' },
+] as const;
+
+/** Where do I go next, what must be in the van, and which call do I take up now? */
 export function Today() {
-  const calls = useQuery(callsQuery);
-  if (calls.isPending) return <Loading />;
+  const [params, setParams] = useSearchParams();
+  const [changing, setChanging] = useState<Schemas['BookingOut'] | null>(null);
+  const [whose, setWhose] = useRemembered('today.whose', ['everybody', 'mine']);
+  const session = useQuery(sessionQuery);
+  const day = params.get('day') ?? today();
+  const calls = useQuery(callsQuery(params.get('at') ?? ''));
+  const week = useQuery(bookingsQuery(mondayOf(day), 7));
+  if (changing)
+    return (
+      <Page>
+        <BookingForm
+          door={changing.door_key}
+          name={changing.door_name}
+          booking={changing}
+          done={() => setChanging(null)}
+        />
+      </Page>
+    );
+  if (calls.isPending || week.isPending) return <Loading />;
   if (calls.isError) return <Trouble wrong={calls.error} retry={() => calls.refetch()} />;
-  const { under_way, closed } = calls.data;
+  if (week.isError) return <Trouble wrong={week.error} retry={() => week.refetch()} />;
+  const me = session.data?.person?.username ?? '';
+  const all = week.data.days.find((one) => one.day === day)?.bookings ?? [];
+  const booked = whose === 'mine' ? all.filter((one) => one.technician === me || !one.technician) : all;
+  const begun = new Set(week.data.days.flatMap((one) => one.bookings.map((booking) => booking.call_key)));
+  const next = booked.find((one) => one.standing === 'booked');
+  const others = calls.data.under_way.filter((call) => !begun.has(call.key));
   return (
     <Page>
       <Row>
-        <h1>Today</h1>
-        <ActionLink to="/doors">Find a door, start a call</ActionLink>
+        <h1>{day === today() ? `Today, ${inWords(day)}` : inWords(day)}</h1>
+        <ActionLink to="/doors">Find a door, start or book a call</ActionLink>
       </Row>
+      <Week days={week.data.days} day={day} show={(next) => setParams(next === today() ? {} : { day: next })} />
       <Stack>
-        <h2>Under way</h2>
-        {under_way.length === 0 && <Quiet>No call is under way. Find the door, open its file and start one.</Quiet>}
-        {under_way.map((call) => (
-          <Row key={call.key}>
-            <div>
-              <Link to={`/calls/${call.key}`}>{call.door_name}</Link>
-              <Quiet>
-                {call.place} · {call.complaint || 'no complaint entered yet'} · {call.technician}, since{' '}
-                {clock(call.started_at)} {day(call.started_at)}
-              </Quiet>
-            </div>
-            <PlainLink to={`/calls/${call.key}`}>Go on</PlainLink>
-          </Row>
-        ))}
+        <Row>
+          <OneOf label="Whose calls" flow options={WHOSE} value={whose} pick={setWhose} />
+          {booked.length > 0 && (
+            <PlainAnchor
+              href={`/api/bookings/day.pdf?day=${day}${whose === 'mine' ? `&technician=${me}` : ''}`}
+              target="_blank"
+              rel="noreferrer"
+            >
+              Print the day
+            </PlainAnchor>
+          )}
+        </Row>
+        {booked.length === 0 && (
+          <Quiet>
+            Nothing is booked{whose === 'mine' ? ' for you' : ''}. Find the door, open its file and book a call.
+          </Quiet>
+        )}
+        <List>
+          {booked.map((one) => (
+            <Booked key={one.key} booking={one} next={one === next} change={() => setChanging(one)} />
+          ))}
+        </List>
       </Stack>
+      {others.length > 0 && (
+        <Stack>
+          <h2>Under way</h2>
+          {others.map((call) => (
+            <Row key={call.key}>
+              <div>
+                <Link to={`/calls/${call.key}`}>{call.door_name}</Link>
+                <Quiet>
+                  {call.place} · {call.complaint || 'no complaint entered yet'} · {call.technician}, since{' '}
+                  {clock(call.started_at)} {when(call.started_at)}
+                </Quiet>
+              </div>
+              <PlainLink to={`/calls/${call.key}`}>Go on</PlainLink>
+            </Row>
+          ))}
+          <Pages at={calls.data} show={(at) => setParams({ at })} />
+        </Stack>
+      )}
       <Stack>
         <h2>Closed last</h2>
-        <ClosedCalls calls={closed} />
+        <ClosedCalls calls={calls.data.closed} />
       </Stack>
     </Page>
   );
@@ -63,9 +128,9 @@ function ClosedCalls({ calls }: { calls: Schemas['CallRow'][] }) {
               <Link to={`/calls/${call.key}/close`}>{call.door_name}</Link>
             </td>
             <td className="wide">{call.complaint}</td>
-            <td>{call.cause}</td>
+            <td>{call.abandoned ? 'abandoned' : call.cause}</td>
             <td className="wide">{call.technician}</td>
-            <td>{day(call.closed_at)}</td>
+            <td>{when(call.closed_at)}</td>
           </tr>
         ))}
       </tbody>

@@ -22,7 +22,7 @@ export const Figures = styled.div`display: flex; gap: 40px; flex-wrap: wrap;`;
 export const Facts = styled.dl`display: grid; grid-template-columns: auto 1fr; gap: 4px 18px; margin: 0; dt { color: var(--quiet); } dd { margin: 0; font-weight: 500; }`;
 /** A framed part of a page: what is asked, or worked out, there. */
 export const Panel = styled.div`background: var(--sheet); border: 1px solid var(--edge); padding: 14px; display: grid; gap: 10px; &.asked { border: 2px solid var(--action); }`;
-export const Two = styled.div`display: grid; grid-template-columns: 1fr 1fr; gap: 10px;`;
+export const Two = styled.div`display: grid; grid-template-columns: 1fr 1fr; gap: 10px; align-items: start;`;
 export const Figure = styled.div`
   font: 600 56px/1 'Barlow Condensed', sans-serif;
   small { display: block; font: 400 15px/1.3 Barlow, sans-serif; color: var(--quiet); margin-top: 4px; }`;

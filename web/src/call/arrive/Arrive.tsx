@@ -1,6 +1,9 @@
 import { useQuery } from '@tanstack/react-query';
-import { doorCallsQuery, knowledgeQuery } from '../../api/queries';
+import { useState } from 'react';
+import type { Schemas } from '../../api/client';
+import { callFindingQuery, doorCallsQuery, knowledgeQuery } from '../../api/queries';
 import { MainAction, Plain } from '../../ui/buttons';
+import { Field } from '../../ui/Field';
 import { Label, Quiet, Split, Stack } from '../../ui/layout';
 import { OneOf } from '../../ui/OneOf';
 import { day } from '../../ui/words';
@@ -13,20 +16,33 @@ export function Arrive({ call, go }: StageProps) {
   const earlier = useQuery(doorCallsQuery(call.call.door_key));
   const last = earlier.data?.find((past) => past.closed_at && past.key !== call.call.key);
   const group = call.state.gate_groups[0];
+  const found = useQuery(callFindingQuery(call.call.key, call.call.entries, false));
+  const [words, setWords] = useState('');
+  const shown = (knowledge.data?.complaints ?? []).filter(
+    (one) => says(one, words) || (!words && one.id === call.state.complaint),
+  );
   const ready = call.state.complaint !== null && group?.met;
   return (
     <Split $left="minmax(0, 1fr)">
       <Stack $gap={8}>
         <h2>What does the customer say?</h2>
+        <Field label="Search" hint="In their words: bang, sun, remote, crooked" value={words} onChange={setWords} />
+        {shown.length === 0 && <Quiet>Nothing like “{words}” is known. Fewer letters find more.</Quiet>}
         <OneOf
           label="What the customer says"
-          options={knowledge.data?.complaints ?? []}
+          options={shown}
           value={call.state.complaint}
           pick={(complaint) => call.enter({ kind: 'complaint', complaint })}
           isDisabled={call.state.closed}
         />
       </Stack>
       <Stack $gap={18}>
+        {found.data && (
+          <div role="status">
+            <Label>To the customer, and to the van</Label>
+            <p>{found.data.triage.sentence}</p>
+          </div>
+        )}
         {group && <Gates call={call} group={group} />}
         <div>
           <Label>Last time</Label>
@@ -45,4 +61,11 @@ export function Arrive({ call, go }: StageProps) {
       </MainAction>
     </Split>
   );
+}
+
+/** Whether each word typed begins a word of the complaint, or of what people call it. */
+export function says(complaint: Schemas['ComplaintOut'], typed: string): boolean {
+  const known = `${complaint.text} ${complaint.words.join(' ')}`.toLowerCase().split(/\W+/);
+  const words = typed.toLowerCase().split(/\W+/).filter(Boolean);
+  return words.every((word) => known.some((one) => one.startsWith(word)));
 }

@@ -19,7 +19,11 @@ export function Close({ call, go }: StageProps) {
   return (
     <Split $left="minmax(0, 1fr)">
       <Stack $gap={16}>
-        <h2>{state.closed ? `Closed ${day(state.closed_at)}` : 'What the customer takes home'}</h2>
+        <h2>
+          {state.closed
+            ? `${state.abandoned ? 'Abandoned' : 'Closed'} ${day(state.closed_at)}`
+            : 'What the customer takes home'}
+        </h2>
         <Sheet>
           <Facts>
             {state.summary.map((line) => (
@@ -37,7 +41,7 @@ export function Close({ call, go }: StageProps) {
         </Files>
       </Stack>
       <Stack $gap={16}>
-        {state.to_close.length > 0 && (
+        {!state.closed && state.to_close.length > 0 && (
           <Sheet>
             <Label>Still open</Label>
             <Ways>
@@ -51,9 +55,27 @@ export function Close({ call, go }: StageProps) {
         {state.disconnected ? (
           <p>Opener left disconnected: {state.disconnected}</p>
         ) : (
-          !state.closed && state.to_close.length > 0 && <Disconnect call={call} />
+          !state.closed &&
+          state.to_close.length > 0 && (
+            <WithReason
+              title="Or leave the opener disconnected"
+              label="Reason, as told to the customer"
+              button="Left disconnected"
+              say={(reason) => call.enter({ kind: 'disconnected', reason })}
+            />
+          )
         )}
-        <Field label="Told to the customer" value={told} onChange={setTold} long isDisabled={state.closed} />
+        {!state.closed && state.to_abandon.length === 0 && (
+          <WithReason
+            title="Or abandon a call started by mistake"
+            label="What was the mistake?"
+            button="Abandon this call"
+            say={(reason) => call.enter({ kind: 'abandoned', reason })}
+          />
+        )}
+        {!state.abandoned && (
+          <Field label="Told to the customer" value={told} onChange={setTold} long isDisabled={state.closed} />
+        )}
         <Quiet>Monthly: balance, reversal and eyes, by the customer. Yearly: the crew.</Quiet>
       </Stack>
       {!state.closed && (
@@ -68,18 +90,18 @@ export function Close({ call, go }: StageProps) {
   );
 }
 
-function Disconnect({ call }: { call: StageProps['call'] }) {
+type Reasoned = { title: string; label: string; button: string; say: (reason: string) => void };
+
+/** Another way to end it: with a reason. */
+function WithReason({ title, label, button, say }: Reasoned) {
   const [reason, setReason] = useState('');
   return (
     <Sheet>
       <Stack>
-        <Label>Or leave the opener disconnected</Label>
-        <Field label="Reason, as told to the customer" value={reason} onChange={setReason} />
-        <Plain
-          isDisabled={reason.trim().length < 3}
-          onPress={() => call.enter({ kind: 'disconnected', reason: reason.trim() })}
-        >
-          Left disconnected
+        <Label>{title}</Label>
+        <Field label={label} value={reason} onChange={setReason} />
+        <Plain isDisabled={reason.trim().length < 3} onPress={() => say(reason.trim())}>
+          {button}
         </Plain>
       </Stack>
     </Sheet>

@@ -1,54 +1,211 @@
 import { useQuery } from '@tanstack/react-query';
-import { useState } from 'react';
-import { knowledgeQuery } from '../../api/queries';
+import { useRef, useState } from 'react';
+import styled from 'styled-components';
+import type { Schemas } from '../../api/client';
+import { callFindingQuery, knowledgeQuery } from '../../api/queries';
+import { useRemembered } from '../../app/remembered';
 import { InsideView } from '../../drawing/InsideView';
-import { MainAction, Plain } from '../../ui/buttons';
+import { SearchMarks } from '../../drawing/SearchMarks';
+import { LinkButton, MainAction, Plain } from '../../ui/buttons';
 import { Field } from '../../ui/Field';
-import { Quiet, Split, Stack } from '../../ui/layout';
-import { OneOf } from '../../ui/OneOf';
+import { Label, Quiet, Split, Stack } from '../../ui/layout';
+import { Pick } from '../../ui/Pick';
+import { Loading, Trouble } from '../../ui/states';
+import { Gates } from '../Gates';
 import type { StageProps } from '../stageProps';
+import { TakeBack } from '../TakeBack';
+import { FactSwitches } from './FactSwitches';
+import { Others, Question } from './Question';
+import { SunHere } from './SunHere';
+import { Suspects } from './Suspects';
 
-/** What was found? A plain list: the technician's own judgement, written down. */
+/** The cause that the sun can be asked about. */
+const SUN = 'eye_sun';
+const SeenList = styled.ul`list-style: none; margin: 0; padding: 0; display: grid; gap: 8px;
+  li { display: grid; grid-template-columns: 1fr auto; gap: 2px 12px; align-items: center; } li > :last-child { grid-column: 1 / -1; }`;
+/** Where the drawing and the question stand one over the other, the question comes first. */
+const Asked = styled(Stack)`@media (max-width: 1000px) { order: -1; }`;
+
+/** What do I look at next, and is this it? */
 export function Find({ call, go }: StageProps) {
+  const { state } = call;
+  const [counted, setCounted] = useRemembered('find.own-calls', ['counted', 'left out']);
+  const found = useQuery(callFindingQuery(call.call.key, call.call.entries, counted === 'counted'));
+  const [part, setPart] = useState<string | null>(null);
+  const [jumped, setJumped] = useState<string | null>(null);
+  // What is met stays where it is: the next switch must not move under the finger.
+  const stood = useRef(new Set<string>());
+  if (found.isPending) return <Loading />;
+  if (found.isError) return <Trouble wrong={found.error} retry={() => found.refetch()} />;
+  if (!found.data)
+    return (
+      <Stack>
+        <h2>Say first what the customer says</h2>
+        <Quiet>What to look at follows from the complaint.</Quiet>
+        <MainAction onPress={() => go('arrive')}>To the complaint</MainAction>
+      </Stack>
+    );
+  const { finding, facts, cured, entries, waits_for, own } = found.data;
+  const everywhere = finding.parts.flatMap((one) => one.checks);
+  const here = finding.parts.find((one) => one.part === part);
+  const first = finding.next[0];
+  const chosen = everywhere.find((one) => one.check === jumped);
+  const asked = chosen ?? first;
+  for (const group of waits_for) stood.current.add(group);
+  const waits = state.gate_groups.filter((group) => stood.current.has(group.id));
+  const answer = (outcome: string) => {
+    if (asked) call.enter({ kind: 'checked', check: asked.check, outcome });
+    setJumped(null);
+    setPart(null);
+  };
+  const accept = () => {
+    if (finding.confirmed && finding.confirmed !== state.cause)
+      call.enter({ kind: 'found', cause: finding.confirmed, note: state.cause_note });
+    go('measure');
+  };
+  const sure = finding.causes.find((one) => one.confirmed);
+  const measured = Object.fromEntries(state.measured.map((one) => [one.field, one.value]));
+  return (
+    <Split $left="minmax(0, 1.15fr)">
+      <Stack $gap={14}>
+        <InsideView
+          measured={measured}
+          said={state.said}
+          plates={state.on_door.counterweight?.plates}
+          over={(place) => (
+            <SearchMarks
+              place={place}
+              parts={finding.parts}
+              chosen={part}
+              choose={(touched) => setPart(part === touched ? null : touched)}
+            />
+          )}
+        />
+        {here && <Others title={`${here.text}: ${here.says || 'not looked at'}`} checks={here.checks} go={setJumped} />}
+        {finding.answered.length > 0 && (
+          <Stack $gap={6}>
+            <Label>What was seen</Label>
+            <SeenList>
+              {finding.answered.map((one, place) => (
+                <li key={entries[place]}>
+                  <span>{one.text}</span>
+                  <TakeBack call={call} entry={entries[place] ?? ''} of={one.text} />
+                  <Quiet>{one.says}</Quiet>
+                </li>
+              ))}
+            </SeenList>
+          </Stack>
+        )}
+        {cured.length > 0 && <Quiet>Put right before: {cured.join('; ')}.</Quiet>}
+        <FactSwitches
+          facts={facts}
+          set={(fact, holds) => call.enter({ kind: 'fact', fact, holds })}
+          isDisabled={state.closed}
+        />
+        {finding.causes.some((one) => one.cause === SUN) && <SunHere call={call} facts={facts} />}
+      </Stack>
+      <Asked $gap={18}>
+        {sure ? (
+          <Stack $gap={8} role="status">
+            <h2>{sure.text}</h2>
+            <p>{sure.cure}</p>
+            {state.cause === finding.confirmed && (
+              <Plain isDisabled={state.closed} onPress={() => call.enter({ kind: 'cured', cause: sure.cause })}>
+                It is put right: try the complaint again
+              </Plain>
+            )}
+          </Stack>
+        ) : asked ? (
+          <Question
+            check={asked}
+            why={chosen ? '' : (first?.why ?? '')}
+            closed={chosen?.closed ?? ''}
+            isDisabled={
+              state.closed || call.waiting.some(({ body }) => body.kind === 'checked' && body.check === asked.check)
+            }
+            answer={answer}
+          />
+        ) : (
+          <p role="status">{finding.sentence}</p>
+        )}
+        {!sure && waits.map((group) => <Gates key={group.id} call={call} group={group} />)}
+        <Suspects finding={finding} />
+        {own && (
+          <Stack $gap={0}>
+            <Quiet>
+              {own} {counted === 'counted' ? 'Counted beside what is usual.' : 'Left out.'}
+            </Quiet>
+            <LinkButton onPress={() => setCounted(counted === 'counted' ? 'left out' : 'counted')}>
+              {counted === 'counted' ? 'Leave them out' : 'Count them'}
+            </LinkButton>
+          </Stack>
+        )}
+        {!sure && <Others title="After that" checks={finding.next.slice(chosen ? 0 : 1)} go={setJumped} />}
+        {!sure && finding.later.length > 0 && <Later checks={finding.later} />}
+        <ByEye call={call} go={go} />
+      </Asked>
+      <MainAction isDisabled={!sure && !state.cause} onPress={accept}>
+        {sure ? `Found: ${sure.text}` : state.cause ? 'Measure the door' : 'Nothing confirmed yet'}
+      </MainAction>
+    </Split>
+  );
+}
+
+/** What waits, and for what. */
+function Later({ checks }: { checks: Schemas['CheckAt'][] }) {
+  return (
+    <Stack $gap={2} role="group" aria-label="Later">
+      <Label>Later</Label>
+      {checks.map((one) => (
+        <Quiet key={one.check}>
+          {one.ask} Only {one.closed}.
+        </Quiet>
+      ))}
+    </Stack>
+  );
+}
+
+/** What was plain to see without being asked: said as it is, and not called confirmed. */
+function ByEye({ call }: StageProps) {
   const knowledge = useQuery(knowledgeQuery);
   const { state } = call;
   const [note, setNote] = useState(state.cause_note);
-  const measured = Object.fromEntries(state.measured.map((one) => [one.field, one.value]));
+  const [open, setOpen] = useState(false);
+  const found = (cause: string) => cause && call.enter({ kind: 'found', cause, note });
   return (
-    <Split $left="minmax(0, 1fr)">
-      <Stack $gap={8}>
-        <h2>What did you find?</h2>
-        <Quiet>
-          Release the trolley with the door down and lift by hand first: a door that is bad by hand is never cured at
-          the opener.
-        </Quiet>
-        <OneOf
-          label="What was found"
-          options={knowledge.data?.causes ?? []}
-          value={state.cause}
-          pick={(cause) => call.enter({ kind: 'found', cause, note })}
-          isDisabled={state.closed}
-        />
-      </Stack>
-      <Stack>
-        <InsideView measured={measured} said={state.said} plates={state.on_door.counterweight?.plates} />
-        <Field
-          label="Note"
-          hint="Where, which side, how many inches of gap"
-          value={note}
-          onChange={setNote}
-          long
-          isDisabled={state.closed}
-        />
-        {state.cause && note !== state.cause_note && (
-          <Plain onPress={() => state.cause && call.enter({ kind: 'found', cause: state.cause, note })}>
-            Keep the note
-          </Plain>
-        )}
-      </Stack>
-      <MainAction isDisabled={!state.cause} onPress={() => go('measure')}>
-        {state.cause ? 'Measure the door' : 'Touch what you found'}
-      </MainAction>
-    </Split>
+    <Stack>
+      {state.cause && (
+        <p role="status">
+          Said to be found: {state.cause_text}
+          {state.cause_confirmed ? ', confirmed by its check. ' : ', not confirmed by its check. '}
+          <TakeBack call={call} entry={state.cause_entry} of="what was found" />
+        </p>
+      )}
+      <LinkButton onPress={() => setOpen(!open)} aria-expanded={open}>
+        Say what you found yourself
+      </LinkButton>
+      {open && (
+        <>
+          <Pick
+            label="What was found"
+            value={state.cause ?? ''}
+            none="None of these"
+            options={knowledge.data?.causes ?? []}
+            pick={found}
+          />
+          <Field
+            label="Note"
+            hint="Where, which side, how many inches of gap"
+            value={note}
+            onChange={setNote}
+            long
+            isDisabled={state.closed}
+          />
+          {state.cause && note !== state.cause_note && (
+            <Plain onPress={() => state.cause && found(state.cause)}>Keep the note</Plain>
+          )}
+        </>
+      )}
+    </Stack>
   );
 }

@@ -21,6 +21,7 @@ const TITLES: Record<string, string> = {
   springs: 'What carries it now',
   room: 'Room round it',
   use: 'For how long',
+  eyes: 'The eyes',
 };
 const SIZE = { torsion: 'Size the springs', extension: 'Size the pair', counterweight: 'Size the stack' };
 const Grid = styled.div`display: grid; grid-template-columns: repeat(auto-fill, minmax(150px, 1fr)); gap: 8px;`;

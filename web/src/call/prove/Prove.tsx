@@ -4,7 +4,7 @@ import { callBalanceQuery } from '../../api/queries';
 import { lineOf } from '../../drawing/lines';
 import { SideViewOf } from '../../drawing/SideViewOf';
 import { MainAction } from '../../ui/buttons';
-import { Quiet, Split, Stack } from '../../ui/layout';
+import { Caution, Quiet, Split, Stack } from '../../ui/layout';
 import { Loading, Refused } from '../../ui/states';
 import { Gates } from '../Gates';
 import type { StageProps } from '../stageProps';
@@ -25,8 +25,11 @@ export function Prove({ call, go }: StageProps) {
       <Split $left="minmax(320px, 410px)">
         <Stack $gap={16}>
           <h2>{state.touched ? 'Check the balance' : 'Read the door as found, before anything is touched'}</h2>
-          {firstLift && !firstLift.met && <Gates call={call} group={firstLift} />}
-          {firstLift?.met && !state.closed && <TakeReading call={call} takeFocus={gated.current} />}
+          {state.not_lifted && <Caution role="note">{state.not_lifted}</Caution>}
+          {!state.not_lifted && firstLift && !firstLift.met && <Gates call={call} group={firstLift} />}
+          {!state.not_lifted && firstLift?.met && !state.closed && (
+            <TakeReading call={call} takeFocus={gated.current} />
+          )}
           <Readings call={call} />
           <Proofs call={call} />
         </Stack>

@@ -64,11 +64,7 @@ export function TurnCounter({ call, title, stops, close, done }: Props) {
   const before = part ? backTo(part, call.waiting) : null;
   const back = () => before !== null && stroke(before);
   const count = () => step && !there && stroke(at + step);
-  // Space on a focused button already presses it; the target therefore takes Space itself.
-  useKey({
-    Backspace: back,
-    ...(document.activeElement === target.current ? {} : { ' ': count }),
-  });
+  useKey({ Backspace: back, ' ': count });
   useEffect(() => {
     if (side) target.current?.focus();
   }, [side]);

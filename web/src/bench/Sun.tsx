@@ -1,0 +1,137 @@
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { useSearchParams } from 'react-router';
+import { mistakeAt, type Schemas } from '../api/client';
+import { sunQuery } from '../api/queries';
+import { SIDES, SunResult } from '../drawing/SunResult';
+import { Plain } from '../ui/buttons';
+import { Field } from '../ui/Field';
+import { Label, Page, Quiet, Row, Split, Stack } from '../ui/layout';
+import { OneOf } from '../ui/OneOf';
+import { Loading, Refused } from '../ui/states';
+
+/** Until it is typed: a west-facing opening somewhere in the middle north. */
+const USUAL: Record<string, string> = {
+  latitude_deg: '44',
+  longitude_deg: '-93',
+  facing_deg: '270',
+  inset_in: '0',
+  half_angle_deg: '60',
+  receiver: 'right',
+};
+/** By the day: the same question all day long. */
+const TODAY = new Date().toISOString().slice(0, 10);
+const FIELDS: [string, string, string][] = [
+  ['latitude_deg', 'Latitude', 'degrees, north is positive'],
+  ['longitude_deg', 'Longitude', 'degrees, west is negative'],
+  ['facing_deg', 'Looking out', 'degrees clockwise from north: 90 east, 180 south, 270 west'],
+  ['inset_in', 'Eyes inside the wall by', 'inches'],
+  ['half_angle_deg', 'The lens sees', 'degrees off its axis, 10 to 80'],
+];
+
+/** Is it the sun, and which cure: swap, shade, or neither? */
+export function Sun() {
+  const [address, setAddress] = useSearchParams();
+  // The address follows a moment later; a field that waited for it would lose letters typed fast.
+  const [typed, setTyped] = useState<Record<string, string>>({ ...USUAL, ...Object.fromEntries(address) });
+  const value = (name: string) => typed[name] ?? '';
+  const type = (name: string, text: string) => {
+    const next = { ...typed, [name]: text };
+    setTyped(next);
+    const kept = Object.entries(next).filter(([field, said]) => said !== '' && said !== USUAL[field]);
+    setAddress(Object.fromEntries(kept), { replace: true });
+  };
+  const empty = () => {
+    setTyped(USUAL);
+    setAddress({}, { replace: true });
+  };
+  const now = new Date();
+  const complaintAt = typed.complaint_at ?? '';
+  const number = (name: string) => Number(value(name).replace(',', '.'));
+  const skyline = skylineOf(value('skyline'));
+  const document: Schemas['SunQuestion'] = {
+    latitude_deg: number('latitude_deg'),
+    longitude_deg: number('longitude_deg'),
+    facing_deg: number('facing_deg'),
+    inset_in: number('inset_in'),
+    half_angle_deg: number('half_angle_deg'),
+    width_in: 108,
+    skyline: skyline ?? [],
+    year: complaintAt ? Number(complaintAt.slice(0, 4)) : now.getFullYear(),
+    time_zone: typed.time_zone ?? Intl.DateTimeFormat().resolvedOptions().timeZone,
+    receiver: value('receiver') === 'left' ? 'left' : 'right',
+    complaint_at: complaintAt,
+    prove_after: complaintAt ? '' : TODAY,
+  };
+  const sound =
+    skyline !== null && FIELDS.every(([name]) => value(name).trim() !== '' && Number.isFinite(number(name)));
+  const found = useQuery({ ...sunQuery(document), enabled: sound });
+  return (
+    <Page style={{ maxWidth: 1280 }}>
+      <Row>
+        <div>
+          <h1>Sun</h1>
+          <Quiet>Does the low sun stand in the receiver, and does the other side stay out of it?</Quiet>
+        </div>
+        <Plain onPress={empty}>Empty the sheet</Plain>
+      </Row>
+      <Split $left="minmax(260px, 300px)">
+        <Stack>
+          {FIELDS.map(([name, label, hint]) => (
+            <Field
+              key={name}
+              label={label}
+              hint={hint}
+              value={value(name)}
+              onChange={(text) => type(name, text)}
+              inputMode="decimal"
+              {...(Number.isFinite(number(name))
+                ? mistakeAt(found.error, name)
+                : { mistake: `“${value(name)}” is no number.` })}
+            />
+          ))}
+          <Label>The receiver, seen from inside looking out</Label>
+          <OneOf
+            label="The receiver"
+            options={SIDES}
+            value={document.receiver}
+            pick={(side) => type('receiver', side)}
+          />
+          <Field
+            label="It was complained of at"
+            type="datetime-local"
+            value={complaintAt}
+            onChange={(text) => type('complaint_at', text)}
+            {...mistakeAt(found.error, 'complaint_at')}
+          />
+          <Field
+            label="Skyline"
+            hint="direction and height in degrees, as 250 12, 280 8; level where empty"
+            value={value('skyline')}
+            onChange={(text) => type('skyline', text)}
+            {...(skyline ? mistakeAt(found.error, 'skyline') : { mistake: 'Pairs of numbers, with commas between.' })}
+          />
+          <Field
+            label="Time zone"
+            value={document.time_zone}
+            onChange={(text) => type('time_zone', text)}
+            {...mistakeAt(found.error, 'time_zone')}
+          />
+        </Stack>
+        <Stack $gap={18}>
+          {found.isError && <Refused wrong={found.error} />}
+          {found.isPending && sound && <Loading />}
+          {found.data && <SunResult answer={found.data} receiver={document.receiver} complaintAt={complaintAt} />}
+        </Stack>
+      </Split>
+    </Page>
+  );
+}
+
+/** Pairs of direction and height [degrees], with commas between; nothing where they are none. */
+function skylineOf(text: string): Schemas['SunQuestion']['skyline'] | null {
+  if (text.trim() === '') return [];
+  const pairs = text.split(',').map((pair) => pair.trim().split(/\s+/).map(Number));
+  if (!pairs.every((pair) => pair.length === 2 && pair.every(Number.isFinite))) return null;
+  return pairs.map(([azimuth_deg = 0, elevation_deg = 0]) => ({ azimuth_deg, elevation_deg }));
+}
