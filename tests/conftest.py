@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import os
-import socket
 from pathlib import Path
 
 import pytest
@@ -22,23 +21,18 @@ _database: Database | None = None
 def pytest_configure(config: pytest.Config) -> None:
     """Start the database on the first process only; the workers inherit where it answers. The core's tests need none."""
     global _database
-    os.environ.setdefault("NORTH_HINGE_SECRET_KEY", "for tests only")
-    if hasattr(config, "workerinput") or "NORTH_HINGE_DB_SOCKET" in os.environ or all(_of_the_core(path) for path in config.args):
+    if hasattr(config, "workerinput") or "NORTH_HINGE_DB_HOST" in os.environ or all(_of_the_core(path) for path in config.args):
         return
-    with socket.socket() as probe:
-        probe.bind(("127.0.0.1", 0))
-        port = probe.getsockname()[1]
-    database = Database(ROOT / "var" / "test-db", port, durable=False)
+    database = Database(ROOT / "var" / "test-db", durable=False)
     try:
         database.start()
     except CannotStart as wrong:
         raise pytest.UsageError(str(wrong)) from wrong
     _database = database
     (ROOT / "var" / "static").mkdir(parents=True, exist_ok=True)
-    os.environ["NORTH_HINGE_DB_SOCKET"] = str(database.socket)
+    os.environ["NORTH_HINGE_DB_HOST"] = str(database.socket)
     # Without workers the settings have been read before this.
     django_settings.DATABASES["default"]["HOST"] = str(database.socket)
-    django_settings.SECRET_KEY = os.environ["NORTH_HINGE_SECRET_KEY"]
 
 
 def _of_the_core(path: str) -> bool:

@@ -35,7 +35,7 @@ def test_one_door_from_the_scale_to_the_proof(tablet, person):
     page.sees("do not go together")
     page.write("Password", PASSWORD)
     page.touch("Sign in")
-    page.sees("No call is under way")
+    page.sees("Nothing is booked")
     page.browser.get_log("browser")
 
     page.touch("Find a door")
@@ -50,8 +50,9 @@ def test_one_door_from_the_scale_to_the_proof(tablet, person):
     page.touch("It lifts two or three feet")
     meet(page, "hands_on")
     page.touch("Made safe: find the fault")
-    page.touch("A torsion spring is broken")
-    page.touch("Measure the door")
+    page.sees("is there a gap in the coil?")
+    page.touch("A gap of an inch or two")
+    page.touch("Found: A torsion spring is broken")
 
     page.sees("7 numbers to go")
     page.until(lambda: page.browser.switch_to.active_element.tag_name == "input", "the focus with the question")
@@ -189,7 +190,7 @@ STAGES = ("arrive", "find", "measure", "size", "repair", "prove", "close")
 def test_keyboard_alone(signed_in, person, door):
     page = signed_in
     page.go("/")
-    page.sees("No call is under way")
+    page.sees("Nothing is booked")
     page.keys("/")
     page.sees("Net loft")
     page.until(lambda: page.browser.switch_to.active_element.tag_name == "input", "focus in the search")

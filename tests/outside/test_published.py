@@ -250,3 +250,18 @@ def test_torsion_converts_to_the_same_work():
     for profile in (answer.torsion.profile, answer.extension.profile):
         left_over = np.trapezoid(profile.net_hand_force_lb, profile.positions_in)
         assert abs(left_over) < 0.1 * needed
+
+
+def test_the_place_of_the_sun_is_that_of_nrels_example():
+    """NREL/TP-560-34302 (Reda and Andreas, rev. 2008), table A5.1: Golden, Colorado, 2003-10-17 12:30:30 at UTC-7.
+
+    Azimuth 194.34024 deg; zenith 50.11162 deg at 1 830 m, 820 hPa, 11 °C. Ours takes the air at sea level: 0.004 deg of bending apart.
+    """
+    from datetime import UTC, datetime
+
+    from hinge.eyes.sun import sun_at
+
+    moment = datetime(2003, 10, 17, 19, 30, 30, tzinfo=UTC).timestamp()
+    azimuth, elevation = sun_at(np.array([moment]), 39.742476, -105.1786)
+    assert azimuth[0] == pytest.approx(194.34024, abs=1e-4)
+    assert 90 - elevation[0] == pytest.approx(50.11162, abs=0.006)

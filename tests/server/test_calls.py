@@ -136,9 +136,11 @@ def test_lists_cost_the_same_however_long(technician, shop, django_assert_max_nu
     for number in range(45):
         Door.objects.create(shop=shop, name=f"Door {number:02d}", record={"measured": {}})
     api = Api(technician)
+    api.get("/session")
+    second = api.get("/doors").json()["after"]
     with django_assert_max_num_queries(5):
-        page = api.get("/doors?page=2").json()
-    assert (page["total"], page["pages"], len(page["doors"])) == (45, 3, 20)
+        page = api.get(f"/doors?at={second}").json()
+    assert (page["total"], page["many"], len(page["doors"])) == (45, False, 20)
     assert page["doors"][0]["name"] == "Door 20"
 
 
@@ -187,3 +189,51 @@ def test_a_measurement_is_read_back_before_it_is_kept(technician):
     api = Api(technician)
     assert api.post("/bench/read", {"field": "height_in", "typed": "6-10 1/2"}).json() == {"value": 82.5, "text": "6'10 1/2\""}
     assert api.post("/bench/read", {"field": "height_in", "typed": "tall"}).status_code == 422
+
+
+def test_a_shops_own_closed_calls_are_told_and_counted_only_where_that_is_asked(technician, stranger, door):
+    api = Api(technician)
+    for _ in range(3):
+        CallOver(api, door).closed()
+    mistaken = CallOver(api, door)
+    mistaken.must("complaint", complaint="bang")
+    mistaken.must("abandoned", reason="the wrong door")
+    theirs = Door.objects.create(shop=stranger.shop, name="Theirs")
+    CallOver(Api(stranger), theirs).closed()
+    call = CallOver(api, door)
+    call.must("complaint", complaint="bang")
+    plain, counted = (api.get(f"/calls/{call.key}/finding?counted={word}").json() for word in ("false", "true"))
+    said = "Found on your last 3 such calls that were closed: 3 × a torsion spring is broken."
+    assert plain["own"] == counted["own"] == said
+
+    def of(found):
+        return next(one["probability"] for one in found["finding"]["causes"] if one["cause"] == "spring_broken")
+
+    assert of(counted) > of(plain)
+    assert of(plain) == of(api.get(f"/calls/{call.key}/finding").json())
+
+
+def test_a_call_starts_with_what_the_file_knows_to_be_switched_off_there(technician, shop, door):
+    api = Api(technician)
+    first = CallOver(api, door)
+    assert first.row.facts().facts == {}
+    first.closed()
+    Door.objects.create(shop=shop, name="Net loft, the other bay", place=door.place)
+    second = CallOver(api, door)
+    assert {name for name, (holds, _) in second.row.facts().facts.items() if holds} == {"two_doors", "work_lately", "springs_young"}
+    assert {one.by_name for one in second.row.entries.all()} == {"the door's file"}
+    second.must("complaint", complaint="bang")
+    second.must("fact", fact="two_doors", holds=False)
+    facts = {one["id"]: one["holds"] for one in api.get(f"/calls/{second.key}/finding").json()["facts"]}
+    assert (facts["two_doors"], facts["work_lately"]) == (False, True)
+    assert CallOver(api, door).key == second.key
+    assert second.row.entries.count() == 5
+    document = api.get(f"/calls/{second.key}/document.json").json()
+    assert [one["by"] for one in document["call"]["entries"][:3]] == ["the door's file"] * 3
+
+
+def test_a_doors_file_says_how_far_its_springs_are(technician, door):
+    api = Api(technician)
+    assert api.get(f"/doors/{door.key}/springs-age").json() is None
+    CallOver(api, door).closed()
+    assert api.get(f"/doors/{door.key}/springs-age").json()["sentence"].startswith("Put on in ")

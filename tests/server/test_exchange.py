@@ -4,11 +4,13 @@ import io
 import json
 
 import pytest
+from django.core.cache import caches
 from django.core.files.uploadedfile import SimpleUploadedFile
 from jsonschema import Draft202012Validator
 from pypdf import PdfReader
 
 from server.calls.models import Call, Entry
+from server.config import paper
 from server.doors.models import Door
 from tests.server.conftest import Api, CallOver
 from tools.formats import FOLDER
@@ -118,3 +120,24 @@ def test_the_sheet_of_a_call_just_begun_is_a_page_too(technician, door):
     assert pages == 1
     assert "call under way" in text
     assert "not made" in text
+
+
+def test_a_sheet_is_drawn_once_and_anew_when_anything_on_it_changes(technician, door, monkeypatch):
+    drawn = []
+
+    def counted(**given):
+        drawn.append(given)
+        return HTML(**given)
+
+    caches["sheets"].clear()
+    HTML = paper.HTML
+    monkeypatch.setattr(paper, "HTML", counted)
+    call = CallOver(Api(technician), door)
+    address = f"/calls/{call.key}/sheet.pdf"
+    first, again = call.api.get(address).content, call.api.get(address).content
+    assert (first == again, len(drawn)) == (True, 1)
+    call.must("complaint", complaint="heavy")
+    assert call.api.get(address).content != first
+    Door.objects.filter(pk=door.pk).update(name="Sail shed")
+    call.api.get(address)
+    assert len(drawn) == 3

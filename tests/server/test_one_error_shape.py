@@ -80,7 +80,7 @@ def test_heavy_questions_are_throttled_for_each_person(technician, lead, monkeyp
 
 
 def test_one_password_over_many_names_is_slowed_down_too(technician, settings):
-    settings.SPRAY_LIMIT = 5
+    settings.TRIES_OF_SOURCE = 5
     sprayer = Api()
     statuses = [sprayer.post("/session", {"username": f"name-{place}", "password": "spring2026"}).status_code for place in range(6)]
     assert statuses == [401] * 5 + [429]

@@ -60,7 +60,8 @@ def test_one_new_user_name(lead):
     person = {"username": "pip", "name": "Pip Umber", "role": "technician", "password": "tide tables at noon"}
     statuses = at_once(*[partial(ready(lead).post, "/people", person) for _ in range(AT_ONCE)])
     assert statuses.count(200) == 1
-    assert set(statuses) <= {200, 409, 422}
+    # Who does not fit into the short queue for passwords is told to try again.
+    assert set(statuses) <= {200, 409, 422, 429}
     assert Person.objects.filter(username="pip").count() == 1
 
 

@@ -12,7 +12,7 @@ from tests.server.conftest import Api, CallOver
 from tests.server.test_exchange import text_of
 
 ESTIMATE = {"method": "estimate", "low": 151.0, "high": 303.0}
-SIGNED = ("by", "at", "closed_at", "entry", "since", "safety_at")
+SIGNED = ("by", "at", "closed_at", "entry", "cause_entry", "since", "safety_at")
 
 
 def unsigned(value):

@@ -1,12 +1,14 @@
 """Every endpoint, walked as nobody, as a stranger from another shop, and as the wrong role."""
 
 import uuid
+from datetime import date
 
 import pytest
 from django_scopes import scope
 from django_scopes.exceptions import ScopeError
 
 from server.bench.models import BenchSheet
+from server.bookings.models import Booking
 from server.calls.models import Call, Entry
 from server.doors.models import Change, Door
 from server.people.models import Person, Shop
@@ -14,10 +16,23 @@ from server.site.api import api
 from server.stock.models import ShopList
 from tests.server.conftest import Api, CallOver
 
-OPEN = {("get", "/api/session"), ("post", "/api/session")}
-LEADS_ONLY = {("post", "/api/people"), ("post", "/api/import"), ("put", "/api/stock/{kind}"), ("delete", "/api/stock/{kind}")}
+OPEN = {("get", "/api/session"), ("post", "/api/session"), ("post", "/api/first-run"), ("get", "/api/calendar/{secret}/bookings.ics")}
+LEADS_ONLY = {
+    ("put", "/api/shop"), ("post", "/api/people"), ("post", "/api/import"), ("put", "/api/stock/{kind}"), ("delete", "/api/stock/{kind}"),
+    ("post", "/api/people/{username}/leaving"), ("delete", "/api/people/{username}/leaving"), ("post", "/api/people/{username}/password"),
+}  # fmt: skip
 # Endpoints that name no record: they answer everybody signed in, from their own shop.
-OWN_SHOP = {"/api/session", "/api/people", "/api/doors", "/api/calls", "/api/knowledge", "/api/import", "/api/stock", "/api/stock/{kind}"}
+OWN_SHOP = {
+    "/api/session",
+    "/api/shop",
+    "/api/people",
+    "/api/doors",
+    "/api/calls",
+    "/api/knowledge",
+    "/api/import",
+    "/api/stock",
+    "/api/stock/{kind}",
+}
 
 
 def endpoints():
@@ -27,15 +42,24 @@ def endpoints():
 
 def walk(client, method, path, key):
     body = {
+        "/api/shop": {"name": "Taken over"},
         "/api/people": {"username": "newone", "name": "New One", "role": "technician", "password": "a long enough one"},
         "/api/doors/{key}": {"name": "Taken over", "version": 1},
         "/api/doors/{key}/calls": {"key": str(uuid.uuid4())},
         "/api/doors/{key}/bench": {"key": str(uuid.uuid4()), "address": "/bench/springs", "title": "Springs", "says": ""},
         "/api/stock/{kind}": {"file_name": "van.csv", "text": "wire_in,inside_diameter_in,length_in,count\n.225,2,60,1\n"},
+        "/api/doors/{key}/put-away": {"version": 1, "reason": "Taken away"},
+        "/api/doors/{key}/merge": {"version": 1, "other": str(uuid.uuid4()), "other_version": 1},
+        "/api/doors/{key}/bookings": {"key": str(uuid.uuid4()), "day": date.today().isoformat()},
+        "/api/bookings/{key}": {"version": 1, "day": date.today().isoformat()},
+        "/api/bookings/{key}/call": {"key": str(uuid.uuid4())},
         "/api/bench/call": {"commands": []},
+        "/api/session/password": {"old": "x", "new": "y"},
         "/api/calls/{key}/entries": {"id": str(uuid.uuid4()), "body": {"kind": "complaint", "complaint": "heavy"}},
     }.get(path, {})
-    return client.send(method.upper(), path.replace("{key}", key).replace("{kind}", "van").removeprefix("/api"), body)
+    return client.send(
+        method.upper(), path.replace("{key}", key).replace("{kind}", "van").replace("{username}", "tess").removeprefix("/api"), body
+    )
 
 
 def test_the_walk_covers_every_endpoint():
@@ -50,21 +74,25 @@ def test_without_a_session_nothing_answers(db, method, path):
     assert answer.json()["error"]["code"] == "signed_out"
 
 
-@pytest.mark.parametrize(("method", "path"), [one for one in endpoints() if "{key}" in one[1]])
+@pytest.mark.parametrize(("method", "path"), [one for one in endpoints() if "{key}" in one[1] or "{username}" in one[1]])
 def test_a_stranger_finds_nothing(technician, stranger, door, method, path):
     call = CallOver(Api(technician), door)
-    key = call.key if "/calls/{key}" in path else str(door.key)
+    booking = Booking.objects.create(shop=door.shop, door=door, day=date.today(), complaint="noisy")
+    key = call.key if "/calls/{key}" in path else str(booking.key) if "/bookings/{key}" in path else str(door.key)
     before = Api(technician).get(f"/calls/{call.key}").json()
     answer = walk(Api(stranger), method, path, key)
     assert answer.status_code == 404, (method, path, answer.content)
     assert answer.json()["error"]["code"] == "not_there"
     assert b"Net loft" not in answer.content
     assert Api(technician).get(f"/calls/{call.key}").json() == before
+    assert Booking.objects.get().version == 1
 
 
-@pytest.mark.parametrize("path", ["/doors", "/calls", "/people"])
+@pytest.mark.parametrize("path", ["/doors", "/doors?put_away=true", "/calls", "/people", f"/bookings?day={date.today()}"])
 def test_a_strangers_lists_show_only_their_own_shop(technician, stranger, door, path):
     CallOver(Api(technician), door)
+    Booking.objects.create(shop=door.shop, door=door, day=date.today(), complaint="noisy", technician=technician)
+    Door.objects.create(shop=door.shop, name="Net loft again", put_away="twice")
     text = Api(stranger).get(path).content
     assert b"Net loft" not in text
     assert b"Tess" not in text
@@ -99,7 +127,7 @@ def test_two_shops_may_hold_the_same_keys(technician, stranger, door):
     assert Api(technician).get(f"/doors/{door.key}").json()["name"] == door.name
 
 
-@pytest.mark.parametrize("model", [Door, Change, Call, Entry, ShopList, BenchSheet])
+@pytest.mark.parametrize("model", [Door, Change, Call, Entry, ShopList, BenchSheet, Booking])
 def test_a_query_that_forgets_the_shop_fails_instead_of_leaking(technician, stranger, door, model):
     with scope():
         for ask in (model.objects.all, model.objects.count, model.objects.exists, lambda: model.objects.filter(pk=1), model.objects.first):

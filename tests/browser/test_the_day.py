@@ -1,0 +1,82 @@
+"""The day's work: a call booked from the door's file, moved, started from Today; a file one too many."""
+
+from datetime import date, timedelta
+
+from server.bookings.models import Booking
+from server.calls.models import Call
+from server.doors.models import Door
+from tests.browser.work import start, state_of
+
+
+def test_the_desk_books_a_call_and_the_technician_starts_it(signed_in, person, door):
+    page = signed_in
+    page.go("/")
+    page.sees("Nothing is booked")
+    page.go(f"/doors/{door.key}")
+    page.touch("Book a call")
+    page.pick("What the customer says", "There was a loud bang, now it will not open")
+    page.pick("Who goes", person.name)
+    page.write("Note", "Car is inside")
+    page.touch("Book it")
+    page.sees("booked a call")
+    page.go("/")
+    page.sees("any time")
+    page.sees("They do not use it and do not press the button.")
+    page.size(390, 844)
+    assert not page.scrolls_sideways()
+    page.size(1280, 800)
+    page.touch("Start the call")
+    page.until(lambda: "/calls/" in page.browser.current_url, "the call")
+    call = Call.objects.get()
+    assert state_of(call).complaint == "bang"
+    page.go("/")
+    page.touch("Go on")
+    page.until(lambda: str(call.key) in page.browser.current_url, "the same call")
+
+
+def test_a_booking_is_moved_called_off_and_taken_up_again(signed_in, person, door):
+    page, tomorrow = signed_in, date.today() + timedelta(days=1)
+    Booking.objects.create(shop=person.shop, door=door, day=date.today(), complaint="noisy", technician=person)
+    page.go("/")
+    page.touch("Change")
+    page.browser.execute_script(SET_DATE, tomorrow.isoformat())
+    page.touch("Keep the change")
+    page.until(lambda: Booking.objects.get().day == tomorrow, "moved")
+    page.sees("Nothing is booked")
+    page.go(f"/?day={tomorrow.isoformat()}")
+    page.touch("Change")
+    page.write("Or call it off, because", "They are away")
+    page.touch("Call it off")
+    page.sees("Called off: They are away")
+    page.touch("Take it up again")
+    page.sees("Start the call")
+    assert page.complaints() == []
+
+
+def test_a_call_started_by_mistake_and_a_file_one_too_many(signed_in, person, door):
+    page, call = signed_in, start(person, door)
+    page.go(f"/calls/{door.key}/close")
+    page.write("What was the mistake?", "The wrong one of two doors")
+    page.touch("Abandon this call")
+    page.sees("Abandoned")
+    page.until(lambda: Call.objects.get(pk=call.pk).abandoned, "abandoned with the server")
+    page.go(f"/doors/{door.key}")
+    page.touch("This file is wrong")
+    page.write("Why?", "Filed twice")
+    page.touch("Put it away")
+    page.sees("This file was put away: Filed twice")
+    page.go("/doors")
+    page.sees("No doors yet")
+    page.touch("Files put away")
+    page.touch(door.name)
+    page.touch("Bring the file back")
+    page.until(lambda: not Door.objects.get(pk=door.pk).put_away, "brought back")
+    page.sees("Start call")
+
+
+# As a person picks it in the browser's own calendar: there are no keys that mean the same in every language.
+SET_DATE = """
+const field = document.querySelector('input[type=date]');
+Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set.call(field, arguments[0]);
+field.dispatchEvent(new Event('input', { bubbles: true }));
+"""

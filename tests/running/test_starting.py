@@ -1,0 +1,215 @@
+"""The start command: what it says when it cannot start, and that it recovers from any death, its own too, with nothing lost."""
+
+from __future__ import annotations
+
+import os
+import random
+import signal
+import socket
+import tempfile
+import time
+import urllib.request
+import uuid
+from pathlib import Path
+
+import pytest
+
+from tests.running.started import Crew, Demo, kill_some
+from tools.database import Database
+
+pytestmark = pytest.mark.xdist_group("starting")
+
+
+@pytest.fixture(scope="module")
+def demo(tmp_path_factory):
+    """A folder that has been started before."""
+    one = Demo(tmp_path_factory.mktemp("demo") / "var")
+    process = one.start()
+    process.send_signal(signal.SIGINT)
+    process.communicate(timeout=40)
+    return one
+
+
+@pytest.fixture
+def running(demo):
+    """It, started; whatever a test leaves of it is ended."""
+    process = demo.start()
+    yield process
+    if process.poll() is None:
+        process.send_signal(signal.SIGINT)
+    process.communicate(timeout=40)
+
+
+def gone(demo, seconds=10.0):
+    """Whether everything of it ends by itself."""
+    ends = time.monotonic() + seconds
+    while demo.parts() and time.monotonic() < ends:
+        time.sleep(0.1)
+    return not demo.parts()
+
+
+def test_the_tests_of_a_group_run_on_one_worker(request, worker_id):
+    """Two first starts side by side, or two crowds of guessers, would judge each other."""
+    assert worker_id == "master" or request.node.nodeid.endswith("@starting")
+
+
+def test_a_database_that_starts_leaves_the_temporary_tables_of_its_neighbours_alone(tmp_path):
+    neighbours = Path(tempfile.gettempdir()) / f"#sql-temptable-{uuid.uuid4().hex}.MAI"
+    neighbours.write_bytes(b"in use")
+    one = Database(tmp_path / "db", durable=False)
+    try:
+        one.start()
+        one.stop()
+        assert neighbours.exists()
+    finally:
+        one.stop()
+        neighbours.unlink(missing_ok=True)
+
+
+def test_a_kill_loses_nothing_that_was_acknowledged_and_ctrl_c_stops_everything(demo, running):
+    crew = Crew(demo.port)
+    call = crew.ask("GET", "/calls")["under_way"][0]["key"]
+    entry = {"id": str(uuid.uuid4()), "body": {"kind": "found", "cause": "track", "note": "acknowledged"}}
+    assert crew.ask("POST", f"/calls/{call}/entries", entry)["state"]["cause_note"] == "acknowledged"
+    for part in [*demo.parts("mariadbd"), *demo.parts("gunicorn")]:
+        part.kill()
+    _, said = running.communicate(timeout=40)
+    assert running.returncode == 1
+    assert said.strip().splitlines()[-1].endswith("nothing acknowledged is lost.")
+    assert "Traceback" not in said
+
+    process = demo.start()
+    again = Crew(demo.port).ask("GET", f"/calls/{call}")
+    assert again["state"]["cause_note"] == "acknowledged"
+    assert Crew(demo.port).ask("POST", f"/calls/{call}/entries", entry) == again
+    with urllib.request.urlopen(f"http://127.0.0.1:{demo.port}/") as page:
+        asset = page.read().decode().split('src="')[1].split('"')[0]
+    packed = urllib.request.Request(f"http://127.0.0.1:{demo.port}{asset}", headers={"Accept-Encoding": "br"})
+    with urllib.request.urlopen(packed) as script:
+        assert script.headers["Content-Encoding"] == "br"
+        assert "immutable" in script.headers["Cache-Control"]
+    process.send_signal(signal.SIGINT)
+    process.communicate(timeout=40)
+    assert process.returncode == 0
+    assert not demo.parts()
+
+
+@pytest.mark.parametrize("how", [signal.SIGKILL, signal.SIGHUP], ids=["killed", "terminal closed"])
+def test_when_the_command_dies_everything_it_started_ends_and_the_next_start_comes_up(demo, running, how):
+    running.send_signal(how)
+    assert gone(demo)
+    began = time.monotonic()
+    process = demo.start()
+    assert time.monotonic() - began < 30, "ten seconds on a machine of its own; this one may be busy"
+    assert demo.answer("/health/ready") == 200
+    process.send_signal(signal.SIGINT)
+    process.communicate(timeout=40)
+
+
+def test_when_the_web_master_dies_its_workers_hold_the_port_no_longer(demo, running):
+    master = min(demo.parts("gunicorn"), key=lambda one: one.create_time())
+    master.kill()
+    ends = time.monotonic() + 3
+    while demo.answer("/health/live") and time.monotonic() < ends:
+        time.sleep(0.05)
+    assert demo.answer("/health/live") == 0
+
+
+def test_a_second_start_on_the_same_folder_says_who_has_it_and_leaves_that_one_alone(demo, running):
+    said = demo.refused(PORT=str(demo.port + 1))
+    assert len(said.splitlines()) == 1
+    assert f"in use by process {running.pid} (North Hinge on http://127.0.0.1:{demo.port}/). To free it: kill {running.pid}" in said
+    assert running.poll() is None
+    assert Crew(demo.port).ask("GET", "/calls")["under_way"]
+
+
+def test_half_sent_requests_hold_nobody_up(demo, running):
+    senders = []
+    for place in range(60):
+        one = socket.create_connection(("127.0.0.1", demo.port))
+        one.sendall(
+            b"GET /api/session HTTP/1.1\r\nHost: 127.0.0.1\r\n"
+            if place % 2
+            else b"POST /api/session HTTP/1.1\r\nContent-Length: 900\r\n\r\n{"
+        )
+        senders.append(one)
+    assert demo.answer("/health/ready") == 200
+    assert Crew(demo.port).ask("GET", "/calls")["under_way"]
+    for one in senders:
+        one.close()
+
+
+def test_nothing_listens_but_the_web_process_and_its_database_account_cannot_rewrite_what_happened(demo, running):
+    import MySQLdb
+
+    listening = {one.laddr.port for part in demo.parts() for one in part.net_connections("tcp") if one.status == "LISTEN"}
+    assert listening == {demo.port}
+    socket_path = next(word.split("=")[1] for word in demo.parts("mariadbd")[0].cmdline() if word.startswith("--socket"))
+    password = (demo.folder / "db_password").read_text()
+    assert (demo.folder / "db_password").stat().st_mode & 0o077 == 0
+    with pytest.raises(MySQLdb.OperationalError, match="Access denied"):
+        MySQLdb.connect(unix_socket=socket_path, user="north_hinge", password="")
+    web = MySQLdb.connect(unix_socket=socket_path, user="north_hinge", password=password, database="north_hinge")
+    asked = web.cursor()
+    asked.execute("UPDATE doors_door SET version = version")
+    for refused in (
+        "UPDATE calls_entry SET position = 0", "DELETE FROM calls_entry", "DELETE FROM doors_change", "DROP TABLE calls_entry",
+        "ALTER TABLE doors_door ADD COLUMN x INT", "CREATE DATABASE north_hinge_two", "SELECT * FROM mysql.global_priv",
+        "DELETE FROM django_migrations", "SELECT 1 INTO OUTFILE '/tmp/north-hinge-out'",
+    ):  # fmt: skip
+        with pytest.raises(MySQLdb.OperationalError, match="denied"):
+            asked.execute(refused)
+    web.close()
+
+
+@pytest.mark.parametrize("key", ["", "short"])
+def test_without_a_proper_secret_key_it_says_so_in_one_line(key):
+    import subprocess
+    import sys
+
+    environment = {name: value for name, value in os.environ.items() if not name.startswith(("NORTH_HINGE", "DJANGO"))}
+    done = subprocess.run(
+        [sys.executable, "-m", "server", "serve"],
+        env=environment | {"NORTH_HINGE_SECRET_KEY": key},
+        capture_output=True,
+        text=True,
+        check=False,
+    )
+    assert done.returncode == 1
+    assert done.stderr.strip() == (
+        f"North Hinge cannot start: NORTH_HINGE_SECRET_KEY has {len(key)} characters; it needs 50 or more, made at random."
+    )
+
+
+def test_a_port_in_use_names_who_holds_it(demo):
+    with socket.socket() as taken:
+        taken.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
+        taken.bind(("127.0.0.1", demo.port))
+        taken.listen()
+        said = demo.refused()
+    assert len(said.splitlines()) == 1
+    assert f"port {demo.port} is in use by process {os.getpid()}" in said
+    assert f"To free it: kill {os.getpid()}" in said
+    assert gone(demo)
+
+
+def test_no_place_for_the_database_is_one_clear_line(tmp_path):
+    (tmp_path / "file").write_text("in the way")
+    said = Demo(tmp_path / "file" / "var").refused()
+    assert len(said.splitlines()) == 1
+    assert "cannot be made" in said
+
+
+def test_a_first_start_that_is_killed_leaves_nothing_that_hinders_the_next(tmp_path):
+    chance, demo = random.Random(1847), Demo(tmp_path / "var")
+    for seconds in (0.6, 1.5):
+        process = demo.begin()
+        time.sleep(seconds)
+        kill_some(demo, process, chance)
+        process.kill()
+        process.communicate(timeout=40)
+    process = demo.start()
+    assert len(Crew(demo.port).ask("GET", "/doors")["doors"]) == 20
+    process.kill()
+    process.communicate(timeout=40)
+    assert gone(demo)

@@ -1,0 +1,296 @@
+"""Upgrades that are cut, backups and their way back, a shop's export: each by the command a shop would use."""
+
+from __future__ import annotations
+
+import contextlib
+import gzip
+import json
+import os
+import re
+import subprocess
+import sys
+import threading
+import time
+import urllib.error
+import urllib.request
+import uuid
+import zipfile
+from pathlib import Path
+
+import MySQLdb
+import psutil
+import pytest
+
+from server.upkeep.dump import client_options
+from tests.running.started import free_port
+
+pytestmark = pytest.mark.xdist_group("upkeep")
+ROOT = Path(__file__).resolve().parents[2]
+OLD = (("calls", "0001"), ("doors", "0001"), ("stock", "0001"), ("people", "0001"))
+
+
+class Installed:
+    """A schema of the test run's database with a folder of its own."""
+
+    def __init__(self, folder: Path, schema: str) -> None:
+        self.folder, self.schema = folder, schema
+        self.environment = os.environ | {
+            "DJANGO_SETTINGS_MODULE": "server.config.settings",
+            "NORTH_HINGE_SECRET_KEY": "known to everybody, and good for nothing but these tests",
+            "NORTH_HINGE_DB": schema,
+            "NORTH_HINGE_DB_USER": f"web_{schema}"[:32],
+            "NORTH_HINGE_DB_PASSWORD": "w" * 20,
+            "NORTH_HINGE_VAR": str(folder),
+            "NORTH_HINGE_AS_OWNER": "0",
+        }
+        self.ask(f"CREATE DATABASE `{schema}` CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_520_ci", "")
+
+    def ask(self, sql: str, schema: str | None = None) -> tuple[tuple[object, ...], ...]:
+        with contextlib.closing(
+            MySQLdb.connect(unix_socket=os.environ["NORTH_HINGE_DB_HOST"], user="root", database=self.schema if schema is None else schema)
+        ) as one:
+            asked = one.cursor()
+            asked.execute(sql)
+            one.commit()
+            return asked.fetchall()
+
+    def begin(self, *words: str) -> subprocess.Popen[str]:
+        return subprocess.Popen(
+            [sys.executable, "-m", "server", *words], cwd=ROOT, env=self.environment, text=True,
+            stdin=subprocess.DEVNULL, stdout=subprocess.PIPE, stderr=subprocess.PIPE,
+        )  # fmt: skip
+
+    def run(self, *words: str, refused: bool = False) -> str:
+        process = self.begin(*words)
+        out, said = process.communicate(timeout=120)
+        assert (process.returncode != 0) == refused, (out, said)
+        return (said if refused else out).strip()
+
+    def do(self, *lines: str) -> None:
+        """Run lines of Python as its owner."""
+        words = "\n".join(("import django", "django.setup()", *lines))
+        subprocess.run([sys.executable, "-c", words], cwd=ROOT, env=self.environment | {"NORTH_HINGE_AS_OWNER": "1"}, check=True)
+
+    def written(self, *words: str) -> bytes:
+        """The whole schema as its own dump."""
+        from server.upkeep.dump import AS_IT_IS
+
+        command = [
+            "mariadb-dump",
+            "--no-defaults",
+            "-uroot",
+            f"--socket={os.environ['NORTH_HINGE_DB_HOST']}",
+            *AS_IT_IS,
+            *words,
+            self.schema,
+        ]
+        return subprocess.run(command, capture_output=True, check=True).stdout
+
+    def tables(self) -> bytes:
+        """Its tables, without their rows."""
+        return re.sub(rb" AUTO_INCREMENT=\d+", b"", self.written("--no-data"))
+
+
+@pytest.fixture
+def installed(tmp_path, request):
+    """One made on demand."""
+    made = []
+
+    def one(name: str) -> Installed:
+        made.append(Installed(tmp_path / name, f"nh_{name}_{uuid.uuid4().hex[:8]}"))
+        return made[-1]
+
+    yield one
+    for schema in made:
+        schema.ask(f"DROP DATABASE IF EXISTS `{schema.schema}`", "")
+        schema.ask(f"DROP USER IF EXISTS '{schema.environment['NORTH_HINGE_DB_USER']}'@localhost", "")
+
+
+def with_old_data(shop: Installed) -> None:
+    """Tables as they were in the first version, with rows in them."""
+    shop.run("prepare")
+    shop.do(
+        "from django.core.management import call_command",
+        *(f"call_command('migrate', '{app}', '{name}', verbosity=0)" for app, name in OLD),
+    )
+    shop.ask("INSERT INTO people_shop (id, name, place, phone) VALUES (7, 'Ferry Doors', 'Low Ferry', '')")
+    for place in range(1, 40):
+        shop.ask(
+            "INSERT INTO doors_door (id, shop_id, `key`, name, place, customer, phone, access_notes, record, version, created_at) VALUES "
+            f"({place}, 7, '{uuid.UUID(int=place).hex}', 'Loft 🚪 {place}', 'Quay', '', '', '', '{{}}', 1, '2026-01-02')"
+        )
+        shop.ask(
+            "INSERT INTO calls_call "
+            "(id, shop_id, door_id, `key`, technician, started_at, closed_at, record_at_start, complaint, cause) VALUES "
+            f"({place}, 7, {place}, '{uuid.UUID(int=place).hex}', 'Tess', '2026-02-03', '2026-02-03 10:00', '{{}}', '', '')"
+        )
+
+
+def kill_when_under_way(shop: Installed, process: subprocess.Popen[str], after: float) -> None:
+    """Kill the upgrade, and the database's tools it runs, some time after its mark stands."""
+    ends = time.monotonic() + 60
+    while process.poll() is None and not list((shop.folder / "backups").glob("*under-way.json")) and time.monotonic() < ends:
+        time.sleep(0.01)
+    time.sleep(after)
+    for one in [*psutil.Process(process.pid).children(recursive=True), process] if process.poll() is None else []:
+        one.kill()
+    process.communicate()
+
+
+@pytest.mark.parametrize("old", [False, True], ids=["first start", "upgrade with data"])
+def test_an_upgrade_that_is_killed_is_undone_and_done_again(installed, old):
+    whole = installed("whole")
+    whole.run("prepare")
+    shop, before = installed("shop"), []
+    if old:
+        with_old_data(shop)
+        before = shop.ask("SELECT id, name, `key` FROM doors_door ORDER BY id")
+    for after in (0.1, 0.4, 0.8):
+        kill_when_under_way(shop, shop.begin("prepare"), after)
+    cut = any((shop.folder / "backups").glob("*under-way.json"))
+    said = shop.run("prepare")
+    assert ("was put back" in said) == cut
+    assert shop.tables() == whole.tables()
+    assert {one.name for one in (shop.folder / "backups").iterdir() if not one.name.startswith("north-hinge-")} == {"upgrade.lock"}
+    if old:
+        assert before == shop.ask("SELECT id, name, `key` FROM doors_door ORDER BY id")
+        assert shop.ask("SELECT COUNT(*) FROM doors_door WHERE visited_at = '2026-02-03 10:00'") == ((39,),)
+    assert shop.run("prepare") == "", "nothing is left to do"
+
+
+def test_an_upgrade_has_a_way_back(installed):
+    shop = installed("shop")
+    with_old_data(shop)
+    before = shop.written()
+    shop.run("prepare")
+    assert shop.written() != before
+    backup = next((shop.folder / "backups").glob("*.sql.gz"))
+    assert "is not empty" in shop.run("restore", str(backup), refused=True)
+    shop.run("restore", str(backup), "--replace")
+    assert shop.written() == before
+
+
+@pytest.fixture
+def filled(installed):
+    """A shop with the demo's doors and some calls."""
+    shop = installed("shop")
+    shop.run("prepare")
+    shop.do("from django_scopes import scopes_disabled", "from demo.fill import fill", "with scopes_disabled(): fill(6)")
+    return shop
+
+
+def test_a_backup_is_restored_row_for_row_and_a_spoilt_one_is_refused_whole(filled, installed):
+    backup = Path(filled.run("back_up"))
+    assert backup.stat().st_mode & 0o077 == 0
+    other = installed("other")
+    assert "rows of" in other.run("restore", str(backup))
+    assert other.written() == filled.written()
+    # The web account of the restored schema may do its work.
+    assert other.begin("migrate", "--check").wait(60) == 0
+
+    empty, bytes_there = installed("empty"), backup.read_bytes()
+    facts = backup.with_name(backup.name.replace(".sql.gz", ".json")).read_text()
+    spoilt = filled.folder / "spoilt.sql.gz"
+    (filled.folder / "spoilt.json").write_text(facts)
+    longer = gzip.compress(gzip.decompress(bytes_there) + b"DROP TABLE calls_entry;\n")
+    for content in (bytes_there[: len(bytes_there) // 2], b"", b"not a backup", longer, bytes_there[:-40] + bytes(40)):
+        spoilt.write_bytes(content)
+        said = empty.run("restore", str(spoilt), refused=True)
+        assert len(said.splitlines()) == 1
+        assert "spoilt.sql.gz is not" in said
+        assert empty.ask("SHOW TABLES") == ()
+    assert "not whole or not a backup" in empty.run("restore", str(filled.folder / "nowhere.sql.gz"), refused=True)
+
+
+def test_a_backup_made_while_the_shop_works_is_of_one_moment(filled, installed):
+    over = threading.Event()
+
+    def work() -> None:
+        with contextlib.closing(MySQLdb.connect(unix_socket=os.environ["NORTH_HINGE_DB_HOST"], user="root", database=filled.schema)) as one:
+            asked = one.cursor()
+            while not over.is_set():
+                asked.execute("INSERT INTO people_shop (name, place, phone, time_zone) VALUES ('x', '', '', '')")
+                asked.execute("UPDATE doors_door SET version = version + 1 ORDER BY id LIMIT 1")
+                one.commit()
+
+    start = filled.ask("SELECT (SELECT COUNT(*) FROM people_shop) - (SELECT version FROM doors_door ORDER BY id LIMIT 1)")
+    worker = threading.Thread(target=work)
+    worker.start()
+    backup = filled.run("back_up")
+    over.set()
+    worker.join()
+    other = installed("other")
+    other.run("restore", backup)
+    now = other.ask("SELECT (SELECT COUNT(*) FROM people_shop) - (SELECT version FROM doors_door ORDER BY id LIMIT 1)")
+    assert now == start
+
+
+def test_a_shop_is_exported_whole_in_open_formats(filled):
+    name = filled.ask("SELECT name FROM people_shop ORDER BY id LIMIT 1")[0][0]
+    file = filled.folder / "shop.zip"
+    filled.run("export_shop", str(name), str(file))
+    with zipfile.ZipFile(file) as packed:
+        names = packed.namelist()
+        shop = json.loads(packed.read("shop.json"))
+        calls = [json.loads(packed.read(one)) for one in names if one.startswith("calls/")]
+        doors = packed.read("doors.csv").decode().splitlines()
+        files = [one for one in names if one.startswith("doors/")]
+        everything = b"".join(packed.read(one) for one in names)
+    counted = dict(
+        filled.ask(
+            "SELECT 'doors', COUNT(*) FROM doors_door WHERE shop_id = 1 UNION SELECT 'calls', COUNT(*) FROM calls_call WHERE shop_id = 1"
+        )
+    )
+    assert (len(doors) - 1, len(files), len(calls)) == (counted["doors"], counted["doors"], counted["calls"])
+    assert sum(len(one["call"]["entries"]) for one in calls) >= filled.ask("SELECT COUNT(*) FROM calls_entry")[0][0]
+    assert {"lists/van.csv", "lists/rates.csv", "README.txt"} <= set(names)
+    assert [set(one) for one in shop["people"]] == [{"username", "name", "role", "works_here"}] * 3
+    assert not {b"argon2", b"pbkdf2"} & set(everything.split(b"$"))
+    assert "There is no shop 'Nobody'" in filled.run("export_shop", "Nobody", str(filled.folder / "x.zip"), refused=True)
+    assert not (filled.folder / "x.zip").exists()
+
+
+def test_it_is_alive_without_its_database_and_says_that_it_is_not_ready(installed):
+    shop, port = installed("shop"), free_port()
+    shop.run("prepare")
+    shop.environment |= {"NORTH_HINGE_BIND": f"127.0.0.1:{port}", "NORTH_HINGE_LOG_LEVEL": "CRITICAL"}
+    try:
+        for host, ready in ((shop.environment["NORTH_HINGE_DB_HOST"], 200), (str(shop.folder / "no.sock"), 503)):
+            shop.environment["NORTH_HINGE_DB_HOST"] = host
+            process = shop.begin("serve")
+            ends = time.monotonic() + 30
+            while (live := status(port, "/health/live"))[0] != 200 and time.monotonic() < ends:
+                time.sleep(0.1)
+            assert live == (200, {"live": True})
+            assert status(port, "/health/ready")[0] == ready
+            found, said = status(port, "/api/session")
+            assert found == ready
+            assert ready == 200 or (said["error"]["code"], said["error"]["message"][:20]) == ("away", "The database is away")
+            session = "a" * 32
+            assert status(port, "/api/doors", session)[0] == (401 if ready == 200 else 503)
+            assert status(port, "/today", session) == (200, {}), "the page shows what the tablet keeps"
+            process.terminate()
+            process.communicate(timeout=30)
+    finally:
+        process.kill()
+        process.communicate()
+
+
+@pytest.mark.parametrize("password", ["plain", 'a"b', "a\\b", "a\\\"nb#c;'d", "\\n\\"])
+def test_a_password_of_any_characters_reaches_the_database_whole(settings, tmp_path, password):
+    settings.OWNER_PASSWORD = password
+    options = tmp_path / "options.cnf"
+    options.write_text(client_options())
+    read = subprocess.run(["my_print_defaults", f"--defaults-file={options}", "client"], capture_output=True, text=True, check=True)
+    assert f"--password={password}" in read.stdout.splitlines()
+
+
+def status(port: int, path: str, session: str = "") -> tuple[int, dict[str, object]]:
+    request = urllib.request.Request(f"http://127.0.0.1:{port}{path}", headers={"Cookie": f"sessionid={session}"} if session else {})
+    try:
+        with urllib.request.urlopen(request, timeout=10) as answer:
+            return answer.status, json.loads(answer.read()) if "json" in answer.headers["Content-Type"] else {}
+    except urllib.error.HTTPError as refused:
+        return refused.code, json.loads(refused.read())
+    except OSError:
+        return 0, {}

@@ -1,0 +1,218 @@
+"""The day's work: calls booked, moved, called off and started; the day on paper and in a calendar."""
+
+import io
+import uuid
+from datetime import date, datetime, timedelta
+from functools import partial
+
+import pytest
+from icalendar import Calendar
+from pypdf import PdfReader
+
+from server.bookings.models import Booking
+from server.calls.models import Call
+from server.doors.models import Change, Door
+from tests.server.conftest import Api, CallOver
+from tests.server.test_races import at_once, ready
+
+TODAY = date.today()
+WISH = {
+    "day": TODAY.isoformat(), "from_time": "09:00", "until_time": "11:00", "complaint": "bang", "note": "Dog in the yard.",
+    "technician": "tess", "cancelled": "",
+}  # fmt: skip
+KEEP = tuple(WISH)
+
+
+def booked(api, door, **changed):
+    answer = api.post(f"/doors/{door.key}/bookings", WISH | {"key": str(uuid.uuid4())} | changed)
+    assert answer.status_code == 200, answer.content
+    return answer.json()
+
+
+def changed(api, booking, **wish):
+    same = {name: booking[name] for name in KEEP}
+    return api.send("PUT", f"/bookings/{booking['key']}", same | {"version": booking["version"]} | wish)
+
+
+def day_of(api, day=TODAY, days=1):
+    return api.get(f"/bookings?day={day.isoformat()}&days={days}").json()["days"]
+
+
+def begun(api, booking):
+    return api.post(f"/bookings/{booking['key']}/call", {"key": str(uuid.uuid4())})
+
+
+def test_a_booking_knows_what_the_call_will_ask_for(technician, door):
+    door.record = {"version": 2, "measured": {"weight_lb": 260.0, "width_in": 192.0, "height_in": 84.0}}
+    door.save()
+    api = Api(technician)
+    one = booked(api, door)
+    assert (one["standing"], one["window"], one["technician_name"]) == ("booked", "09:00–11:00", "Tess Orme")
+    assert one["expected"]["triage"]["people"] == 2, "it weighs more than one lifts"
+    assert "springs" in one["expected"]["triage"]["load"]
+    (day,) = day_of(api)
+    assert (day["calls"], day["minutes"]) == (1, one["expected"]["triage"]["minutes"])
+    assert booked(api, door, key=one["key"])["version"] == 1
+    assert Booking.objects.count() == 1
+
+
+def test_a_day_stands_in_order_of_time_and_place_and_a_week_at_a_glance(technician, door, shop):
+    api = Api(technician)
+    other = Door.objects.create(shop=shop, name="Ashdown", place="Alder Lane 2")
+    booked(api, door, from_time=None, until_time=None, note="whenever")
+    booked(api, door, from_time="13:00", until_time="15:00", note="later")
+    booked(api, door, note="quay")
+    booked(api, other, note="alder")
+    booked(api, door, day=(TODAY + timedelta(days=3)).isoformat())
+    days = day_of(api, days=7)
+    assert [one["note"] for one in days[0]["bookings"]] == ["alder", "quay", "later", "whenever"]
+    assert [day["calls"] for day in days] == [4, 0, 0, 1, 0, 0, 0]
+
+
+def test_moved_called_off_and_taken_up_again_and_a_stale_page_is_told(technician, door):
+    api = Api(technician)
+    one = booked(api, door)
+    tomorrow = (TODAY + timedelta(days=1)).isoformat()
+    moved = changed(api, one, day=tomorrow, technician="").json()
+    assert (moved["day"], moved["technician"], moved["version"]) == (tomorrow, "", 2)
+    stale = changed(api, one, note="from the other tablet")
+    assert stale.status_code == 409
+    assert stale.json()["error"]["current"]["version"] == 2
+    off = changed(api, moved, cancelled="They moved away").json()
+    assert (off["standing"], day_of(api, days=2)[1]["calls"]) == ("cancelled", 0)
+    refused = begun(api, off)
+    assert "called off: They moved away" in refused.json()["error"]["message"]
+    assert changed(api, off, cancelled="").json()["standing"] == "booked"
+    assert [one.says for one in Change.objects.filter(door=door)] == ["changed a booking"] * 3 + ["booked a call"]
+
+
+@pytest.mark.parametrize(
+    ("wrong", "field"),
+    [
+        ({"day": "2020-01-01"}, "day"),
+        ({"day": "2126-01-01"}, "day"),
+        ({"until_time": None}, "until_time"),
+        ({"from_time": "12:00"}, "until_time"),
+        ({"complaint": "haunted"}, "complaint"),
+        ({"technician": "sol"}, "technician"),
+        ({"technician": "nobody"}, "technician"),
+        ({"from_time": "09:00Z"}, "from_time"),
+    ],
+)
+def test_what_makes_no_sense_is_refused_by_name(technician, stranger, door, wrong, field):
+    answer = Api(technician).post(f"/doors/{door.key}/bookings", WISH | {"key": str(uuid.uuid4())} | wrong)
+    assert answer.status_code == 422, answer.content
+    assert answer.json()["error"]["field"] == field
+    assert answer.json()["error"]["allowed"]
+
+
+def test_a_booked_call_is_started_once_with_its_complaint_and_is_done_when_it_is_closed(technician, door):
+    api = Api(technician)
+    one = booked(api, door)
+    key = begun(api, one).json()["key"]
+    assert begun(api, one).json()["key"] == key
+    assert Call.objects.get(key=key).facts().complaints[-1][0] == "bang"
+    (standing,) = day_of(api)[0]["bookings"]
+    assert (standing["standing"], standing["call_key"]) == ("under_way", key)
+    assert changed(api, standing, note="too late").status_code == 409
+    call = CallOver(api, door)
+    assert call.key == key
+    call.closed()
+    assert day_of(api)[0]["bookings"][0]["standing"] == "done"
+
+
+def test_a_booked_call_that_was_abandoned_can_be_started_again(technician, door):
+    api = Api(technician)
+    one = booked(api, door)
+    call = CallOver(api, door)
+    key = begun(api, one).json()["key"]
+    assert key == call.key, "the one under way at this door"
+    call.must("abandoned", reason="the wrong door of two")
+    assert Call.objects.get(key=key).abandoned
+    assert api.get(f"/doors/{door.key}").json()["changes"][0]["says"] == "booked a call", "the file stays as it was"
+    assert day_of(api)[0]["bookings"][0]["standing"] == "booked"
+    assert begun(api, one).json()["key"] != key
+
+
+@pytest.mark.django_db(transaction=True)
+def test_two_tablets_start_the_same_booking_once(technician, door):
+    api = Api(technician)
+    one = booked(api, door)
+    post = [partial(ready(technician).post, f"/bookings/{one['key']}/call", {"key": str(uuid.uuid4())}) for _ in range(4)]
+    assert at_once(*post) == [200] * 4
+    assert Call.objects.count() == 1
+    assert Call.objects.get().entries.count() == 1
+
+
+def test_the_day_on_paper(technician, lead, door):
+    api = Api(technician)
+    booked(api, door)
+    booked(api, door, technician="lena", note="only on hers")
+    off = booked(api, door, note="nobody comes")
+    changed(api, off, cancelled="Rain")
+    text = "".join(page.extract_text() for page in PdfReader(io.BytesIO(api.get(f"/bookings/day.pdf?day={TODAY}").content)).pages)
+    for said in ("09:00–11:00", "Net loft", "Quayside 9", "There was a loud bang", "Dog in the yard.", "only on hers", "Load: springs"):
+        assert said in text
+    assert "nobody comes" not in text
+    hers = api.get(f"/bookings/day.pdf?day={TODAY}&technician=lena")
+    text = "".join(page.extract_text() for page in PdfReader(io.BytesIO(hers.content)).pages)
+    assert "Lena Rudd" in text
+    assert "Dog in the yard." not in text
+
+
+def test_a_calendar_reads_the_bookings_by_a_private_address_until_that_is_revoked(technician, lead, stranger, door):
+    api, outside = Api(technician), Api()
+    booked(api, door)
+    anytime = booked(api, door, from_time=None, until_time=None, technician="", complaint="noisy")
+    changed(api, anytime, cancelled="Sold, and gone")
+    booked(api, door, technician="lena", note="hers alone")
+    assert api.get("/session/calendar").json() == {"made_at": None, "address": ""}
+    address = api.post("/session/calendar").json()["address"]
+    path = address.split("/api", 1)[1]
+    answer = outside.get(path)
+    assert answer["Content-Type"].startswith("text/calendar")
+    calendar = Calendar.from_ical(answer.content)
+    timed, off = sorted(calendar.walk("VEVENT"), key=lambda one: one["STATUS"], reverse=True)
+    assert timed.decoded("dtstart") == datetime.combine(TODAY, datetime.strptime("09:00", "%H:%M").time())
+    assert timed.decoded("dtstart").tzinfo is None, "nine o'clock is nine where the doors are"
+    assert (str(timed["SUMMARY"]), str(timed["LOCATION"])) == ("Net loft: There was a loud bang, now it will not open", "Quayside 9")
+    assert (off["STATUS"], off.decoded("dtstart"), off["SEQUENCE"]) == ("CANCELLED", TODAY, 1)
+    assert b"Hollis" not in answer.content
+    assert b"hers alone" not in answer.content
+    assert "address" in api.post("/session/calendar").json()
+    assert outside.get(path).status_code == 404, "a new link voids the old one"
+    second = api.post("/session/calendar").json()["address"].split("/api", 1)[1]
+    api.send("DELETE", "/session/calendar")
+    assert outside.get(second).status_code == 404
+
+
+def test_the_calendar_of_somebody_who_left_is_empty_of_everything(technician, door):
+    api = Api(technician)
+    path = api.post("/session/calendar").json()["address"].split("/api", 1)[1]
+    technician.is_active = False
+    technician.save()
+    assert Api().get(path).status_code == 404
+
+
+def test_a_booking_of_somebody_who_left_can_still_be_moved_and_called_off(technician, lead, door):
+    api = Api(lead)
+    one = booked(api, door)
+    technician.is_active = False
+    technician.save()
+    moved = changed(api, one, note="still his until somebody else is named").json()
+    assert moved["technician_name"] == "Tess Orme"
+    assert changed(api, moved, technician="lena").json()["technician_name"] == "Lena Rudd"
+
+
+def test_nothing_is_taken_up_again_at_a_file_that_was_put_away(technician, door):
+    api = Api(technician)
+    one = booked(api, door)
+    off = changed(api, one, cancelled="Sold").json()
+    api.post(f"/doors/{door.key}/put-away", {"version": api.get(f"/doors/{door.key}").json()["version"], "reason": "sold"})
+    assert "was put away" in changed(api, off, cancelled="").json()["error"]["message"]
+
+
+@pytest.mark.parametrize("day", ["1999-12-31", "9999-12-31", "2026-02-30", "today"])
+def test_a_day_that_is_none_is_refused(technician, day):
+    for path in (f"/bookings?day={day}", f"/bookings/day.pdf?day={day}"):
+        assert Api(technician).get(path).status_code == 422

@@ -1,0 +1,123 @@
+"""Lists that may be long: every row is reached once, in order, either way; a search costs the same however many doors there are."""
+
+import random
+from datetime import UTC, datetime, timedelta
+
+import pytest
+
+from server.calls.models import Call
+from server.config import paging
+from server.config.paging import page_of
+from server.doors import search
+from server.doors.models import Door, Word
+from server.doors.search import doors_with
+from tests.server.conftest import Api
+
+SOME = datetime(2026, 5, 4, 9, 0, tzinfo=UTC)
+
+
+@pytest.fixture
+def doors(shop):
+    """Sixty doors with equal names, places and visits among them, and some never visited."""
+    chance = random.Random(1847)
+    visits = [None, *(SOME + timedelta(days=day, microseconds=day) for day in range(6))]
+    return [
+        Door.objects.create(
+            shop=shop,
+            name=f"{chance.choice(('Bay', 'bay', 'Lóft', 'loft', 'Øre'))} {chance.randrange(9)}",
+            place=chance.choice(("", "Quay", "quay", "Tern Street")),
+            visited_at=chance.choice(visits),
+            record={"measured": {}},
+        )
+        for _ in range(60)
+    ]
+
+
+@pytest.mark.parametrize("order", ["name", "-name", "place", "-place", "visited_at", "-visited_at"])
+@pytest.mark.parametrize("size", [1, 7, 59, 60, 61])
+def test_every_row_is_met_once_in_order_there_and_back(doors, order, size):
+    sign = "-" if order.startswith("-") else ""
+    expected = [door.pk for door in Door.objects.order_by(order, f"{sign}pk")]
+    pages = [page_of(Door.objects.all(), order, size=size)]
+    assert pages[0].before == ""
+    while pages[-1].after:
+        pages.append(page_of(Door.objects.all(), order, pages[-1].after, size))
+    assert [row.pk for page in pages for row in page.rows] == expected
+    back = [pages[-1]]
+    while back[-1].before:
+        back.append(page_of(Door.objects.all(), order, back[-1].before, size))
+    assert [row.pk for page in reversed(back) for row in page.rows] == expected
+    assert len(back) == len(pages)
+
+
+def test_a_row_that_comes_or_goes_meanwhile_moves_no_other(doors, shop):
+    first = page_of(Door.objects.all(), "name", size=20)
+    Door.objects.create(shop=shop, name="AAA", record={"measured": {}})
+    expected = [door.pk for door in Door.objects.order_by("name", "pk")][21:41]
+    assert [row.pk for row in page_of(Door.objects.all(), "name", first.after, 20).rows] == expected
+
+
+@pytest.mark.parametrize(
+    "mark", ["x", "eyJ9", "W10=", "WzEsIHsiYSI6IDF9LCAxXQ==", "W2ZhbHNlLCAieCIsIDk5OTk5OTk5OTk5OTk5OTk5OTk5OTldCg==", "é"]
+)
+def test_a_mark_that_is_none_is_refused(technician, door, mark):
+    for path in (f"/doors?at={mark}", f"/doors?sort=visited&at={mark}", f"/calls?at={mark}"):
+        answer = Api(technician).get(path)
+        assert answer.status_code == 422, path
+        assert answer.json()["error"]["field"].endswith("at")
+
+
+def test_the_calls_under_way_are_all_reached_newest_first(technician, shop):
+    for place in range(53):
+        door = Door.objects.create(shop=shop, name=f"Bay {place}", record={"measured": {}})
+        Call.objects.create(shop=shop, door=door, technician="T", started_at=SOME + timedelta(hours=place))
+    api, seen, at = Api(technician), [], ""
+    while True:
+        page = api.get(f"/calls?at={at}").json()
+        seen += [one["door_name"] for one in page["under_way"]]
+        at = page["after"]
+        if not at:
+            break
+    assert seen == [f"Bay {place}" for place in reversed(range(53))]
+
+
+WORDS = ["Lóft 4", "loft", "quay 1", "Örebro", "O'Hara & Sons", "bay-2", "4", "日本", "İzmir", "straße"]
+
+
+def test_words_are_found_by_how_they_begin_whatever_their_accents(shop):
+    doors = [Door.objects.create(shop=shop, name=name, place=WORDS[place - 1], record={"measured": {}}) for place, name in enumerate(WORDS)]
+
+    def found(text):
+        found, more = doors_with(text)
+        assert not more
+        return {door.name for door in found}
+
+    assert found("lof") == {"Lóft 4", "loft", "quay 1"}
+    assert found("LÓF 4") == {"Lóft 4", "loft"}
+    assert found("hara son") == {"O'Hara & Sons", "bay-2"}
+    assert found("ore") == {"Örebro", "O'Hara & Sons"}
+    assert found("strasse") == {"straße", "Lóft 4"}
+    assert found("日") == {"日本", "İzmir"}
+    assert found("oft") == found("%") == found("_") == found("lighthouse") == set()
+    assert len(found("")) == len(doors)
+
+
+def test_a_door_is_found_by_what_it_is_called_now(technician, door):
+    api = Api(technician)
+    assert api.send("PUT", f"/doors/{door.key}", {"name": "Sail shed", "place": "Low Ferry", "version": 1}).status_code == 200
+    assert [one["name"] for one in api.get("/doors?search=sail low").json()["doors"]] == ["Sail shed"]
+    assert api.get("/doors?search=loft").json()["doors"] == []
+    assert set(Word.objects.filter(door=door).values_list("text", flat=True)) == {"sail", "shed", "low", "ferry"}
+
+
+def test_a_search_that_finds_many_gives_the_first_and_says_so(technician, doors, monkeypatch):
+    monkeypatch.setattr(search, "COUNTED", 7)
+    page = Api(technician).get("/doors?search=lof").json()
+    assert (page["total"], page["many"], len(page["doors"])) == (7, True, 7)
+
+
+def test_a_long_list_is_counted_up_to_a_bound(technician, doors, monkeypatch):
+    monkeypatch.setattr(paging, "COUNTED", 50)
+    monkeypatch.setattr("server.doors.api.COUNTED", 50)
+    page = Api(technician).get("/doors").json()
+    assert (page["total"], page["many"]) == (50, True)

@@ -1,0 +1,9 @@
+"""The settings of the tests: those of the product, with the test run's own key, and the database as its owner."""
+
+import os
+
+os.environ.setdefault("NORTH_HINGE_SECRET_KEY", "known to everybody, and good for nothing but these tests")
+os.environ.setdefault("NORTH_HINGE_AS_OWNER", "1")
+os.environ.setdefault("NORTH_HINGE_LOG_LEVEL", "WARNING")
+
+from server.config.settings import *  # noqa: F403
