@@ -20,6 +20,8 @@ from hinge.faults.knowledge import Need, faults
 from hinge.measure.fields import Value
 
 Standing = Literal["open", "passed", "failed", "void"]
+# Where a door that flew open is, as long as its height is not measured: 7 ft, the usual home door; common practice.
+USUAL_HEIGHT_IN = 84.0
 
 
 @dataclass(frozen=True)
@@ -315,7 +317,10 @@ def _checked(call: Call, body: c.Checked, signed: Signed) -> Call:
     check = faults().checks.get(body.check)
     if check is None or body.outcome not in check.reads:
         return call
-    return _read(call, Reading(height_in=check.reads_at_in, outcome=check.reads[body.outcome]), signed)
+    reading = check.reads[body.outcome]
+    top = call.measured.get("height_in")
+    open_in = top if isinstance(top, float) else USUAL_HEIGHT_IN
+    return _read(call, reading.model_copy(update={"height_in": min(reading.height_in, open_in)}), signed)
 
 
 def _fact(call: Call, body: c.FactSet, signed: Signed) -> Call:

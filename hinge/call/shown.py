@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from dataclasses import asdict
+
 from hinge.balance.readings import OUTCOMES as OUTCOME_NAMES
 from hinge.balance.readings import USUAL_HEIGHTS_IN, reading_heights
 from hinge.call import commands as c
@@ -347,9 +349,8 @@ def _gate_state(gate: str, title: str, why: str, signed: Signed | None) -> GateS
 def _proof_states(call: Call) -> list[ProofState]:
     def state(proof_id: str) -> dict[str, object]:
         tried = call.tried.get(proof_id)
-        signed = {"by": tried.signed.by, "at": tried.signed.at} if tried else {}
         standing = tried.standing if tried else "open"
-        return {"standing": standing, "says": STANDINGS[standing], **signed}
+        return {"standing": standing, "says": STANDINGS[standing]} | (asdict(tried.signed) if tried else {})
 
     told = ("id", "title", "how", "passes_when", "required")
     return [ProofState.model_validate({name: getattr(proof, name) for name in told} | state(proof.id)) for proof in proofs()]

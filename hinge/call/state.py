@@ -157,6 +157,7 @@ class ProofState(BaseModel):
     required: bool
     standing: Literal["open", "passed", "failed", "void"]
     says: str
+    entry: str = ""
     by: str = ""
     at: str = ""
 

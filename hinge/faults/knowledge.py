@@ -12,7 +12,7 @@ import numpy as np
 from pydantic import Field
 
 from hinge.arrays import Bools, Floats
-from hinge.balance.readings import Outcome
+from hinge.balance.readings import Reading
 from hinge.document import Document, table_of
 from hinge.errors import BadInput
 
@@ -59,7 +59,7 @@ class FaultCause(Document):
 class Check(Document):
     """Something to look at, try or ask; see the head of checks.toml.
 
-    What it shows of the balance is a reading, `reads` by outcome, with the bottom edge at `reads_at_in`.
+    What it shows of the balance is a reading, `reads` by outcome.
     """
 
     ask: str
@@ -69,8 +69,7 @@ class Check(Document):
     needs: Need = ""
     outcomes: Annotated[dict[str, str], Field(min_length=2)]
     usually: list[float]
-    reads: dict[str, Outcome] = {}
-    reads_at_in: float = 0.0
+    reads: dict[str, Reading] = {}
     says: dict[str, str] = {}
     given: dict[str, list[float]]
 
@@ -162,8 +161,8 @@ def _require_sound(
         _require(sum(len(one.split()) for one in check_.given) == len(rows), f"{name}.given", None, "each cause once")
         _require(set(rows) <= causes.keys(), f"{name}.given", sorted(rows.keys() - causes.keys()), "causes there are")
         _require(set(check_.says) <= check_.outcomes.keys(), f"{name}.says", sorted(check_.says), "its outcomes")
-        reads = set(check_.reads) <= check_.outcomes.keys() and (not check_.reads or (check_.needs == "lift" and check_.reads_at_in > 0))
-        _require(reads, f"{name}.reads", sorted(check_.reads), "its outcomes, of a check that lifts the door to reads_at_in")
+        reads = set(check_.reads) <= check_.outcomes.keys() and (not check_.reads or check_.needs == "lift")
+        _require(reads, f"{name}.reads", sorted(check_.reads), "its outcomes, of a check that lifts the door")
         for where, row in {"usually": check_.usually, **rows}.items():
             sums = len(row) == len(check_.outcomes) and min(row) > 0 and abs(sum(row) - HUNDRED) < ROUNDING
             _require(sums, f"{name}.{where}", row, f"{len(check_.outcomes)} chances above 0 that add up to 100")

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from typing import Literal
 
 from pydantic import BaseModel
@@ -9,9 +10,12 @@ from pydantic import BaseModel
 from hinge.call.evolve import Call
 from hinge.document import read
 from hinge.eyes.sun import NEVER_HOURS
+from hinge.measure.fields import Value
 from hinge.questions.sun import SunAnswer, SunPlace, SunQuestion, sun
 
 FIELDS = ("facing_deg", "receiver_side")
+# Where the skyline is measured, from straight out [degrees]; what was not measured stands low.
+SKYLINE_DEG = {"skyline_left_deg": -45.0, "skyline_ahead_deg": 0.0, "skyline_right_deg": 45.0}
 
 
 class CallSun(BaseModel):
@@ -31,6 +35,7 @@ def sun_of(call: Call, place: SunPlace | None, year: int, complaint_at: str = ""
         return CallSun(missing=missing)
     asked = place.model_dump() | {
         "facing_deg": measured["facing_deg"],
+        "skyline": _skyline(measured),
         "receiver": measured["receiver_side"],
         "year": int(complaint_at[:4]) if complaint_at[:4].isdigit() else year,
         "complaint_at": complaint_at,
@@ -42,3 +47,11 @@ def sun_of(call: Call, place: SunPlace | None, year: int, complaint_at: str = ""
     side = answer.left if question.receiver == "left" else answer.right
     fact: Literal["low_sun", "never_sun"] | None = None if answer.verdict == "not_the_sun" else "low_sun"
     return CallSun(missing=[], answer=answer, receiver=question.receiver, fact="never_sun" if side.hours_per_year < NEVER_HOURS else fact)
+
+
+def _skyline(measured: Mapping[str, Value]) -> list[dict[str, Value]]:
+    found = {turn: measured[field] for field, turn in SKYLINE_DEG.items() if field in measured}
+    facing = measured["facing_deg"]
+    if not found or not isinstance(facing, float):
+        return []
+    return [{"azimuth_deg": (facing + turn) % 360.0, "elevation_deg": found.get(turn, 0.0)} for turn in SKYLINE_DEG.values()]

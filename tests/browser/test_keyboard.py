@@ -37,19 +37,13 @@ def count(page, side, times, before):
 
 def other_spring(page):
     """The springs are one group: the arrows go from one to the next."""
-
-    def picked():
-        # The counter that has just come to its end may still take the focus to itself: one presses again.
-        tab_to(page, "Left spring:")
-        page.keys(Keys.ARROW_RIGHT)
-        page.until(lambda: "Right spring:" in page.browser.switch_to.active_element.text, "the focus on the other spring")
-        page.keys(Keys.SPACE)
-        page.pause(0.3)
-        if not page.browser.execute_script(PICKED):
-            page.keys(Keys.ENTER)
-        return page.browser.execute_script(PICKED)
-
-    page.until(picked, "the other spring")
+    # The counter that is at its end is off: the focus it held comes back into the dialog by itself, a frame later.
+    page.until(lambda: page.browser.switch_to.active_element.tag_name != "body", "the focus in the dialog")
+    tab_to(page, "Left spring:")
+    page.keys(Keys.ARROW_RIGHT)
+    page.until(lambda: "Right spring:" in page.browser.switch_to.active_element.text, "the focus on the other spring")
+    page.keys(Keys.SPACE)
+    page.until(lambda: page.browser.execute_script(PICKED), "the other spring")
 
 
 PICKED = """

@@ -228,6 +228,21 @@ def test_the_sun_is_asked_for_what_it_lacks_and_then_says_what_follows():
     assert "facing_deg" in call.state.record_after.measured, "the file remembers which way it looks"
 
 
+def test_what_stands_before_the_sun_on_its_side_takes_its_hours():
+    call = Running()
+    for field, typed in (("facing_deg", "270"), ("receiver_side", "right")):
+        call.say("measured", field=field, typed=typed)
+    hours = [sun_of(call.call, HERE, 2026).answer.right.hours_per_year]
+    # This receiver looks to the south-west, which is the left hand of who looks out to the west.
+    for field, typed in (("skyline_right_deg", "30"), ("skyline_left_deg", "12"), ("skyline_ahead_deg", "80"), ("skyline_left_deg", "80")):
+        call.say("measured", field=field, typed=typed)
+        hours.append(sun_of(call.call, HERE, 2026).answer.right.hours_per_year)
+    assert hours[0] * 0.9 < hours[1] <= hours[0], "trees on the other hand take next to nothing"
+    assert hours[2] < hours[1] * 0.9
+    assert hours[4] < 1.0
+    assert sun_of(call.call, HERE, 2026).fact == "never_sun"
+
+
 def test_a_receiver_the_sun_never_reaches_is_known_as_such():
     call = Running()
     call.say("measured", field="facing_deg", typed="0")
@@ -252,6 +267,21 @@ def test_a_door_let_go_at_waist_height_is_read_and_the_reading_goes_with_the_ans
     call.gates("as_found")
     call.say("checked", check="mid_hold", outcome="cant_tell")
     assert call.state.readings == []
+
+
+@pytest.mark.parametrize(("outcome", "height", "pulls"), [("at_24", 24.0, "too little"), ("at_42", 42.0, ""), ("flies", 84.0, "too much")])
+def test_a_toss_is_a_reading_too_and_both_say_the_same(outcome, height, pulls):
+    call = Running().measured()
+    call.say("complaint", complaint="sinks")
+    call.gates("hands_on", "as_found")
+    before = {one.cause: one.probability for one in finding_of(call.call).finding.causes}
+    call.say("checked", check="toss", outcome=outcome)
+    (taken,) = call.call.readings
+    assert (taken.reading.height_in, taken.reading.tossed, taken.before) == (height, True, True)
+    says = {"too little": ("springs_tired", "turns_low", "weight_added"), "too much": ("turns_high",)}
+    found = {one.cause: one.probability for one in finding_of(call.call).finding.causes}
+    for cause in says.get(pulls, ()):
+        assert found.get(cause, 0.0) > before.get(cause, 0.0)
 
 
 def test_the_page_says_at_once_why_a_door_is_not_lifted():

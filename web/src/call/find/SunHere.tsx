@@ -1,5 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
+import styled from 'styled-components';
 import { mistakeAt, type Schemas } from '../../api/client';
 import { callSunQuery } from '../../api/queries';
 import { SIDES, SunResult } from '../../drawing/SunResult';
@@ -9,6 +10,14 @@ import { Label, Quiet, Sheet, Stack } from '../../ui/layout';
 import { OneOf } from '../../ui/OneOf';
 import { Loading, Refused } from '../../ui/states';
 import type { Call } from '../useCall';
+
+const Beside = styled.div`display: grid; grid-template-columns: repeat(3, minmax(0, 1fr)); gap: 10px;`;
+const SKYLINE = [
+  ['skyline_left_deg', 'Half left'],
+  ['skyline_ahead_deg', 'Ahead'],
+  ['skyline_right_deg', 'Half right'],
+] as const;
+const READ_BY = ['facing_deg', 'receiver_side', ...SKYLINE.map(([field]) => field)];
 
 type Props = { call: Call; facts: Schemas['FactState'][] };
 
@@ -27,26 +36,19 @@ export function SunHere({ call, facts }: Props) {
 
 function Asked({ call, facts }: Props) {
   const known = new Map(call.state.measured.map((one) => [one.field, one]));
-  const [facing, setFacing] = useState(() => String(known.get('facing_deg')?.value ?? ''));
   const [at, setAt] = useState('');
-  const measure = (field: string, typed: string) => call.enter({ kind: 'measured', field, typed });
   const side = known.get('receiver_side')?.value;
-  const said = `${known.get('facing_deg')?.value} ${side} ${known.get('width_in')?.value}`;
+  const said = [...READ_BY, 'width_in'].map((field) => known.get(field)?.value).join(' ');
   const found = useQuery(callSunQuery(call.call.key, said, at));
   const fact = facts.find((one) => one.id === found.data?.fact);
   return (
     <Sheet>
       <Stack>
-        <Field
+        <Angle
+          call={call}
+          field="facing_deg"
           label="Looking out"
           hint="degrees clockwise from north: 90 east, 180 south, 270 west"
-          inputMode="decimal"
-          value={facing}
-          onChange={setFacing}
-          onBlur={() => {
-            if (facing.trim() && facing !== String(known.get('facing_deg')?.value ?? '')) measure('facing_deg', facing);
-          }}
-          isDisabled={call.state.closed}
         />
         <Label>The receiver, seen from inside looking out</Label>
         <OneOf
@@ -54,9 +56,15 @@ function Asked({ call, facts }: Props) {
           flow
           options={SIDES}
           value={side === 'left' || side === 'right' ? side : null}
-          pick={(id) => measure('receiver_side', id)}
+          pick={(id) => call.enter({ kind: 'measured', field: 'receiver_side', typed: id })}
           isDisabled={call.state.closed}
         />
+        <Label>What stands before the door, in degrees: a fist at arm’s length is about 10</Label>
+        <Beside>
+          {SKYLINE.map(([field, label]) => (
+            <Angle key={field} call={call} field={field} label={label} />
+          ))}
+        </Beside>
         {found.isError && <Refused wrong={found.error} />}
         {found.isPending && <Loading />}
         {found.data?.missing.includes('place') && (
@@ -81,5 +89,26 @@ function Asked({ call, facts }: Props) {
         )}
       </Stack>
     </Sheet>
+  );
+}
+
+type AngleProps = { call: Call; field: string; label: string; hint?: string };
+
+/** One angle of the record, entered when the field is left. */
+function Angle({ call, field, label, hint }: AngleProps) {
+  const known = String(call.state.measured.find((one) => one.field === field)?.value ?? '');
+  const [typed, setTyped] = useState(known);
+  return (
+    <Field
+      label={label}
+      {...(hint ? { hint } : {})}
+      inputMode="decimal"
+      value={typed}
+      onChange={setTyped}
+      onBlur={() => {
+        if (typed.trim() && typed !== known) call.enter({ kind: 'measured', field, typed });
+      }}
+      isDisabled={call.state.closed}
+    />
   );
 }

@@ -4,6 +4,7 @@ import type { Schemas } from '../../api/client';
 import { Plain } from '../../ui/buttons';
 import { Label, Stack } from '../../ui/layout';
 import { clock } from '../../ui/words';
+import { TakeBack } from '../TakeBack';
 import type { Call } from '../useCall';
 
 const Proof = styled.div`background: var(--sheet); border: 1px solid var(--line); padding: 10px 14px; display: grid; gap: 6px;
@@ -20,37 +21,50 @@ export function Proofs({ call }: { call: Call }) {
   );
 }
 
+/** One proof: it keeps its words and its height whatever is said of it, so that nothing moves under the next finger. */
 function ProofRow({ proof, call }: { proof: Schemas['ProofState']; call: Call }) {
   const row = useRef<HTMLDivElement>(null);
+  const underWay = call.waiting.some(({ body }) => body.kind === 'proof' && body.proof === proof.id);
   const made = (passed: boolean) => {
     call.enter({ kind: 'proof', proof: proof.id, passed, note: '' });
-    // The buttons go with the answer: the keyboard keeps its place in the list.
+    // The button pressed is off from now on: the keyboard keeps its place in the list.
     row.current?.focus({ preventScroll: true });
   };
+  const { standing, entry } = proof;
+  const tried = standing === 'passed' || standing === 'failed';
   return (
     <Proof ref={row} tabIndex={-1} role="group" aria-label={proof.title}>
       <h3>
         {proof.title}
         {proof.required ? '' : ' (advised)'}
-        <span className={proof.standing}>
-          {proof.says} {proof.standing === 'passed' && proof.at ? clock(proof.at) : ''}
+        <span className={standing}>
+          {proof.says} {standing === 'passed' && proof.at ? clock(proof.at) : ''}
         </span>
       </h3>
-      {proof.standing !== 'passed' && (
+      {!(call.state.closed && standing === 'passed') && (
         <>
           <p>{proof.how}</p>
           <p>Passes when: {proof.passes_when}</p>
-          {!call.state.closed && (
-            <div>
-              <Plain onPress={() => made(true)} aria-label={`${proof.title} passed`}>
-                Passed
-              </Plain>
-              <Plain onPress={() => made(false)} aria-label={`${proof.title} failed`}>
-                Failed
-              </Plain>
-            </div>
-          )}
         </>
+      )}
+      {!call.state.closed && (
+        <div>
+          <Plain
+            isDisabled={underWay || standing === 'passed'}
+            onPress={() => made(true)}
+            aria-label={`${proof.title} passed`}
+          >
+            Passed
+          </Plain>
+          <Plain
+            isDisabled={underWay || standing === 'failed'}
+            onPress={() => made(false)}
+            aria-label={`${proof.title} failed`}
+          >
+            Failed
+          </Plain>
+          {tried && <TakeBack call={call} entry={entry} of={`what was said of ${proof.title}`} />}
+        </div>
       )}
     </Proof>
   );
