@@ -13,11 +13,12 @@ from hinge.balance.hung import HungDoor
 from hinge.call.commands import read_command
 from hinge.call.decide import decide
 from hinge.call.events import Entry, entry_of
-from hinge.call.evolve import Call, evolve, start
-from hinge.call.knowledge import gate_groups
+from hinge.call.evolve import evolve, start
+from hinge.call.facts import Call
 from hinge.call.record import DoorRecord
 from hinge.call.setup import Setup, setup_of
 from hinge.door.lift import required_lift
+from hinge.procedures.rules import gate_groups
 from hinge.sizing.search import Wanted, find_sets
 from hinge.sizing.sets import SpringSet
 

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from hinge.call.evolve import Call
+from hinge.call.facts import Call
 from hinge.faults.find import CANT_TELL, looks
 from hinge.faults.knowledge import faults
 from hinge.faults.reason import confirmed, posterior, prior

@@ -194,6 +194,29 @@ class ProofMade(Document):
     note: Text = ""
 
 
+class Stepped(Document):
+    """Steps of a procedure that were done; or, where not `done`, are to be done again."""
+
+    kind: Literal["stepped"]
+    steps: Annotated[list[Name], Field(min_length=1, max_length=40)]
+    done: bool = True
+
+
+class PassedOver(Document):
+    """A step that is not done on this door, and why; it opens no gate."""
+
+    kind: Literal["passed_over"]
+    step: Name
+    reason: Annotated[str, Field(min_length=3, max_length=600)]
+
+
+class Left(Document):
+    """The work is left as it stands, made safe, and why; whoever enters the next thing takes it up."""
+
+    kind: Literal["left"]
+    reason: Annotated[str, Field(min_length=3, max_length=600)]
+
+
 class Withdrawn(Document):
     """A claim taken back, with why. What followed from it stays."""
 
@@ -225,7 +248,7 @@ class Abandoned(Document):
 
 Plain = (
     Complaint | GateSet | Found | Checked | FactSet | Cured | Chosen | Aimed | Moved | Slack | StillWound | Stopped | TakenOff | PutOn
-    | BalanceReading | ProofMade | Withdrawn | Disconnected | Closed | Abandoned
+    | BalanceReading | ProofMade | Stepped | PassedOver | Left | Withdrawn | Disconnected | Closed | Abandoned
 )  # fmt: skip
 Said = Plain | Measured | Picked | Again
 Command = Annotated[Said, Field(discriminator="kind")]

@@ -10,19 +10,22 @@ from hinge.call import events as ev
 from hinge.call import line as ln
 from hinge.call.answers import at_fault
 from hinge.call.ending import to_abandon, to_close
-from hinge.call.evolve import Call, action_of, takes_back
+from hinge.call.evolve import action_of, takes_back
+from hinge.call.facts import Call
 from hinge.call.hung import hung_door
-from hinge.call.knowledge import causes, complaints, gate_groups, proofs, stop_rules
+from hinge.call.knowledge import causes, complaints
 from hinge.call.permits import require_gates, require_may_lift, require_may_run, require_may_size
 from hinge.call.picking import NOT_MEASURED, plan_of
 from hinge.call.record import MOST_QUARTERS, OnDoor
 from hinge.call.sheet import understood
+from hinge.call.stepping import require_may_leave, require_may_pass_over, require_may_step
 from hinge.call.words import PARTS
 from hinge.document import plain_value
 from hinge.errors import BadInput, Contradiction, HingeError, OutOfStep
 from hinge.faults.find import CANT_TELL
 from hinge.faults.knowledge import faults, require_known
 from hinge.measure.fields import fields, read_field, require_sound
+from hinge.procedures.rules import gate_groups, proofs, stop_rules
 from hinge.springs.lists import NO_LISTS, Lists
 
 # Parts of which nothing is put right without work on what carries the door.
@@ -371,6 +374,9 @@ _RULES: dict[type, Callable[[Call, Any], None]] = {
     c.PutOn: _put_on,
     c.BalanceReading: _reading,
     c.ProofMade: _proof,
+    c.Stepped: require_may_step,
+    c.PassedOver: require_may_pass_over,
+    c.Left: require_may_leave,
     c.Withdrawn: _withdrawal,
     c.Closed: _closed,
     c.Abandoned: _abandoned,

@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
-from hinge.call.evolve import Call
-from hinge.call.knowledge import proofs
+from hinge.call.facts import Call
 from hinge.call.permits import held_by_hand, holds_at
+from hinge.procedures.rules import proofs
 
 
 def to_close(call: Call) -> list[str]:
@@ -34,6 +34,6 @@ def to_abandon(call: Call) -> list[str]:
         kept.append("Gates are met: put the opener and the door back as they were, and open each gate again.")
     if call.causes or call.checks or call.past_checks or call.cures:
         kept.append("Something was looked at or found: take it back, or close the call so that the file keeps it.")
-    if call.readings or call.tried or call.powered or call.disconnections:
+    if call.readings or call.tried or call.powered or call.stepped or call.disconnections:
         kept.append("The door was lifted, run or proved on this call: the file keeps that.")
     return kept

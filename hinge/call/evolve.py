@@ -2,162 +2,26 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Mapping
-from dataclasses import dataclass, field, replace
+from collections.abc import Iterable
+from dataclasses import replace
 from functools import reduce
-from typing import Literal
 
 from hinge.balance.readings import Reading
 from hinge.call import commands as c
 from hinge.call import events as ev
 from hinge.call import line as ln
 from hinge.call.events import Entry
-from hinge.call.knowledge import Action, StopRule, gate_groups, proofs, stop_rules
-from hinge.call.line import Line, Part
-from hinge.call.record import DoorRecord, How, OnDoor, sound
+from hinge.call.facts import Aim, Call, Claim, Signed, Taken, Tried, Unread
+from hinge.call.line import Line
+from hinge.call.record import DoorRecord
 from hinge.faults.find import CANT_TELL
 from hinge.faults.knowledge import Need, faults
-from hinge.measure.fields import Value
+from hinge.procedures.knowledge import procedures
+from hinge.procedures.knowledge import steps as procedure_steps
+from hinge.procedures.rules import Action, gate_groups, proofs, stop_rules
 
-Standing = Literal["open", "passed", "failed", "void"]
 # Where a door that flew open is, as long as its height is not measured: 7 ft, the usual home door; common practice.
 USUAL_HEIGHT_IN = 84.0
-
-
-@dataclass(frozen=True)
-class Signed:
-    """Who entered something, when, and under which id."""
-
-    entry: str
-    by: str
-    at: str
-
-
-@dataclass(frozen=True)
-class Claim:
-    """A value that was claimed, and who did."""
-
-    value: Value
-    how: How
-    signed: Signed
-
-
-@dataclass(frozen=True)
-class Taken:
-    """A balance reading, what carried the door when it was taken, whether nothing was touched yet, and whether it still stands so."""
-
-    reading: Reading
-    signed: Signed
-    at_setting: OnDoor
-    before: bool
-    current: bool = True
-
-
-@dataclass(frozen=True)
-class Tried:
-    """A proof and how it stands."""
-
-    standing: Standing
-    signed: Signed
-
-
-@dataclass(frozen=True)
-class Unread:
-    """Something kept that cannot be read; `field` where it was a measurement."""
-
-    entry: str
-    field: str
-    text: str
-
-
-@dataclass(frozen=True)
-class Call:
-    """The facts of a call. `claims` holds the standing claims of every measured field, last one last.
-
-    `checks` are the fault finder's since the last cure, `past_checks` those before; `abandoned` is why a closed call was a mistake.
-    `found_line` is kept once something else goes on; `powered` is when the door last ran by the opener.
-    """
-
-    record: DoorRecord
-    complaints: tuple[tuple[str, Signed], ...] = ()
-    causes: tuple[tuple[c.Found, Signed], ...] = ()
-    checks: tuple[tuple[c.Checked, Signed], ...] = ()
-    facts: Mapping[str, tuple[bool, Signed]] = field(default_factory=dict)
-    cures: tuple[tuple[str, Signed], ...] = ()
-    past_checks: tuple[tuple[c.Checked, Signed], ...] = ()
-    gates: Mapping[str, Signed] = field(default_factory=dict)
-    claims: Mapping[str, tuple[Claim, ...]] = field(default_factory=dict)
-    plans: tuple[tuple[c.Chosen, Signed], ...] = ()
-    found_line: Line | None = None
-    moved_line: Line | None = None
-    readings: tuple[Taken, ...] = ()
-    tried: Mapping[str, Tried] = field(default_factory=dict)
-    powered: Signed | None = None
-    stops: tuple[tuple[str, Signed], ...] = ()
-    disconnections: tuple[tuple[str, Signed], ...] = ()
-    closed: tuple[str, Signed] | None = None
-    abandoned: str = ""
-    unreadable: tuple[Unread, ...] = ()
-    count: int = 0
-
-    @property
-    def measured(self) -> dict[str, Value]:
-        """Every value known, of the file and of the call."""
-        said = {name: claims[-1].value for name, claims in self.claims.items() if claims}
-        return self.record.measured | sound(said)[0]
-
-    def how(self, name: str) -> How:
-        """How a value was found."""
-        claims = self.claims.get(name)
-        return claims[-1].how if claims else self.record.how.get(name, How())
-
-    @property
-    def line(self) -> Line:
-        """What carries the door: as it was moved, or as it is known before anything was."""
-        return self.found if self.moved_line is None else self.moved_line
-
-    @property
-    def found(self) -> Line:
-        """What carried the door on arrival, by the file and by what was measured until something else went on."""
-        if self.found_line is not None:
-            return self.found_line
-        said = frozenset(name for name, claims in self.claims.items() if claims)
-        return ln.on_arrival(self.record, self.measured, said)
-
-    @property
-    def turns_found(self) -> dict[Part, int | None]:
-        """Quarter-turns each cone had on arrival: as counted off it, or as known; None where nobody knows."""
-        found, line = self.found, self.line if self.found_line is None else self.found_line
-        off = (
-            line.let_off if self.found_line or line.on is None else {part: n for part, n in line.let_off.items() if line.counts[part] == 0}
-        )
-        return {part: off.get(part) or known for part, known in found.counts.items()} if found.kind == "torsion" else {}
-
-    @property
-    def stopped(self) -> tuple[StopRule, Signed] | None:
-        """The rule that stopped the work last, until the gates it opened are met again."""
-        if not self.stops or self.stops[-1][0] not in stop_rules():
-            return None
-        rule = stop_rules()[self.stops[-1][0]]
-        return (rule, self.stops[-1][1]) if any(gate not in self.gates for gate in rule.reopens) else None
-
-    @property
-    def cause(self) -> str | None:
-        """What was found last."""
-        return self.causes[-1][0].cause if self.causes else None
-
-    def standing_claims(self) -> frozenset[str]:
-        """The entries that can be taken back: what was claimed, never what was done on the door."""
-        pairs = (*self.complaints, *self.causes, *self.checks, *self.past_checks, *self.facts.values(), *self.cures)
-        pairs += (*self.plans, *self.disconnections)
-        signed = [one for _, one in pairs] + [one.signed for of in self.claims.values() for one in of]
-        signed += [one.signed for one in self.readings] + [one.signed for one in self.tried.values()]
-        return frozenset(one.entry for one in signed)
-
-    @property
-    def plan(self) -> c.Chosen | None:
-        """What was picked to go on the door and is not on it yet."""
-        return self.plans[-1][0] if self.plans else None
 
 
 def start(record: DoorRecord) -> Call:
@@ -173,7 +37,7 @@ def fold(record: DoorRecord, entries: Iterable[Entry]) -> Call:
 def evolve(call: Call, entry: Entry) -> Call:
     """The facts after one more event. Never raises."""
     body, signed = entry.body, Signed(entry.id, entry.by, entry.at)
-    after = _CLAIMS.get(type(body), _work)(replace(call, count=call.count + 1), body, signed)  # type: ignore[operator]
+    after = _CLAIMS.get(type(body), _work)(replace(call, count=call.count + 1, left=None), body, signed)  # type: ignore[operator]
     action = action_of(call, body)
     if action == "power":
         after = replace(after, powered=signed)
@@ -207,10 +71,20 @@ def action_of(call: Call, body: ev.Event) -> Action | None:
             return "lift" if call.line.touched else "lift_as_found"
         case c.Checked():
             return _done_by(call, body)
+        case c.Stepped():
+            return moves(call, body)
         case c.ProofMade():
             return "power" if any(proof.id == body.proof and proof.powered for proof in proofs()) else None
         case _:
             return None
+
+
+def moves(call: Call, body: c.Stepped) -> Action | None:
+    """How steps that were done move the door, if any does: by hand, or by the opener."""
+    done = [procedure_steps()[name] for name in body.steps if body.done and name in procedure_steps()]
+    if any(step.needs == "power" for step in done):
+        return "power"
+    return action_for(call, "lift") if any(step.does == "lift" for step in done) else None
 
 
 def _done_by(call: Call, body: c.Checked) -> Action | None:
@@ -271,7 +145,8 @@ def _work(call: Call, body: ev.Event, signed: Signed) -> Call:
         case c.PutOn():
             return call if call.plan is None else _put_on(call, call.plan)
         case c.Aimed():
-            return replace(call, moved_line=ln.aimed(line, dict(body.targets)))
+            aim: Aim = "trim" if line.carries and any(body.targets.values()) else "keep" if not any(body.targets.values()) else call.aim
+            return replace(_begun(call, aim), moved_line=ln.aimed(line, dict(body.targets)))
         case ev.TrimmedWhole():
             parts = ("small",) if line.kind == "counterweight" else tuple(line.counts)
             for part in parts:
@@ -338,7 +213,34 @@ def _measured(call: Call, body: ev.MeasuredValue, signed: Signed) -> Call:
 
 
 def _chosen(call: Call, body: c.Chosen, signed: Signed) -> Call:
-    return replace(call, plans=(*call.plans, (body, signed)))
+    return replace(_begun(call, "keep" if body.again else "replace"), plans=(*call.plans, (body, signed)))
+
+
+def _begun(call: Call, aim: Aim) -> Call:
+    """Other work on what carries the door: its steps are all to be done, whatever was done for the work before."""
+    if aim == call.aim and aim != "trim":
+        return call
+    again = {name for one in procedures().values() if one.when is not None for name in one.steps}
+    return replace(call, aim=aim, stepped={name: by for name, by in call.stepped.items() if name not in again})
+
+
+def _stepped(call: Call, body: c.Stepped, signed: Signed) -> Call:
+    left = {name: by for name, by in call.stepped.items() if name not in body.steps}
+    over = {name: why for name, why in call.passed_over.items() if name not in body.steps}
+    if not body.done:
+        return replace(call, stepped=left, passed_over=over)
+    known = procedure_steps()
+    void = {proof for name in body.steps if name in known for proof in known[name].voids}
+    tried = {name: replace(one, standing="void") if name in void else one for name, one in call.tried.items()}
+    return replace(call, stepped=left | dict.fromkeys(body.steps, signed), passed_over=over, tried=tried)
+
+
+def _passed_over(call: Call, body: c.PassedOver, signed: Signed) -> Call:
+    return replace(call, passed_over={**call.passed_over, body.step: (body.reason, signed)})
+
+
+def _left(call: Call, body: c.Left, signed: Signed) -> Call:
+    return replace(call, left=(body.reason, signed))
 
 
 def _reading(call: Call, body: c.BalanceReading, signed: Signed) -> Call:
@@ -395,6 +297,9 @@ _CLAIMS = {
     c.Chosen: _chosen,
     c.BalanceReading: _reading,
     c.ProofMade: _proof,
+    c.Stepped: _stepped,
+    c.PassedOver: _passed_over,
+    c.Left: _left,
     c.Disconnected: _disconnected,
     c.Closed: _closed,
     c.Abandoned: _abandoned,

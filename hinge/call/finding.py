@@ -8,7 +8,7 @@ from pydantic import BaseModel
 
 from hinge.call.answers import answers_of, cured_of, facts_of
 from hinge.call.booked import triage_of
-from hinge.call.evolve import Call
+from hinge.call.facts import Call
 from hinge.call.permits import gates_before, may
 from hinge.faults.find import Finding, find
 from hinge.faults.knowledge import NEEDS, faults

@@ -9,7 +9,8 @@ from hinge.call import events as ev
 from hinge.call import line as ln
 from hinge.call.decide import UNITS, decide
 from hinge.call.ending import to_abandon
-from hinge.call.evolve import Call, evolve, start
+from hinge.call.evolve import evolve, start
+from hinge.call.facts import Call
 from hinge.call.record import DoorRecord
 from hinge.errors import BadInput, Contradiction, HingeError
 from hinge.measure.fields import require_sound

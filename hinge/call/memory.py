@@ -8,7 +8,7 @@ from datetime import date, timedelta
 
 from pydantic import BaseModel
 
-from hinge.call.evolve import Call
+from hinge.call.facts import Call
 from hinge.sizing.sets import shortest_life
 from hinge.springs.use import Use, Years, uses, years_of
 

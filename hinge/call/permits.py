@@ -3,10 +3,12 @@
 from __future__ import annotations
 
 from hinge.call.answers import at_fault, cured_of
-from hinge.call.evolve import Call, action_for
-from hinge.call.knowledge import Action, causes, guards
+from hinge.call.evolve import action_for
+from hinge.call.facts import Call
+from hinge.call.knowledge import causes
 from hinge.errors import Contradiction, GateNotMet, HingeError, OutOfStep
 from hinge.faults.knowledge import Need
+from hinge.procedures.rules import Action, guards
 from hinge.springs.counterbalance import CHEST_HEIGHT, THREE_TO_FOUR_FEET, Band
 
 

@@ -10,13 +10,13 @@ from hinge.call import commands as c
 from hinge.call.answers import confirmed_causes
 from hinge.call.decide import UNITS
 from hinge.call.ending import to_abandon, to_close
-from hinge.call.evolve import Call, Signed, Taken
+from hinge.call.facts import Call, Signed, Taken
 from hinge.call.hung import hung_or_none
-from hinge.call.knowledge import Action, GateGroup, causes, complaints, gate_groups, guards, proofs, stop_rules, work_told
+from hinge.call.knowledge import causes, complaints
 from hinge.call.line import Line, Part
 from hinge.call.permits import not_lifted_for, stopped_for
 from hinge.call.picking import turns_for
-from hinge.call.record import CarrierKind, DoorRecord, How, OnDoor, read_record, sound
+from hinge.call.record import DoorRecord, How, OnDoor, read_record, sound
 from hinge.call.said import door_said, turned_round
 from hinge.call.setup import Setup, missing_of
 from hinge.call.sheet import asked_of, understood
@@ -32,10 +32,7 @@ from hinge.call.state import (
     ReadingState,
     Stage,
     StageName,
-    StopState,
     UnreadableState,
-    Work,
-    WorkStep,
 )
 from hinge.call.strokes import strokes_of, way_words
 from hinge.call.summary import summary_of
@@ -51,13 +48,14 @@ from hinge.call.words import (
     STANDINGS,
     carrier_words,
     measured_words,
-    plan_words,
     reading_words,
     unreadable_words,
     weight_words,
 )
+from hinge.call.work import asked, left_words, work_of
 from hinge.measure.fields import Measured, Value, fields
 from hinge.measure.tape import format_length
+from hinge.procedures.rules import GateGroup, gate_groups, proofs
 from hinge.springs.torsion import BAR_IN
 
 
@@ -98,7 +96,7 @@ def shown(call: Call, claimed_elsewhere: bool = False) -> CallState:
         said=door_said(measured, now),
         chosen=_choice(call, line, setup),
         parts=_parts(line, plan, setup, turned_round(measured)),
-        work=_work(call),
+        work=work_of(call),
         touched=line.touched,
         set_up=line.touched and line.set_up and plan is None,
         hung=hung,
@@ -109,6 +107,7 @@ def shown(call: Call, claimed_elsewhere: bool = False) -> CallState:
         stages=_stages(call, groups, setup is not None, missing),
         to_close=missing,
         disconnected=call.disconnections[-1][0] if call.disconnections else "",
+        left=left_words(call),
         closed=call.closed is not None,
         closed_at=call.closed[1].at if call.closed else "",
         told=call.closed[0] if call.closed else "",
@@ -183,7 +182,7 @@ def _choice(call: Call, line: Line, setup: Setup | None) -> Choice | None:
     if plan is None and not (line.touched and line.on):
         return None
     on = plan.on() if plan else line.on or OnDoor()
-    turns = _asked(line) if plan is None else plan.quarter_turns
+    turns = asked(line) if plan is None else plan.quarter_turns
     return Choice(
         option=on.option,
         words=", again: ".join(part for part in ("these springs" if plan and plan.again else "", carrier_words(on)) if part),
@@ -208,72 +207,6 @@ def _stale(plan: c.Chosen, line: Line, setup: Setup | None) -> str:
     if wanted is None or quarter_turns is None or wanted == quarter_turns:
         return ""
     return f"The door was measured again: this set now takes {wanted} quarter-turns, not {quarter_turns}. Pick it again."
-
-
-def _asked(line: Line) -> int | None:
-    """The one count every part is to go to, where it is one."""
-    asked = {target for target in line.targets.values() if target is not None}
-    return asked.pop() if len(asked) == 1 and line.kind == "torsion" else None
-
-
-def _work(call: Call) -> Work | None:
-    line, plan = call.line, call.plan
-    step = _step(line, plan)
-    if step is None:
-        return None
-    if step == "put_on" and plan is not None:
-        on = plan.on()
-        return _told(call, on.kind or "torsion", step, on, None, _ACTIONS[step])
-    turns = plan.quarter_turns if plan is not None else _asked(line)
-    return _told(call, line.kind, step, line.on or OnDoor(), turns, _ACTIONS[step] if step != "set" else _actions(line))
-
-
-def _step(line: Line, plan: c.Chosen | None) -> WorkStep | None:
-    """What comes next on what carries the door; nothing where it hangs as it was found and is to stay."""
-    if line.on is None:
-        return None if plan is None else "put_on"
-    asked = [target for target in line.targets.values() if target is not None]
-    down = line.kind == "torsion" and not line.wound
-    if plan is not None:
-        return "let_down" if line.wound else "down" if plan.again and line.kind == "torsion" else "take_off"
-    if line.being_let_down or (line.kind == "torsion" and asked and not any(asked)):
-        return "down" if down else "let_down"
-    if not line.set_up:
-        return "set"
-    return "done" if line.touched and line.carries else "down" if down and line.touched else None
-
-
-_ACTIONS: dict[WorkStep, tuple[Action, ...]] = {
-    "let_down": ("let_down",), "down": ("rewind",), "take_off": ("take_off",), "put_on": ("put_on",), "done": (),
-}  # fmt: skip
-
-
-def _actions(line: Line) -> tuple[Action, ...]:
-    """What getting every part to its target takes."""
-    if line.kind != "torsion":
-        return ("set",)
-    ways = [(target, line.counts.get(part) or 0) for part, target in line.targets.items() if target is not None]
-    up, down = any(target > count for target, count in ways), any(target < count for target, count in ways)
-    return (*(("wind",) if up else ()), *(("let_down",) if down else ()))
-
-
-def _told(call: Call, kind: CarrierKind, step: WorkStep, on: OnDoor, turns: int | None, actions: tuple[Action, ...]) -> Work:
-    if step == "done":
-        return Work(step=step, title="Set up", cautions=[], steps=[], done="", gates=[], stops=[], stopped="")
-    told, words = work_told(kind, step), plan_words(kind, on, turns)
-    groups = dict.fromkeys(group.id for action in actions for group in guards(action, kind) if group.before != "hands_on")
-    return Work(
-        step=step,
-        title=told.title.format(**words),
-        cautions=list(told.cautions),
-        steps=[one.format(**words) for one in told.steps],
-        done="" if step == "down" and call.plan is None else told.done.format(**words),
-        gates=list(groups),
-        stops=[StopState(id=rule.id, when=rule.when, then=rule.then) for rule in stop_rules().values() if {*actions} & {*rule.during}]
-        if kind == "torsion"
-        else [],
-        stopped=f"Stopped: {call.stopped[0].when.lower()}. {call.stopped[0].then}" if call.stopped else "",
-    )
 
 
 def _parts(line: Line, plan: c.Chosen | None, setup: Setup | None, other_way: bool) -> list[PartState]:
@@ -350,7 +283,8 @@ def _proof_states(call: Call) -> list[ProofState]:
     def state(proof_id: str) -> dict[str, object]:
         tried = call.tried.get(proof_id)
         standing = tried.standing if tried else "open"
-        return {"standing": standing, "says": STANDINGS[standing]} | (asdict(tried.signed) if tried else {})
+        signed = asdict(tried.signed) if tried else {"entry": ""}
+        return {"standing": standing, "says": STANDINGS[standing]} | signed
 
     told = ("id", "title", "how", "passes_when", "required")
     return [ProofState.model_validate({name: getattr(proof, name) for name in told} | state(proof.id)) for proof in proofs()]

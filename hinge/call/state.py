@@ -8,7 +8,6 @@ from pydantic import BaseModel
 
 from hinge.balance.hung import HungDoor
 from hinge.balance.readings import Outcome, Reading
-from hinge.call.knowledge import Before
 from hinge.call.line import Part
 from hinge.call.record import CarrierKind, DoorRecord, How, OnDoor
 from hinge.call.said import DoorSaid
@@ -16,6 +15,7 @@ from hinge.call.setup import Setup
 from hinge.call.strokes import Stroke
 from hinge.call.summary import SaidLine
 from hinge.measure.fields import Value
+from hinge.procedures.rules import Before
 
 StageName = Literal["arrive", "find", "measure", "size", "repair", "prove", "close"]
 
@@ -119,8 +119,6 @@ class Work(BaseModel):
 
     step: WorkStep
     title: str
-    cautions: list[str]
-    steps: list[str]
     done: str
     gates: list[str]
     stops: list[StopState]
@@ -157,7 +155,7 @@ class ProofState(BaseModel):
     required: bool
     standing: Literal["open", "passed", "failed", "void"]
     says: str
-    entry: str = ""
+    entry: str
     by: str = ""
     at: str = ""
 
@@ -221,6 +219,7 @@ class CallState(BaseModel):
     stages: list[Stage]
     to_close: list[str]
     disconnected: str
+    left: str
     closed: bool
     closed_at: str
     told: str

@@ -4,12 +4,13 @@ from __future__ import annotations
 
 from pydantic import BaseModel
 
-from hinge.call.evolve import Call
-from hinge.call.knowledge import causes, complaints, proofs
+from hinge.call.facts import Call
+from hinge.call.knowledge import causes, complaints
 from hinge.call.record import OnDoor
 from hinge.call.words import PARTS, carrier_words, reading_words, wound_words
 from hinge.faults.knowledge import faults
 from hinge.measure.tape import format_length
+from hinge.procedures.rules import proofs
 
 # A line of the sheet has room for so many.
 MOST_CHECKS = 8

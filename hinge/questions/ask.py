@@ -11,7 +11,7 @@ from hinge.document import Document, plain_value, read
 from hinge.errors import BadInput
 from hinge.faults.find import Finding
 from hinge.faults.triage import Triage
-from hinge.questions import call, faults, lifting, one_piece, pairs_and_plates, reading, sizing, springs, sun
+from hinge.questions import call, faults, lifting, one_piece, pairs_and_plates, procedure, reading, sizing, springs, sun
 from hinge.questions.shop import FromShop
 from hinge.springs.lists import NO_LISTS, Lists
 
@@ -44,6 +44,7 @@ QUESTIONS: dict[str, Question] = {
     "sun": Question(sun.SunQuestion, sun.SunAnswer, sun.sun),
     "triage": Question(faults.TriageQuestion, Triage, faults.triage_call),
     "knowledge": Question(faults.KnowledgeQuestion, faults.KnowledgeAnswer, faults.knowledge),
+    "procedure": Question(procedure.ProcedureQuestion, procedure.ProcedureAnswer, procedure.procedure),
     "call": Question(call.CallQuestion, call.CallAnswer, call.call),
     "side_view": Question(lifting.SideViewQuestion, lifting.SideViewAnswer, lifting.side_view),
 }

@@ -8,7 +8,7 @@ from pydantic import BaseModel
 
 from hinge.balance.hung import HungDoor
 from hinge.call.decide import UNITS
-from hinge.call.evolve import Call
+from hinge.call.facts import Call
 from hinge.call.hung import hung_or_none
 from hinge.call.knowledge import causes
 from hinge.call.line import Line, Part

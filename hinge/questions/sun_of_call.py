@@ -7,7 +7,7 @@ from typing import Literal
 
 from pydantic import BaseModel
 
-from hinge.call.evolve import Call
+from hinge.call.facts import Call
 from hinge.document import read
 from hinge.eyes.sun import NEVER_HOURS
 from hinge.measure.fields import Value

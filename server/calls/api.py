@@ -12,14 +12,16 @@ from pydantic import Field
 
 from hinge.call import knowledge
 from hinge.call.commands import Command
-from hinge.call.evolve import Call as Facts
+from hinge.call.facts import Call as Facts
 from hinge.call.finding import CallFinding, finding_of
 from hinge.call.memory import SpringsAge, age_of_springs
 from hinge.call.shown import shown
 from hinge.call.state import CallState
+from hinge.call.steps import CallProcedures, procedures_of
 from hinge.door.makeup import extras, materials_of_sections
 from hinge.faults.knowledge import faults
 from hinge.measure.fields import fields
+from hinge.procedures import rules
 from hinge.questions.of_call import CallBalance, CallSizing, balance_of, sizing_of
 from hinge.questions.sizing import SizeOptions
 from hinge.questions.sun import SunPlace
@@ -234,6 +236,12 @@ def call_finding(request: HttpRequest, key: uuid.UUID, counted: bool = False) ->
     return written(finding_of(facts, service.counted(facts.complaints[-1][0]) if facts.complaints else {}, counted))
 
 
+@router.get("/calls/{uuid:key}/procedures", response={200: CallProcedures} | PROBLEMS, operation_id="call_procedures")
+def call_procedures(request: HttpRequest, key: uuid.UUID) -> HttpResponse:
+    """The procedure the work follows, then those that cure what was found, step by step, by the shop's own ways."""
+    return written(procedures_of(_one(key).facts(), person_of(request).shop.ways))
+
+
 @router.get("/calls/{uuid:key}/sun", response={200: CallSun} | PROBLEMS, operation_id="call_sun", throttle=heavy())
 def call_sun(request: HttpRequest, key: uuid.UUID, complaint_at: Annotated[str, Query(max_length=40)] = "") -> HttpResponse:
     """Whether the low sun stands in the receiver of the door of a call, and what is still to be said for that."""
@@ -281,7 +289,7 @@ def what_to_choose_from(request: HttpRequest) -> KnowledgeOut:
         extras=[Named(id=name, text=figure.label) for name, figure in extras().items()],
         complaints=[ComplaintOut(id=name, text=one.text, words=one.words) for name, one in faults().complaints.items()],
         causes=[Named(id=name, text=cause.text) for name, cause in knowledge.causes().items()],
-        gates=[Named(id=gate.id, text=gate.title) for group in knowledge.gate_groups() for gate in group.gates],
-        stops=[Named(id=name, text=rule.when) for name, rule in knowledge.stop_rules().items()],
-        proofs=[Named(id=proof.id, text=proof.title) for proof in knowledge.proofs()],
+        gates=[Named(id=gate.id, text=gate.title) for group in rules.gate_groups() for gate in group.gates],
+        stops=[Named(id=name, text=rule.when) for name, rule in rules.stop_rules().items()],
+        proofs=[Named(id=proof.id, text=proof.title) for proof in rules.proofs()],
     )

@@ -10,8 +10,8 @@ from django.utils import timezone
 
 from hinge.call.events import VERSION, Event, entry_of, upcast
 from hinge.call.events import Entry as Happened
-from hinge.call.evolve import Call as Facts
 from hinge.call.evolve import fold
+from hinge.call.facts import Call as Facts
 from hinge.call.knowledge import causes, complaints
 from hinge.call.record import DoorRecord, read_record
 from server.doors.models import Door

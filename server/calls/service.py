@@ -10,8 +10,8 @@ from django.utils import timezone
 from hinge.call.commands import FactSet, Said
 from hinge.call.decide import decide, said_again
 from hinge.call.events import entry_of
-from hinge.call.evolve import Call as Facts
 from hinge.call.evolve import evolve
+from hinge.call.facts import Call as Facts
 from hinge.call.memory import Past, remembered
 from hinge.call.shown import record_after
 from hinge.errors import OutOfStep
@@ -21,6 +21,7 @@ from server.config.transactions import mutation
 from server.doors.models import Door
 from server.doors.service import carry_on, require_filed
 from server.people.models import Person
+from server.people.scope import require_lead
 from server.stock.service import lists_of_shop
 
 COUNTED_CALLS = 200
@@ -81,6 +82,8 @@ def enter(person: Person, call_key: uuid.UUID, entry_id: str, command: Said, at:
         if not said_again(command, known.events()):
             raise OutOfStep("This id was used for another entry.", "id", entry_id)
         return call, facts
+    if command.kind == "passed_over":
+        require_lead(person)
     event, moment = decide(facts, command, lists_of_shop()), at or timezone.now()
     facts = evolve(facts, entry_of(entry_id, person.name, iso(moment), event))
     place = rows[-1].position + 1 if rows else 1

@@ -11,7 +11,7 @@ from pydantic import AfterValidator, Field
 from hinge.call import history
 from hinge.call.commands import Id
 from hinge.call.events import VERSION, Entry, entry_of, read_strictly
-from hinge.call.evolve import Call as Facts
+from hinge.call.facts import Call as Facts
 from hinge.call.record import DoorRecord, read_record_strictly
 from hinge.call.shown import record_after, shown
 from hinge.call.summary import SaidLine

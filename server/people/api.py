@@ -35,6 +35,7 @@ class ShopOut(Schema):
     latitude_deg: float | None
     longitude_deg: float | None
     time_zone: str
+    ways: dict[str, str]
 
 
 class PersonOut(Schema):
@@ -100,6 +101,12 @@ class ShopChange(ShopIn):
     latitude_deg: float | None = None
     longitude_deg: float | None = None
     time_zone: str = Field("", max_length=60)
+
+
+class WaysIn(Asked):
+    """How the shop works where good technicians differ, by school; what is left out goes the first way."""
+
+    ways: dict[str, str] = Field(max_length=20)
 
 
 class LeadIn(Asked):
@@ -193,6 +200,12 @@ def change_password(request: HttpRequest, given: NewPassword) -> SessionOut:
 def change_shop(request: HttpRequest, given: ShopChange) -> ShopOut:
     """Change what is known of the shop; leads only."""
     return ShopOut.from_orm(service.change_shop(person_of(request), given.model_dump()))
+
+
+@router.put("/shop/ways", response={200: ShopOut} | PROBLEMS, operation_id="change_ways")
+def change_ways(request: HttpRequest, given: WaysIn) -> ShopOut:
+    """Say how the shop works where good technicians differ; leads only."""
+    return ShopOut.from_orm(service.change_ways(person_of(request), given.ways))
 
 
 @router.get("/people", response={200: list[PersonOut]} | PROBLEMS, operation_id="people")

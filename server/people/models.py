@@ -6,7 +6,10 @@ from django.utils.crypto import salted_hmac
 
 
 class Shop(models.Model):
-    """A shop. Every record belongs to one. Where it is (degrees north and east) and by which clock it works is for the sun."""
+    """A shop. Every record belongs to one. Where it is (degrees north and east) and by which clock it works is for the sun.
+
+    `ways` is how it works where good technicians differ, by school.
+    """
 
     name = models.CharField(max_length=120)
     place = models.CharField(max_length=120, blank=True)
@@ -14,6 +17,7 @@ class Shop(models.Model):
     latitude_deg = models.FloatField(null=True)
     longitude_deg = models.FloatField(null=True)
     time_zone = models.CharField(max_length=60, blank=True)
+    ways = models.JSONField(default=dict)
 
     def __str__(self) -> str:
         return self.name

@@ -11,6 +11,8 @@ from django.shortcuts import get_object_or_404
 
 from hinge.document import read
 from hinge.errors import BadInput, Contradiction, OutOfStep
+from hinge.faults.knowledge import require_known
+from hinge.procedures.knowledge import schools
 from hinge.questions.sun import SunPlace
 from server.config.transactions import mutation
 from server.people.models import FirstRun, Person, Shop
@@ -39,6 +41,19 @@ def change_shop(lead: Person, details: dict[str, Any]) -> Shop:
     for name, value in details.items():
         setattr(shop, name, value)
     shop.save()
+    return shop
+
+
+@mutation
+def change_ways(lead: Person, ways: dict[str, str]) -> Shop:
+    """Say how the lead's shop works, by school. Raises BadInput for a school or a way there is none of."""
+    require_lead(lead)
+    require_known("ways", ways, schools())
+    for school, way in ways.items():
+        require_known(f"ways.{school}", [way], schools()[school].ways)
+    shop = Shop.objects.select_for_update().get(pk=lead.shop_id)
+    shop.ways = ways
+    shop.save(update_fields=["ways"])
     return shop
 
 

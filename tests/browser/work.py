@@ -3,9 +3,9 @@
 from __future__ import annotations
 
 from hinge.call.commands import read_command
-from hinge.call.knowledge import Gate, gate_groups
 from hinge.call.shown import shown
 from hinge.call.state import CallState
+from hinge.procedures.rules import Gate, gate_groups
 from server.calls import service
 from server.calls.models import Call
 from server.doors.models import Door

@@ -5,11 +5,12 @@ from __future__ import annotations
 from hinge.call.commands import read_command
 from hinge.call.decide import decide
 from hinge.call.events import Entry, entry_of
-from hinge.call.evolve import Call, evolve, start
-from hinge.call.knowledge import gate_groups
+from hinge.call.evolve import evolve, start
+from hinge.call.facts import Call
 from hinge.call.record import DoorRecord
 from hinge.call.shown import shown
 from hinge.call.state import CallState
+from hinge.procedures.rules import gate_groups
 
 SPRING = {"wire_in": 0.207, "inside_diameter_in": 2.0, "length_in": 27.5, "count": 2}
 MEASURES = {

@@ -16,11 +16,11 @@ from hinge.call import history
 from hinge.call.commands import read_command
 from hinge.call.decide import said_again
 from hinge.call.evolve import fold
-from hinge.call.knowledge import gate_groups
 from hinge.call.record import DoorRecord, read_record, wound
 from hinge.call.shown import shown
 from hinge.document import read
 from hinge.errors import HingeError
+from hinge.procedures.rules import gate_groups
 from hinge.springs.torsion import SpringKind
 from tests.hinge.calls import MEASURED, MEASURES, SPRING, Running
 

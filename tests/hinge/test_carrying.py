@@ -6,11 +6,12 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from hinge.balance.readings import reading_heights
-from hinge.call.knowledge import gate_groups
 from hinge.call.record import DoorRecord, read_record
 from hinge.call.sheet import read_sheet
+from hinge.call.steps import procedures_of
 from hinge.errors import BadInput, Contradiction, GateNotMet, OutOfRange, OutOfStep
 from hinge.measure.fields import fields, read_field, write_value
+from hinge.procedures.rules import gate_groups
 from tests.hinge.calls import HOLDS, MEASURED, MEASURES, SPRING, Running
 
 PAIR = {"class_lb": 130, "open_stretch_in": 2}
@@ -123,7 +124,8 @@ def test_a_pair_is_picked_hung_and_trimmed_through_its_own_gates():
         call.say("taken_off")
     call.gates("hanging")
     call.say("taken_off")
-    assert call.state.work.steps[-1] == '2" of stretch at open, equal on both sides.'
+    (told,) = procedures_of(call.call).procedures
+    assert '2", equal on both sides' in next(step.do for step in told.steps if step.does == "put_on")
     call.say("put_on")
     with pytest.raises(GateNotMet, match="Before the first lift"):
         call.say("reading", reading=HOLDS)

@@ -81,6 +81,11 @@ ASKED = {
         "time_zone": "America/Chicago",
         "receiver": "right",
     },
+    "procedure": {
+        "name": "replace_pair",
+        "record": {"version": 2, "measured": {"weight_lb": 130.0, "height_in": 84.0}},
+        "ways": {"screws": "twice_round"},
+    },
     "triage": {"complaint": "bang", "weight_lb": 210.0, "width_in": 192.0},
     "knowledge": {},
     "call": {

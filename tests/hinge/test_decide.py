@@ -8,11 +8,11 @@ from hinge.call import history
 from hinge.call.commands import Abandoned
 from hinge.call.events import entry_of
 from hinge.call.evolve import fold
-from hinge.call.knowledge import gate_groups, proofs
 from hinge.call.record import DoorRecord, wound
 from hinge.call.shown import shown
 from hinge.document import read
 from hinge.errors import BadInput, Contradiction, GateNotMet, HingeError, OutOfRange, OutOfStep
+from hinge.procedures.rules import gate_groups, proofs
 from hinge.questions.of_call import sizing_of
 from hinge.springs.torsion import SpringKind
 from tests.hinge.calls import HOLDS, MEASURED, MEASURES, SPRING, Running

@@ -8,12 +8,12 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from sklearn.naive_bayes import CategoricalNB
 
-from hinge.call.knowledge import proofs
 from hinge.errors import BadInput
 from hinge.faults.find import CANT_TELL, PARTS, find
 from hinge.faults.knowledge import PROVED_BY, SLIP, TWO_CAUSES, Check, ComplaintKind, Fact, FaultCause, faults, tabled
 from hinge.faults.reason import clashes, closed_by_risk, confirmed, of_causes, posterior, prior, proposals
 from hinge.faults.triage import triage
+from hinge.procedures.rules import proofs
 from tests.hinge.technician import best_value, tally
 
 

@@ -11,9 +11,9 @@ from django.core.cache import cache
 from django.test import Client
 from django_scopes import scopes_disabled
 
-from hinge.call.knowledge import gate_groups
 from hinge.call.shown import shown
 from hinge.call.state import CallState
+from hinge.procedures.rules import gate_groups
 from server.calls.models import Call
 from server.doors.models import Door
 from server.people.models import Person, Shop

@@ -108,6 +108,15 @@ export const callBalanceQuery = (key: string, entries: number) =>
     placeholderData: keepPreviousData,
   });
 
+/** The procedure the work follows, step by step, then those that cure what was found. */
+export const callProceduresQuery = (key: string, entries: number) =>
+  queryOptions({
+    queryKey: ['call-procedures', key, entries],
+    queryFn: () => data(client.GET('/api/calls/{key}/procedures', { params: { path: { key } } })),
+    staleTime: Number.POSITIVE_INFINITY,
+    placeholderData: keepPreviousData,
+  });
+
 /** What is likely wrong and what to look at next, worked out anew with every entry. */
 export const callFindingQuery = (key: string, entries: number, counted: boolean) =>
   queryOptions({

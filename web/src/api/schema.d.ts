@@ -92,6 +92,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shop/ways": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Change Ways
+         * @description Say how the shop works where good technicians differ; leads only.
+         */
+        put: operations["change_ways"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/people": {
         parameters: {
             query?: never;
@@ -366,6 +386,26 @@ export interface paths {
          *     With `counted` the shop's own closed calls with the complaint stand beside the shares of the knowledge.
          */
         get: operations["call_finding"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calls/{key}/procedures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Call Procedures
+         * @description The procedure the work follows, then those that cure what was found, step by step, by the shop's own ways.
+         */
+        get: operations["call_procedures"];
         put?: never;
         post?: never;
         delete?: never;
@@ -992,6 +1032,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/bench/procedure": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * View
+         * @description A procedure by name; the door's record, the option that goes on, and the ways a shop works by, by school.
+         */
+        post: operations["bench_procedure"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/bench/call": {
         parameters: {
             query?: never;
@@ -1289,6 +1349,10 @@ export interface components {
             longitude_deg: number | null;
             /** Time Zone */
             time_zone: string;
+            /** Ways */
+            ways: {
+                [key: string]: string;
+            };
         };
         /**
          * Problem
@@ -1412,6 +1476,16 @@ export interface components {
              * @default
              */
             time_zone?: string;
+        };
+        /**
+         * WaysIn
+         * @description How the shop works where good technicians differ, by school; what is left out goes the first way.
+         */
+        WaysIn: {
+            /** Ways */
+            ways: {
+                [key: string]: string;
+            };
         };
         /**
          * PersonIn
@@ -2122,6 +2196,8 @@ export interface components {
             to_close: string[];
             /** Disconnected */
             disconnected: string;
+            /** Left */
+            left: string;
             /** Closed */
             closed: boolean;
             /** Closed At */
@@ -2324,6 +2400,8 @@ export interface components {
             standing: "open" | "passed" | "failed" | "void";
             /** Says */
             says: string;
+            /** Entry */
+            entry: string;
             /**
              * By
              * @default
@@ -2453,10 +2531,6 @@ export interface components {
             step: "let_down" | "down" | "take_off" | "put_on" | "set" | "done";
             /** Title */
             title: string;
-            /** Cautions */
-            cautions: string[];
-            /** Steps */
-            steps: string[];
             /** Done */
             done: string;
             /** Gates */
@@ -3326,6 +3400,109 @@ export interface components {
             sentence: string;
         };
         /**
+         * CallProcedures
+         * @description The procedures of a call: the one its work follows first.
+         */
+        CallProcedures: {
+            /** Procedures */
+            procedures: components["schemas"]["ProcedureState"][];
+        };
+        /**
+         * Otherwise
+         * @description A step that does not go as it should: what is said then, what is to be done, and where it goes on.
+         */
+        Otherwise: {
+            /** Says */
+            says: string;
+            /** Then */
+            then: string;
+            /** To */
+            to: string;
+        };
+        /**
+         * ProcedureState
+         * @description A procedure on this call; `now` is the step that comes next, `shut` the gate groups that stand open before it.
+         */
+        ProcedureState: {
+            /** Procedure */
+            procedure: string;
+            /** Title */
+            title: string;
+            /** People */
+            people: number;
+            /** Minutes */
+            minutes: number;
+            /** Tools */
+            tools: string[];
+            /** Parts */
+            parts: string[];
+            /** Steps */
+            steps: components["schemas"]["StepState"][];
+            /** Work */
+            work: boolean;
+            /** Now */
+            now: string;
+            /** Shut */
+            shut: string[];
+            /** Ways */
+            ways: string[];
+        };
+        /**
+         * StepState
+         * @description A step on this call: `behind` where the work went past it unsaid; `passable` by a lead, `reason` why it was passed over.
+         */
+        StepState: {
+            /** Id */
+            id: string;
+            /** Do */
+            do: string;
+            /** Why */
+            why: string;
+            /** Caution */
+            caution: string;
+            /** At */
+            at: string;
+            /**
+             * Draw
+             * @enum {string}
+             */
+            draw: "" | "clamp" | "drum" | "hand" | "line" | "pulley" | "strap" | "gaps" | "strut" | "eyes" | "tension" | "arm";
+            /**
+             * Does
+             * @enum {string}
+             */
+            does: "" | "let_down" | "take_off" | "put_on" | "rewind" | "wind" | "lift";
+            /**
+             * Touches
+             * @enum {string}
+             */
+            touches: "" | "cone" | "loaded" | "stretched" | "stack" | "power";
+            /** Tools */
+            tools: string[];
+            /** Parts */
+            parts: string[];
+            /** Minutes */
+            minutes: number;
+            /** Record */
+            record: string[];
+            /** Gates */
+            gates: string[];
+            otherwise: components["schemas"]["Otherwise"] | null;
+            /**
+             * Standing
+             * @enum {string}
+             */
+            standing: "done" | "passed_over" | "behind" | "now" | "ahead";
+            /** Passable */
+            passable: boolean;
+            /** By */
+            by: string;
+            /** At Time */
+            at_time: string;
+            /** Reason */
+            reason: string;
+        };
+        /**
          * CallSun
          * @description The answer, and the fact of the fault finder that follows; or what is `missing`: `place` (of the shop), or a field's name.
          */
@@ -3627,6 +3804,19 @@ export interface components {
             met: boolean;
         };
         /**
+         * Left
+         * @description The work is left as it stands, made safe, and why; whoever enters the next thing takes it up.
+         */
+        Left: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "left";
+            /** Reason */
+            reason: string;
+        };
+        /**
          * Measured
          * @description One measurement, as typed, and how it was found where that is not by tape or scale.
          */
@@ -3679,7 +3869,22 @@ export interface components {
             /** Id */
             id: string;
             /** Body */
-            body: components["schemas"]["Complaint"] | components["schemas"]["GateSet"] | components["schemas"]["Found"] | components["schemas"]["Checked"] | components["schemas"]["FactSet"] | components["schemas"]["Cured"] | components["schemas"]["Chosen"] | components["schemas"]["Aimed"] | components["schemas"]["Moved"] | components["schemas"]["Slack"] | components["schemas"]["StillWound"] | components["schemas"]["Stopped"] | components["schemas"]["TakenOff"] | components["schemas"]["PutOn"] | components["schemas"]["BalanceReading"] | components["schemas"]["ProofMade"] | components["schemas"]["Withdrawn"] | components["schemas"]["Disconnected"] | components["schemas"]["Closed"] | components["schemas"]["Abandoned"] | components["schemas"]["Measured"] | components["schemas"]["Picked"] | components["schemas"]["Again"];
+            body: components["schemas"]["Complaint"] | components["schemas"]["GateSet"] | components["schemas"]["Found"] | components["schemas"]["Checked"] | components["schemas"]["FactSet"] | components["schemas"]["Cured"] | components["schemas"]["Chosen"] | components["schemas"]["Aimed"] | components["schemas"]["Moved"] | components["schemas"]["Slack"] | components["schemas"]["StillWound"] | components["schemas"]["Stopped"] | components["schemas"]["TakenOff"] | components["schemas"]["PutOn"] | components["schemas"]["BalanceReading"] | components["schemas"]["ProofMade"] | components["schemas"]["Stepped"] | components["schemas"]["PassedOver"] | components["schemas"]["Left"] | components["schemas"]["Withdrawn"] | components["schemas"]["Disconnected"] | components["schemas"]["Closed"] | components["schemas"]["Abandoned"] | components["schemas"]["Measured"] | components["schemas"]["Picked"] | components["schemas"]["Again"];
+        };
+        /**
+         * PassedOver
+         * @description A step that is not done on this door, and why; it opens no gate.
+         */
+        PassedOver: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "passed_over";
+            /** Step */
+            step: string;
+            /** Reason */
+            reason: string;
         };
         /**
          * Picked
@@ -3742,6 +3947,24 @@ export interface components {
              * @enum {string}
              */
             part: "single" | "left" | "right" | "left_outer" | "right_outer" | "large" | "small";
+        };
+        /**
+         * Stepped
+         * @description Steps of a procedure that were done; or, where not `done`, are to be done again.
+         */
+        Stepped: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "stepped";
+            /** Steps */
+            steps: string[];
+            /**
+             * Done
+             * @default true
+             */
+            done?: boolean;
         };
         /**
          * StillWound
@@ -5102,12 +5325,150 @@ export interface components {
          */
         KnowledgeQuestion: Record<string, never>;
         /**
+         * GateTold
+         * @description One thing that must be true, and why.
+         */
+        GateTold: {
+            /** Title */
+            title: string;
+            /** Why */
+            why: string;
+        };
+        /**
+         * GroupTold
+         * @description Gates that are met together.
+         */
+        GroupTold: {
+            /** Id */
+            id: string;
+            /** Title */
+            title: string;
+            /** Gates */
+            gates: components["schemas"]["GateTold"][];
+        };
+        /**
+         * ProcedureAnswer
+         * @description The procedure for this door, the gates its steps name, and the schools it follows.
+         */
+        ProcedureAnswer: {
+            /** Procedure */
+            procedure: string;
+            /** Title */
+            title: string;
+            /** People */
+            people: number;
+            /** Minutes */
+            minutes: number;
+            /** Tools */
+            tools: string[];
+            /** Parts */
+            parts: string[];
+            /** Steps */
+            steps: components["schemas"]["StepTold"][];
+            /** Groups */
+            groups: components["schemas"]["GroupTold"][];
+            /** Schools */
+            schools: components["schemas"]["SchoolTold"][];
+        };
+        /**
+         * SchoolTold
+         * @description Where good technicians differ, and which way this is told.
+         */
+        SchoolTold: {
+            /** Id */
+            id: string;
+            /** Title */
+            title: string;
+            /** Way */
+            way: string;
+        };
+        /**
+         * StepTold
+         * @description One step with this door's numbers; `gates` names the groups that must be met before it.
+         */
+        StepTold: {
+            /** Id */
+            id: string;
+            /** Do */
+            do: string;
+            /** Why */
+            why: string;
+            /** Caution */
+            caution: string;
+            /** At */
+            at: string;
+            /**
+             * Draw
+             * @enum {string}
+             */
+            draw: "" | "clamp" | "drum" | "hand" | "line" | "pulley" | "strap" | "gaps" | "strut" | "eyes" | "tension" | "arm";
+            /**
+             * Does
+             * @enum {string}
+             */
+            does: "" | "let_down" | "take_off" | "put_on" | "rewind" | "wind" | "lift";
+            /**
+             * Touches
+             * @enum {string}
+             */
+            touches: "" | "cone" | "loaded" | "stretched" | "stack" | "power";
+            /** Tools */
+            tools: string[];
+            /** Parts */
+            parts: string[];
+            /** Minutes */
+            minutes: number;
+            /** Record */
+            record: string[];
+            /** Gates */
+            gates: string[];
+            otherwise: components["schemas"]["Otherwise"] | null;
+        };
+        /**
+         * ProcedureQuestion
+         * @description A procedure by name; the door's record, the option that goes on, and the ways a shop works by, by school.
+         */
+        ProcedureQuestion: {
+            /** Rate Table */
+            rate_table?: components["schemas"]["RateRow"][] | null;
+            /** Van */
+            van?: components["schemas"]["StockSpring"][] | null;
+            /** Name */
+            name: string;
+            /**
+             * @default {
+             *       "springs": [],
+             *       "duplex": false,
+             *       "cones": {},
+             *       "extension": null,
+             *       "counterweight": null,
+             *       "version": 2,
+             *       "measured": {},
+             *       "how": {},
+             *       "unreadable": {}
+             *     }
+             */
+            record?: components["schemas"]["DoorRecord"];
+            /**
+             * Option
+             * @default
+             */
+            option?: string;
+            /**
+             * Ways
+             * @default {}
+             */
+            ways?: {
+                [key: string]: string;
+            };
+        };
+        /**
          * CallAnswer
          * @description What happened, the state it adds up to, and what was refused.
          */
         CallAnswer: {
             /** Events */
-            events: (components["schemas"]["Complaint"] | components["schemas"]["GateSet"] | components["schemas"]["Found"] | components["schemas"]["Checked"] | components["schemas"]["FactSet"] | components["schemas"]["Cured"] | components["schemas"]["Chosen"] | components["schemas"]["Aimed"] | components["schemas"]["Moved"] | components["schemas"]["Slack"] | components["schemas"]["StillWound"] | components["schemas"]["Stopped"] | components["schemas"]["TakenOff"] | components["schemas"]["PutOn"] | components["schemas"]["BalanceReading"] | components["schemas"]["ProofMade"] | components["schemas"]["Withdrawn"] | components["schemas"]["Disconnected"] | components["schemas"]["Closed"] | components["schemas"]["Abandoned"] | components["schemas"]["MeasuredValue"] | components["schemas"]["TrimmedWhole"])[];
+            events: (components["schemas"]["Complaint"] | components["schemas"]["GateSet"] | components["schemas"]["Found"] | components["schemas"]["Checked"] | components["schemas"]["FactSet"] | components["schemas"]["Cured"] | components["schemas"]["Chosen"] | components["schemas"]["Aimed"] | components["schemas"]["Moved"] | components["schemas"]["Slack"] | components["schemas"]["StillWound"] | components["schemas"]["Stopped"] | components["schemas"]["TakenOff"] | components["schemas"]["PutOn"] | components["schemas"]["BalanceReading"] | components["schemas"]["ProofMade"] | components["schemas"]["Stepped"] | components["schemas"]["PassedOver"] | components["schemas"]["Left"] | components["schemas"]["Withdrawn"] | components["schemas"]["Disconnected"] | components["schemas"]["Closed"] | components["schemas"]["Abandoned"] | components["schemas"]["MeasuredValue"] | components["schemas"]["TrimmedWhole"])[];
             state: components["schemas"]["CallState"];
             /** Refused */
             refused: components["schemas"]["Refused"][];
@@ -5191,7 +5552,7 @@ export interface components {
              */
             record?: components["schemas"]["DoorRecord"];
             /** Commands */
-            commands: (components["schemas"]["Complaint"] | components["schemas"]["GateSet"] | components["schemas"]["Found"] | components["schemas"]["Checked"] | components["schemas"]["FactSet"] | components["schemas"]["Cured"] | components["schemas"]["Chosen"] | components["schemas"]["Aimed"] | components["schemas"]["Moved"] | components["schemas"]["Slack"] | components["schemas"]["StillWound"] | components["schemas"]["Stopped"] | components["schemas"]["TakenOff"] | components["schemas"]["PutOn"] | components["schemas"]["BalanceReading"] | components["schemas"]["ProofMade"] | components["schemas"]["Withdrawn"] | components["schemas"]["Disconnected"] | components["schemas"]["Closed"] | components["schemas"]["Abandoned"] | components["schemas"]["Measured"] | components["schemas"]["Picked"] | components["schemas"]["Again"])[];
+            commands: (components["schemas"]["Complaint"] | components["schemas"]["GateSet"] | components["schemas"]["Found"] | components["schemas"]["Checked"] | components["schemas"]["FactSet"] | components["schemas"]["Cured"] | components["schemas"]["Chosen"] | components["schemas"]["Aimed"] | components["schemas"]["Moved"] | components["schemas"]["Slack"] | components["schemas"]["StillWound"] | components["schemas"]["Stopped"] | components["schemas"]["TakenOff"] | components["schemas"]["PutOn"] | components["schemas"]["BalanceReading"] | components["schemas"]["ProofMade"] | components["schemas"]["Stepped"] | components["schemas"]["PassedOver"] | components["schemas"]["Left"] | components["schemas"]["Withdrawn"] | components["schemas"]["Disconnected"] | components["schemas"]["Closed"] | components["schemas"]["Abandoned"] | components["schemas"]["Measured"] | components["schemas"]["Picked"] | components["schemas"]["Again"])[];
         };
         /**
          * PlaceOut
@@ -5931,6 +6292,120 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["ShopChange"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    change_ways: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WaysIn"];
             };
         };
         responses: {
@@ -7980,6 +8455,118 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CallFinding"] | null;
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    call_procedures: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CallProcedures"];
                 };
             };
             /** @description Unauthorized */
@@ -11616,6 +12203,120 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["KnowledgeAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    bench_procedure: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ProcedureQuestion"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProcedureAnswer"];
                 };
             };
             /** @description Unauthorized */

@@ -2,6 +2,7 @@ import { useFocusRing, usePress } from 'react-aria';
 import styled from 'styled-components';
 import type { Schemas } from '../api/client';
 import type { InsidePlace } from './InsideView';
+import { AT } from './partPlaces';
 
 type Part = Schemas['PartFinding'];
 type Props = { place: InsidePlace; parts: Part[]; chosen: string | null; choose: (part: string) => void };
@@ -17,24 +18,8 @@ const RADIUS = 14;
 const NARROW = 460;
 /** Half of what a gloved finger hits. */
 const REACH = 24;
-/** Where each part stands on the drawing [in from the left edge and the floor; w and h are the door's]. */
-const AT: Record<string, (w: number, h: number) => [number, number]> = {
-  springs: (w, h) => [w / 2 - w / 5, h + 16],
-  drums: (w, h) => [w, h + 16],
-  opener: (w, h) => [w / 2, h - 7],
-  outlet: (w, h) => [w * 0.06, h + 16],
-  cables: (_, h) => [4, h * 0.8],
-  track: (w, h) => [w - 4, h * 0.8],
-  rollers: (w, h) => [w - 4, h * 0.3],
-  sections: (w, h) => [w * 0.34, h * 0.62],
-  door: (w, h) => [w * 0.42, h * 0.42],
-  control: (w, h) => [w - 4, h * 0.55],
-  eye_wire: (_, h) => [4, h * 0.31],
-  eyes: () => [4, 7],
-  floor: (w) => [w * 0.55, 7],
-};
 /** What the door's own record does not draw: the two eyes with their beam, the opener's rail, the wall control. */
-function Beside({ place: { x, y, width, height } }: { place: InsidePlace }) {
+export function Beside({ place: { x, y, width, height } }: { place: InsidePlace }) {
   const box = (inches: number, up: number, w: number, h: number) => (
     <rect
       x={x(inches) - w / 2}

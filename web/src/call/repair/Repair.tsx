@@ -1,45 +1,34 @@
+import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import type { Schemas } from '../../api/client';
-import { MainAction, Plain, PlainLink } from '../../ui/buttons';
-import { Caution, Quiet, Row, Split, Stack, Steps } from '../../ui/layout';
+import { callProceduresQuery } from '../../api/queries';
+import { InsideView } from '../../drawing/InsideView';
+import { StepMark } from '../../drawing/StepMark';
+import { LinkButton, MainAction, Plain, PlainLink } from '../../ui/buttons';
+import { Field } from '../../ui/Field';
+import { Caution, Panel, Quiet, Row, Split, Stack } from '../../ui/layout';
+import { OneOf } from '../../ui/OneOf';
+import { Loading, Refused } from '../../ui/states';
 import { Gates } from '../Gates';
 import type { StageProps } from '../stageProps';
 import type { Call } from '../useCall';
 import { isThere, standsAt } from './count';
 import { HookOrPlate } from './HookOrPlate';
+import { StepCard } from './StepCard';
+import { PlanOf, StepList } from './StepList';
 import { StopRules } from './StopRules';
 import { TurnCounter } from './TurnCounter';
 
-/** What is the next thing to do to what carries the door, and may I? */
+/** What is the one thing I do now, what can hurt, and may I? */
 export function Repair({ call, go }: StageProps) {
   const { state } = call;
   const [counting, setCounting] = useState(false);
+  const [picked, setPicked] = useState('');
+  const found = useQuery(callProceduresQuery(call.call.key, call.call.entries));
   const { work } = state;
   const cones = state.parts[0]?.unit === 'quarter-turns';
-  const nought = Object.fromEntries(state.parts.map(({ part }) => [part, 0]));
-  if (!work) {
-    return (
-      <Stack>
-        <h2>Nothing to do to what carries the door</h2>
-        <Quiet>
-          {state.said.words ? `It is carried by ${state.said.words}. ` : ''}No other springs, pair or plates are picked,
-          and nothing is aimed at.
-        </Quiet>
-        <Row>
-          <PlainLink to={`/calls/${call.call.key}/size`}>Pick what goes on</PlainLink>
-          {cones && !state.closed && (
-            <Plain onPress={() => call.enter({ kind: 'aimed', targets: nought })}>Let the springs down</Plain>
-          )}
-        </Row>
-      </Stack>
-    );
-  }
-  const groups = state.gate_groups.filter((group) => work.gates.includes(group.id));
-  const handsOn = state.gate_groups[0];
-  const met = Boolean(handsOn?.met) && groups.every((group) => group.met);
-  const counted = work.step === 'let_down' || (work.step === 'set' && cones);
   // It stays until it is put away: the last stroke must not pull the counter from under the hand.
-  if (counting && cones)
+  if (counting && cones && work)
     return (
       <TurnCounter
         call={call}
@@ -49,68 +38,187 @@ export function Repair({ call, go }: StageProps) {
         done={() => setCounting(false)}
       />
     );
+  if (found.isPending) return <Loading />;
+  if (found.isError) return <Refused wrong={found.error} />;
+  const { procedures } = found.data;
+  const procedure = procedures.find((one) => one.procedure === picked) ?? procedures[0];
+  if (!procedure) return <NothingToDo call={call} cones={cones} />;
+  const step = procedure.steps.find((one) => one.id === procedure.now);
+  const mine = procedure.work ? work : null;
+  const needed = new Set([...(mine && (!step || step.does) ? mine.gates : []), ...(step?.gates ?? [])]);
+  const groups = state.gate_groups.filter((group) => needed.has(group.id) && group.before !== 'hands_on');
+  const measured = Object.fromEntries(state.measured.map((one) => [one.field, one.value]));
   return (
-    <Split $left="minmax(0, 1fr)">
-      <Stack>
-        <h2>{work.title}</h2>
-        {state.chosen && <p>{state.chosen.entry ? `To go on: ${state.chosen.words}` : state.chosen.words}</p>}
-        {state.chosen?.stale && <Caution>{state.chosen.stale}</Caution>}
-        {work.stopped && <Caution role="alert">{work.stopped}</Caution>}
-        {work.cautions.map((caution) => (
-          <Caution key={caution}>{caution}</Caution>
-        ))}
-        {work.steps.length > 0 && (
-          <Steps>
-            {work.steps.map((step) => (
-              <li key={step}>{step}</li>
-            ))}
-          </Steps>
+    <Split $left="minmax(0, 1.1fr)">
+      <Stack $gap={14}>
+        <h2>{mine?.title ?? procedure.title}</h2>
+        {procedures.length > 1 && (
+          <OneOf
+            label="The work"
+            flow
+            value={procedure.procedure}
+            pick={setPicked}
+            options={procedures.map((one) => ({ id: one.procedure, text: one.title }))}
+          />
         )}
-        {work.step !== 'take_off' && work.step !== 'put_on' && <Standing call={call} />}
-        {work.step === 'set' && !counted && met && <HookOrPlate call={call} />}
-        {!handsOn?.met && (
+        {state.left && <Caution role="status">{state.left}</Caution>}
+        {mine && state.chosen && <p>{state.chosen.entry ? `To go on: ${state.chosen.words}` : state.chosen.words}</p>}
+        {mine && state.chosen?.stale && <Caution>{state.chosen.stale}</Caution>}
+        {mine?.stopped && <Caution role="alert">{mine.stopped}</Caution>}
+        {step ? <StepCard call={call} procedure={procedure} step={step} /> : <p role="status">Every step is done.</p>}
+        {mine && mine.step !== 'take_off' && mine.step !== 'put_on' && <Standing call={call} />}
+        {mine?.step === 'set' && !cones && step?.does === 'wind' && procedure.shut.length === 0 && (
+          <HookOrPlate call={call} />
+        )}
+        {!state.gate_groups[0]?.met && (
           <p>
             Make-safe gates are open. <PlainLink to={`/calls/${call.call.key}/arrive`}>Back to Arrive</PlainLink>
           </p>
         )}
-        {work.step === 'down' && <StillPulls call={call} />}
-        <StopRules call={call} stops={work.stops} stopped={() => undefined} />
-        {state.chosen?.entry && !state.closed && <TakeBackPick call={call} entry={state.chosen.entry} />}
-        <Quiet>Local codes and the maker’s manual come first. For trained technicians.</Quiet>
-      </Stack>
-      <Stack $gap={18}>
+        {mine?.step === 'down' && <StillPulls call={call} />}
         {groups.map((group) => (
           <Gates key={group.id} call={call} group={group} />
         ))}
+        {mine && <StopRules call={call} stops={mine.stops} stopped={() => undefined} />}
+        {mine && state.chosen?.entry && !state.closed && <TakeBackPick call={call} entry={state.chosen.entry} />}
+        {!state.closed && <LeaveIt call={call} />}
+        <Quiet>Local codes and the maker’s manual come first. For trained technicians.</Quiet>
       </Stack>
-      <Next call={call} go={go} work={work} met={met} counted={counted} count={() => setCounting(true)} />
+      <Stack $gap={18}>
+        <InsideView
+          measured={measured}
+          said={state.said}
+          plates={state.on_door.counterweight?.plates}
+          over={(place) => (step ? <StepMark place={place} at={step.at} /> : null)}
+        />
+        <PlanOf procedure={procedure} />
+        <StepList procedure={procedure} />
+      </Stack>
+      <Next call={call} go={go} procedure={procedure} step={step} work={mine} count={() => setCounting(true)} />
     </Split>
   );
 }
 
-type NextProps = StageProps & { work: Schemas['Work']; met: boolean; counted: boolean; count: () => void };
+function NothingToDo({ call, cones }: { call: Call; cones: boolean }) {
+  const { state } = call;
+  const nought = Object.fromEntries(state.parts.map(({ part }) => [part, 0]));
+  return (
+    <Stack>
+      <h2>Nothing to do to what carries the door</h2>
+      <Quiet>
+        {state.said.words ? `It is carried by ${state.said.words}. ` : ''}No other springs, pair or plates are picked,
+        nothing is aimed at, and nothing was found that has a procedure of its own.
+      </Quiet>
+      <Row>
+        <PlainLink to={`/calls/${call.call.key}/size`}>Pick what goes on</PlainLink>
+        {cones && !state.closed && (
+          <Plain onPress={() => call.enter({ kind: 'aimed', targets: nought })}>Let the springs down</Plain>
+        )}
+      </Row>
+    </Stack>
+  );
+}
+
+type NextProps = StageProps & {
+  procedure: Schemas['ProcedureState'];
+  step: Schemas['StepState'] | undefined;
+  work: Schemas['Work'] | null;
+  count: () => void;
+};
 
 /** The one next action, where it may be done. */
-function Next({ call, go, work, met, counted, count }: NextProps) {
+function Next({ call, go, procedure, step, work, count }: NextProps) {
   const { state } = call;
-  if (work.step === 'done') return <MainAction onPress={() => go('prove')}>Check the balance</MainAction>;
-  if (!met || state.closed) return <MainAction isDisabled>Meet every gate first</MainAction>;
-  if (counted) {
-    const down = work.step === 'let_down';
+  if (!step) return <MainAction onPress={() => go('prove')}>Check the balance</MainAction>;
+  if (step.does === 'lift' && procedure.work)
+    return <MainAction onPress={() => go('prove')}>Check the balance</MainAction>;
+  const open = state.gate_groups.filter((group) =>
+    [...step.gates, ...(step.does ? (work?.gates ?? []) : [])].includes(group.id),
+  );
+  if (state.closed || !state.gate_groups[0]?.met || open.some((group) => !group.met))
+    return <MainAction isDisabled>Meet every gate first</MainAction>;
+  if (step.does === '' || step.does === 'lift') return <Tick call={call} procedure={procedure} step={step} />;
+  const cones = state.parts[0]?.unit === 'quarter-turns';
+  if (step.does === 'let_down' || (step.does === 'wind' && cones)) {
+    const down = step.does === 'let_down';
     const begun = state.parts.some((part) => standsAt(part, call.waiting) !== (down ? part.target : 0));
     return (
       <MainAction onPress={count}>{down ? 'Count them down' : begun ? 'Go on winding' : 'Start winding'}</MainAction>
     );
   }
-  if (work.step === 'set') return <MainAction isDisabled>Move every part to its place</MainAction>;
-  if (work.step === 'down' && !work.done)
+  if (step.does === 'wind') return <MainAction isDisabled>Move every part to its place</MainAction>;
+  if (step.does === 'rewind' && !work?.done)
     return <MainAction onPress={() => go('size')}>Pick these again, or others</MainAction>;
-  const kind = work.step === 'take_off' ? 'taken_off' : 'put_on';
+  const kind = step.does === 'take_off' ? 'taken_off' : 'put_on';
   const asked = call.waiting.some(({ body }) => body.kind === kind);
   return (
     <MainAction isDisabled={asked} onPress={() => call.enter({ kind })}>
-      {work.done}
+      {work?.done ?? ''}
     </MainAction>
+  );
+}
+
+/** One step done; beside it, all that may be done up to the next work on what carries the door. */
+function Tick({
+  call,
+  procedure,
+  step,
+}: {
+  call: Call;
+  procedure: Schemas['ProcedureState'];
+  step: Schemas['StepState'];
+}) {
+  const busy = call.waiting.some(({ body }) => body.kind === 'stepped');
+  const met = new Set(call.state.gate_groups.filter((group) => group.met).map((group) => group.id));
+  const rest = procedure.steps.slice(procedure.steps.findIndex((one) => one.id === step.id));
+  const end = rest.findIndex(
+    (one) => one.does !== '' || one.touches === 'power' || one.gates.some((group) => !met.has(group)),
+  );
+  const steps = rest
+    .slice(0, end < 0 ? rest.length : end)
+    .filter((one) => one.standing === 'now' || one.standing === 'ahead');
+  const said = (ids: string[]) => call.enter({ kind: 'stepped', steps: ids, done: true });
+  return (
+    <>
+      {steps.length > 1 && (
+        <Plain isDisabled={busy} onPress={() => said(steps.map((one) => one.id))}>
+          This and the next {steps.length - 1} are done
+        </Plain>
+      )}
+      <MainAction isDisabled={busy} onPress={() => said([step.id])}>
+        Done: next step
+      </MainAction>
+    </>
+  );
+}
+
+/** The work is left as it stands: why, for whoever takes it up. */
+function LeaveIt({ call }: { call: Call }) {
+  const [open, setOpen] = useState(false);
+  const [reason, setReason] = useState('');
+  if (!open) return <LinkButton onPress={() => setOpen(true)}>Leave it as it stands</LinkButton>;
+  return (
+    <Panel role="group" aria-label="Leave it as it stands">
+      <Field
+        label="Why it is left"
+        hint="It is kept with where every part stands and which gates are met."
+        value={reason}
+        onChange={setReason}
+        maxLength={600}
+      />
+      <Row>
+        <Plain
+          isDisabled={reason.trim().length < 3}
+          onPress={() => {
+            call.enter({ kind: 'left', reason: reason.trim() });
+            setOpen(false);
+          }}
+        >
+          Leave it so
+        </Plain>
+        <Plain onPress={() => setOpen(false)}>Go on working</Plain>
+      </Row>
+    </Panel>
   );
 }
 

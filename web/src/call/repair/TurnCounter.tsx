@@ -29,7 +29,7 @@ const Facts = styled.dl`display: grid; grid-template-columns: 1fr auto; gap: 2px
   dt { font-size: 15px; color: var(--quiet); } dd { margin: 0; font: 600 27px/1.15 'Barlow Condensed', sans-serif; text-align: right; }`;
 const Status = styled.p<{
   $wrong: boolean;
-}>`font-weight: 600; min-height: 1.5em; color: ${({ $wrong }) => ($wrong ? 'var(--caution)' : 'inherit')};`;
+}>`font-weight: 600; min-height: 3em; color: ${({ $wrong }) => ($wrong ? 'var(--caution)' : 'inherit')};`;
 
 const SIZES = [
   { id: '1', text: '¼ turn a stroke' },
@@ -128,17 +128,10 @@ export function TurnCounter({ call, title, stops, close, done }: Props) {
             <Plain isDisabled={before === null || call.state.closed} onPress={back}>
               Take one back
             </Plain>
-            {part.target === 0 && !there && (
-              <Plain onPress={() => call.enter({ kind: 'slack', part: part.part })}>
-                {part.name} is slack: broken, or nothing left
-              </Plain>
-            )}
-            {part.target === 0 && part.count === 0 && (
-              <Plain onPress={() => call.enter({ kind: 'still_wound', part: part.part })}>
-                {part.name} still pulls
-              </Plain>
-            )}
-            {parts.every((one) => isThere(one, call.waiting)) && <Plain onPress={done}>All there: go on</Plain>}
+            {part.target === 0 && <SlackOrNot part={part} there={there} call={call} />}
+            <Plain isDisabled={!parts.every((one) => isThere(one, call.waiting))} onPress={done}>
+              All there: go on
+            </Plain>
             <StopRules call={call} stops={stops} stopped={close} />
             {canSpeak() && <OneOf label="The count aloud" flow value={voice} pick={setVoice} options={SPOKEN} />}
             <small>{awake ? 'The screen stays awake. ' : ''}Space counts, Backspace takes back.</small>
@@ -146,6 +139,23 @@ export function TurnCounter({ call, title, stops, close, done }: Props) {
         </Screen>
       </Modal>
     </Cover>
+  );
+}
+
+/** A cone is slack, or one thought slack still pulls. Both keep their places, so that nothing moves under the next finger. */
+function SlackOrNot({ part, there, call }: { part: Schemas['PartState']; there: boolean; call: Call }) {
+  return (
+    <>
+      <Plain isDisabled={there} onPress={() => call.enter({ kind: 'slack', part: part.part })}>
+        {part.name} is slack: broken, or nothing left
+      </Plain>
+      <Plain
+        isDisabled={!there || part.count !== 0}
+        onPress={() => call.enter({ kind: 'still_wound', part: part.part })}
+      >
+        {part.name} still pulls
+      </Plain>
+    </>
   );
 }
 

@@ -1,0 +1,61 @@
+"""What may be said of the steps of a procedure: no step is done before its gates, and none that guards the next is passed over."""
+
+from __future__ import annotations
+
+from hinge.call import commands as c
+from hinge.call.facts import Call
+from hinge.call.permits import require_gates, require_may_lift, require_may_run
+from hinge.errors import BadInput, Contradiction, OutOfStep
+from hinge.faults.knowledge import require_known
+from hinge.procedures.knowledge import Step, steps
+
+GUARDING = ("wind", "let_down")
+
+
+def require_may_step(call: Call, command: c.Stepped) -> None:
+    """Refuse to say of steps that they are done, or to be done again. Raises GateNotMet, OutOfStep, BadInput or Contradiction."""
+    require_known("steps", command.steps, steps())
+    if not command.done:
+        for place, name in enumerate(command.steps):
+            if name not in call.stepped and name not in call.passed_over:
+                raise OutOfStep("That step is not done yet.", f"steps.{place}", name)
+        return
+    for place, name in enumerate(command.steps):
+        step, where = steps()[name], f"steps.{place}"
+        if step.does not in ("", "lift"):
+            raise BadInput("That is done on the door itself: it is counted, or said once it is done.", where, name)
+        if len(command.steps) > 1 and (step.does == "lift" or step.needs == "power"):
+            raise OutOfStep("A step that moves the door stands for itself.", where, name)
+        _require_safe(call, step, where)
+
+
+def require_may_pass_over(call: Call, command: c.PassedOver) -> None:
+    """Refuse to pass over what is no step, what moves or carries the door, and what makes the next step safe."""
+    require_known("step", [command.step], steps())
+    if not is_passable(steps()[command.step]):
+        raise Contradiction("This step is part of what makes the work safe: it is done, not passed over.", "step", command.step)
+
+
+def is_passable(step: Step) -> bool:
+    """Whether a lead may pass over a step: it neither moves nor carries the door, nor makes the next one safe."""
+    return not (step.does or step.touches or step.needs in GUARDING)
+
+
+def require_may_leave(call: Call, command: c.Left) -> None:
+    """Refuse to leave a door that was worked on with its opener live."""
+    if call.line.touched and "power_off" not in call.gates:
+        said = "The opener is live on a door that is not finished: unplug it, battery out, before you leave."
+        raise Contradiction(said, "kind", command.kind, "the opener unplugged")
+
+
+def _require_safe(call: Call, step: Step, where: str) -> None:
+    if step.touches == "loaded" and call.line.wound:
+        raise Contradiction("There are turns on the springs, or may be: this carries the cables' whole pull now.", where, step.touches)
+    if step.needs == "power":
+        require_may_run(call, where, "power")
+    elif step.does == "lift":
+        require_may_lift(call, where)
+    elif step.needs:
+        goes_on = step.needs in ("put_on", "set") and call.plan is not None
+        carrier = (call.plan.on().kind if goes_on and call.plan else None) or call.line.kind
+        require_gates(call, step.needs, carrier, "stepped")

@@ -1,0 +1,245 @@
+"""The procedures of a call: which one its work follows, this door's numbers in it, and the step that comes next."""
+
+from __future__ import annotations
+
+import math
+from typing import Literal
+
+from pydantic import BaseModel
+
+from hinge.call import line as ln
+from hinge.call.answers import at_fault, cured_of
+from hinge.call.facts import Aim, Call
+from hinge.call.line import Line, Part
+from hinge.call.picking import turns_for
+from hinge.call.record import OnDoor
+from hinge.call.setup import Setup
+from hinge.call.sheet import understood
+from hinge.call.state import WorkStep
+from hinge.call.stepping import is_passable
+from hinge.call.strokes import Stroke, strokes_of
+from hinge.call.words import carrier_words, plan_words
+from hinge.call.work import asked, step_of
+from hinge.measure.fields import Measured
+from hinge.measure.tape import format_length
+from hinge.procedures.knowledge import Procedure, When, procedures, steps
+from hinge.procedures.rules import gate_groups
+from hinge.procedures.told import ProcedureTold, StepTold, Ways, tell, way_words
+from hinge.springs.torsion import BAR_IN
+
+Standing = Literal["done", "passed_over", "behind", "now", "ahead"]
+ACTS: dict[WorkStep, str] = {
+    "let_down": "let_down", "down": "rewind", "take_off": "take_off", "put_on": "put_on", "set": "wind", "done": "lift",
+}  # fmt: skip
+# Cable of an extension pair, as a multiple of the door's height: 12 to 14 ft on a 7 ft door; common practice.
+CABLE_PER_HEIGHT = (12 / 7, 2.0)
+# So many procedures for what was found are offered at once.
+OFFERED = 4
+
+
+class StepState(StepTold):
+    """A step on this call: `behind` where the work went past it unsaid; `passable` by a lead, `reason` why it was passed over."""
+
+    standing: Standing
+    passable: bool
+    by: str
+    at_time: str
+    reason: str
+
+
+class ProcedureState(ProcedureTold):
+    """A procedure on this call; `now` is the step that comes next, `shut` the gate groups that stand open before it."""
+
+    steps: list[StepState]  # type: ignore[assignment]
+    work: bool
+    now: str
+    shut: list[str]
+    ways: list[str]
+
+
+class CallProcedures(BaseModel):
+    """The procedures of a call: the one its work follows first."""
+
+    procedures: list[ProcedureState]
+
+
+def procedures_of(call: Call, ways: Ways | None = None) -> CallProcedures:
+    """The procedure the work on what carries the door follows, then those that cure what was found, told for this door.
+
+    `ways` are the shop's, by school.
+    """
+    known, work = numbers_of(call, ways or {}), _work_procedure(call)
+    cures = [name for name in at_fault(call) if name not in cured_of(call)]
+    other = [name for name, one in procedures().items() if one.when is None and {*cures} & {*one.cures}]
+    names = ([work] if work else []) + other[:OFFERED]
+    return CallProcedures(procedures=[_state(call, tell(name, known, ways), work == name, ways or {}) for name in names])
+
+
+def numbers_of(call: Call, ways: Ways) -> dict[str, str]:
+    """What is known of this door for the numbers of a procedure, in words."""
+    measured, line, plan = call.measured, call.line, call.plan
+    setup, _ = understood(measured)
+    goes_on = plan.on() if plan else line.on or OnDoor()
+    turns = plan.quarter_turns if plan else asked(line)
+    found = {
+        "spring": carrier_words(goes_on),
+        "weight": _weight(measured),
+        "height": _length(measured, "height_in"),
+        "cable": _cable(measured),
+        "hinges": _hinges(measured),
+        "screws": _screws(measured, ways),
+        **(plan_words(goes_on.kind, goes_on, turns) if goes_on.kind else {}),
+        **_wound(goes_on, turns),
+        **_there(line, setup),
+    }
+    if turns is None:
+        found.pop("turns", None)
+    return {name: words for name, words in found.items() if words}
+
+
+def _work_procedure(call: Call) -> str | None:
+    """The procedure of the work that is planned or under way: the one that says most of it."""
+    line, plan = call.line, call.plan
+    if step_of(line, plan) is None:
+        return None
+    start = line.kind if plan is not None and line.on is not None else call.found.kind
+    goes_on = plan.on() if plan else line.on
+    to = (goes_on.kind if goes_on else None) or line.kind
+    aim: Aim = "keep" if plan is None and line.as_found and call.aim != "trim" else call.aim or "replace"
+    count = sum(spring.count for spring in goes_on.springs) if goes_on else 0
+    had, causes = len(call.found.counts), set(at_fault(call))
+
+    def fits(when: When) -> bool:
+        same = when.start in ("", start) and when.to == to and when.aim in ("", aim)
+        return same and when.springs in (0, count) and when.had in (0, had) and (not when.causes or bool({*when.causes} & causes))
+
+    fitting = [(_said(one), name) for name, one in procedures().items() if one.when is not None and fits(one.when)]
+    return max(fitting)[1] if fitting else None
+
+
+def _said(procedure: Procedure) -> int:
+    return len(procedure.when.model_dump(exclude_defaults=True)) if procedure.when else 0
+
+
+def _state(call: Call, told: ProcedureTold, work: bool, ways: Ways) -> ProcedureState:
+    begin, until = _stretch(call, told, work)
+    said = {*call.stepped, *call.passed_over}
+    lifted = work and any(one.current and not one.before for one in call.readings)
+    now = next(
+        (
+            one.id
+            for place, one in enumerate(told.steps)
+            if begin <= place <= until and one.id not in said and not (lifted and one.does == "lift")
+        ),
+        "",
+    )
+    states = [_step(call, step, _standing(call, step.id, now, place < begin)) for place, step in enumerate(told.steps)]
+    step = next((one for one in told.steps if one.id == now), None)
+    return ProcedureState(
+        **told.model_dump(exclude={"steps"}),
+        steps=states,
+        work=work,
+        now=now,
+        shut=[group for group in (step.gates if step else []) if not _met(call, group)],
+        ways=[f"{words[:1].upper()}{words[1:]}" for words in way_words(ways).values()],
+    )
+
+
+def _stretch(call: Call, told: ProcedureTold, work: bool) -> tuple[int, int]:
+    """From which place to which the steps are to be done now: up to the next act on what carries the door, or to the end."""
+    last = len(told.steps) - 1
+    step = step_of(call.line, call.plan) if work else None
+    acts = [place for place, one in enumerate(told.steps) if one.does]
+    place = next((at for at in acts if step and told.steps[at].does == ACTS[step]), None)
+    if place is None:
+        return 0, last
+    return max((at + 1 for at in acts if at < place), default=0), last if told.steps[place].does == "lift" else place
+
+
+def _standing(call: Call, name: str, now: str, behind: bool) -> Standing:
+    if name in call.stepped:
+        return "done"
+    if name in call.passed_over:
+        return "passed_over"
+    return "now" if name == now else "behind" if behind else "ahead"
+
+
+def _step(call: Call, step: StepTold, standing: Standing) -> StepState:
+    reason, signed = call.passed_over.get(step.id, ("", call.stepped.get(step.id)))
+    by, at = (signed.by, signed.at) if signed else ("", "")
+    return StepState(**step.model_dump(), standing=standing, passable=is_passable(steps()[step.id]), by=by, at_time=at, reason=reason)
+
+
+def _met(call: Call, group_id: str) -> bool:
+    return all(gate.id in call.gates for group in gate_groups() if group.id == group_id for gate in group.gates)
+
+
+def _wound(on: OnDoor, turns: int | None) -> dict[str, str]:
+    """What a cone pulls once it is wound, and how long its spring is then."""
+    line = ln.put_on(on)
+    if on.kind != "torsion" or turns is None or not line.counts:
+        return {}
+    stroke = _at(line, next(iter(line.counts)), turns)
+    return {"torque": f"{stroke.torque_lbin:.0f} lb·in", "bar_force": _force(stroke), "length_wound": stroke.length} if stroke else {}
+
+
+def _there(line: Line, setup: Setup | None) -> dict[str, str]:
+    """What hangs there: its turns, and what they pull; of turns nobody counted, what they would be on this door."""
+    if line.kind != "torsion" or line.on is None or not line.counts:
+        return {}
+    counted = {part: count for part, count in line.counts.items() if count is not None}
+    likely = turns_for(line.on, setup) if setup else None
+    part = max(line.counts, key=lambda one: line.counts[one] or 0)
+    count = counted[part] if len(counted) == len(line.counts) else likely
+    if count is None:
+        return {}
+    how = "quarter-turns by the file" if len(counted) == len(line.counts) else "quarter-turns would be right on this door, nobody counted"
+    stroke = _at(line, part, count)
+    pulls = {"bar_force_there": _force(stroke), "energy_there": f"{stroke.energy_ftlb:.0f} ft·lb"} if stroke and count else {}
+    return {"turns_there": f"{count} {how}"} | pulls
+
+
+def _at(line: Line, part: Part, count: int) -> Stroke | None:
+    strokes = strokes_of(line, part, count)
+    return strokes[count] if strokes else None
+
+
+def _force(stroke: Stroke) -> str:
+    return f"{stroke.bar_force_lb:.0f} lb on the end of the {BAR_IN:g} in bar"
+
+
+def _weight(measured: Measured) -> str:
+    weight = measured.get("weight_lb")
+    return f"{weight:.0f} lb" if isinstance(weight, float) else ""
+
+
+def _length(measured: Measured, field: str) -> str:
+    value = measured.get(field)
+    return format_length(value, feet=True) if isinstance(value, float) else ""
+
+
+def _cable(measured: Measured) -> str:
+    height = measured.get("height_in")
+    if not isinstance(height, float):
+        return ""
+    low, high = (math.ceil(height / 12 * share) for share in CABLE_PER_HEIGHT)
+    return f"{low} to {high} ft"
+
+
+def _hinges(measured: Measured) -> str:
+    """End hinges from the bottom up: No. 1 between the lowest two sections on the usual set; common practice, from memory."""
+    count = measured.get("section_count")
+    return (
+        f"No. {', '.join(str(one) for one in range(1, round(count)))} from the bottom up" if isinstance(count, float) and count > 1 else ""
+    )
+
+
+def _screws(measured: Measured, ways: Ways) -> str:
+    """How far a set screw goes after contact; source: practice."""
+    match measured.get("shaft_kind"):
+        case "solid":
+            return "to contact, then ¼ to ½ turn: the shaft is solid"
+        case "tube":
+            return f"to contact, then {way_words(ways)['screws'].replace(' after contact', '')}: the shaft is a tube"
+        case _:
+            return ""

@@ -1,0 +1,102 @@
+"""The work on what carries the door: what comes next, and what it takes."""
+
+from __future__ import annotations
+
+from hinge.call import commands as c
+from hinge.call.facts import Call
+from hinge.call.knowledge import work_told
+from hinge.call.line import Line, Part
+from hinge.call.record import CarrierKind, OnDoor
+from hinge.call.state import StopState, Work, WorkStep
+from hinge.call.words import PARTS, plan_words
+from hinge.procedures.rules import Action, gate_groups, guards, stop_rules
+
+
+def asked(line: Line) -> int | None:
+    """The one count every part is to go to, where it is one."""
+    targets = {target for target in line.targets.values() if target is not None}
+    return targets.pop() if len(targets) == 1 and line.kind == "torsion" else None
+
+
+def step_of(line: Line, plan: c.Chosen | None) -> WorkStep | None:
+    """What comes next on what carries the door; nothing where it hangs as it was found and is to stay."""
+    if line.on is None:
+        return None if plan is None else "put_on"
+    targets = [target for target in line.targets.values() if target is not None]
+    down = line.kind == "torsion" and not line.wound
+    if plan is not None:
+        return "let_down" if line.wound else "down" if plan.again and line.kind == "torsion" else "take_off"
+    if line.being_let_down or (line.kind == "torsion" and targets and not any(targets)):
+        return "down" if down else "let_down"
+    if not line.set_up:
+        return "set"
+    return "done" if line.touched and line.carries else "down" if down and line.touched else None
+
+
+def work_of(call: Call) -> Work | None:
+    """What is to be done next on what carries the door; nothing where it is to stay as it is."""
+    line, plan = call.line, call.plan
+    step = step_of(line, plan)
+    if step is None:
+        return None
+    if step == "put_on" and plan is not None:
+        on = plan.on()
+        return _told(call, on.kind or "torsion", step, on, None, _ACTIONS[step])
+    turns = plan.quarter_turns if plan is not None else asked(line)
+    return _told(call, line.kind, step, line.on or OnDoor(), turns, _ACTIONS[step] if step != "set" else _actions(line))
+
+
+_ACTIONS: dict[WorkStep, tuple[Action, ...]] = {
+    "let_down": ("let_down",), "down": ("rewind",), "take_off": ("take_off",), "put_on": ("put_on",), "done": (),
+}  # fmt: skip
+
+
+def _actions(line: Line) -> tuple[Action, ...]:
+    """What getting every part to its target takes."""
+    if line.kind != "torsion":
+        return ("set",)
+    ways = [(target, line.counts.get(part) or 0) for part, target in line.targets.items() if target is not None]
+    up, down = any(target > count for target, count in ways), any(target < count for target, count in ways)
+    return (*(("wind",) if up else ()), *(("let_down",) if down else ()))
+
+
+def _told(call: Call, kind: CarrierKind, step: WorkStep, on: OnDoor, turns: int | None, actions: tuple[Action, ...]) -> Work:
+    if step == "done":
+        return Work(step=step, title="Set up", done="", gates=[], stops=[], stopped="")
+    told, words = work_told(kind, step), plan_words(kind, on, turns)
+    groups = dict.fromkeys(group.id for action in actions for group in guards(action, kind) if group.before != "hands_on")
+    return Work(
+        step=step,
+        title=told.title.format(**words),
+        done="" if step == "down" and call.plan is None else told.done.format(**words),
+        gates=list(groups),
+        stops=[StopState(id=rule.id, when=rule.when, then=rule.then) for rule in stop_rules().values() if {*actions} & {*rule.during}]
+        if kind == "torsion"
+        else [],
+        stopped=f"Stopped: {call.stopped[0].when.lower()}. {call.stopped[0].then}" if call.stopped else "",
+    )
+
+
+def left_words(call: Call) -> str:
+    """Why the work was left, and how the door stands; nothing while somebody is at it."""
+    if call.left is None:
+        return ""
+    line, reason = call.line, call.left[0]
+    stands = [f"{PARTS[line.kind].get(part, part).lower()} {_stands(line, part)}" for part in line.counts] if line.touched else []
+    met = [gate.title.lower() for group in gate_groups({line.kind}) for gate in group.gates if gate.id in call.gates]
+    return " ".join(
+        part
+        for part in (
+            f"Left: {reason.rstrip('.')}.",
+            f"It stands at: {', '.join(stands)}." if stands else "",
+            f"Made safe: {'; '.join(met)}." if met else "",
+        )
+        if part
+    )
+
+
+def _stands(line: Line, part: Part) -> str:
+    count, target = line.counts[part], line.targets.get(part)
+    if count is None:
+        return f"of unknown turns, {max(line.let_off.get(part, 0), 0)} let off"
+    return f"{count} of {target}" if target is not None and target != count else str(count)

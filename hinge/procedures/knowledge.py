@@ -1,0 +1,198 @@
+"""The procedures, loaded once and checked: their steps, tools, numbers, and where good technicians differ."""
+
+from __future__ import annotations
+
+import re
+import tomllib
+from functools import cache
+from pathlib import Path
+from typing import Annotated, Literal
+
+from pydantic import Field
+
+from hinge.document import Document, read, table_of
+from hinge.errors import BadInput
+from hinge.faults.knowledge import Place, faults
+from hinge.procedures.rules import Action, guards, proofs
+
+Carrier = Literal["torsion", "extension", "counterweight"]
+Act = Literal["let_down", "take_off", "put_on", "rewind", "wind", "lift"]
+Touches = Literal["", "cone", "loaded", "stretched", "stack", "power"]
+Drawing = Literal["", "clamp", "drum", "hand", "line", "pulley", "strap", "gaps", "strut", "eyes", "tension", "arm"]
+# What becomes of a step that does not go as it should: the call is left, or it goes on from another step.
+LEAVE = "leave"
+NUMBER = re.compile(r"\{(\w+)\}")
+# What is on a spring's cone, hangs stretched or stacked is touched only in work whose gates guard that.
+MUST_BE: dict[Touches, tuple[str, ...]] = {
+    "cone": ("let_down", "wind"),
+    "stretched": ("take_off", "put_on", "wind"),
+    "stack": ("take_off", "put_on", "set", "wind"),
+    "power": ("power",),
+}
+OF: dict[Touches, Carrier] = {"cone": "torsion", "stretched": "extension", "stack": "counterweight"}
+
+
+class Otherwise(Document):
+    """A step that does not go as it should: what is said then, what is to be done, and where it goes on."""
+
+    says: str
+    then: str
+    to: str
+
+
+class Step(Document):
+    """One step of a procedure; see the head of procedures.toml."""
+
+    do: str
+    at: Place
+    minutes: Annotated[float, Field(gt=0, le=240)]
+    why: str = ""
+    caution: str = ""
+    needs: Action | Literal[""] = ""
+    does: Act | Literal[""] = ""
+    touches: Touches = ""
+    draw: Drawing = ""
+    tools: list[str] = []
+    parts: list[str] = []
+    record: list[str] = []
+    voids: list[str] = []
+    otherwise: Otherwise | None = None
+
+    def action(self, carrier: str, work: bool) -> Action | Literal[""]:
+        """What the step does to a door so carried, within `work` on what carries it or without."""
+        if self.does == "wind":
+            return "wind" if carrier == "torsion" else "set"
+        if self.does == "lift":
+            return "lift" if work else "lift_as_found"
+        return self.does or self.needs
+
+
+class When(Document):
+    """For which work a procedure is: what carried the door, what is to, what for, how many springs go on and were there."""
+
+    start: Annotated[Carrier | Literal[""], Field(alias="from")] = ""
+    to: Carrier
+    aim: Literal["", "replace", "keep", "trim"] = ""
+    springs: int = 0
+    had: int = 0
+    causes: list[str] = []
+
+
+class Procedure(Document):
+    """What is done, in order."""
+
+    title: str
+    steps: Annotated[list[str], Field(min_length=2)]
+    people: Annotated[int, Field(ge=1, le=3)] = 1
+    when: When | None = None
+    cures: list[str] = []
+
+
+class School(Document):
+    """Where good technicians differ: the ways, by name, in words; the first is used until a shop picks."""
+
+    title: str
+    ways: Annotated[dict[str, str], Field(min_length=2)]
+
+
+class Number(Document):
+    """A number a step may name: what stands there while it is not known, and where it is reckoned."""
+
+    unknown: str
+    source: Annotated[str, Field(alias="from", min_length=3)]
+
+
+@cache
+def tools() -> dict[str, str]:
+    """What a technician needs at hand, in words, by name."""
+    rows = tomllib.loads((Path(__file__).parent / "tools.toml").read_text(encoding="utf-8"))
+    return {name: str(words) for name, words in rows.items()}
+
+
+@cache
+def schools() -> dict[str, School]:
+    """Where good technicians differ, by name."""
+    return table_of(__file__, "schools", School)
+
+
+@cache
+def numbers() -> dict[str, Number]:
+    """The numbers a step may name."""
+    return table_of(__file__, "numbers", Number)
+
+
+@cache
+def steps() -> dict[str, Step]:
+    """Every step by name. Raises BadInput naming the one that is unsound."""
+    found: dict[str, Step] = {}
+    for file in sorted((Path(__file__).parent / "steps").glob("*.toml")):
+        for name, row in tomllib.loads(file.read_text(encoding="utf-8")).items():
+            _require(name not in found, name, file.stem, "a name used once")
+            found[name] = read(Step, row, name)
+    for name, step in found.items():
+        _require(set(step.tools) <= tools().keys(), f"{name}.tools", step.tools, "tools there are")
+        named = set(NUMBER.findall(" ".join((step.do, step.why, step.caution, *step.parts))))
+        _require(named <= numbers().keys(), f"{name}.do", sorted(named), "numbers there are")
+        _require(set(step.voids) <= {proof.id for proof in proofs()}, f"{name}.voids", step.voids, "proofs there are")
+    return found
+
+
+@cache
+def procedures() -> dict[str, Procedure]:
+    """Every procedure by name. Raises BadInput naming the one that is unsound by its place."""
+    found = table_of(__file__, "procedures", Procedure)
+    for name, one in found.items():
+        _require(set(one.steps) <= steps().keys(), f"{name}.steps", sorted(set(one.steps) - steps().keys()), "steps there are")
+        _require(set(one.cures) <= faults().causes.keys(), f"{name}.cures", one.cures, "causes there are")
+        _require_guarded(name, one)
+        _require_ends(name, one)
+    used = {step for one in found.values() for step in one.steps}
+    _require(used == steps().keys(), "steps", sorted(steps().keys() - used), "steps of some procedure")
+    cured = {cause for one in found.values() for cause in one.cures}
+    left = {name for name, cause in faults().causes.items() if cause.part != "none"} - cured
+    _require(not left, "cures", sorted(left), "every cause cured by a procedure")
+    return found
+
+
+def carriers_of(procedure: Procedure) -> list[Carrier]:
+    """What carries the door at each step; torsion where no procedure on what carries it says otherwise."""
+    when = procedure.when
+    if when is None:
+        return ["torsion"] * len(procedure.steps)
+    off = next((place for place, name in enumerate(procedure.steps) if steps()[name].does == "take_off"), -1)
+    return [(when.start or when.to) if place <= off else when.to for place in range(len(procedure.steps))]
+
+
+def _require_guarded(name: str, one: Procedure) -> None:
+    """Every hazard is met behind its gates: cones behind theirs, what cables load only at nought, power only after the hand test."""
+    wound = one.when is not None and one.when.start == "torsion"
+    lifted, work = False, one.when is not None
+    for step_name, carrier in zip(one.steps, carriers_of(one), strict=True):
+        step, where = steps()[step_name], f"{name}.{step_name}"
+        of = OF.get(step.touches)
+        if of is not None:
+            action = step.action(of, work)
+            _require(carrier == of, where, carrier, f"work on what is carried by {of}")
+            _require((step.does or step.needs) in MUST_BE[step.touches], where, step.needs, "an action whose gates guard it")
+            _require(action != "" and any(group.carrier == of for group in guards(action, of)), where, action, "a gate before it")
+            _require(not step.does or step.caution != "", where, step.caution, "a caution")
+        if step.touches == "loaded":
+            _require(not wound, where, "wound", "every spring at nought before it")
+        if step.touches == "power":
+            _require(step.needs == "power", where, step.needs, "power")
+            _require(lifted or not work, where, "not lifted by hand yet", "the hand test before power")
+        wound = (wound and step.does != "let_down") or (step.does == "wind" and carrier == "torsion")
+        lifted = lifted or step.does == "lift"
+
+
+def _require_ends(name: str, one: Procedure) -> None:
+    """Every branch ends: the call is left, or it goes on from an earlier step."""
+    for place, step_name in enumerate(one.steps):
+        other = steps()[step_name].otherwise
+        if other is not None and other.to != LEAVE:
+            _require(other.to in one.steps[:place], f"{name}.{step_name}.otherwise", other.to, "an earlier step, or leave")
+
+
+def _require(sound: bool, where: str, value: object, allowed: str) -> None:
+    if not sound:
+        raise BadInput(f"{where} is not sound.", where, str(value), allowed)

@@ -1,0 +1,98 @@
+"""A procedure told for one door: its numbers filled in, what it takes, and the gates before each step."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from typing import Literal
+
+from pydantic import BaseModel
+
+from hinge.procedures.knowledge import Drawing, Otherwise, Step, Touches, carriers_of, numbers, procedures, schools, steps, tools
+from hinge.procedures.rules import guards
+
+Numbers = Mapping[str, str]
+Ways = Mapping[str, str]
+
+
+class StepTold(BaseModel):
+    """One step with this door's numbers; `gates` names the groups that must be met before it."""
+
+    id: str
+    do: str
+    why: str
+    caution: str
+    at: str
+    draw: Drawing
+    does: Literal["", "let_down", "take_off", "put_on", "rewind", "wind", "lift"]
+    touches: Touches
+    tools: list[str]
+    parts: list[str]
+    minutes: float
+    record: list[str]
+    gates: list[str]
+    otherwise: Otherwise | None
+
+
+class ProcedureTold(BaseModel):
+    """A procedure for one door: the plan (tools, parts, minutes, people), and its steps."""
+
+    procedure: str
+    title: str
+    people: int
+    minutes: float
+    tools: list[str]
+    parts: list[str]
+    steps: list[StepTold]
+
+
+def tell(name: str, known: Numbers, ways: Ways | None = None) -> ProcedureTold:
+    """Tell a procedure there is, with the numbers `known` of this door and the `ways` a shop works by, by school."""
+    procedure = procedures()[name]
+    words = {number: one.unknown for number, one in numbers().items()} | way_words(ways or {}) | dict(known)
+    work = procedure.when is not None
+    told = [_step(step, steps()[step], carrier, work, words) for step, carrier in zip(procedure.steps, carriers_of(procedure), strict=True)]
+    return ProcedureTold(
+        procedure=name,
+        title=procedure.title,
+        people=procedure.people,
+        minutes=sum(step.minutes for step in told),
+        tools=list(dict.fromkeys(tool for step in told for tool in step.tools)),
+        parts=list(dict.fromkeys(part for step in told for part in step.parts)),
+        steps=told,
+    )
+
+
+def way_of(school: str, ways: Ways) -> str:
+    """The way a shop works by in a school, by name: the one it picked, or the first."""
+    known = schools()[school].ways
+    picked = ways.get(school, "")
+    return picked if picked in known else next(iter(known))
+
+
+def way_words(ways: Ways) -> dict[str, str]:
+    """The words of each school's way."""
+    return {name: one.ways[way_of(name, ways)] for name, one in schools().items()}
+
+
+def _step(name: str, step: Step, carrier: str, work: bool, words: Numbers) -> StepTold:
+    action = step.action(carrier, work)
+    return StepTold(
+        id=name,
+        do=_sentence(step.do.format(**words)),
+        why=step.why.format(**words),
+        caution=step.caution.format(**words),
+        at=step.at,
+        draw=step.draw,
+        does=step.does,
+        touches=step.touches,
+        tools=[tools()[tool] for tool in step.tools],
+        parts=[_sentence(part.format(**words)) for part in step.parts],
+        minutes=step.minutes,
+        record=step.record,
+        gates=[group.id for group in guards(action, carrier)] if action else [],
+        otherwise=step.otherwise,
+    )
+
+
+def _sentence(text: str) -> str:
+    return text[:1].upper() + text[1:]

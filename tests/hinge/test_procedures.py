@@ -1,0 +1,240 @@
+"""The procedures: sound as data, behind their gates on a call, and with this door's numbers."""
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from hinge.call.steps import procedures_of
+from hinge.errors import BadInput, Contradiction, GateNotMet, HingeError, OutOfStep
+from hinge.faults.knowledge import faults
+from hinge.procedures import knowledge
+from hinge.procedures.knowledge import Procedure, Step, procedures, schools, steps
+from hinge.procedures.rules import gate_groups
+from hinge.procedures.told import tell
+from hinge.questions.ask import ask
+from tests.hinge.calls import HOLDS, MEASURED, SPRING, Running
+
+# The thirteen of the trade's handbook (common practice, no source), each by what it is called there, and keep and rewind.
+OF_THE_TRADE = {
+    "torsion pair": "replace_pair", "single torsion": "replace_single", "single to pair": "single_to_pair", "trim": "trim",
+    "extension pair": "replace_extension", "torsion to extension": "torsion_to_extension", "extension to torsion": "extension_to_torsion",
+    "cable off": "cable_off", "track, rollers, hinges": "track_rollers_hinges", "bracket or strut": "reinforce",
+    "torsion line from parts": "extension_to_torsion", "counterweight set": "stack", "hang a door": "hang_door", "eyes": "eyes_right",
+    "opener module": "opener_module", "opener limits and force": "opener_settings", "keep and rewind": "keep_and_rewind",
+}  # fmt: skip
+PLAN = {"springs": [SPRING], "quarter_turns": 29}
+
+
+def now_of(call):
+    return procedures_of(call.call).procedures[0].now
+
+
+def test_every_procedure_of_the_trade_is_there_and_every_cause_has_one():
+    assert set(OF_THE_TRADE.values()) <= procedures().keys()
+    cured = {cause for one in procedures().values() for cause in one.cures}
+    assert {name for name, cause in faults().causes.items() if cause.part != "none"} <= cured
+
+
+@pytest.mark.parametrize(
+    ("name", "first", "then"),
+    [
+        # Facts of handbook 50 and 10; common practice, no source.
+        ("replace_pair", "carriage", "clamp"),
+        ("replace_pair", "let_down", "cables_slack"),
+        ("replace_pair", "cables_slack", "drums_free"),
+        ("replace_pair", "springs_off", "springs_on"),
+        ("replace_pair", "cables_equal", "wind"),
+        ("replace_pair", "wind", "set_screws"),
+        ("replace_pair", "set_screws", "last_bar"),
+        ("replace_pair", "first_lift", "reconnect"),
+        ("cable_off", "walked", "let_down"),
+        ("cable_off", "let_down", "put_right"),
+        ("torsion_to_extension", "let_down", "shaft_out"),
+        ("torsion_to_extension", "weigh", "pair_on"),
+        ("replace_extension", "open_clamped", "pair_off"),
+        ("replace_extension", "safety_cables", "ladder_under"),
+        ("stack", "hub", "clamp_moves"),
+        ("opener_settings", "balance_first", "limits"),
+        ("opener_settings", "limits", "force"),
+        ("hang_door", "bottom_level", "sections_up"),
+    ],
+)
+def test_the_work_goes_in_a_safe_order(name, first, then):
+    order = procedures()[name].steps
+    assert order.index(first) < order.index(then)
+
+
+def test_what_is_unsound_is_refused_by_its_place(monkeypatch):
+    """A procedure in which a hazard is met before its gate is never loaded."""
+    good, pair = steps(), procedures()["replace_pair"]
+    when = pair.when
+    unsound = {
+        "drums loosened while the springs are wound": ["clamp", "drums_free", "let_down", "first_lift"],
+        "power before the hand test": ["clamp", "let_down", "reconnect", "first_lift"],
+        "a stretched spring in work on torsion springs": ["let_down", "pair_off"],
+    }
+    for said, order in unsound.items():
+        with pytest.raises(BadInput):
+            knowledge._require_guarded(said, Procedure(title=said, steps=order, when=when))
+    bare = good["load_test"].model_copy(update={"needs": "hands"})
+    monkeypatch.setattr(knowledge, "steps", lambda: good | {"load_test": bare})
+    with pytest.raises(BadInput, match="load_test"):
+        knowledge._require_guarded("replace_pair", pair)
+    forward = good["mark"].model_copy(update={"otherwise": good["cables_slack"].otherwise.model_copy(update={"to": "wind"})})
+    monkeypatch.setattr(knowledge, "steps", lambda: good | {"mark": forward})
+    with pytest.raises(BadInput, match="otherwise"):
+        knowledge._require_ends("replace_pair", pair)
+
+
+def test_a_step_names_only_numbers_there_are():
+    assert all(set(knowledge.NUMBER.findall(step.do)) <= knowledge.numbers().keys() for step in steps().values())
+    for name in procedures():
+        told = tell(name, {})
+        assert "{" not in "".join(step.do + step.why + step.caution for step in told.steps)
+        assert told.minutes > 0
+        known = {group.id for group in gate_groups()}
+        assert all(set(step.gates) <= known for step in told.steps)
+
+
+def test_the_numbers_of_this_door_stand_in_its_steps():
+    call = Running().measured(shaft_kind="tube")
+    call.say("chosen", **PLAN)
+    (told,) = procedures_of(call.call).procedures
+    assert told.procedure == "replace_pair"
+    wind = next(step for step in told.steps if step.id == "wind")
+    stroke = call.call.plan.springs[0].rate_lbin_per_turn * 29 / 4
+    assert f"{stroke:.0f} lb·in" in wind.do
+    assert "29 quarter-turns" in wind.do
+    seen = next(step for step in told.steps if step.id == "set_screws")
+    assert "½ to 1 turn" in seen.do
+    other = procedures_of(call.call, {"screws": "twice_round"}).procedures[0]
+    assert "once more round with ¼" in next(step for step in other.steps if step.id == "set_screws").do
+
+
+def test_a_step_comes_after_its_gates_and_the_work_is_told_step_by_step():
+    call = Running().measured()
+    call.say("chosen", **PLAN)
+    assert now_of(call) == "confirm"
+    call.say("stepped", steps=["confirm"])
+    with pytest.raises(GateNotMet, match="Make safe"):
+        call.say("stepped", steps=["carriage"])
+    call.gates("hands_on")
+    call.say("stepped", steps=["carriage", "clamp", "mark"])
+    assert now_of(call) == "load_test"
+    with pytest.raises(GateNotMet, match="Before a bar goes in"):
+        call.say("stepped", steps=["load_test"])
+    with pytest.raises(Contradiction, match="turns on the springs"):
+        call.say("stepped", steps=["drums_free"])
+    with pytest.raises(BadInput, match="counted"):
+        call.say("stepped", steps=["let_down"])
+    call.gates("bars", "letting_down")
+    call.say("stepped", steps=["load_test"])
+    assert now_of(call) == "let_down"
+    for part in call.call.line.counts:
+        call.say("slack", part=part)
+    assert now_of(call) == "cables_slack"
+
+
+def test_a_step_is_done_again_passed_over_with_a_reason_or_not_at_all():
+    call = Running().measured()
+    call.gates("hands_on")
+    call.say("chosen", **PLAN)
+    call.say("stepped", steps=["confirm", "carriage"])
+    call.say("stepped", steps=["carriage"], done=False)
+    assert now_of(call) == "carriage"
+    with pytest.raises(OutOfStep):
+        call.say("stepped", steps=["mark"], done=False)
+    call.say("passed_over", step="carriage", reason="no opener on this door")
+    assert now_of(call) == "clamp"
+    (told,) = procedures_of(call.call).procedures
+    assert [(one.standing, one.reason) for one in told.steps[:2]] == [("done", ""), ("passed_over", "no opener on this door")]
+    for guarding in ("load_test", "last_bar", "drums_free", "let_down"):
+        with pytest.raises(Contradiction, match="not passed over"):
+            call.say("passed_over", step=guarding, reason="in a hurry")
+    with pytest.raises(BadInput):
+        call.say("stepped", steps=["rub_it"])
+
+
+def test_limits_set_anew_void_the_proofs_that_were_made():
+    call = Running().measured()
+    call.gates("hands_on", "as_found")
+    call.say("complaint", complaint="will_not_close")
+    call.say("found", cause="down_limit_deep")
+    call.say("reading", reading=HOLDS)
+    call.say("proof", proof="reversal", passed=True)
+    call.say("stepped", steps=["limits"])
+    assert next(one.standing for one in call.state.proofs if one.id == "reversal") == "void"
+    assert [one.procedure for one in procedures_of(call.call).procedures] == ["opener_settings"]
+
+
+def test_power_waits_for_the_hand_test():
+    call = Running().chosen().to_targets()
+    call.gates("hands_on")
+    with pytest.raises(Contradiction, match="by hand before the door runs by power"):
+        call.say("stepped", steps=["reconnect"])
+    with pytest.raises(OutOfStep, match="stands for itself"):
+        call.say("stepped", steps=["eyes", "reconnect"])
+    with pytest.raises(GateNotMet, match="first lift"):
+        call.say("stepped", steps=["first_lift"])
+    call.held()
+    call.say("stepped", steps=["reconnect"])
+    assert "power_off" not in call.call.gates, "the opener is live again"
+
+
+def test_work_is_left_as_it_stands_and_taken_up_by_whoever_comes_next():
+    call = Running().chosen()
+    call.gates("hands_on", "bars", "winding")
+    call.say("moved", part="left", from_count=0, to_count=2)
+    call.say("left", reason="a bar is bent")
+    assert call.state.left.startswith("Left: a bar is bent. It stands at: left spring 2 of ")
+    assert "clamp on the track" in call.state.left
+    call.say("moved", part="left", from_count=2, to_count=3)
+    assert call.state.left == ""
+    call.say("gate", gate="power_off", met=False)
+    with pytest.raises(Contradiction, match="opener is live"):
+        call.say("left", reason="gone for lunch")
+
+
+def test_another_pick_begins_its_steps_anew():
+    call = Running().measured()
+    call.gates("hands_on")
+    call.say("chosen", **PLAN)
+    call.say("stepped", steps=["confirm", "carriage", "clamp"])
+    call.say("again", quarter_turns=28)
+    assert procedures_of(call.call).procedures[0].procedure == "keep_and_rewind"
+    assert now_of(call) == "carriage"
+
+
+@given(st.lists(st.sampled_from(sorted(steps())), min_size=1, max_size=6), st.booleans())
+def test_no_words_about_a_step_move_anything_that_carries_the_door(names, done):
+    """Whatever is ticked, in any order: turns stay what was counted, and no gate is met by it."""
+    call = Running().measured()
+    call.gates("hands_on")
+    call.say("chosen", **PLAN)
+    line, gates = call.call.line, set(call.call.gates)
+    for name in names:
+        try:
+            call.say("stepped", steps=[name], done=done)
+        except HingeError:
+            continue
+        assert steps()[name].touches != "loaded", "what the cables load is not touched while springs are wound"
+    assert call.call.line == line
+    assert set(call.call.gates) <= gates
+
+
+def test_the_question_tells_a_procedure_with_its_gates():
+    record = {"version": 2, "measured": MEASURED}
+    answer = ask("procedure", {"name": "replace_pair", "record": record, "ways": {"wrench": "ratchet"}})
+    assert answer.minutes == pytest.approx(sum(step.minutes for step in answer.steps))
+    assert {group for step in answer.steps for group in step.gates} == {group.id for group in answer.groups}
+    assert any("ratchet" in step.do for step in answer.steps)
+    assert {one.id for one in answer.schools} == schools().keys()
+    for wrong, field in ({"name": "weld_it"}, "name"), ({"name": "trim", "ways": {"screws": "hammer"}}, "ways.screws"):
+        with pytest.raises(BadInput) as refused:
+            ask("procedure", wrong)
+        assert refused.value.field == field
+
+
+def test_a_step_is_a_document():
+    with pytest.raises(HingeError):
+        knowledge.read(Step, {"do": "x", "at": "nowhere", "minutes": 1})

@@ -1,0 +1,92 @@
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import styled from 'styled-components';
+import type { Schemas } from '../../api/client';
+import { sessionQuery } from '../../api/queries';
+import { StepDrawing } from '../../drawing/steps/StepDrawing';
+import { Plain } from '../../ui/buttons';
+import { Field } from '../../ui/Field';
+import { Caution, Panel, Quiet, Row, Stack } from '../../ui/layout';
+import type { Call } from '../useCall';
+
+const Do = styled.p`font: 600 30px/1.22 'Barlow Condensed', sans-serif; @media (max-width: 700px) { font-size: 26px; }`;
+const Taken = styled.ul`margin: 0; padding: 0; list-style: none; display: flex; flex-wrap: wrap; gap: 4px 18px; font-size: 15px; color: var(--quiet);`;
+
+type Props = { call: Call; procedure: Schemas['ProcedureState']; step: Schemas['StepState'] };
+
+/** One step: what to do now, what can hurt, why, and with what. */
+export function StepCard({ call, procedure, step }: Props) {
+  const isLead = useQuery(sessionQuery).data?.person?.role === 'lead';
+  const [passing, setPassing] = useState(false);
+  const place = procedure.steps.findIndex((one) => one.id === step.id);
+  const { otherwise } = step;
+  const before = procedure.steps.slice(0, place).findLast((one) => one.standing === 'done' && !one.does);
+  const goBack = (from: string) => {
+    const since = procedure.steps.slice(procedure.steps.findIndex((one) => one.id === from));
+    const steps = since.filter((one) => one.standing === 'done' || one.standing === 'passed_over').map((one) => one.id);
+    if (steps.length > 0) call.enter({ kind: 'stepped', steps, done: false });
+  };
+  const otherTurn = () => {
+    if (otherwise?.to === 'leave') call.enter({ kind: 'left', reason: otherwise.then });
+    else if (otherwise) goBack(otherwise.to);
+  };
+  return (
+    <Stack role="group" aria-label="The step now">
+      <Quiet>
+        Step {place + 1} of {procedure.steps.length}
+      </Quiet>
+      {step.caution && <Caution>{step.caution}</Caution>}
+      <Do aria-live="polite">{step.do}</Do>
+      {step.why && <p>{step.why}</p>}
+      <StepDrawing of={step.draw} />
+      {[...step.tools, ...step.parts].length > 0 && (
+        <Taken aria-label="At hand">
+          {[...step.tools, ...step.parts].map((one) => (
+            <li key={one}>{one}</li>
+          ))}
+        </Taken>
+      )}
+      {!call.state.closed && (
+        <Row style={{ justifyContent: 'start' }}>
+          {before && (
+            <Plain onPress={() => goBack(before.id)} aria-label={`Back to: ${before.do}`}>
+              Back one step
+            </Plain>
+          )}
+          {otherwise && <Plain onPress={otherTurn}>{otherwise.says}</Plain>}
+          {step.passable && isLead && !passing && <Plain onPress={() => setPassing(true)}>Pass over</Plain>}
+        </Row>
+      )}
+      {otherwise && otherwise.to !== 'leave' && <Quiet>{otherwise.then}</Quiet>}
+      {passing && <WithReason call={call} step={step.id} close={() => setPassing(false)} />}
+    </Stack>
+  );
+}
+
+/** A step is passed over by a lead alone, and never without a reason. */
+function WithReason({ call, step, close }: { call: Call; step: string; close: () => void }) {
+  const [reason, setReason] = useState('');
+  return (
+    <Panel role="group" aria-label="Pass over">
+      <Field
+        label="Why it is passed over"
+        hint="It opens no gate, and stands in the record."
+        value={reason}
+        onChange={setReason}
+        maxLength={600}
+      />
+      <Row style={{ justifyContent: 'start' }}>
+        <Plain
+          isDisabled={reason.trim().length < 3}
+          onPress={() => {
+            call.enter({ kind: 'passed_over', step, reason: reason.trim() });
+            close();
+          }}
+        >
+          Pass over
+        </Plain>
+        <Plain onPress={close}>Keep it</Plain>
+      </Row>
+    </Panel>
+  );
+}

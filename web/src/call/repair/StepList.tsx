@@ -1,0 +1,58 @@
+import styled from 'styled-components';
+import type { Schemas } from '../../api/client';
+import { Label, Quiet, Stack } from '../../ui/layout';
+import { clock } from '../../ui/words';
+
+const List = styled.ol`margin: 0; padding: 0; list-style: none; display: grid; gap: 2px;
+  li { display: grid; grid-template-columns: 26px 1fr auto; gap: 8px; padding: 6px 8px; border-left: 4px solid transparent; font-size: 16px; line-height: 1.3; }
+  li[aria-current] { border-color: var(--action); background: var(--sheet); font-weight: 600; }
+  .done, .passed_over, .behind { color: var(--quiet); } time, small { font-size: 15px; color: var(--quiet); }`;
+const MARKS: Record<Schemas['StepState']['standing'], string> = {
+  done: '✓',
+  passed_over: '–',
+  behind: '·',
+  now: '›',
+  ahead: '',
+};
+
+/** The whole way: what is done, what comes, and what was passed over and why. */
+export function StepList({ procedure }: { procedure: Schemas['ProcedureState'] }) {
+  return (
+    <Stack $gap={6}>
+      <Label>The steps</Label>
+      <List>
+        {procedure.steps.map((one) => (
+          <li key={one.id} className={one.standing} aria-current={one.standing === 'now' ? 'step' : undefined}>
+            <span aria-hidden="true">{MARKS[one.standing]}</span>
+            <span>
+              {short(one.do)}
+              {one.reason && <Quiet>Passed over: {one.reason}</Quiet>}
+            </span>
+            <time>{one.standing === 'done' && one.at_time ? clock(one.at_time) : ''}</time>
+          </li>
+        ))}
+      </List>
+    </Stack>
+  );
+}
+
+/** What it takes, before the first step: tools, parts, minutes, people. */
+export function PlanOf({ procedure }: { procedure: Schemas['ProcedureState'] }) {
+  return (
+    <Stack $gap={8}>
+      <Label>What it takes</Label>
+      <p>
+        About {Math.round(procedure.minutes / 5) * 5} minutes, {procedure.people === 1 ? 'one person' : 'two people'}.
+      </p>
+      {procedure.parts.length > 0 && <Quiet>Parts: {procedure.parts.join('; ')}.</Quiet>}
+      {procedure.tools.length > 0 && <Quiet>Tools: {procedure.tools.join('; ')}.</Quiet>}
+      <Quiet>This shop works: {procedure.ways.join('; ')}.</Quiet>
+    </Stack>
+  );
+}
+
+/** The first clause of a step: the list is a map, the card has the words. */
+function short(words: string): string {
+  const end = words.search(/[.:;]\s/);
+  return end > 0 ? words.slice(0, end) : words.replace(/\.$/, '');
+}
