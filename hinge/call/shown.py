@@ -283,7 +283,7 @@ def _proof_states(call: Call) -> list[ProofState]:
     def state(proof_id: str) -> dict[str, object]:
         tried = call.tried.get(proof_id)
         standing = tried.standing if tried else "open"
-        signed = asdict(tried.signed) if tried else {"entry": ""}
+        signed: dict[str, object] = asdict(tried.signed) if tried else {"entry": ""}
         return {"standing": standing, "says": STANDINGS[standing]} | signed
 
     told = ("id", "title", "how", "passes_when", "required")

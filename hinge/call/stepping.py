@@ -9,8 +9,6 @@ from hinge.errors import BadInput, Contradiction, OutOfStep
 from hinge.faults.knowledge import require_known
 from hinge.procedures.knowledge import Step, steps
 
-GUARDING = ("wind", "let_down")
-
 
 def require_may_step(call: Call, command: c.Stepped) -> None:
     """Refuse to say of steps that they are done, or to be done again. Raises GateNotMet, OutOfStep, BadInput or Contradiction."""
@@ -32,13 +30,8 @@ def require_may_step(call: Call, command: c.Stepped) -> None:
 def require_may_pass_over(call: Call, command: c.PassedOver) -> None:
     """Refuse to pass over what is no step, what moves or carries the door, and what makes the next step safe."""
     require_known("step", [command.step], steps())
-    if not is_passable(steps()[command.step]):
+    if not steps()[command.step].optional:
         raise Contradiction("This step is part of what makes the work safe: it is done, not passed over.", "step", command.step)
-
-
-def is_passable(step: Step) -> bool:
-    """Whether a lead may pass over a step: it neither moves nor carries the door, nor makes the next one safe."""
-    return not (step.does or step.touches or step.needs in GUARDING)
 
 
 def require_may_leave(call: Call, command: c.Left) -> None:

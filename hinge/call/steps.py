@@ -16,13 +16,12 @@ from hinge.call.record import OnDoor
 from hinge.call.setup import Setup
 from hinge.call.sheet import understood
 from hinge.call.state import WorkStep
-from hinge.call.stepping import is_passable
 from hinge.call.strokes import Stroke, strokes_of
 from hinge.call.words import carrier_words, plan_words
 from hinge.call.work import asked, step_of
 from hinge.measure.fields import Measured
 from hinge.measure.tape import format_length
-from hinge.procedures.knowledge import Procedure, When, procedures, steps
+from hinge.procedures.knowledge import Procedure, When, procedures, schools, steps
 from hinge.procedures.rules import gate_groups
 from hinge.procedures.told import ProcedureTold, StepTold, Ways, tell, way_words
 from hinge.springs.torsion import BAR_IN
@@ -141,7 +140,7 @@ def _state(call: Call, told: ProcedureTold, work: bool, ways: Ways) -> Procedure
         work=work,
         now=now,
         shut=[group for group in (step.gates if step else []) if not _met(call, group)],
-        ways=[f"{words[:1].upper()}{words[1:]}" for words in way_words(ways).values()],
+        ways=[f"{schools()[name].title}: {words}" for name, words in way_words(ways).items()],
     )
 
 
@@ -167,7 +166,7 @@ def _standing(call: Call, name: str, now: str, behind: bool) -> Standing:
 def _step(call: Call, step: StepTold, standing: Standing) -> StepState:
     reason, signed = call.passed_over.get(step.id, ("", call.stepped.get(step.id)))
     by, at = (signed.by, signed.at) if signed else ("", "")
-    return StepState(**step.model_dump(), standing=standing, passable=is_passable(steps()[step.id]), by=by, at_time=at, reason=reason)
+    return StepState(**step.model_dump(), standing=standing, passable=steps()[step.id].optional, by=by, at_time=at, reason=reason)
 
 
 def _met(call: Call, group_id: str) -> bool:

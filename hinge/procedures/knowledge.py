@@ -55,6 +55,7 @@ class Step(Document):
     tools: list[str] = []
     parts: list[str] = []
     record: list[str] = []
+    optional: bool = False
     voids: list[str] = []
     otherwise: Otherwise | None = None
 
@@ -176,6 +177,7 @@ def _require_guarded(name: str, one: Procedure) -> None:
             _require((step.does or step.needs) in MUST_BE[step.touches], where, step.needs, "an action whose gates guard it")
             _require(action != "" and any(group.carrier == of for group in guards(action, of)), where, action, "a gate before it")
             _require(not step.does or step.caution != "", where, step.caution, "a caution")
+        _require(not (step.optional and (step.does or of)), where, "optional", "a step that neither moves nor guards anything")
         if step.touches == "loaded":
             _require(not wound, where, "wound", "every spring at nought before it")
         if step.touches == "power":

@@ -8,7 +8,7 @@ from demo.unusual import UNUSUAL, record_of
 from server.calls.models import Call
 from server.doors.models import Door
 from server.stock.service import load
-from tests.browser.work import enter, gates, let_go_until, meet, start, state_of
+from tests.browser.work import enter, gates, go_through_steps, let_go_until, meet, start, state_of
 
 EXTENSION_DOOR = {"weight_lb": 129.0, "width_in": 108.0, "height_in": 84.0, "section_count": 4.0, "radius_in": 12.0, "rise_in": 2.0}
 SPRINGS = "/bench/springs?weight_lb=130&width_in=9'&height_in=7'&section_count=4&radius_in=12&drum_diameter_in=4&cable_in=1/8"
@@ -60,19 +60,22 @@ def test_an_extension_door_from_the_scales_to_the_proof(signed_in, person):
     page.sees("cables are part of the set")
     page.touch("Use this pair")
     page.sees("Old pair off")
-    page.sees("Meet every gate first")
-    meet(page, "hanging")
+    call = Call.objects.get()
+    go_through_steps(page, call)
     page.touch("The old pair is off")
     page.sees("Hang the pair")
+    page.until(lambda: state_of(call).work.step == "put_on", "the pair off")
+    go_through_steps(page, call)
     page.touch("It hangs as told")
+    page.until(lambda: state_of(call).work.step == "done", "the pair on")
+    go_through_steps(page, call)
     page.touch("Check the balance")
     meet(page, "first_lift_pair")
     let_go_until(page, "▼ creeps down", "Take up each cable by")
     page.sees("springs slack, before a hook is moved")
     page.touch("Trim it now")
     page.sees("Move the hooks")
-    meet(page, "hanging")
-    call = Call.objects.get()
+    go_through_steps(page, call)
     for side in ("Left", "Right"):
         page.touch(f"{side} side: one more")
         page.until(lambda side=side: moved(call, side), f"{side} side moved")

@@ -10,7 +10,7 @@ from selenium.webdriver.common.keys import Keys
 from server.calls.models import Call
 from server.doors.models import Door
 from tests.browser.conftest import PASSWORD
-from tests.browser.work import call_ready_to_wind, enter, gates, let_go_until, meet, start, state_of, wound
+from tests.browser.work import call_ready_to_wind, enter, gates, go_through_steps, let_go_until, meet, start, state_of, wound
 from tests.server.test_exchange import text_of
 
 MEASURES = {
@@ -74,8 +74,8 @@ def test_one_door_from_the_scale_to_the_proof(tablet, person):
     page.touch("Use this set")
     page.sees("Let the springs down")
     page.sees("turns not known")
-    page.sees("Meet every gate first")
-    meet(page, "bars", "letting_down")
+    call = Call.objects.get()
+    go_through_steps(page, call)
     page.touch("Count them down")
     for _ in range(2):
         page.touch("Count a quarter-turn off the left spring")
@@ -84,11 +84,13 @@ def test_one_door_from_the_scale_to_the_proof(tablet, person):
     page.touch("Right spring: 0 off")
     page.touch("Right spring is slack")
     page.touch("All there: go on")
-    meet(page, "taking_off")
+    page.until(lambda: state_of(call).work.step == "take_off", "the springs down")
+    go_through_steps(page, call)
     page.touch("The springs are off")
     page.touch("They are on, not wound")
+    page.until(lambda: state_of(call).work.step == "set", "the new ones on")
     page.sees("Wind 29 quarter-turns on each spring")
-    meet(page, "winding")
+    go_through_steps(page, call)
     page.touch("Start winding")
     for side in ("Left", "Right"):
         page.touch(f"{side} spring:")
@@ -97,6 +99,8 @@ def test_one_door_from_the_scale_to_the_proof(tablet, person):
     count_in(page, "29 / 29", "29 / 29")
     page.sees("Every stroke is saved")
     page.touch("All there: go on")
+    page.until(lambda: state_of(call).work.step == "done", "every part at its place")
+    go_through_steps(page, call)
     page.touch("Check the balance")
 
     meet(page, "first_lift")
@@ -104,13 +108,15 @@ def test_one_door_from_the_scale_to_the_proof(tablet, person):
     let_go_until(page, "▲ creeps up", "turn off each spring")
     page.touch("Trim it now")
     page.sees("of 2")
-    meet(page, "bars", "letting_down")
+    go_through_steps(page, call)
     page.touch("Go on winding")
     for side in ("Left", "Right"):
         page.touch(f"{side} spring:")
         page.touch("Count a quarter-turn off the")
         page.until(lambda: _done_or_touch(page), "this side down")
     page.touch("All there: go on")
+    page.until(lambda: state_of(call).work.step == "done", "every part at its place")
+    go_through_steps(page, call)
     page.touch("Check the balance")
     page.sees("before the last change")
     meet(page, "first_lift")
@@ -177,6 +183,8 @@ def test_a_phone_in_the_pocket(signed_in, person, door):
         for _ in range(2):
             page.touch("Count a quarter-turn on the")
     page.touch("All there: go on")
+    page.until(lambda: state_of(call).work.step == "done", "every part at its place")
+    go_through_steps(page, call)
     page.touch("Check the balance")
     meet(page, "first_lift")
     page.touch("▬ holds")
@@ -220,10 +228,15 @@ def test_keyboard_alone(signed_in, person, door):
     assert slider.get_attribute("aria-valuetext") != before
     tab_to(page, "Use this set")
     page.keys(Keys.ENTER)
-    page.sees("Meet every gate first")
+    page.sees("Confirm the break")
+    tab_to(page, "This and the next")
+    page.keys(Keys.ENTER)
+    page.sees("Seat a bar")
     for gate in (*gates("bars"), *gates("letting_down")):
         tab_to(page, gate.title)
         page.keys(Keys.SPACE)
+    tab_to(page, "Done: next step")
+    page.keys(Keys.ENTER)
     tab_to(page, "Count them down")
     page.keys(Keys.ENTER)
     page.sees("29 to let off")

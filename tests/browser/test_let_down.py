@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from server.calls.models import Call
 from server.doors.models import Door
-from tests.browser.work import enter, gates, meet, start, state_of
+from tests.browser.work import enter, gates, go_through_steps, meet, next_step, start, state_of
 from tests.hinge.calls import MEASURED, SPRING
 
 
@@ -27,7 +27,7 @@ def test_the_same_springs_down_and_up_again_by_thumb(signed_in, person):
     call = Call.objects.get()
     page.touch("Let the springs down")
     page.sees("turns not known")
-    meet(page, "bars", "letting_down")
+    go_through_steps(page, call)
     page.touch("Count them down")
     page.sees("not known: 29 is usual here")
     page.touch("½ turn")
@@ -57,7 +57,8 @@ def test_the_same_springs_down_and_up_again_by_thumb(signed_in, person):
     page.touch("Left spring is slack")
     page.until(lambda: state_of(call).parts[0].count == 0, "seen to be down")
     page.touch("All there: go on")
-    meet(page, "taking_off")
+    page.until(lambda: next_step(call)[0] == "cables_slack", "the springs down")
+    go_through_steps(page, call)
     page.touch("Pick these again, or others")
     page.touch("These springs, again")
     page.touch("28 quarter-turns each")
@@ -65,13 +66,16 @@ def test_the_same_springs_down_and_up_again_by_thumb(signed_in, person):
     assert not page.scrolls_sideways()
     page.touch("All right again")
     page.sees("Wind 28 quarter-turns on each spring")
-    meet(page, "bars", "winding")
+    page.until(lambda: state_of(call).work.step == "set", "to be wound again")
+    go_through_steps(page, call)
     page.touch("Start winding")
     for side in ("Left", "Right"):
         page.touch(f"{side} spring:")
         for _ in range(14):
             page.touch("Count a half-turn on the")
     page.touch("All there: go on")
+    page.until(lambda: state_of(call).work.step == "done", "every part at its place")
+    go_through_steps(page, call)
     page.touch("Check the balance")
     meet(page, "first_lift")
     page.touch("▬ holds")

@@ -5,6 +5,8 @@ from __future__ import annotations
 from hinge.call.commands import read_command
 from hinge.call.shown import shown
 from hinge.call.state import CallState
+from hinge.call.steps import procedures_of
+from hinge.procedures.knowledge import steps
 from hinge.procedures.rules import Gate, gate_groups
 from server.calls import service
 from server.calls.models import Call
@@ -24,6 +26,25 @@ def meet(page: Page, *group_ids: str) -> None:
         for gate in gates(group_id):
             if not page.is_on(gate.title):
                 page.touch(gate.title)
+
+
+def next_step(call: Call) -> tuple[str, list[str]]:
+    """The step the work of a call asks for, and the gate groups that stand open before it."""
+    first = procedures_of(Call.objects.get(pk=call.pk).facts()).procedures[0]
+    return first.now, first.shut
+
+
+def go_through_steps(page: Page, call: Call) -> None:
+    """Every step as it is shown, its gates met, up to the next work on what carries the door; the first lift is made on Prove."""
+    while True:
+        name, shut = next_step(call)
+        if not name or steps()[name].does == "lift":
+            return
+        meet(page, *shut)
+        if steps()[name].does:
+            return
+        page.touch("Done: next step")
+        page.until(lambda name=name: next_step(call)[0] != name, f"{name} said to be done")
 
 
 def start(person: Person, door: Door) -> Call:
@@ -49,6 +70,7 @@ def call_ready_to_wind(person: Person, door: Door, quarter_turns: int = 4) -> Ca
     _meet(call, person, "taking_off")
     enter(call, person, "taken_off")
     enter(call, person, "put_on")
+    enter(call, person, "stepped", steps=["cables_equal", "brackets"])
     _meet(call, person, "winding")
     return call
 

@@ -9,7 +9,8 @@ export function StepMark({ place, at }: { place: InsidePlace; at: string }) {
   const where = AT[at];
   if (!where) return null;
   const [inches, up] = where(place.width, place.height);
-  const [x, y] = [place.x(inches), place.y(up)];
+  // A mark of the search stands beside what it names; a step's is round it.
+  const [x, y] = [place.x(inches), at === 'springs' || at === 'drums' ? place.shaftY : place.y(up)];
   return (
     <g pointerEvents="none">
       <Beside place={place} />

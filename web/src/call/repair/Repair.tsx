@@ -6,7 +6,7 @@ import { InsideView } from '../../drawing/InsideView';
 import { StepMark } from '../../drawing/StepMark';
 import { LinkButton, MainAction, Plain, PlainLink } from '../../ui/buttons';
 import { Field } from '../../ui/Field';
-import { Caution, Panel, Quiet, Row, Split, Stack } from '../../ui/layout';
+import { Caution, Label, Panel, Quiet, Row, Split, Stack } from '../../ui/layout';
 import { OneOf } from '../../ui/OneOf';
 import { Loading, Refused } from '../../ui/states';
 import { Gates } from '../Gates';
@@ -14,7 +14,7 @@ import type { StageProps } from '../stageProps';
 import type { Call } from '../useCall';
 import { isThere, standsAt } from './count';
 import { HookOrPlate } from './HookOrPlate';
-import { StepCard } from './StepCard';
+import { isStepping, StepCard, sayDone } from './StepCard';
 import { PlanOf, StepList } from './StepList';
 import { StopRules } from './StopRules';
 import { TurnCounter } from './TurnCounter';
@@ -42,7 +42,7 @@ export function Repair({ call, go }: StageProps) {
   if (found.isError) return <Refused wrong={found.error} />;
   const { procedures } = found.data;
   const procedure = procedures.find((one) => one.procedure === picked) ?? procedures[0];
-  if (!procedure) return <NothingToDo call={call} cones={cones} />;
+  if (!procedure) return <NothingToDo call={call} />;
   const step = procedure.steps.find((one) => one.id === procedure.now);
   const mine = procedure.work ? work : null;
   const needed = new Set([...(mine && (!step || step.does) ? mine.gates : []), ...(step?.gates ?? [])]);
@@ -51,7 +51,11 @@ export function Repair({ call, go }: StageProps) {
   return (
     <Split $left="minmax(0, 1.1fr)">
       <Stack $gap={14}>
-        <h2>{mine?.title ?? procedure.title}</h2>
+        <Stack $gap={0}>
+          {mine && <Label>{procedure.title}</Label>}
+          <h2>{mine?.title ?? procedure.title}</h2>
+        </Stack>
+        <PlanOf procedure={procedure} />
         {procedures.length > 1 && (
           <OneOf
             label="The work"
@@ -81,6 +85,7 @@ export function Repair({ call, go }: StageProps) {
         ))}
         {mine && <StopRules call={call} stops={mine.stops} stopped={() => undefined} />}
         {mine && state.chosen?.entry && !state.closed && <TakeBackPick call={call} entry={state.chosen.entry} />}
+        {!work && <ToTheSprings call={call} />}
         {!state.closed && <LeaveIt call={call} />}
         <Quiet>Local codes and the maker’s manual come first. For trained technicians.</Quiet>
       </Stack>
@@ -91,7 +96,6 @@ export function Repair({ call, go }: StageProps) {
           plates={state.on_door.counterweight?.plates}
           over={(place) => (step ? <StepMark place={place} at={step.at} /> : null)}
         />
-        <PlanOf procedure={procedure} />
         <StepList procedure={procedure} />
       </Stack>
       <Next call={call} go={go} procedure={procedure} step={step} work={mine} count={() => setCounting(true)} />
@@ -99,23 +103,31 @@ export function Repair({ call, go }: StageProps) {
   );
 }
 
-function NothingToDo({ call, cones }: { call: Call; cones: boolean }) {
-  const { state } = call;
-  const nought = Object.fromEntries(state.parts.map(({ part }) => [part, 0]));
+function NothingToDo({ call }: { call: Call }) {
+  const { words } = call.state.said;
   return (
     <Stack>
       <h2>Nothing to do to what carries the door</h2>
       <Quiet>
-        {state.said.words ? `It is carried by ${state.said.words}. ` : ''}No other springs, pair or plates are picked,
-        nothing is aimed at, and nothing was found that has a procedure of its own.
+        {words ? `It is carried by ${words}. ` : ''}No other springs, pair or plates are picked, nothing is aimed at,
+        and nothing was found that has a procedure of its own.
       </Quiet>
-      <Row>
-        <PlainLink to={`/calls/${call.call.key}/size`}>Pick what goes on</PlainLink>
-        {cones && !state.closed && (
-          <Plain onPress={() => call.enter({ kind: 'aimed', targets: nought })}>Let the springs down</Plain>
-        )}
-      </Row>
+      <ToTheSprings call={call} />
     </Stack>
+  );
+}
+
+/** From work beside what carries the door to work on it. */
+function ToTheSprings({ call }: { call: Call }) {
+  const { parts, closed } = call.state;
+  const nought = Object.fromEntries(parts.map(({ part }) => [part, 0]));
+  return (
+    <Row>
+      <PlainLink to={`/calls/${call.call.key}/size`}>Pick what goes on</PlainLink>
+      {parts[0]?.unit === 'quarter-turns' && !closed && (
+        <Plain onPress={() => call.enter({ kind: 'aimed', targets: nought })}>Let the springs down</Plain>
+      )}
+    </Row>
   );
 }
 
@@ -137,7 +149,12 @@ function Next({ call, go, procedure, step, work, count }: NextProps) {
   );
   if (state.closed || !state.gate_groups[0]?.met || open.some((group) => !group.met))
     return <MainAction isDisabled>Meet every gate first</MainAction>;
-  if (step.does === '' || step.does === 'lift') return <Tick call={call} procedure={procedure} step={step} />;
+  if (step.does === '' || step.does === 'lift')
+    return (
+      <MainAction isDisabled={isStepping(call)} onPress={() => sayDone(call, [step])}>
+        Done: next step
+      </MainAction>
+    );
   const cones = state.parts[0]?.unit === 'quarter-turns';
   if (step.does === 'let_down' || (step.does === 'wind' && cones)) {
     const down = step.does === 'let_down';
@@ -155,40 +172,6 @@ function Next({ call, go, procedure, step, work, count }: NextProps) {
     <MainAction isDisabled={asked} onPress={() => call.enter({ kind })}>
       {work?.done ?? ''}
     </MainAction>
-  );
-}
-
-/** One step done; beside it, all that may be done up to the next work on what carries the door. */
-function Tick({
-  call,
-  procedure,
-  step,
-}: {
-  call: Call;
-  procedure: Schemas['ProcedureState'];
-  step: Schemas['StepState'];
-}) {
-  const busy = call.waiting.some(({ body }) => body.kind === 'stepped');
-  const met = new Set(call.state.gate_groups.filter((group) => group.met).map((group) => group.id));
-  const rest = procedure.steps.slice(procedure.steps.findIndex((one) => one.id === step.id));
-  const end = rest.findIndex(
-    (one) => one.does !== '' || one.touches === 'power' || one.gates.some((group) => !met.has(group)),
-  );
-  const steps = rest
-    .slice(0, end < 0 ? rest.length : end)
-    .filter((one) => one.standing === 'now' || one.standing === 'ahead');
-  const said = (ids: string[]) => call.enter({ kind: 'stepped', steps: ids, done: true });
-  return (
-    <>
-      {steps.length > 1 && (
-        <Plain isDisabled={busy} onPress={() => said(steps.map((one) => one.id))}>
-          This and the next {steps.length - 1} are done
-        </Plain>
-      )}
-      <MainAction isDisabled={busy} onPress={() => said([step.id])}>
-        Done: next step
-      </MainAction>
-    </>
   );
 }
 

@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import styled from 'styled-components';
 import type { Schemas } from '../../api/client';
 import { sessionQuery } from '../../api/queries';
@@ -14,12 +14,37 @@ const Taken = styled.ul`margin: 0; padding: 0; list-style: none; display: flex; 
 
 type Props = { call: Call; procedure: Schemas['ProcedureState']; step: Schemas['StepState'] };
 
+/** Whether a step that was said is not with the server yet: said twice, it would be said of the next one. */
+export const isStepping = (call: Call) => call.waiting.some(({ body }) => body.kind === 'stepped');
+export const sayDone = (call: Call, steps: Schemas['StepState'][]) =>
+  call.enter({ kind: 'stepped', steps: steps.map((one) => one.id), done: true });
+
+/** The steps from this one on that may be said at once: up to the next work on what carries the door, or the next open gate. */
+function together(call: Call, procedure: Schemas['ProcedureState'], place: number): Schemas['StepState'][] {
+  const met = new Set(call.state.gate_groups.filter((group) => group.met).map((group) => group.id));
+  const rest = procedure.steps.slice(place);
+  const ends = (one: Schemas['StepState']) =>
+    one.does !== '' || one.touches === 'power' || one.gates.some((group) => !met.has(group));
+  const end = rest.findIndex(ends);
+  return rest.slice(0, end < 0 ? undefined : end).filter((one) => one.standing === 'now' || one.standing === 'ahead');
+}
+
 /** One step: what to do now, what can hurt, why, and with what. */
 export function StepCard({ call, procedure, step }: Props) {
   const isLead = useQuery(sessionQuery).data?.person?.role === 'lead';
   const [passing, setPassing] = useState(false);
   const place = procedure.steps.findIndex((one) => one.id === step.id);
   const { otherwise } = step;
+  const more = together(call, procedure, place);
+  const card = useRef<HTMLDivElement>(null);
+  const shown = useRef(step.id);
+  useEffect(() => {
+    if (shown.current === step.id) return;
+    shown.current = step.id;
+    card.current?.scrollIntoView({ block: 'nearest' });
+    // What was pressed may have gone with the step: the keyboard goes on from the next one.
+    if (document.activeElement === document.body) card.current?.focus({ preventScroll: true });
+  }, [step.id]);
   const before = procedure.steps.slice(0, place).findLast((one) => one.standing === 'done' && !one.does);
   const goBack = (from: string) => {
     const since = procedure.steps.slice(procedure.steps.findIndex((one) => one.id === from));
@@ -31,7 +56,7 @@ export function StepCard({ call, procedure, step }: Props) {
     else if (otherwise) goBack(otherwise.to);
   };
   return (
-    <Stack role="group" aria-label="The step now">
+    <Stack ref={card} tabIndex={-1} role="group" aria-label="The step now">
       <Quiet>
         Step {place + 1} of {procedure.steps.length}
       </Quiet>
@@ -48,9 +73,10 @@ export function StepCard({ call, procedure, step }: Props) {
       )}
       {!call.state.closed && (
         <Row style={{ justifyContent: 'start' }}>
-          {before && (
-            <Plain onPress={() => goBack(before.id)} aria-label={`Back to: ${before.do}`}>
-              Back one step
+          {before && <Plain onPress={() => goBack(before.id)}>Back one step</Plain>}
+          {more.length > 1 && (
+            <Plain isDisabled={isStepping(call)} onPress={() => sayDone(call, more)}>
+              {more.length === 2 ? 'This and the next one are done' : `This and the next ${more.length - 1} are done`}
             </Plain>
           )}
           {otherwise && <Plain onPress={otherTurn}>{otherwise.says}</Plain>}

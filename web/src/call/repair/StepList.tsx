@@ -1,12 +1,13 @@
 import styled from 'styled-components';
 import type { Schemas } from '../../api/client';
-import { Label, Quiet, Stack } from '../../ui/layout';
+import { Items, Label, Quiet, Stack } from '../../ui/layout';
 import { clock } from '../../ui/words';
 
 const List = styled.ol`margin: 0; padding: 0; list-style: none; display: grid; gap: 2px;
   li { display: grid; grid-template-columns: 26px 1fr auto; gap: 8px; padding: 6px 8px; border-left: 4px solid transparent; font-size: 16px; line-height: 1.3; }
   li[aria-current] { border-color: var(--action); background: var(--sheet); font-weight: 600; }
   .done, .passed_over, .behind { color: var(--quiet); } time, small { font-size: 15px; color: var(--quiet); }`;
+const Plan = styled.details`summary { cursor: pointer; min-height: 48px; display: flex; align-items: center; text-decoration: underline; } display: grid; gap: 6px;`;
 const MARKS: Record<Schemas['StepState']['standing'], string> = {
   done: '✓',
   passed_over: '–',
@@ -38,16 +39,37 @@ export function StepList({ procedure }: { procedure: Schemas['ProcedureState'] }
 
 /** What it takes, before the first step: tools, parts, minutes, people. */
 export function PlanOf({ procedure }: { procedure: Schemas['ProcedureState'] }) {
+  const { parts, tools, ways, people } = procedure;
+  const minutes = Math.round(procedure.minutes / 5) * 5;
   return (
-    <Stack $gap={8}>
-      <Label>What it takes</Label>
-      <p>
-        About {Math.round(procedure.minutes / 5) * 5} minutes, {procedure.people === 1 ? 'one person' : 'two people'}.
-      </p>
-      {procedure.parts.length > 0 && <Quiet>Parts: {procedure.parts.join('; ')}.</Quiet>}
-      {procedure.tools.length > 0 && <Quiet>Tools: {procedure.tools.join('; ')}.</Quiet>}
-      <Quiet>This shop works: {procedure.ways.join('; ')}.</Quiet>
-    </Stack>
+    <Plan>
+      <summary>
+        What it takes: about {minutes} minutes, {people === 1 ? 'one person' : 'two people'}, {tools.length} tools,{' '}
+        {parts.length} parts
+      </summary>
+      {parts.length > 0 && (
+        <>
+          <Label>Parts</Label>
+          <Items>
+            {parts.map((one) => (
+              <li key={one}>{one}</li>
+            ))}
+          </Items>
+        </>
+      )}
+      <Label>Tools</Label>
+      <Items>
+        {tools.map((one) => (
+          <li key={one}>{one}</li>
+        ))}
+      </Items>
+      <Label>How this shop works</Label>
+      <Items>
+        {ways.map((one) => (
+          <li key={one}>{one}</li>
+        ))}
+      </Items>
+    </Plan>
   );
 }
 

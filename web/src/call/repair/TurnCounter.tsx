@@ -22,7 +22,7 @@ const Top = styled.div`grid-column: 1 / -1; display: flex; gap: 10px; align-item
 const Target = styled(Button)`
   border: 3px solid var(--action); background: var(--sheet); color: var(--ink); border-radius: 2px; cursor: pointer; display: grid; place-items: center; align-content: center; gap: 4px; min-height: 300px; padding: 8px; @media (max-width: 1000px) { min-height: calc(min(84vw, 46vh) + 96px); }
   p { font: 500 20px 'Barlow Condensed', sans-serif; text-align: center; }
-  &[data-pressed] { background: var(--holds-band); } &[data-disabled] { border-color: var(--holds); cursor: default; }`;
+  &[data-pressed] { background: var(--holds-band); } &[data-there] { border-color: var(--holds); cursor: default; background: var(--sheet); }`;
 const Beside = styled.div`display: grid; gap: 10px; align-content: start; overflow: auto;
   @media (max-width: 1000px) { overflow: visible; }`;
 const Facts = styled.dl`display: grid; grid-template-columns: 1fr auto; gap: 2px 14px; margin: 0; align-items: baseline;
@@ -69,6 +69,7 @@ export function TurnCounter({ call, title, stops, close, done }: Props) {
     if (side) target.current?.focus();
   }, [side]);
   if (!part) return null;
+  const atItsEnd = `${part.name} is ${part.target === 0 ? 'down' : 'in: tighten its set screws'}`;
   const unknown = part.count === null && !there;
   const shown = unknown ? -at : Math.max(at, 0);
   const down = step < 0 || (there && part.target === 0);
@@ -90,9 +91,14 @@ export function TurnCounter({ call, title, stops, close, done }: Props) {
           </Top>
           <Target
             ref={target}
-            isDisabled={there || step === 0 || call.state.closed}
+            data-there={there || undefined}
+            isDisabled={call.state.closed}
             onPress={count}
-            aria-label={`Count a ${size === '2' ? 'half' : 'quarter'}-turn ${down ? 'off' : 'on'} the ${part.name.toLowerCase()}: ${shown} ${unknown ? 'let off' : down ? 'left on it' : 'in'}`}
+            aria-label={
+              there
+                ? atItsEnd
+                : `Count a ${size === '2' ? 'half' : 'quarter'}-turn ${down ? 'off' : 'on'} the ${part.name.toLowerCase()}: ${shown} ${unknown ? 'let off' : down ? 'left on it' : 'in'}`
+            }
           >
             <StrokeRing
               total={Math.max(part.target ?? 0, unknown ? (part.likely ?? 0) : begun.current.at)}
@@ -107,11 +113,7 @@ export function TurnCounter({ call, title, stops, close, done }: Props) {
                     : `${Math.abs((part.target ?? 0) - at)} to ${down ? 'let off' : 'go'}`
               }
             />
-            <p>
-              {there
-                ? `${part.name} is ${part.target === 0 ? 'down' : 'in: tighten its set screws'}`
-                : 'Touch after each stroke, head and body clear of the bars'}
-            </p>
+            <p>{there ? atItsEnd : 'Touch after each stroke, head and body clear of the bars'}</p>
           </Target>
           <Beside>
             <Status role="status" $wrong={refused !== undefined}>
