@@ -89,7 +89,8 @@ class Page:
 
     def is_on(self, words: str) -> bool:
         """Whether a switch of these words is on."""
-        return bool(self.browser.execute_script(IS_ON, self.find(words)))
+        found = self.until(lambda: [self.browser.execute_script(IS_ON, self.find(words))], words)
+        return bool(found[0])
 
     def field(self, label: str) -> WebElement:
         def match():
@@ -118,7 +119,7 @@ class Page:
 
     def keys(self, *keys: str) -> None:
         for key in keys:
-            self.browser.switch_to.active_element.send_keys(key)
+            ActionChains(self.browser).send_keys(key).perform()
 
     def chord(self, held: str, key: str) -> None:
         """A key pressed while another is held."""

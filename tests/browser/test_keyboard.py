@@ -139,6 +139,7 @@ def test_a_whole_call_by_keyboard_alone(signed_in, person):
 def test_single_keys_can_be_switched_off_and_alt_goes_on(signed_in, person, door):
     page = signed_in
     page.go("/")
+    page.sees("Nothing is booked")
     page.keys("?")
     page.sees("Count a stroke, take it back")
     page.keys(Keys.TAB)

@@ -95,17 +95,19 @@ function GaugeReading({ call, height, stay }: { call: Call; height: number; stay
       setTyped((now) => (now === sent ? '' : now));
     },
   });
+  // One at a time: the next must not overtake it, and a double tap is one reading.
+  const isOff = !typed.trim() || read.isPending;
   const submit = (event: FormEvent) => {
     event.preventDefault();
-    read.mutate('raising');
+    if (!isOff) read.mutate('raising');
   };
   return (
     <Force onSubmit={submit}>
       <Field label="Hand force" hint="Pounds; below zero when you push it down" value={typed} onChange={setTyped} />
-      <Plain isDisabled={!typed.trim()} onPress={() => read.mutate('raising')}>
+      <Plain isDisabled={isOff} onPress={() => read.mutate('raising')}>
         going up
       </Plain>
-      <Plain isDisabled={!typed.trim()} onPress={() => read.mutate('lowering')}>
+      <Plain isDisabled={isOff} onPress={() => read.mutate('lowering')}>
         going down
       </Plain>
       {read.isError && <Refused wrong={read.error} />}

@@ -45,7 +45,9 @@ export function Repair({ call, go }: StageProps) {
   if (!procedure) return <NothingToDo call={call} />;
   const step = procedure.steps.find((one) => one.id === procedure.now);
   const mine = procedure.work ? work : null;
-  const needed = new Set([...(mine && (!step || step.does) ? mine.gates : []), ...(step?.gates ?? [])]);
+  // The first lift is made on Prove, and its gates stand there.
+  const here = step && !(procedure.work && step.does === 'lift') ? step.gates : [];
+  const needed = new Set([...(mine && (!step || step.does) ? mine.gates : []), ...here]);
   const groups = state.gate_groups.filter((group) => needed.has(group.id) && group.before !== 'hands_on');
   const measured = Object.fromEntries(state.measured.map((one) => [one.field, one.value]));
   return (
