@@ -43,6 +43,7 @@ class Otherwise(Document):
 class Step(Document):
     """One step of a procedure; see the head of procedures.toml."""
 
+    title: str
     do: str
     at: Place
     minutes: Annotated[float, Field(gt=0, le=240)]

@@ -18,6 +18,7 @@ class StepTold(BaseModel):
     """One step with this door's numbers; `gates` names the groups that must be met before it."""
 
     id: str
+    title: str
     do: str
     why: str
     caution: str
@@ -78,6 +79,7 @@ def _step(name: str, step: Step, carrier: str, work: bool, words: Numbers) -> St
     action = step.action(carrier, work)
     return StepTold(
         id=name,
+        title=step.title,
         do=_sentence(step.do.format(**words)),
         why=step.why.format(**words),
         caution=step.caution.format(**words),

@@ -18,10 +18,12 @@ from hinge.call.memory import SpringsAge, age_of_springs
 from hinge.call.shown import shown
 from hinge.call.state import CallState
 from hinge.call.steps import CallProcedures, procedures_of
+from hinge.call.timeline import Timeline
 from hinge.door.makeup import extras, materials_of_sections
 from hinge.faults.knowledge import faults
 from hinge.measure.fields import fields
 from hinge.procedures import rules
+from hinge.procedures.knowledge import schools
 from hinge.questions.of_call import CallBalance, CallSizing, balance_of, sizing_of
 from hinge.questions.sizing import SizeOptions
 from hinge.questions.sun import SunPlace
@@ -126,6 +128,14 @@ class DrumOut(Schema):
     taper_turns: float | None
 
 
+class DifferOut(Schema):
+    """Where good technicians differ, and the ways there are; the first is a shop's until it picks."""
+
+    id: str
+    title: str
+    ways: list[Named]
+
+
 class KnowledgeOut(Schema):
     """What the stages choose from, and what the page calls it."""
 
@@ -139,6 +149,7 @@ class KnowledgeOut(Schema):
     gates: list[Named]
     stops: list[Named]
     proofs: list[Named]
+    schools: list[DifferOut]
 
 
 def _row(call: Call) -> CallRow:
@@ -242,6 +253,12 @@ def call_procedures(request: HttpRequest, key: uuid.UUID) -> HttpResponse:
     return written(procedures_of(_one(key).facts(), person_of(request).shop.ways))
 
 
+@router.get("/calls/{uuid:key}/timeline", response={200: Timeline} | PROBLEMS, operation_id="call_timeline")
+def call_timeline(request: HttpRequest, key: uuid.UUID) -> HttpResponse:
+    """Everything that happened on a call, in order, with who and when."""
+    return written(_one(key).timeline())
+
+
 @router.get("/calls/{uuid:key}/sun", response={200: CallSun} | PROBLEMS, operation_id="call_sun", throttle=heavy())
 def call_sun(request: HttpRequest, key: uuid.UUID, complaint_at: Annotated[str, Query(max_length=40)] = "") -> HttpResponse:
     """Whether the low sun stands in the receiver of the door of a call, and what is still to be said for that."""
@@ -260,7 +277,7 @@ def enter(request: HttpRequest, key: uuid.UUID, given: NewEntry) -> CallOut:
 
 @router.get("/knowledge", response={200: KnowledgeOut} | PROBLEMS, operation_id="knowledge")
 def what_to_choose_from(request: HttpRequest) -> KnowledgeOut:
-    """Fields, complaints, causes, gates, stop rules and proofs."""
+    """Fields, complaints, causes, gates, stop rules, proofs and schools."""
     return KnowledgeOut(
         fields=[
             FieldOut(
@@ -292,4 +309,8 @@ def what_to_choose_from(request: HttpRequest) -> KnowledgeOut:
         gates=[Named(id=gate.id, text=gate.title) for group in rules.gate_groups() for gate in group.gates],
         stops=[Named(id=name, text=rule.when) for name, rule in rules.stop_rules().items()],
         proofs=[Named(id=proof.id, text=proof.title) for proof in rules.proofs()],
+        schools=[
+            DifferOut(id=name, title=one.title, ways=[Named(id=way, text=words) for way, words in one.ways.items()])
+            for name, one in schools().items()
+        ],
     )

@@ -14,6 +14,7 @@ from hinge.call.evolve import fold
 from hinge.call.facts import Call as Facts
 from hinge.call.knowledge import causes, complaints
 from hinge.call.record import DoorRecord, read_record
+from hinge.call.timeline import Timeline, timeline
 from server.doors.models import Door
 from server.people.models import Person, Shop
 from server.people.walls import OfShop
@@ -72,6 +73,10 @@ class Call(models.Model):
         """What the entries add up to. Never raises, whatever was stored."""
         told = self.entries.all() if rows is None else rows
         return fold(self.record, (happened for row in told for happened in row.happened()))
+
+    def timeline(self) -> Timeline:
+        """What happened, entry by entry, in words."""
+        return timeline(self.record, (happened for row in self.entries.all() for happened in row.happened()))
 
 
 class Entry(models.Model):

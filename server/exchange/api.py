@@ -17,7 +17,7 @@ from server.doors.api import DoorFile
 from server.doors.api import file_of as file_of_door
 from server.exchange.document import export_call, import_call
 from server.exchange.merging import merge
-from server.exchange.sheet import sheet_pdf
+from server.exchange.sheet import sheet_pdf, technical_pdf
 from server.people.scope import person_of, require_lead
 
 router = Router(tags=["exchange"])
@@ -57,9 +57,14 @@ def call_document(request: HttpRequest, key: uuid.UUID, response: HttpResponse) 
 def job_sheet(request: HttpRequest, key: uuid.UUID) -> HttpResponse:
     """The job sheet, one page."""
     call = get_object_or_404(Call.objects.select_related("door", "shop"), key=key)
-    answer = HttpResponse(sheet_pdf(call), content_type="application/pdf")
-    answer["Content-Disposition"] = f'inline; filename="job-sheet-{slugify(call.door.name)}-{call.started_at:%Y-%m-%d}.pdf"'
-    return answer
+    return _pdf(call, sheet_pdf(call), "job-sheet")
+
+
+@router.get("/calls/{uuid:key}/technical.pdf", operation_id="technical_sheet", response=PROBLEMS, openapi_extra=file_of("application/pdf"))
+def technical_sheet(request: HttpRequest, key: uuid.UUID) -> HttpResponse:
+    """The technical sheet for the file: everything that happened, with who and when."""
+    call = get_object_or_404(Call.objects.select_related("door", "shop"), key=key)
+    return _pdf(call, technical_pdf(call), "technical-sheet")
 
 
 @router.post("/import", response={200: Imported} | PROBLEMS, operation_id="import_call")
@@ -74,6 +79,12 @@ def import_(request: HttpRequest, file: File[UploadedFile]) -> Imported:
         raise BadInput(f"This file is not whole or not JSON: {wrong}.", "file", file.name, "a call document", "") from wrong
     call = import_call(person_of(request), document)
     return Imported(key=call.key, door_name=call.door.name)
+
+
+def _pdf(call: Call, content: bytes, name: str) -> HttpResponse:
+    answer = HttpResponse(content, content_type="application/pdf")
+    answer["Content-Disposition"] = f'inline; filename="{name}-{slugify(call.door.name)}-{call.started_at:%Y-%m-%d}.pdf"'
+    return answer
 
 
 def _no_constant(name: str) -> None:

@@ -1,12 +1,15 @@
-"""The job sheet: one printed page the customer understands."""
+"""The job sheet: one printed page the customer understands; and the technical sheet for the file."""
 
 from __future__ import annotations
 
 from dataclasses import dataclass
+from datetime import datetime
 from typing import Any
 
 from hinge.call.shown import shown
 from hinge.measure.fields import fields
+from hinge.procedures.knowledge import schools
+from hinge.procedures.told import way_words
 from hinge.questions.of_call import CallBalance, balance_of
 from server.calls.models import Call
 from server.config.paper import pdf_of
@@ -47,6 +50,18 @@ def sheet_context(call: Call) -> dict[str, object]:
         "advice": f"{advice.sentence} {advice.surprise}".strip() if advice else "",
         "line": _line(balance, facts.readings) if balance else None,
     }
+
+
+def technical_pdf(call: Call) -> bytes:
+    """The technical sheet of a call as PDF bytes: everything that happened, with who and when."""
+    return pdf_of("exchange/technical.html", technical_context(call))
+
+
+def technical_context(call: Call) -> dict[str, object]:
+    """Everything the technical sheet shows. Times are the server's own, as on every printed page."""
+    lines = [(datetime.fromisoformat(one.at), one) for one in call.timeline().lines]
+    ways = [f"{schools()[name].title}: {words}" for name, words in way_words(call.shop.ways).items()]
+    return sheet_context(call) | {"lines": lines, "ways": ways}
 
 
 def _line(balance: CallBalance, readings: Any) -> Line:

@@ -46,6 +46,12 @@ LOOKS = {
     "coil_gap": ["whole", "gap"], "cables": ["both_tight", "off"], "terminals": ["tight"], "lift_by_hand": ["easy", "heavy"],
     "mid_hold": ["stays", "drops"], "run_opener": ["works", "strains"],
 }  # fmt: skip
+# Steps of procedures by what the hands are on.
+ON_A_CONE = {"load_test": LETTING_DOWN, "trim_bar": LETTING_DOWN, "set_screws": WINDING, "last_bar": WINDING}
+LOADED = {"part_springs", "drums_free", "put_right", "cable_new", "cables_equal", "cables_up", "pad"}
+LIFTS = {"first_lift", "ladder_under", "chest_height", "travel_free", "balance_first"}
+BY_POWER = {"reconnect", "limits", "force", "carriage_joined", "eyes_seen", "shown"}
+STEPS = sorted({"confirm", "clamp", "mark", "eyes_aim", "let_down", "wind", *ON_A_CONE, *LOADED, *LIFTS, *BY_POWER})
 BROKEN = {("coil_gap", "gap"), ("cables", "off")}
 GATES = sorted(gate.id for group in gate_groups() for gate in group.gates)
 GROUPS = sorted(group.id for group in gate_groups())
@@ -199,13 +205,18 @@ class Technician(RuleBasedStateMachine):
                     assert self.held or not self.worked, "the opener ran a door that nobody had seen hold"
                     self.met -= HANDS_ON | AS_FOUND
                 self.made[body["proof"]] = body["passed"]
+            case "stepped" if body["done"]:
+                for step in body["steps"]:
+                    self._stepped(step, line)
+            case "left":
+                assert not self.worked or "power_off" in self.met, "a door was left half done with its opener live"
             case "chosen":
                 gone = {one.body.entry for one in self.running.entries if one.body.kind == "withdrawn"}
                 standing = {one.body.cause for one in self.running.entries if one.body.kind == "found" and one.id not in gone}
                 mended = {one.body.cause for one in self.running.entries if one.body.kind == "cured" and one.id not in gone}
                 assert "section_cracked" not in standing - mended, "springs were sized for a door that others must see first"
             case "abandoned":
-                done = [*self.met, *self.looks, *self.made, *self.disconnected, *self.running.call.causes]
+                done = [*self.met, *self.looks, *self.made, *self.disconnected, *self.running.call.causes, *self.running.call.stepped]
                 assert done == []
                 assert not self.worked
                 assert self.running.call.line == line
@@ -216,6 +227,27 @@ class Technician(RuleBasedStateMachine):
                 pass
         if kind in ("moved", "slack") and carrier == "torsion":
             self.met -= {"cables_slack"}
+
+    def _stepped(self, step: str, line: Any) -> None:
+        carrier = line.kind
+        assert step not in ("let_down", "wind"), "strokes were said to be counted that nobody counted"
+        if step in ON_A_CONE and carrier == "torsion":
+            assert self.met >= HANDS_ON | BARS | ON_A_CONE[step]
+        if step in LOADED:
+            assert self.met >= HANDS_ON
+            assert carrier != "torsion" or all(count == 0 for count in line.counts.values()), "a drum was loosened on wound springs"
+        if step in LIFTS:
+            assert self.met >= HANDS_ON | (FIRST_LIFT[carrier] if self.worked else AS_FOUND)
+            assert self.worked or not self.broken(), "a door was lifted on what a look had shown to be broken"
+            assert line.on is not None, "a door lifted with nothing to carry it"
+            self.met -= BARS | LETTING_DOWN | WINDING | HANGING | STACKING | {"cables_slack"}
+        if step in BY_POWER:
+            assert self.held or not self.broken(), "the opener ran a door with what a look had shown to be broken"
+            assert self.held or not self.worked, "the opener ran a door that nobody had seen hold"
+            self.met -= HANDS_ON | AS_FOUND
+        if step in ("limits", "force", "eyes_aim"):
+            for proof in ("reversal", "eyes"):
+                self.made.pop(proof, None)
 
     def _begun_anew(self) -> None:
         self._work()
@@ -359,6 +391,19 @@ class Technician(RuleBasedStateMachine):
             self.say("complaint", complaint="heavy")
         check = data.draw(st.sampled_from(sorted(LOOKS)))
         self.say("checked", check=check, outcome=data.draw(st.sampled_from([*LOOKS[check], "cant_tell"])))
+
+    @rule(steps=st.lists(st.sampled_from(STEPS), min_size=1, max_size=3), done=st.booleans())
+    def step(self, steps: list[str], done: bool) -> None:
+        self.say("stepped", steps=steps, done=done)
+
+    @rule(step=st.sampled_from(STEPS))
+    def pass_over(self, step: str) -> None:
+        if self.say("passed_over", step=step, reason="not on this door"):
+            assert step not in {*ON_A_CONE, *LIFTS, "clamp", "drums_free", "let_down", "wind"}
+
+    @rule()
+    def leave(self) -> None:
+        self.say("left", reason="the light is gone")
 
     @rule(cause=st.sampled_from(["spring_broken", "nothing", "dry", "section_cracked"]))
     def put_right(self, cause: str) -> None:

@@ -237,4 +237,4 @@ def test_the_question_tells_a_procedure_with_its_gates():
 
 def test_a_step_is_a_document():
     with pytest.raises(HingeError):
-        knowledge.read(Step, {"do": "x", "at": "nowhere", "minutes": 1})
+        knowledge.read(Step, {"title": "x", "do": "x", "at": "nowhere", "minutes": 1})

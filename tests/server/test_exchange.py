@@ -95,6 +95,22 @@ def text_of(pdf: bytes) -> tuple[int, str]:
     return len(pages), " ".join(" ".join(page.extract_text() for page in pages).replace("\x00", "").split())
 
 
+def test_the_technical_sheet_has_every_entry_with_who_and_when(technician, door):
+    call = CallOver(Api(technician), door).closed()
+    api = Api(technician)
+    lines = api.get(f"/calls/{call.key}/timeline").json()["lines"]
+    answer = api.get(f"/calls/{call.key}/technical.pdf")
+    assert answer.headers["Content-Type"] == "application/pdf"
+    _, text = text_of(answer.content)
+    flat = " ".join(text.split())
+    for line in lines:
+        if not any(sign in line["text"] for sign in "▬“🔧"):
+            assert " ".join(line["text"].split()) in flat, line
+    assert flat.count("Tess Orme") >= len(lines)
+    assert "Set screws on a tube" in flat
+
+
+
 def test_the_job_sheet_is_one_page_with_what_matters(call):
     answer = call.api.get(f"/calls/{call.key}/sheet.pdf")
     assert answer.headers["Content-Type"] == "application/pdf"

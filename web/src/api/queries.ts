@@ -117,6 +117,15 @@ export const callProceduresQuery = (key: string, entries: number) =>
     placeholderData: keepPreviousData,
   });
 
+/** Everything that happened on a call, in order. */
+export const callTimelineQuery = (key: string, entries: number) =>
+  queryOptions({
+    queryKey: ['call-timeline', key, entries],
+    queryFn: () => data(client.GET('/api/calls/{key}/timeline', { params: { path: { key } } })),
+    staleTime: Number.POSITIVE_INFINITY,
+    placeholderData: keepPreviousData,
+  });
+
 /** What is likely wrong and what to look at next, worked out anew with every entry. */
 export const callFindingQuery = (key: string, entries: number, counted: boolean) =>
   queryOptions({

@@ -414,6 +414,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calls/{key}/timeline": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Call Timeline
+         * @description Everything that happened on a call, in order, with who and when.
+         */
+        get: operations["call_timeline"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calls/{key}/sun": {
         parameters: {
             query?: never;
@@ -463,7 +483,7 @@ export interface paths {
         };
         /**
          * What To Choose From
-         * @description Fields, complaints, causes, gates, stop rules and proofs.
+         * @description Fields, complaints, causes, gates, stop rules, proofs and schools.
          */
         get: operations["knowledge"];
         put?: never;
@@ -1252,6 +1272,26 @@ export interface paths {
          * @description The job sheet, one page.
          */
         get: operations["job_sheet"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calls/{key}/technical.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Technical Sheet
+         * @description The technical sheet for the file: everything that happened, with who and when.
+         */
+        get: operations["technical_sheet"];
         put?: never;
         post?: never;
         delete?: never;
@@ -3454,6 +3494,8 @@ export interface components {
         StepState: {
             /** Id */
             id: string;
+            /** Title */
+            title: string;
             /** Do */
             do: string;
             /** Why */
@@ -3501,6 +3543,30 @@ export interface components {
             at_time: string;
             /** Reason */
             reason: string;
+        };
+        /**
+         * Happened
+         * @description One line of what happened. `at` is ISO 8601; `struck` where it was taken back later, and strokes in a row are one line.
+         */
+        Happened: {
+            /** Entry */
+            entry: string;
+            /** At */
+            at: string;
+            /** By */
+            by: string;
+            /** Text */
+            text: string;
+            /** Struck */
+            struck: boolean;
+        };
+        /**
+         * Timeline
+         * @description Everything that happened on a call, in order.
+         */
+        Timeline: {
+            /** Lines */
+            lines: components["schemas"]["Happened"][];
         };
         /**
          * CallSun
@@ -4034,6 +4100,18 @@ export interface components {
             words: string[];
         };
         /**
+         * DifferOut
+         * @description Where good technicians differ, and the ways there are; the first is a shop's until it picks.
+         */
+        DifferOut: {
+            /** Id */
+            id: string;
+            /** Title */
+            title: string;
+            /** Ways */
+            ways: components["schemas"]["Named"][];
+        };
+        /**
          * DrumOut
          * @description A drum of the list.
          */
@@ -4097,6 +4175,8 @@ export interface components {
             stops: components["schemas"]["Named"][];
             /** Proofs */
             proofs: components["schemas"]["Named"][];
+            /** Schools */
+            schools: components["schemas"]["DifferOut"][];
         };
         /**
          * Named
@@ -5389,6 +5469,8 @@ export interface components {
         StepTold: {
             /** Id */
             id: string;
+            /** Title */
+            title: string;
             /** Do */
             do: string;
             /** Why */
@@ -8567,6 +8649,118 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CallProcedures"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    call_timeline: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Timeline"];
                 };
             };
             /** @description Unauthorized */
@@ -13656,6 +13850,118 @@ export interface operations {
         };
     };
     job_sheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    technical_sheet: {
         parameters: {
             query?: never;
             header?: never;

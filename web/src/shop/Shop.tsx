@@ -11,6 +11,7 @@ import { CalendarLink } from './CalendarLink';
 import { Lists } from './Lists';
 import { OwnPassword } from './OwnPassword';
 import { People } from './People';
+import { Ways } from './Ways';
 import { WhereItIs } from './WhereItIs';
 
 /** Who works here, and what comes in from elsewhere? */
@@ -44,6 +45,7 @@ export function Shop() {
       <People me={me.username} lead={lead} />
       {lead && <AddPerson />}
       {lead && session.data?.shop && <WhereItIs shop={session.data.shop} />}
+      {lead && session.data?.shop && <Ways shop={session.data.shop} />}
       <Lists lead={lead} />
       {lead && <ImportCall />}
       {!lead && <Quiet>A lead adds people, loads lists and brings in calls from elsewhere.</Quiet>}

@@ -6,6 +6,7 @@ import { Field } from '../../ui/Field';
 import { Facts, Label, Quiet, Sheet, Split, Stack } from '../../ui/layout';
 import { day } from '../../ui/words';
 import type { StageProps } from '../stageProps';
+import { WhatHappened } from './WhatHappened';
 
 const Files = styled.div`display: flex; gap: 10px; flex-wrap: wrap;`;
 const Ways = styled.ul`margin: 0; padding-left: 20px;`;
@@ -35,10 +36,14 @@ export function Close({ call, go }: StageProps) {
           <PlainAnchor href={`${file}/sheet.pdf`} target="_blank" rel="noreferrer">
             Job sheet (PDF)
           </PlainAnchor>
+          <PlainAnchor href={`${file}/technical.pdf`} target="_blank" rel="noreferrer">
+            Technical sheet (PDF)
+          </PlainAnchor>
           <PlainAnchor href={`${file}/document.json`} download>
             The call as JSON
           </PlainAnchor>
         </Files>
+        <WhatHappened call={call} />
       </Stack>
       <Stack $gap={16}>
         {!state.closed && state.to_close.length > 0 && (

@@ -58,7 +58,7 @@ export function StepCard({ call, procedure, step }: Props) {
   return (
     <Stack ref={card} tabIndex={-1} role="group" aria-label="The step now">
       <Quiet>
-        Step {place + 1} of {procedure.steps.length}
+        Step {place + 1} of {procedure.steps.length}: {step.title.toLowerCase()}
       </Quiet>
       {step.caution && <Caution>{step.caution}</Caution>}
       <Do aria-live="polite">{step.do}</Do>

@@ -26,7 +26,7 @@ export function StepList({ procedure }: { procedure: Schemas['ProcedureState'] }
           <li key={one.id} className={one.standing} aria-current={one.standing === 'now' ? 'step' : undefined}>
             <span aria-hidden="true">{MARKS[one.standing]}</span>
             <span>
-              {short(one.do)}
+              {one.title}
               {one.reason && <Quiet>Passed over: {one.reason}</Quiet>}
             </span>
             <time>{one.standing === 'done' && one.at_time ? clock(one.at_time) : ''}</time>
@@ -71,10 +71,4 @@ export function PlanOf({ procedure }: { procedure: Schemas['ProcedureState'] }) 
       </Items>
     </Plan>
   );
-}
-
-/** The first clause of a step: the list is a map, the card has the words. */
-function short(words: string): string {
-  const end = words.search(/[.:;]\s/);
-  return end > 0 ? words.slice(0, end) : words.replace(/\.$/, '');
 }
