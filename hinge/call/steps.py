@@ -5,6 +5,7 @@ from __future__ import annotations
 import math
 from typing import Literal
 
+import numpy as np
 from pydantic import BaseModel
 
 from hinge.call import line as ln
@@ -24,7 +25,9 @@ from hinge.measure.tape import format_length
 from hinge.procedures.knowledge import Procedure, When, procedures, schools, steps
 from hinge.procedures.rules import gate_groups
 from hinge.procedures.told import ProcedureTold, StepTold, Ways, tell, way_words
+from hinge.springs.lists import NO_LISTS, Lists
 from hinge.springs.torsion import BAR_IN
+from hinge.springs.vanstock import pieces_from
 
 Standing = Literal["done", "passed_over", "behind", "now", "ahead"]
 ACTS: dict[WorkStep, str] = {
@@ -54,6 +57,7 @@ class ProcedureState(ProcedureTold):
     now: str
     shut: list[str]
     ways: list[str]
+    van: str
 
 
 class CallProcedures(BaseModel):
@@ -62,16 +66,17 @@ class CallProcedures(BaseModel):
     procedures: list[ProcedureState]
 
 
-def procedures_of(call: Call, ways: Ways | None = None) -> CallProcedures:
+def procedures_of(call: Call, ways: Ways | None = None, lists: Lists = NO_LISTS) -> CallProcedures:
     """The procedure the work on what carries the door follows, then those that cure what was found, told for this door.
 
-    `ways` are the shop's, by school.
+    `ways` are the shop's, by school; `lists` say whether the springs that go on are in the van.
     """
     known, work = numbers_of(call, ways or {}), _work_procedure(call)
     cures = [name for name in at_fault(call) if name not in cured_of(call)]
     other = [name for name, one in procedures().items() if one.when is None and {*cures} & {*one.cures}]
     names = ([work] if work else []) + other[:OFFERED]
-    return CallProcedures(procedures=[_state(call, tell(name, known, ways), work == name, ways or {}) for name in names])
+    van = _van(call, lists)
+    return CallProcedures(procedures=[_state(call, tell(name, known, ways), work == name, ways or {}, van) for name in names])
 
 
 def numbers_of(call: Call, ways: Ways) -> dict[str, str]:
@@ -120,7 +125,7 @@ def _said(procedure: Procedure) -> int:
     return len(procedure.when.model_dump(exclude_defaults=True)) if procedure.when else 0
 
 
-def _state(call: Call, told: ProcedureTold, work: bool, ways: Ways) -> ProcedureState:
+def _state(call: Call, told: ProcedureTold, work: bool, ways: Ways, van: str) -> ProcedureState:
     begin, until = _stretch(call, told, work)
     said = {*call.stepped, *call.passed_over}
     lifted = work and any(one.current and not one.before for one in call.readings)
@@ -141,6 +146,7 @@ def _state(call: Call, told: ProcedureTold, work: bool, ways: Ways) -> Procedure
         now=now,
         shut=[group for group in (step.gates if step else []) if not _met(call, group)],
         ways=[f"{schools()[name].title}: {words}" for name, words in way_words(ways).items()],
+        van=van if work else "",
     )
 
 
@@ -153,6 +159,18 @@ def _stretch(call: Call, told: ProcedureTold, work: bool) -> tuple[int, int]:
     if place is None:
         return 0, last
     return max((at + 1 for at in acts if at < place), default=0), last if told.steps[place].does == "lift" else place
+
+
+def _van(call: Call, lists: Lists) -> str:
+    """Whether the springs of the plan are in the van; nothing where the shop keeps no list, or nothing new goes on."""
+    if not lists.van or call.plan is None or call.plan.again or not call.plan.springs:
+        return ""
+    springs = call.plan.springs
+    sizes = (np.array([getattr(one, name) for one in springs]) for name in ("wire_in", "inside_diameter_in", "length_in"))
+    have = pieces_from(lists.van, *sizes)
+    if all(pieces >= one.count for pieces, one in zip(have, springs, strict=True)):
+        return "The springs are in the van, or are cut from longer ones there."
+    return "The springs are not in the van: bring them first."
 
 
 def _standing(call: Call, name: str, now: str, behind: bool) -> Standing:

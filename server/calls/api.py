@@ -250,7 +250,7 @@ def call_finding(request: HttpRequest, key: uuid.UUID, counted: bool = False) ->
 @router.get("/calls/{uuid:key}/procedures", response={200: CallProcedures} | PROBLEMS, operation_id="call_procedures")
 def call_procedures(request: HttpRequest, key: uuid.UUID) -> HttpResponse:
     """The procedure the work follows, then those that cure what was found, step by step, by the shop's own ways."""
-    return written(procedures_of(_one(key).facts(), person_of(request).shop.ways))
+    return written(procedures_of(_one(key).facts(), person_of(request).shop.ways, lists_of_shop()))
 
 
 @router.get("/calls/{uuid:key}/timeline", response={200: Timeline} | PROBLEMS, operation_id="call_timeline")

@@ -110,7 +110,6 @@ def test_the_technical_sheet_has_every_entry_with_who_and_when(technician, door)
     assert "Set screws on a tube" in flat
 
 
-
 def test_the_job_sheet_is_one_page_with_what_matters(call):
     answer = call.api.get(f"/calls/{call.key}/sheet.pdf")
     assert answer.headers["Content-Type"] == "application/pdf"

@@ -3486,6 +3486,8 @@ export interface components {
             shut: string[];
             /** Ways */
             ways: string[];
+            /** Van */
+            van: string;
         };
         /**
          * StepState

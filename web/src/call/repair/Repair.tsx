@@ -72,19 +72,19 @@ export function Repair({ call, go }: StageProps) {
         {mine && state.chosen?.stale && <Caution>{state.chosen.stale}</Caution>}
         {mine?.stopped && <Caution role="alert">{mine.stopped}</Caution>}
         {step ? <StepCard call={call} procedure={procedure} step={step} /> : <p role="status">Every step is done.</p>}
-        {mine && mine.step !== 'take_off' && mine.step !== 'put_on' && <Standing call={call} />}
-        {mine?.step === 'set' && !cones && step?.does === 'wind' && procedure.shut.length === 0 && (
-          <HookOrPlate call={call} />
-        )}
         {!state.gate_groups[0]?.met && (
           <p>
             Make-safe gates are open. <PlainLink to={`/calls/${call.call.key}/arrive`}>Back to Arrive</PlainLink>
           </p>
         )}
-        {mine?.step === 'down' && <StillPulls call={call} />}
         {groups.map((group) => (
           <Gates key={group.id} call={call} group={group} />
         ))}
+        {mine && mine.step !== 'take_off' && mine.step !== 'put_on' && <Standing call={call} />}
+        {mine?.step === 'set' && !cones && step?.does === 'wind' && procedure.shut.length === 0 && (
+          <HookOrPlate call={call} />
+        )}
+        {mine?.step === 'down' && <StillPulls call={call} />}
         {mine && <StopRules call={call} stops={mine.stops} stopped={() => undefined} />}
         {mine && state.chosen?.entry && !state.closed && <TakeBackPick call={call} entry={state.chosen.entry} />}
         {!work && <ToTheSprings call={call} />}

@@ -47,6 +47,7 @@ export function PlanOf({ procedure }: { procedure: Schemas['ProcedureState'] }) 
         What it takes: about {minutes} minutes, {people === 1 ? 'one person' : 'two people'}, {tools.length} tools,{' '}
         {parts.length} parts
       </summary>
+      {procedure.van && <p>{procedure.van}</p>}
       {parts.length > 0 && (
         <>
           <Label>Parts</Label>
