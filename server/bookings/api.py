@@ -19,6 +19,7 @@ from server.bookings.models import Booking, FeedLink, Standing
 from server.config.asked import Asked
 from server.config.errors import PROBLEMS, file_of
 from server.config.paper import pdf_of
+from server.followups.service import standing
 from server.people.models import Person
 from server.people.scope import person_of
 
@@ -206,12 +207,13 @@ def revoke_calendar_link(request: HttpRequest) -> LinkOut:
     openapi_extra=file_of("text/calendar"),
 )
 def calendar(request: HttpRequest, secret: Annotated[str, Field(max_length=80)]) -> HttpResponse:
-    """The bookings of whoever made this address, and those nobody has yet, for a calendar program."""
+    """The bookings of whoever made this address, those nobody has yet, and the follow-ups they kept, for a calendar program."""
     person = service.person_of_link(secret)
     if person is None:
         raise Http404
     with scope(shop=person.shop_id):
         found = service.between(timezone.now().date() - timedelta(days=BACK_DAYS), FEED_DAYS)
         mine = [one for one in found if one.technician_id in (None, person.pk)]
-        text = calendar_of(f"{person.shop.name}: {person.name}", mine)
+        due = standing(timezone.now().date() + timedelta(days=FEED_DAYS - BACK_DAYS)).filter(by=person)
+        text = calendar_of(f"{person.shop.name}: {person.name}", mine, list(due))
     return HttpResponse(text, content_type="text/calendar; charset=utf-8")

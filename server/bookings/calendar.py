@@ -1,20 +1,26 @@
-"""Bookings as an iCalendar (RFC 5545) for a person's own calendar: what and where, and nothing about the customer."""
+"""Bookings and follow-ups as an iCalendar (RFC 5545) for a person's own calendar: what and where, and nothing about the customer."""
 
 from datetime import UTC, datetime, timedelta
 
 from icalendar import Calendar, Event
 
 from server.bookings.models import Booking
+from server.followups.models import FollowUp
 
 
-def calendar_of(title: str, bookings: list[Booking]) -> bytes:
-    """The bookings as text/calendar bytes. Times float (RFC 5545 3.3.5, form 1): nine o'clock is nine where the doors are."""
+def calendar_of(title: str, bookings: list[Booking], follow_ups: list[FollowUp]) -> bytes:
+    """The bookings, and what is due, as text/calendar bytes.
+
+    Times float (RFC 5545 3.3.5, form 1): nine o'clock is nine where the doors are.
+    """
     calendar = Calendar()
     calendar.add("prodid", "-//North Hinge//Bookings//EN")
     calendar.add("version", "2.0")
     calendar.add("x-wr-calname", title)
     for booking in bookings:
         calendar.add_component(_event(booking))
+    for one in follow_ups:
+        calendar.add_component(_due(one))
     return bytes(calendar.to_ical())
 
 
@@ -33,4 +39,19 @@ def _event(booking: Booking) -> Event:
     else:
         event.add("dtstart", booking.day)
         event.add("dtend", booking.day + timedelta(days=1))
+    return event
+
+
+def _due(one: FollowUp) -> Event:
+    """A follow-up as a note on its day: it takes no time, and nobody is busy for it."""
+    event = Event()
+    event.add("uid", f"{one.key}@north-hinge")
+    event.add("dtstamp", one.changed_at.astimezone(UTC))
+    event.add("sequence", one.version - 1)
+    event.add("transp", "TRANSPARENT")
+    event.add("summary", f"{FollowUp.What(one.what).label}: {one.door.name}")
+    event.add("location", one.door.place)
+    event.add("description", one.note)
+    event.add("dtstart", one.due)
+    event.add("dtend", one.due + timedelta(days=1))
     return event

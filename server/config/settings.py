@@ -36,6 +36,7 @@ INSTALLED_APPS = [
     "server.stock",
     "server.doors",
     "server.calls",
+    "server.followups",
     "server.bookings",
     "server.bench",
     "server.exchange",

@@ -11,13 +11,14 @@ from server.calls.models import Call
 from server.config.transactions import mutation
 from server.doors.models import Door
 from server.doors.service import note, require_current, require_filed, require_idle
+from server.followups.models import FollowUp
 from server.people.models import Person
 from server.people.scope import require_lead
 
 
 @mutation
 def merge(lead: Person, key: uuid.UUID, version: int, other_key: uuid.UUID, other_version: int) -> Door:
-    """Bring calls, bookings and bench sheets of the other file under this one, and put the other away; leads only.
+    """Bring calls, bookings, follow-ups and bench sheets of the other file under this one, and put the other away; leads only.
 
     The record that goes on is that of the file visited last. Raises StaleWrite when either was changed since it was read, and
     OutOfStep where a call is under way at either, where one is put away, or where both are one.
@@ -38,6 +39,7 @@ def merge(lead: Person, key: uuid.UUID, version: int, other_key: uuid.UUID, othe
     calls = Call.objects.filter(door=other).update(door=door)
     Booking.objects.filter(door=other).update(door=door)
     BenchSheet.objects.filter(door=other).update(door=door)
+    FollowUp.objects.filter(door=other).update(door=door)
     before = door.record
     if other.visited_at and (door.visited_at is None or other.visited_at > door.visited_at):
         door.record, door.visited_at = other.record, other.visited_at

@@ -7,11 +7,12 @@ from server.calls.api import router as calls
 from server.config import errors
 from server.doors.api import router as doors
 from server.exchange.api import router as exchange
+from server.followups.api import router as follow_ups
 from server.people.api import router as people
 from server.people.signed_in import SignedIn
 from server.stock.api import router as stock
 
 api = errors.HingeApi(title="North Hinge", version="1", auth=SignedIn(), docs_url=None, openapi_url=None, urls_namespace="api")
 errors.install(api)
-for router in (people, doors, calls, bookings, bench, sheets, stock, exchange):
+for router in (people, doors, calls, bookings, follow_ups, bench, sheets, stock, exchange):
     api.add_router("", router)

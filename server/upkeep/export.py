@@ -15,9 +15,13 @@ from server.calls.models import Call, iso
 from server.doors.models import Door
 from server.doors.service import DETAILS
 from server.exchange.document import export_call
+from server.followups.models import FollowUp
 from server.people.models import Person, Shop
 from server.stock.models import ShopList
 
+FOLLOWED = ("key", "what", "due", "note", "ended")
+# What a spreadsheet would take for a formula.
+FORMULA = ("=", "+", "-", "@", "\t", "\r")
 BOOKED = ("day", "from_time", "until_time", "complaint", "note", "cancelled")
 SAYS = """North Hinge: everything of the shop {shop}.
 
@@ -25,6 +29,7 @@ shop.json        the shop and its people, without their passwords
 doors.csv        every door's details, one a row
 doors/KEY.json   a door's file: details, record, who changed what, bench sheets kept with it
 bookings.csv     every booking, those called off among them
+follow-ups.csv   what is to be done later, and how it ended
 calls/KEY.json   a call as docs/formats/call.schema.json has it; can be brought in again
 lists/*.csv      the supplier's rates and the springs in the van, as they were loaded
 """
@@ -42,6 +47,8 @@ def export_shop(shop: Shop, into: IO[bytes]) -> int:
         packed.writestr(
             "bookings.csv", _csv(("key", "door_key", *BOOKED, "technician", "call_key"), (_booking(one) for one in booked.iterator()))
         )
+        followed = FollowUp.objects.select_related("door", "by").order_by("pk")
+        packed.writestr("follow-ups.csv", _csv(("door_key", *FOLLOWED, "by"), (_follow_up(one) for one in followed.iterator())))
         for call in Call.objects.order_by("pk").select_related("door").prefetch_related("entries").iterator(chunk_size=50):
             packed.writestr(f"calls/{call.key}.json", _json(export_call(call)))
         for one in ShopList.objects.order_by("kind"):
@@ -64,6 +71,10 @@ def _booking(one: Booking) -> dict[str, Any]:
     who, call = one.technician, one.call
     ends = {"door_key": one.door.key, "technician": who.username if who else "", "call_key": call.key if call else ""}
     return {name: getattr(one, name) for name in ("key", *BOOKED)} | ends
+
+
+def _follow_up(one: FollowUp) -> dict[str, Any]:
+    return {name: getattr(one, name) for name in FOLLOWED} | {"door_key": one.door.key, "by": one.by.username}
 
 
 def _row(door: Door) -> dict[str, Any]:
@@ -89,5 +100,10 @@ def _csv(names: Sequence[str], rows: Iterable[dict[str, Any]]) -> str:
     text = io.StringIO()
     writer = csv.DictWriter(text, names, lineterminator="\n")
     writer.writeheader()
-    writer.writerows(rows)
+    writer.writerows({name: _cell(value) for name, value in row.items()} for row in rows)
     return text.getvalue()
+
+
+def _cell(value: Any) -> Any:
+    """A cell as it is; a text that a spreadsheet would run as a formula gets an apostrophe before it."""
+    return f"'{value}" if isinstance(value, str) and value.startswith(FORMULA) else value

@@ -10,12 +10,13 @@ from hypothesis import strategies as st
 from server.bookings.models import Booking
 from server.calls.models import Call, Entry
 from server.doors.models import Door
+from server.followups.models import FollowUp
 from server.people.models import Person, Shop
 from tests.server.conftest import Api
 
 TODAY = date.today()
 ANSWERS = {200, 409, 422}
-AT_A_DOOR = ("book", "start", "put_away", "bring_back", "merge")
+AT_A_DOOR = ("book", "follow", "start", "put_away", "bring_back", "merge")
 ON_A_BOOKING = ("begin", "move", "call_off", "take_up", "stale")
 ON_A_CALL = ("gate", "abandon", "disconnect", "close", "measure")
 doors, places = st.integers(0, 2), st.integers(0, 5)
@@ -54,6 +55,9 @@ class Day:
         version = Door.objects.get(pk=door.pk).version
         if what == "book":
             self.ask("POST", f"/doors/{door.key}/bookings", {"key": str(uuid.uuid4()), "day": str(TODAY + timedelta(days=two))})
+        elif what == "follow":
+            body = {"key": str(uuid.uuid4()), "what": "other", "due": str(TODAY + timedelta(days=two))}
+            self.ask("POST", f"/doors/{door.key}/follow-ups", body)
         elif what == "start":
             self.ask("POST", f"/doors/{door.key}/calls", {"key": str(uuid.uuid4())})
         elif what == "merge":
@@ -102,11 +106,14 @@ class Day:
             assert booking.call is None or booking.call.door_id == booking.door_id, "a booking's call is at another door"
         for door in Door.objects.exclude(merged_into=None):
             assert door.pk in away
+            assert not FollowUp.objects.filter(door=door).exists()
             assert not Call.objects.filter(door=door).exists() and not Booking.objects.filter(door=door).exists()  # noqa: PT018
         for call in Call.objects.filter(abandoned=True):
             assert set(call.entries.values_list("body__kind", flat=True)) <= {"abandoned", "complaint", "fact", "measured", "gate"}
         listed = {one["name"] for one in self.api.get("/doors").json()["doors"]}
         assert listed == {door.name for door in Door.objects.all() if door.pk not in away}
+        due = {one["door_key"] for one in self.api.get("/follow-ups").json()["follow_ups"]}
+        assert due == {str(one.door.key) for one in FollowUp.objects.select_related("door") if one.door_id not in away}
         days = self.api.get(f"/bookings?day={TODAY}&days=7").json()["days"]
         assert sum(len(day["bookings"]) for day in days) == Booking.objects.count()
 
@@ -116,6 +123,7 @@ class Day:
 @example([("start", 0, 0), ("put_away", 0, 0)])
 @example([("book", 0, 0), ("call_off", 0, 0), ("put_away", 0, 0), ("take_up", 0, 0)])
 @example([("book", 0, 0), ("merge", 1, 0)])
+@example([("follow", 0, 0), ("merge", 1, 0), ("put_away", 1, 0)])
 @example([("book", 0, 0), ("begin", 0, 0), ("put_away", 0, 0), ("merge", 1, 0), ("abandon", 0, 0), ("merge", 1, 0)])
 def test_what_stands_is_never_at_odds_with_itself(db, told):
     with transaction.atomic():

@@ -53,6 +53,18 @@ export const bookingsQuery = (day: string, days: number) =>
     refetchInterval: 60_000,
   });
 
+export const followUpsQuery = (what?: Schemas['FollowUpOut']['what'], door?: string, until?: string) =>
+  queryOptions({
+    queryKey: ['follow-ups', what ?? '', door ?? '', until ?? ''],
+    queryFn: () =>
+      data(
+        client.GET('/api/follow-ups', {
+          params: { query: { ...(what && { what }), ...(door && { door }), ...(until && { until }) } },
+        }),
+      ),
+    placeholderData: keepPreviousData,
+  });
+
 export const calendarLinkQuery = queryOptions({
   queryKey: ['calendar-link'],
   queryFn: () => data(client.GET('/api/session/calendar')),

@@ -11,6 +11,7 @@ import { OutboxOf } from './outbox';
 import { SignIn } from './SignIn';
 
 const Today = lazy(() => import('../today/Today').then((page) => ({ default: page.Today })));
+const FollowUps = lazy(() => import('../followups/FollowUps').then((page) => ({ default: page.FollowUps })));
 const Doors = lazy(() => import('../doors/Doors').then((page) => ({ default: page.Doors })));
 const DoorFile = lazy(() => import('../doors/DoorFile').then((page) => ({ default: page.DoorFile })));
 const NewDoor = lazy(() => import('../doors/NewDoor').then((page) => ({ default: page.NewDoor })));
@@ -36,6 +37,7 @@ export function App() {
         <Suspense fallback={<Loading />}>
           <Routes>
             <Route path="/" element={<Today />} />
+            <Route path="/follow-ups" element={<FollowUps />} />
             <Route path="/doors" element={<Doors />} />
             <Route path="/doors/new" element={<NewDoor />} />
             <Route path="/doors/:key" element={<DoorFile />} />

@@ -5,6 +5,7 @@ import { client, data, newId, Refusal, type Schemas } from '../api/client';
 import { doorCallsQuery, doorQuery, springsAgeQuery } from '../api/queries';
 import { BalanceOf } from '../drawing/BalanceOf';
 import { InsideView } from '../drawing/InsideView';
+import { FollowUpsOf } from '../followups/FollowUps';
 import { BookingForm } from '../today/BookingForm';
 import { MainAction, Plain } from '../ui/buttons';
 import { Caution, Facts, Label, Page, Quiet, Row, Sheet, Split, Stack, Table } from '../ui/layout';
@@ -102,6 +103,7 @@ export function DoorFile() {
           {file.setup && <BalanceOf setup={file.setup} hung={file.hung} label="as on file" />}
         </Stack>
       </Split>
+      {!file.put_away && <FollowUpsOf door={file.key} />}
       <BenchSheets door={file.key} />
       <Stack>
         <h2>History</h2>

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import styled from 'styled-components';
 import type { Schemas } from '../api/client';
-import { bookingsQuery, callsQuery, sessionQuery } from '../api/queries';
+import { bookingsQuery, callsQuery, followUpsQuery, sessionQuery } from '../api/queries';
 import { useRemembered } from '../app/remembered';
 import { ActionLink, PlainAnchor, PlainLink } from '../ui/buttons';
 import { Page, Quiet, Row, Stack, Table } from '../ui/layout';
@@ -13,7 +13,7 @@ import { Loading, Trouble } from '../ui/states';
 import { clock, day as when } from '../ui/words';
 import { Booked } from './Booked';
 import { BookingForm } from './BookingForm';
-import { inWords, mondayOf, today } from './dates';
+import { daysAfter, inWords, mondayOf, today } from './dates';
 import { Week } from './Week';
 
 const List = styled.ul`list-style: none; margin: 0; padding: 0;`;
@@ -30,6 +30,7 @@ export function Today() {
   const session = useQuery(sessionQuery);
   const day = params.get('day') ?? today();
   const calls = useQuery(callsQuery(params.get('at') ?? ''));
+  const due = useQuery(followUpsQuery(undefined, undefined, daysAfter(today(), 7)));
   const week = useQuery(bookingsQuery(mondayOf(day), 7));
   if (changing)
     return (
@@ -48,6 +49,7 @@ export function Today() {
   const me = session.data?.person?.username ?? '';
   const all = week.data.days.find((one) => one.day === day)?.bookings ?? [];
   const booked = whose === 'mine' ? all.filter((one) => one.technician === me || !one.technician) : all;
+  const pressing = due.data?.follow_ups.length ?? 0;
   const begun = new Set(week.data.days.flatMap((one) => one.bookings.map((booking) => booking.call_key)));
   const next = booked.find((one) => one.standing === 'booked');
   const others = calls.data.under_way.filter((call) => !begun.has(call.key));
@@ -55,7 +57,12 @@ export function Today() {
     <Page>
       <Row>
         <h1>{day === today() ? `Today, ${inWords(day)}` : inWords(day)}</h1>
-        <ActionLink to="/doors">Find a door, start or book a call</ActionLink>
+        <Row>
+          <PlainLink to="/follow-ups">
+            {pressing > 0 ? `Follow-ups: ${pressing} due within a week` : 'Follow-ups'}
+          </PlainLink>
+          <ActionLink to="/doors">Find a door, start or book a call</ActionLink>
+        </Row>
       </Row>
       <Week days={week.data.days} day={day} show={(next) => setParams(next === today() ? {} : { day: next })} />
       <Stack>

@@ -26,9 +26,10 @@ export function mondayOf(day: string): string {
   return daysAfter(day, -((noon(day).getDay() + 6) % 7));
 }
 
-/** Monday 3 November */
-export function inWords(day: string): string {
-  return noon(day).toLocaleDateString('en-GB', { weekday: 'long', day: 'numeric', month: 'long' });
+/** Monday 3 November; with its year where that is asked for. */
+export function inWords(day: string, withYear = false): string {
+  const year = withYear ? ({ year: 'numeric' } as const) : {};
+  return noon(day).toLocaleDateString('en-GB', { weekday: 'long', day: 'numeric', month: 'long', ...year });
 }
 
 /** Mon 3 */

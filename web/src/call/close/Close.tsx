@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import styled from 'styled-components';
+import { FollowUpsOf } from '../../followups/FollowUps';
 import { Fact } from '../../sizing/PairSets';
 import { MainAction, Plain, PlainAnchor } from '../../ui/buttons';
 import { Field } from '../../ui/Field';
@@ -81,6 +82,7 @@ export function Close({ call, go }: StageProps) {
         {!state.abandoned && (
           <Field label="Told to the customer" value={told} onChange={setTold} long isDisabled={state.closed} />
         )}
+        {!state.abandoned && <FollowUpsOf door={call.call.door_key} />}
         <Quiet>Monthly: balance, reversal and eyes, by the customer. Yearly: the crew.</Quiet>
       </Stack>
       {!state.closed && (

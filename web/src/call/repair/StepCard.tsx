@@ -4,7 +4,7 @@ import styled from 'styled-components';
 import type { Schemas } from '../../api/client';
 import { sessionQuery } from '../../api/queries';
 import { StepDrawing } from '../../drawing/steps/StepDrawing';
-import { Plain } from '../../ui/buttons';
+import { Plain, PlainLink } from '../../ui/buttons';
 import { Field } from '../../ui/Field';
 import { Caution, Panel, Quiet, Row, Stack } from '../../ui/layout';
 import type { Call } from '../useCall';
@@ -79,6 +79,7 @@ export function StepCard({ call, procedure, step }: Props) {
               {more.length === 2 ? 'This and the next one are done' : `This and the next ${more.length - 1} are done`}
             </Plain>
           )}
+          {step.record.length > 0 && <PlainLink to={`/calls/${call.call.key}/measure`}>Measure it</PlainLink>}
           {otherwise && <Plain onPress={otherTurn}>{otherwise.says}</Plain>}
           {step.passable && isLead && !passing && <Plain onPress={() => setPassing(true)}>Pass over</Plain>}
         </Row>

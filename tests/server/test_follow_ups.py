@@ -1,0 +1,122 @@
+"""What is to be done at a door later: kept once, moved, ended, listed by how pressing it is, and in the calendar of who kept it."""
+
+import uuid
+from datetime import date, timedelta
+from urllib.parse import urlparse
+
+import pytest
+from icalendar import Calendar
+
+from server.doors.models import Door
+from server.followups.models import FollowUp
+from tests.server.conftest import Api
+
+TODAY = date.today()
+
+
+@pytest.fixture
+def api(technician):
+    return Api(technician)
+
+
+def kept(api, door, days=30, **more):
+    body = {"key": str(uuid.uuid4()), "what": "declined", "due": str(TODAY + timedelta(days=days)), "note": "New rollers, 180"} | more
+    answer = api.post(f"/doors/{door.key}/follow-ups", body)
+    assert answer.status_code == 200, answer.content
+    return answer.json()
+
+
+def standing(api, query=""):
+    return [one["key"] for one in api.get(f"/follow-ups{query}").json()["follow_ups"]]
+
+
+def test_kept_twice_it_is_kept_once_and_stands_in_the_door_s_file(api, door):
+    key = str(uuid.uuid4())
+    first, second = kept(api, door, key=key), kept(api, door, key=key)
+    assert first == second
+    assert FollowUp.objects.count() == 1
+    changes = api.get(f"/doors/{door.key}").json()["changes"]
+    assert changes[0]["says"] == "kept a follow-up"
+    other = Door.objects.create(shop=door.shop, name="Rope store", record={})
+    answer = api.post(f"/doors/{other.key}/follow-ups", {"key": key, "what": "other", "due": str(TODAY)})
+    assert answer.status_code == 409
+
+
+def test_the_most_pressing_comes_first_and_kinds_doors_and_days_are_told_apart(api, door):
+    late = kept(api, door, days=3, what="parts")
+    far = kept(api, door, days=400, what="yearly")
+    soon = kept(api, door, days=10)
+    FollowUp.objects.filter(key=late["key"]).update(due=TODAY - timedelta(days=2))
+    assert standing(api) == [late["key"], soon["key"], far["key"]]
+    assert api.get("/follow-ups").json()["follow_ups"][0]["days_late"] == 2
+    assert standing(api, "?what=yearly") == [far["key"]]
+    assert standing(api, f"?until={TODAY + timedelta(days=10)}") == [late["key"], soon["key"]]
+    assert standing(api, f"?door={door.key}") == standing(api)
+    assert standing(api, f"?door={uuid.uuid4()}") == []
+
+
+@pytest.mark.parametrize("due", [TODAY - timedelta(days=3), TODAY + timedelta(days=365 * 41)])
+def test_a_day_that_is_over_or_out_of_all_reach_is_refused_with_the_range(api, door, due):
+    answer = api.post(f"/doors/{door.key}/follow-ups", {"key": str(uuid.uuid4()), "what": "yearly", "due": str(due)})
+    assert answer.status_code == 422
+    assert answer.json()["error"]["field"] == "due"
+    assert " to " in answer.json()["error"]["allowed"]
+
+
+def test_it_is_moved_ended_and_taken_up_again_and_a_stale_page_changes_nothing(api, lead, door):
+    one = kept(api, door)
+    same = {"what": one["what"], "due": one["due"], "note": one["note"]}
+    moved = api.send("PUT", f"/follow-ups/{one['key']}", same | {"version": 1, "due": str(TODAY + timedelta(days=60))}).json()
+    assert moved["version"] == 2
+    stale = Api(lead).send("PUT", f"/follow-ups/{one['key']}", same | {"version": 1, "ended": "done"})
+    assert stale.status_code == 409
+    assert stale.json()["error"]["current"]["due"] == moved["due"]
+    same["due"] = moved["due"]
+    assert api.send("PUT", f"/follow-ups/{one['key']}", same | {"version": 2, "ended": "done"}).json()["ended"] == "done"
+    assert standing(api) == []
+    assert api.send("PUT", f"/follow-ups/{one['key']}", same | {"version": 3, "ended": ""}).status_code == 200
+    assert standing(api) == [one["key"]]
+
+
+def test_another_shop_sees_and_changes_nothing_of_it(api, stranger, door):
+    one = kept(api, door)
+    them = Api(stranger)
+    assert standing(them) == []
+    body = {"what": "other", "due": one["due"], "version": 1}
+    assert them.send("PUT", f"/follow-ups/{one['key']}", body).status_code == 404
+    assert them.post(f"/doors/{door.key}/follow-ups", {"key": str(uuid.uuid4()), "what": "other", "due": one["due"]}).status_code == 404
+
+
+def test_a_file_put_away_keeps_its_follow_ups_out_of_the_list_and_a_merged_one_hands_them_on(api, lead, door):
+    one = kept(api, door)
+    other = Door.objects.create(shop=door.shop, name="Net loft, again", record={})
+    versions = {each.pk: Door.objects.get(pk=each.pk).version for each in (door, other)}
+    merge = {"version": versions[other.pk], "other": str(door.key), "other_version": versions[door.pk]}
+    assert Api(lead).post(f"/doors/{other.key}/merge", merge).status_code == 200
+    assert api.get("/follow-ups").json()["follow_ups"][0]["door_name"] == "Net loft, again"
+    assert standing(api) == [one["key"]]
+    version = Door.objects.get(pk=other.pk).version
+    assert Api(lead).post(f"/doors/{other.key}/put-away", {"version": version, "reason": "sold"}).status_code == 200
+    assert standing(api) == []
+
+
+def test_what_one_kept_is_in_one_s_own_calendar_and_no_hour_is_busy_for_it(api, lead, door):
+    one = kept(api, door, days=20)
+    kept(Api(lead), door, days=25)
+    kept(api, door, days=300)
+    address = urlparse(api.post("/session/calendar", {}).json()["address"]).path.removeprefix("/api")
+    events = Calendar.from_ical(api.get(address).content).walk("VEVENT")
+    assert [(str(event["uid"]), event["dtstart"].dt, str(event["transp"])) for event in events] == [
+        (f"{one['key']}@north-hinge", TODAY + timedelta(days=20), "TRANSPARENT")
+    ]
+    assert str(events[0]["summary"]) == "Advised, and declined: Net loft"
+
+
+def test_the_list_asks_the_database_as_often_for_one_as_for_many(api, door, django_assert_num_queries):
+    kept(api, door)
+    with django_assert_num_queries(4):
+        api.get("/follow-ups")
+    for _ in range(5):
+        kept(api, door)
+    with django_assert_num_queries(4):
+        api.get("/follow-ups")

@@ -1,0 +1,71 @@
+import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { type FormEvent, useState } from 'react';
+import styled from 'styled-components';
+import { client, data, mistakeAt, newId, type Schemas } from '../api/client';
+import { daysAfter, today } from '../today/dates';
+import { Plain } from '../ui/buttons';
+import { Field } from '../ui/Field';
+import { Two } from '../ui/layout';
+import { Pick } from '../ui/Pick';
+import { Refused } from '../ui/states';
+
+type Kind = Schemas['FollowUpOut']['what'];
+/** When each is usually looked at again [days]; the date is there to be changed. */
+const USUAL: Record<Kind, number> = {
+  yearly: 365,
+  springs: 365,
+  declined: 30,
+  parts: 7,
+  warranty: 365,
+  sun: 30,
+  other: 30,
+};
+const Form = styled.form`display: grid; gap: 12px; max-width: 560px;`;
+
+type Props = { door: string; kinds: Schemas['Kind'][] };
+
+/** What is to be done here later, and by when? */
+export function FollowUpForm({ door, kinds }: Props) {
+  const queries = useQueryClient();
+  const [what, setWhat] = useState<Kind>('yearly');
+  const [due, setDue] = useState(() => daysAfter(today(), USUAL.yearly));
+  const [note, setNote] = useState('');
+  const [key, setKey] = useState(newId);
+  const keep = useMutation({
+    mutationFn: () =>
+      data(
+        client.POST('/api/doors/{key}/follow-ups', {
+          params: { path: { key: door } },
+          body: { key, what, due, note, ended: '' },
+        }),
+      ),
+    onSuccess: () => {
+      setKey(newId());
+      setNote('');
+      queries.invalidateQueries({ queryKey: ['follow-ups'] });
+      queries.invalidateQueries({ queryKey: ['door', door] });
+    },
+  });
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    if (!keep.isPending) keep.mutate();
+  };
+  const pick = (id: string) => {
+    const kind = kinds.find((one) => one.id === id)?.id ?? 'yearly';
+    setWhat(kind);
+    setDue(daysAfter(today(), USUAL[kind]));
+  };
+  return (
+    <Form onSubmit={submit} aria-label="Follow-up">
+      <Two>
+        <Pick label="Come back for" value={what} none="Yearly check" options={kinds} pick={pick} />
+        <Field label="By" type="date" value={due} onChange={setDue} isRequired {...mistakeAt(keep.error, 'due')} />
+      </Two>
+      <Field label="What was agreed" value={note} onChange={setNote} maxLength={600} />
+      {keep.isError && <Refused wrong={keep.error} />}
+      <Plain type="submit" isDisabled={keep.isPending}>
+        Keep the follow-up
+      </Plain>
+    </Form>
+  );
+}
