@@ -10,6 +10,7 @@ from django.db import transaction
 from django_scopes import scope
 
 from demo.booked import book
+from demo.follow_ups import keep
 from demo.people import ACCESS, FAMILIES, SECOND_SHOP, SECOND_SHOP_PEOPLE, SHOP, SIZES, STREETS, TOWNS, TRADES, Size
 from demo.unusual import RATES, UNUSUAL, VAN, record_of
 from demo.visits import Visit, arrive, close, read_balance, replace_springs, suggested, visit_at
@@ -58,7 +59,9 @@ def fill(past_calls: int = PAST_CALLS) -> None:
         started = NEWEST - timedelta(days=(past_calls - number) * 11 + chance.random(), hours=chance.randrange(7))
         _past_call(doors[number % (len(doors) - 2)], number, started, chance)
     under_way = _call_under_way(next(door for door in doors if door.name == "Saltmarsh Boatworks, bay 2"))
-    book(doors, list(Person.objects.filter(shop=shop, role=Person.Role.TECHNICIAN).order_by("pk")), under_way, date.today())
+    technicians = list(Person.objects.filter(shop=shop, role=Person.Role.TECHNICIAN).order_by("pk"))
+    book(doors, technicians, under_way, date.today())
+    keep(doors, technicians, date.today())
 
 
 def _doors(shop: Shop, chance: random.Random, count: int) -> list[Door]:
