@@ -49,7 +49,7 @@ def test_what_cannot_be_read_calls_back_to_where_it_was_typed(signed_in, person)
     type_fast(page, "nine feet", Keys.ENTER)
     page.sees("does not read as inches")
     assert page.browser.switch_to.active_element.get_attribute("value") == "nine feet"
-    page.keys(Keys.CONTROL + "a")
+    page.chord(Keys.CONTROL, "a")
     type_fast(page, "9'")
     page.sees("reads as")
     page.sees("9'0\"")

@@ -203,15 +203,16 @@ def test_a_backup_is_restored_row_for_row_and_a_spoilt_one_is_refused_whole(fill
 
 
 def test_a_backup_made_while_the_shop_works_is_of_one_moment(filled, installed):
-    over = threading.Event()
+    over, committed = threading.Event(), []
 
     def work() -> None:
         with contextlib.closing(MySQLdb.connect(unix_socket=os.environ["NORTH_HINGE_DB_HOST"], user="root", database=filled.schema)) as one:
             asked = one.cursor()
             while not over.is_set():
-                asked.execute("INSERT INTO people_shop (name, place, phone, time_zone) VALUES ('x', '', '', '')")
+                asked.execute("INSERT INTO people_shop (name, place, phone, time_zone, ways) VALUES ('x', '', '', '', '{}')")
                 asked.execute("UPDATE doors_door SET version = version + 1 ORDER BY id LIMIT 1")
                 one.commit()
+                committed.append(1)
 
     start = filled.ask("SELECT (SELECT COUNT(*) FROM people_shop) - (SELECT version FROM doors_door ORDER BY id LIMIT 1)")
     worker = threading.Thread(target=work)
@@ -219,6 +220,7 @@ def test_a_backup_made_while_the_shop_works_is_of_one_moment(filled, installed):
     backup = filled.run("back_up")
     over.set()
     worker.join()
+    assert len(committed) > 5, "the shop did not work meanwhile"
     other = installed("other")
     other.run("restore", backup)
     now = other.ask("SELECT (SELECT COUNT(*) FROM people_shop) - (SELECT version FROM doors_door ORDER BY id LIMIT 1)")
