@@ -5,6 +5,7 @@ from datetime import date, timedelta
 from server.bookings.models import Booking
 from server.calls.models import Call
 from server.doors.models import Door
+from server.followups.models import FollowUp
 from tests.browser.work import start, state_of
 
 
@@ -80,3 +81,27 @@ const field = document.querySelector('input[type=date]');
 Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set.call(field, arguments[0]);
 field.dispatchEvent(new Event('input', { bubbles: true }));
 """
+
+
+def test_a_follow_up_is_kept_on_the_door_s_file_ended_by_a_slip_and_taken_up_again(signed_in, person, door):
+    page = signed_in
+    page.go(f"/doors/{door.key}")
+    page.sees("Keep the follow-up")
+    page.pick("Come back for", "Parts on order")
+    page.write("What was agreed", "Centre bearing")
+    page.touch("Keep the follow-up")
+    page.until(lambda: FollowUp.objects.count() == 1, "it kept")
+    page.go("/")
+    page.touch("Follow-ups: 1 due within a week")
+    page.sees("Centre bearing")
+    page.touch("Done")
+    page.sees("Ended: done")
+    page.touch("Take it up again")
+    page.until(lambda: FollowUp.objects.get().ended == "", "it taken up again")
+    page.touch("Move it, or end it otherwise")
+    page.write("Or not wanted any more, because", "they moved away")
+    page.touch("End it")
+    page.until(lambda: FollowUp.objects.get().ended == "they moved away", "it ended")
+    page.go("/follow-ups")
+    page.sees("Nothing stands")
+    assert page.complaints() == []

@@ -19,15 +19,18 @@ export function FollowUpRow({ one, withDoor }: Props) {
   const [open, setOpen] = useState(false);
   const [due, setDue] = useState(one.due);
   const [why, setWhy] = useState('');
+  const [ended, setEnded] = useState<Schemas['FollowUpOut'] | null>(null);
   const change = useMutation({
     mutationFn: (part: { due?: string; ended?: string }) => {
-      const { what, note, version } = one;
-      const body = { what, note, version, due: one.due, ended: '', ...part };
+      const { what, note, version, due: by } = ended ?? one;
+      const body = { what, note, version, due: by, ended: '', ...part };
       return data(client.PUT('/api/follow-ups/{key}', { params: { path: { key: one.key } }, body }));
     },
-    onSuccess: () => {
+    onSuccess: (now) => {
       setOpen(false);
-      queries.invalidateQueries({ queryKey: ['follow-ups'] });
+      setEnded(now.ended ? now : null);
+      // What was ended stays in sight until the page is left, so that a slip of the finger is taken back.
+      queries.invalidateQueries({ queryKey: ['follow-ups'], refetchType: now.ended ? 'none' : 'active' });
       queries.invalidateQueries({ queryKey: ['door', one.door_key] });
     },
   });
@@ -49,14 +52,23 @@ export function FollowUpRow({ one, withDoor }: Props) {
       <Quiet>
         {[one.note, withDoor ? one.place : '', withDoor ? one.phone : '', one.by].filter(Boolean).join(' · ')}
       </Quiet>
-      <Row style={{ justifyContent: 'start' }}>
-        <Plain isDisabled={change.isPending} onPress={() => change.mutate({ ended: 'done' })}>
-          Done
-        </Plain>
-        <LinkButton aria-expanded={open} onPress={() => setOpen(!open)}>
-          Move it, or end it otherwise
-        </LinkButton>
-      </Row>
+      {ended ? (
+        <Row role="status">
+          Ended: {ended.ended}.
+          <Plain isDisabled={change.isPending} onPress={() => change.mutate({})}>
+            Take it up again
+          </Plain>
+        </Row>
+      ) : (
+        <Row style={{ justifyContent: 'start' }}>
+          <Plain isDisabled={change.isPending} onPress={() => change.mutate({ ended: 'done' })}>
+            Done
+          </Plain>
+          <LinkButton aria-expanded={open} onPress={() => setOpen(!open)}>
+            Move it, or end it otherwise
+          </LinkButton>
+        </Row>
+      )}
       {open && (
         <Stack style={{ maxWidth: 560 }}>
           <Two>
