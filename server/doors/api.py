@@ -4,8 +4,9 @@ import uuid
 from datetime import datetime
 from typing import Annotated, Any, Literal
 
-from django.http import HttpRequest
+from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
+from django.utils.text import slugify
 from ninja import Router, Schema
 from pydantic import Field
 
@@ -19,8 +20,10 @@ from hinge.call.words import measured_words, unreadable_words
 from hinge.measure.fields import fields, write_value
 from server.config.asked import Asked
 from server.config.errors import PROBLEMS
+from server.config.errors import file_of as file_of_kind
 from server.config.paging import COUNTED, Mark, counted, page_of
 from server.doors import service
+from server.doors.label import label_pdf
 from server.doors.models import Door
 from server.doors.search import doors_with
 from server.people.scope import person_of
@@ -180,6 +183,15 @@ def open_door_file(request: HttpRequest, given: NewDoor) -> DoorFile:
 def door_file(request: HttpRequest, key: uuid.UUID) -> DoorFile:
     """One door's file."""
     return file_of(get_object_or_404(Door.objects.all(), key=key))
+
+
+@router.get("/doors/{uuid:key}/label.pdf", operation_id="door_label", response=PROBLEMS, openapi_extra=file_of_kind("application/pdf"))
+def door_label(request: HttpRequest, key: uuid.UUID) -> HttpResponse:
+    """A label to hang at the door: its QR code opens the file after signing in."""
+    door = get_object_or_404(Door.objects.select_related("shop"), key=key)
+    answer = HttpResponse(label_pdf(door, request.build_absolute_uri(f"/doors/{door.key}")), content_type="application/pdf")
+    answer["Content-Disposition"] = f'inline; filename="label-{slugify(door.name)}.pdf"'
+    return answer
 
 
 @router.put("/doors/{uuid:key}", response={200: DoorFile} | PROBLEMS, operation_id="change_door")

@@ -8,6 +8,8 @@ from django.core.cache import caches
 from django.core.files.uploadedfile import SimpleUploadedFile
 from jsonschema import Draft202012Validator
 from pypdf import PdfReader
+from pypdfium2 import PdfDocument
+from zxingcpp import read_barcode
 
 from server.calls.models import Call, Entry
 from server.config import paper
@@ -156,3 +158,14 @@ def test_a_sheet_is_drawn_once_and_anew_when_anything_on_it_changes(technician, 
     Door.objects.filter(pk=door.pk).update(name="Sail shed")
     call.api.get(address)
     assert len(drawn) == 3
+
+
+def test_the_label_of_a_door_is_read_by_a_stranger_s_camera_and_opens_its_file(technician, stranger, door):
+    answer = Api(technician).get(f"/doors/{door.key}/label.pdf")
+    assert answer.headers["Content-Type"] == "application/pdf"
+    page = PdfDocument(answer.content)[0]
+    assert [round(side / 72 * 25.4) for side in page.get_size()] == [89, 36]
+    read = read_barcode(page.render(scale=4).to_numpy())
+    assert read.text == f"http://testserver/doors/{door.key}"
+    assert door.customer not in text_of(answer.content)[1], "whose door it is is nobody's business who passes by"
+    assert Api(stranger).get(f"/doors/{door.key}/label.pdf").status_code == 404

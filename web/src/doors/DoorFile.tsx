@@ -7,7 +7,7 @@ import { BalanceOf } from '../drawing/BalanceOf';
 import { InsideView } from '../drawing/InsideView';
 import { FollowUpsOf } from '../followups/FollowUps';
 import { BookingForm } from '../today/BookingForm';
-import { MainAction, Plain } from '../ui/buttons';
+import { MainAction, Plain, PlainAnchor } from '../ui/buttons';
 import { Caution, Facts, Label, Page, Quiet, Row, Sheet, Split, Stack, Table } from '../ui/layout';
 import { Loading, Refused, Trouble } from '../ui/states';
 import { day } from '../ui/words';
@@ -56,6 +56,9 @@ export function DoorFile() {
         </div>
         <Row>
           {!file.put_away && <Plain onPress={() => setBooking(true)}>Book a call</Plain>}
+          <PlainAnchor href={`/api/doors/${file.key}/label.pdf`} target="_blank" rel="noreferrer">
+            Label (PDF)
+          </PlainAnchor>
           <Plain onPress={() => setChanging(true)}>Change the details</Plain>
         </Row>
       </Row>
