@@ -13,7 +13,7 @@ from demo.booked import book
 from demo.follow_ups import keep
 from demo.people import ACCESS, FAMILIES, SECOND_SHOP, SECOND_SHOP_PEOPLE, SHOP, SIZES, STREETS, TOWNS, TRADES, Size
 from demo.unusual import RATES, UNUSUAL, VAN, record_of
-from demo.visits import Visit, arrive, close, read_balance, replace_springs, suggested, visit_at
+from demo.visits import Visit, arrive, close, read_balance, read_with_gauge, replace_springs, suggested, visit_at
 from hinge.call.record import DoorRecord, wound
 from hinge.call.shown import record_after
 from hinge.measure.fields import Value
@@ -24,6 +24,7 @@ from server.people.demo import DEMO_ACCOUNTS
 from server.people.models import Person, Shop
 from server.stock.service import load
 
+YEARS, LOSS_PER_YEAR = 6, 0.014
 NEWEST = datetime(2026, 11, 20, 16, 0, tzinfo=UTC)
 PAST_CALLS = 60
 CHECKED = "Balance, reversal and eyes shown. Monthly check explained."
@@ -59,6 +60,7 @@ def fill(past_calls: int = PAST_CALLS) -> None:
         started = NEWEST - timedelta(days=(past_calls - number) * 11 + chance.random(), hours=chance.randrange(7))
         _past_call(doors[number % (len(doors) - 2)], number, started, chance)
     under_way = _call_under_way(next(door for door in doors if door.name == "Saltmarsh Boatworks, bay 2"))
+    _yearly_checks(doors[-1])
     technicians = list(Person.objects.filter(shop=shop, role=Person.Role.TECHNICIAN).order_by("pk"))
     book(doors, technicians, under_way, date.today())
     keep(doors, technicians, date.today())
@@ -128,6 +130,17 @@ def _past_call(door: Door, number: int, started: datetime, chance: random.Random
     read_balance(visit, record, chance, friction)
     close(visit, CHECKED)
     _keep(door, f"past {number}", visit, started)
+
+
+def _yearly_checks(door: Door) -> None:
+    """A busy door whose springs tire: read with a gauge every year."""
+    for year in range(YEARS):
+        started = NEWEST - timedelta(days=365 * (YEARS - year))
+        visit = visit_at(door.door_record, f"yearly-{year}", DEMO_ACCOUNTS[year % 2].name, started)
+        arrive(visit, "check", "nothing")
+        read_with_gauge(visit, door.door_record, 15.0, LOSS_PER_YEAR * year)
+        close(visit, CHECKED)
+        _keep(door, f"yearly {year}", visit, started)
 
 
 def _call_under_way(door: Door) -> Call:

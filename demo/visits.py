@@ -100,6 +100,18 @@ def read_balance(visit: Visit, record: DoorRecord, chance: random.Random, fricti
         visit.say("reading", 45, reading={"height_in": height, "outcome": said})
 
 
+def read_with_gauge(visit: Visit, record: DoorRecord, friction_lb: float, tired: float) -> None:
+    """Read the door as found with a gauge, its springs having lost a share of their pull."""
+    setup, on = measured_setup(record), visit.call.line.as_it_stands()
+    hung = HungDoor(door=setup.door, track=setup.track, drum=setup.drum, springs=on.springs, quarter_turns=on.quarter_turns).at_work()
+    heights = np.array([42.0, 54.0])
+    net = required_lift(hung.door, hung.track, heights) - (1 - tired) * hung.carrier.lift(heights)
+    visit.gates("as_found")
+    for height, force in zip(heights.tolist(), net.tolist(), strict=True):
+        for way, drag in (("raising", friction_lb), ("lowering", -friction_lb)):
+            visit.say("reading", 30, reading={"height_in": height, "force_lb": float(round(force + drag)), "direction": way})
+
+
 def replace_springs(visit: Visit, broken: str | None) -> None:
     """What hangs there let down, the broken spring found slack, the picked set on and every stroke of it counted in."""
     visit.gates(*BARS)

@@ -11,6 +11,7 @@ from ninja import Query, Router, Schema
 from pydantic import Field
 
 from hinge.call import knowledge
+from hinge.call.ageing import BalanceYears, balance_years
 from hinge.call.commands import Command
 from hinge.call.facts import Call as Facts
 from hinge.call.finding import CallFinding, finding_of
@@ -40,6 +41,8 @@ from server.people.scope import person_of
 from server.people.throttle import heavy
 from server.stock.service import lists_of_shop
 
+# Each is fitted anew: about a second for all.
+YEARS_BACK = 12
 router = Router(tags=["calls"])
 
 
@@ -223,6 +226,15 @@ def springs_age(request: HttpRequest, key: uuid.UUID) -> HttpResponse:
     """How far the springs are that this shop put on last; nothing where it never did."""
     door = get_object_or_404(Door.objects.all(), key=key)
     return written(age_of_springs(service.past_of(door), timezone.now().date()))
+
+
+@router.get(
+    "/doors/{uuid:key}/balance-years", response={200: BalanceYears | None} | PROBLEMS, operation_id="balance_years", throttle=heavy()
+)
+def door_balance_years(request: HttpRequest, key: uuid.UUID) -> HttpResponse:
+    """The balance of a door over its visits, and whether its springs tire; nothing where none was read."""
+    door = get_object_or_404(Door.objects.all(), key=key)
+    return written(balance_years(service.past_of(door, YEARS_BACK)))
 
 
 @router.post("/calls/{uuid:key}/sizing", response={200: CallSizing} | PROBLEMS, operation_id="call_sizing", throttle=heavy())

@@ -55,10 +55,10 @@ def start(person: Person, door_key: uuid.UUID, key: uuid.UUID, at: datetime | No
     return call
 
 
-def past_of(door: Door) -> list[Past]:
+def past_of(door: Door, calls: int = LOOKED_BACK) -> list[Past]:
     """The door's last closed calls, newest first."""
     closed = Call.objects.filter(door=door, abandoned=False).exclude(closed_at=None).order_by("-closed_at")
-    return [Past(one.closed_at.date(), one.facts()) for one in closed.prefetch_related("entries")[:LOOKED_BACK] if one.closed_at]
+    return [Past(one.closed_at.date(), one.facts()) for one in closed.prefetch_related("entries")[:calls] if one.closed_at]
 
 
 def _known_from_file(door: Door, now: datetime) -> list[str]:

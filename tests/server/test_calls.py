@@ -237,3 +237,13 @@ def test_a_doors_file_says_how_far_its_springs_are(technician, door):
     assert api.get(f"/doors/{door.key}/springs-age").json() is None
     CallOver(api, door).closed()
     assert api.get(f"/doors/{door.key}/springs-age").json()["sentence"].startswith("Put on in ")
+
+
+def test_the_balance_over_the_years_is_read_from_the_closed_calls_of_this_door_alone(technician, stranger, door):
+    api = Api(technician)
+    assert api.get(f"/doors/{door.key}/balance-years").json() is None
+    CallOver(api, door).closed()
+    told = api.get(f"/doors/{door.key}/balance-years").json()
+    assert [one["changed"] for one in told["visits"]] == [True]
+    assert told["sentence"].startswith("Too few visits")
+    assert Api(stranger).get(f"/doors/{door.key}/balance-years").status_code == 404

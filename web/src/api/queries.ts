@@ -53,6 +53,14 @@ export const bookingsQuery = (day: string, days: number) =>
     refetchInterval: 60_000,
   });
 
+export const balanceYearsQuery = (key: string) =>
+  queryOptions({
+    queryKey: ['door', key, 'balance-years'],
+    queryFn: async () =>
+      (await data(client.GET('/api/doors/{key}/balance-years', { params: { path: { key } } }))) ?? null,
+    staleTime: 60_000,
+  });
+
 export const followUpsQuery = (what?: Schemas['FollowUpOut']['what'], door?: string, until?: string) =>
   queryOptions({
     queryKey: ['follow-ups', what ?? '', door ?? '', until ?? ''],

@@ -352,6 +352,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/doors/{key}/balance-years": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Door Balance Years
+         * @description The balance of a door over its visits, and whether its springs tire; nothing where none was read.
+         */
+        get: operations["balance_years"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calls/{key}/sizing": {
         parameters: {
             query?: never;
@@ -2694,6 +2714,41 @@ export interface components {
             look_by: string;
             /** Sentence */
             sentence: string;
+        };
+        /**
+         * BalanceYears
+         * @description The visits, oldest first; what a year adds [lb] and from when it will no longer hold, each with its range; in a sentence.
+         */
+        BalanceYears: {
+            /** Visits */
+            visits: components["schemas"]["Visited"][];
+            /** Per Year Lb */
+            per_year_lb: number | null;
+            /** Leaves On */
+            leaves_on: string | null;
+            /** Sentence */
+            sentence: string;
+        };
+        /**
+         * Visited
+         * @description What a visit's readings said: net force half-way up [lb, + = heavy] with its range, and the drag; `changed` after work.
+         */
+        Visited: {
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /** Net Lb */
+            net_lb: number;
+            /** Low Lb */
+            low_lb: number;
+            /** High Lb */
+            high_lb: number;
+            /** Drag Lb */
+            drag_lb: number;
+            /** Changed */
+            changed: boolean;
         };
         /**
          * AgainOut
@@ -8506,6 +8561,118 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SpringsAge"] | null;
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    balance_years: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BalanceYears"] | null;
                 };
             };
             /** @description Unauthorized */

@@ -11,6 +11,7 @@ import { MainAction, Plain, PlainAnchor } from '../ui/buttons';
 import { Caution, Facts, Label, Page, Quiet, Row, Sheet, Split, Stack, Table } from '../ui/layout';
 import { Loading, Refused, Trouble } from '../ui/states';
 import { day } from '../ui/words';
+import { BalanceYears } from './BalanceYears';
 import { BenchSheets } from './BenchSheets';
 import { type Details, DetailsForm } from './DetailsForm';
 import { WrongFile } from './WrongFile';
@@ -106,6 +107,7 @@ export function DoorFile() {
           {file.setup && <BalanceOf setup={file.setup} hung={file.hung} label="as on file" />}
         </Stack>
       </Split>
+      <BalanceYears door={file.key} />
       {!file.put_away && <FollowUpsOf door={file.key} />}
       <BenchSheets door={file.key} />
       <Stack>

@@ -1,0 +1,100 @@
+"""A door's balance over the years: the slope as others reckon it, tiring springs announced in time, steady doors left alone."""
+
+import re
+from datetime import date, timedelta
+
+import numpy as np
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from hinge.balance.trend import Seen, trend_of
+from hinge.call.ageing import balance_years
+from hinge.call.memory import Past
+from hinge.call.record import DoorRecord, wound
+from hinge.document import read
+from hinge.springs.torsion import SpringKind
+from tests.hinge.ageing_world import steady_called_tired, tiring_in_time
+from tests.hinge.calls import MEASURED, SPRING, Running
+
+TODAY = date(2026, 11, 26)
+nets, sds = st.floats(-20, 20), st.floats(0.5, 6)
+visits = st.lists(st.tuples(st.integers(0, 2), nets, sds), min_size=3, max_size=12)
+
+
+def of(rows):
+    return [Seen(float(year), net, sd, 12.0, spell) for year, (spell, net, sd) in enumerate(sorted(rows, key=lambda one: one[0]))]
+
+
+@given(visits)
+def test_the_slope_is_what_least_squares_with_a_level_for_each_spell_gives(rows):
+    """Against numpy's general solver, each spell with a column of its own (analysis of covariance; any textbook)."""
+    seen = of(rows)
+    spells = sorted({one.spell for one in seen})
+    weight = np.array([1 / one.sd_lb for one in seen])
+    columns = np.array([[one.year, *(float(one.spell == spell) for spell in spells)] for one in seen])
+    trend = trend_of(seen)
+    if len(seen) == len(spells):
+        assert trend is None
+        return
+    expected, _, rank, _ = np.linalg.lstsq(columns * weight[:, None], np.array([one.net_lb for one in seen]) * weight, rcond=None)
+    assert rank == len(spells) + 1
+    assert trend.per_year_lb.likely == pytest.approx(expected[0], abs=1e-6)
+
+
+@given(visits)
+def test_nothing_is_said_to_come_before_it_was_seen_last_and_the_range_holds_the_likely_day(rows):
+    trend = trend_of(of(rows))
+    if trend is None or trend.leaves is None:
+        assert trend is None or not trend.sure
+        return
+    assert trend.per_year_lb.low > 0
+    assert len(rows) - 1 <= trend.leaves.low <= trend.leaves.likely <= trend.leaves.high
+
+
+def test_tiring_springs_are_announced_a_year_before_and_steady_doors_are_left_alone():
+    """1 % of rate lost each 1000 cycles, 1500 a year; `python -m tests.hinge.ageing_world` tells the same of 200 doors."""
+    wrong, steady = steady_called_tired(40, 11)
+    assert (wrong, steady >= 20) == (0, True)
+    in_time, asked = tiring_in_time(16, 12, 0.015, 10)
+    assert asked >= 4
+    assert in_time == asked
+
+
+def visited(years_ago, forces):
+    """A closed call of so long ago, on which nothing was done but reading: the hand forces up and down at 42 and 54 in."""
+    record = DoorRecord(measured=MEASURED, **dict(wound([read(SpringKind, SPRING)], 29)))
+    call = Running(record)
+    call.gates("hands_on", "as_found")
+    for height in (42, 54):
+        for force, way in zip(forces, ("raising", "lowering"), strict=True):
+            call.say("reading", reading={"height_in": height, "force_lb": force, "direction": way})
+    return Past(TODAY - timedelta(days=365 * years_ago), call.call)
+
+
+def test_a_file_with_few_visits_says_so_and_one_with_none_says_nothing():
+    assert balance_years([]) is None
+    assert balance_years([Past(TODAY, Running().measured().call)]) is None
+    told = balance_years([visited(0, (12, -12))])
+    assert told.sentence.startswith("Too few visits")
+    assert len(told.visits) == 1
+    assert told.visits[0].low_lb < told.visits[0].net_lb < told.visits[0].high_lb
+
+
+def test_a_door_that_reads_the_same_year_after_year_is_steady():
+    told = balance_years([visited(ago, (12, -12)) for ago in range(6)])
+    assert told.leaves_on is None
+    assert told.sentence == "Steady, as far as 6 sets of readings show."
+    assert [one.on for one in told.visits] == sorted(one.on for one in told.visits)
+
+
+def test_a_door_that_grows_heavier_is_told_with_its_numbers_and_its_day():
+    told = balance_years([visited(ago, (12 + 2 * (7 - ago), -12 + 2 * (7 - ago))) for ago in range(8)])
+    assert told.leaves_on is not None
+    grows, low, high = map(float, re.search(r"about (\S+) lb a year \((\S+) to (\S+)\)", told.sentence).groups())
+    assert grows == pytest.approx(told.per_year_lb, abs=0.06)
+    assert low < grows < high
+    assert 1.0 < grows < 2.6, "what a gauge reads, somewhat held back by what a door is expected to do"
+    assert f"from about {told.leaves_on.year} on" in told.sentence
+    first, last = map(int, re.search(r"\((\d{4}) to (\d{4})\)", told.sentence).groups())
+    assert TODAY.year <= first <= told.leaves_on.year <= last
