@@ -204,16 +204,17 @@ def _there(line: Line, setup: Setup | None) -> dict[str, str]:
     """What hangs there: its turns, and what they pull; of turns nobody counted, what they would be on this door."""
     if line.kind != "torsion" or line.on is None or not line.counts:
         return {}
-    counted = {part: count for part, count in line.counts.items() if count is not None}
-    likely = turns_for(line.on, setup) if setup else None
-    part = max(line.counts, key=lambda one: line.counts[one] or 0)
-    count = counted[part] if len(counted) == len(line.counts) else likely
+    part, most = max(line.counts.items(), key=lambda one: one[1] or 0)
+    counted = None not in line.counts.values()
+    count = most if counted else turns_for(line.on, setup) if setup else None
     if count is None:
         return {}
-    how = "quarter-turns by the file" if len(counted) == len(line.counts) else "quarter-turns would be right on this door, nobody counted"
+    about, how = ("", "as counted") if counted else ("about ", "would be right on this door, nobody counted")
+    found = {"turns_there": f"{count} quarter-turns, {how}"}
     stroke = _at(line, part, count)
-    pulls = {"bar_force_there": _force(stroke), "energy_there": f"{stroke.energy_ftlb:.0f} ft·lb"} if stroke and count else {}
-    return {"turns_there": f"{count} {how}"} | pulls
+    if stroke and count:
+        found |= {"bar_force_there": about + _force(stroke), "energy_there": f"{about}{stroke.energy_ftlb:.0f} ft·lb"}
+    return found
 
 
 def _at(line: Line, part: Part, count: int) -> Stroke | None:
