@@ -18,6 +18,8 @@ from hinge.call.decide import said_again
 from hinge.call.evolve import fold
 from hinge.call.record import DoorRecord, read_record, wound
 from hinge.call.shown import shown
+from hinge.call.steps import procedures_of
+from hinge.call.timeline import timeline
 from hinge.document import read
 from hinge.errors import HingeError
 from hinge.procedures.rules import gate_groups
@@ -451,6 +453,9 @@ class Technician(RuleBasedStateMachine):
         assert fold(running.record, running.entries) == running.call
         state = shown(running.call)
         state.model_dump_json()
+        for procedure in procedures_of(running.call).procedures:
+            assert procedure.now in {"", *(step.id for step in procedure.steps)}
+        assert len(timeline(running.record, running.entries).lines) <= len(running.entries)
         told = [[entry] for entry in running.entries]
         if running.call.closed:
             assert history.claimed(running.record, told, "entries") == running.call

@@ -15,6 +15,7 @@ from hinge.questions.ask import ask
 from hinge.springs.lists import Lists
 from hinge.springs.vanstock import StockSpring
 from tests.hinge.calls import HOLDS, MEASURED, SPRING, Running
+from tests.hinge.machine import HUB, PAIR, RECORDS, STACK
 
 # The thirteen of the trade's handbook (common practice, no source), each by what it is called there, and keep and rewind.
 OF_THE_TRADE = {
@@ -235,6 +236,61 @@ def test_the_question_tells_a_procedure_with_its_gates():
         with pytest.raises(BadInput) as refused:
             ask("procedure", wrong)
         assert refused.value.field == field
+
+
+GOES_ON = {"an extension pair": "extension", "a stack": "counterweight"}
+PLANS = {
+    "a pair": {"springs": [SPRING], "quarter_turns": 4},
+    "a single": {"springs": [SPRING | {"count": 1}], "quarter_turns": 4},
+    "an extension pair": {"extension": PAIR},
+    "a stack": {"counterweight": STACK},
+}
+
+
+@pytest.mark.parametrize("hangs", ["unknown", "wound", "not counted", "pair", "stack"])
+@pytest.mark.parametrize("plan", [*PLANS, "again", "let down"])
+def test_whoever_does_what_comes_next_gets_to_the_end(hangs, plan):
+    """No dead end: from whatever hangs there to whatever goes on, each step can be done once its gates are met."""
+    call = Running(RECORDS[hangs]).measured(**HUB | {"counterbalance": GOES_ON.get(plan, "torsion")})
+    call.say("complaint", complaint="heavy")
+    if plan in ("again", "let down"):
+        if call.call.line.kind != "torsion":
+            return
+        kind = {"again": ("again", {"quarter_turns": 4}), "let down": ("aimed", {"targets": dict.fromkeys(call.call.line.counts, 0)})}[plan]
+        call.say(kind[0], **kind[1])
+    else:
+        call.say("chosen", **PLANS[plan])
+    done = []
+    for _ in range(40):
+        told = procedures_of(call.call).procedures[0]
+        if not told.now or (plan == "let down" and told.now == "again"):
+            break
+        done.append(told.now)
+        do(call, told)
+    else:
+        raise AssertionError(f"no end: {done}")
+    assert len(done) == len(set(done)), "a step came twice"
+    assert done[-1] == ("cables_slack" if plan == "let down" else "reconnect") or plan == "let down"
+    assert call.call.line.carries == (plan != "let down")
+
+
+def do(call, told):
+    """The step that comes next, its gates met first."""
+    call.gates("hands_on", *told.shut)
+    match steps()[told.now].does:
+        case "let_down":
+            for part in call.call.line.counts:
+                call.say("slack", part=part)
+        case "take_off":
+            call.say("taken_off")
+        case "put_on" | "rewind":
+            call.say("put_on")
+        case "wind":
+            call.to_targets()
+        case "lift":
+            call.held()
+        case _:
+            call.say("stepped", steps=[told.now])
 
 
 def test_the_plan_says_whether_its_springs_are_in_the_van():
