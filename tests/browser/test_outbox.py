@@ -3,11 +3,13 @@
 import pytest
 from django.contrib.sessions.models import Session
 from ninja.errors import HttpError
+from selenium.webdriver.common.action_chains import ActionChains
 
 from server.doors.models import Door
 from server.people.models import Person
 from tests.browser.conftest import PASSWORD
-from tests.browser.work import call_ready_to_wind, start, state_of
+from tests.browser.work import call_ready_to_wind, enter, gates, next_step, start, state_of
+from tests.hinge.calls import SPRING
 from tools.browser import set_viewport
 
 COUNT = "Count a quarter-turn on the"
@@ -125,3 +127,24 @@ def test_two_tabs_lose_nothing_of_each_other(signed_in, person, door):
     page.until(lambda: "on this tablet" not in page.text(), "nothing waiting")
     browser.close()
     browser.switch_to.window(first)
+
+
+def test_steps_go_on_without_a_net_and_a_double_tap_says_one(signed_in, person, door):
+    page = signed_in
+    call = start(person, door)
+    for gate in gates("hands_on"):
+        enter(call, person, "gate", gate=gate.id, met=True)
+    enter(call, person, "chosen", springs=[SPRING], quarter_turns=4)
+    page.go(f"/calls/{call.key}/repair")
+    page.sees("Confirm the break")
+    page.offline(True)
+    done = page.find("Done: next step")
+    page.until(lambda: done.is_enabled(), "the button rested")
+    ActionChains(page.browser).double_click(done).perform()
+    page.sees("run the empty carriage clear")
+    page.touch("Done: next step")
+    page.sees("Clamp both tracks above a roller.")
+    assert next_step(call)[0] == "confirm"
+    page.offline(False)
+    page.until(lambda: next_step(call)[0] == "clamp", "both steps with the server")
+    assert [sorted(one.body["steps"]) for one in call.entries.filter(body__kind="stepped")] == [["confirm"], ["carriage"]]

@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import type { Schemas } from '../../api/client';
 import { callProceduresQuery } from '../../api/queries';
 import { InsideView } from '../../drawing/InsideView';
@@ -14,10 +14,13 @@ import type { StageProps } from '../stageProps';
 import type { Call } from '../useCall';
 import { isThere, standsAt } from './count';
 import { HookOrPlate } from './HookOrPlate';
-import { isStepping, StepCard, sayDone } from './StepCard';
+import { stepNow } from './next';
+import { isTakingBack, StepCard, sayDone } from './StepCard';
 import { PlanOf, StepList } from './StepList';
 import { StopRules } from './StopRules';
 import { TurnCounter } from './TurnCounter';
+
+const REST_MS = 400;
 
 /** What is the one thing I do now, what can hurt, and may I? */
 export function Repair({ call, go }: StageProps) {
@@ -43,7 +46,7 @@ export function Repair({ call, go }: StageProps) {
   const { procedures } = found.data;
   const procedure = procedures.find((one) => one.procedure === picked) ?? procedures[0];
   if (!procedure) return <NothingToDo call={call} />;
-  const step = procedure.steps.find((one) => one.id === procedure.now);
+  const step = stepNow(procedure, call.waiting);
   const mine = procedure.work ? work : null;
   // The first lift is made on Prove, and its gates stand there.
   const here = step && !(procedure.work && step.does === 'lift') ? step.gates : [];
@@ -151,12 +154,7 @@ function Next({ call, go, procedure, step, work, count }: NextProps) {
   );
   if (state.closed || !state.gate_groups[0]?.met || open.some((group) => !group.met))
     return <MainAction isDisabled>Meet every gate first</MainAction>;
-  if (step.does === '' || step.does === 'lift')
-    return (
-      <MainAction isDisabled={isStepping(call)} onPress={() => sayDone(call, [step])}>
-        Done: next step
-      </MainAction>
-    );
+  if (step.does === '' || step.does === 'lift') return <Done key={step.id} call={call} step={step} />;
   const cones = state.parts[0]?.unit === 'quarter-turns';
   if (step.does === 'let_down' || (step.does === 'wind' && cones)) {
     const down = step.does === 'let_down';
@@ -173,6 +171,20 @@ function Next({ call, go, procedure, step, work, count }: NextProps) {
   return (
     <MainAction isDisabled={asked} onPress={() => call.enter({ kind })}>
       {work?.done ?? ''}
+    </MainAction>
+  );
+}
+
+/** It rests a moment where a step has just come up: a double tap says one step. */
+function Done({ call, step }: { call: Call; step: Schemas['StepState'] }) {
+  const [rests, setRests] = useState(true);
+  useEffect(() => {
+    const over = setTimeout(() => setRests(false), REST_MS);
+    return () => clearTimeout(over);
+  }, []);
+  return (
+    <MainAction isDisabled={rests || isTakingBack(call)} onPress={() => sayDone(call, [step])}>
+      Done: next step
     </MainAction>
   );
 }

@@ -14,8 +14,9 @@ const Taken = styled.ul`margin: 0; padding: 0; list-style: none; display: flex; 
 
 type Props = { call: Call; procedure: Schemas['ProcedureState']; step: Schemas['StepState'] };
 
-/** Whether a step that was said is not with the server yet: said twice, it would be said of the next one. */
-export const isStepping = (call: Call) => call.waiting.some(({ body }) => body.kind === 'stepped');
+/** Whether a step is being called undone, and the server does not know it yet. */
+export const isTakingBack = (call: Call) => call.waiting.some(({ body }) => body.kind === 'stepped' && !body.done);
+const isStepping = (call: Call) => call.waiting.some(({ body }) => body.kind === 'stepped');
 export const sayDone = (call: Call, steps: Schemas['StepState'][]) =>
   call.enter({ kind: 'stepped', steps: steps.map((one) => one.id), done: true });
 
