@@ -9,7 +9,7 @@ from hinge.procedures.knowledge import steps
 from server.calls.models import Call
 from server.doors.models import Door
 from tests.browser.test_first_light import tab_to
-from tests.browser.work import gates, next_step, state_of
+from tests.browser.work import A_MOMENT, gates, next_step, state_of
 from tests.hinge.calls import MEASURED, SPRING
 
 TURNS = 6
@@ -37,6 +37,8 @@ def go_through(page, call):
         meet(page, *shut)
         if steps()[name].does:
             return
+        page.sees(f": {steps()[name].title.lower()}")
+        page.pause(A_MOMENT)
         press(page, "Done: next step")
         page.until(lambda name=name: next_step(call)[0] != name, f"{name} said to be done")
 

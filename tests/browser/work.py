@@ -28,6 +28,10 @@ def meet(page: Page, *group_ids: str) -> None:
                 page.touch(gate.title)
 
 
+# So long a step that has just come up takes no press.
+A_MOMENT = 0.35
+
+
 def next_step(call: Call) -> tuple[str, list[str]]:
     """The step the work of a call asks for, and the gate groups that stand open before it."""
     first = procedures_of(Call.objects.get(pk=call.pk).facts()).procedures[0]
@@ -43,6 +47,8 @@ def go_through_steps(page: Page, call: Call) -> None:
         meet(page, *shut)
         if steps()[name].does:
             return
+        page.sees(f": {steps()[name].title.lower()}")
+        page.pause(A_MOMENT)
         page.touch("Done: next step")
         page.until(lambda name=name: next_step(call)[0] != name, f"{name} said to be done")
 

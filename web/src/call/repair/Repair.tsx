@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { useEffect, useState } from 'react';
+import { useRef, useState } from 'react';
 import type { Schemas } from '../../api/client';
 import { callProceduresQuery } from '../../api/queries';
 import { InsideView } from '../../drawing/InsideView';
@@ -20,7 +20,7 @@ import { PlanOf, StepList } from './StepList';
 import { StopRules } from './StopRules';
 import { TurnCounter } from './TurnCounter';
 
-const REST_MS = 400;
+const REST_MS = 300;
 
 /** What is the one thing I do now, what can hurt, and may I? */
 export function Repair({ call, go }: StageProps) {
@@ -175,15 +175,14 @@ function Next({ call, go, procedure, step, work, count }: NextProps) {
   );
 }
 
-/** It rests a moment where a step has just come up: a double tap says one step. */
+/** A press right after a step has come up was meant for the step before: a double tap says one. */
 function Done({ call, step }: { call: Call; step: Schemas['StepState'] }) {
-  const [rests, setRests] = useState(true);
-  useEffect(() => {
-    const over = setTimeout(() => setRests(false), REST_MS);
-    return () => clearTimeout(over);
-  }, []);
+  const since = useRef(performance.now());
+  const press = () => {
+    if (performance.now() - since.current > REST_MS) sayDone(call, [step]);
+  };
   return (
-    <MainAction isDisabled={rests || isTakingBack(call)} onPress={() => sayDone(call, [step])}>
+    <MainAction isDisabled={isTakingBack(call)} onPress={press}>
       Done: next step
     </MainAction>
   );
