@@ -11,6 +11,7 @@ from server.bench.models import BenchSheet
 from server.bookings.models import Booking
 from server.calls.models import Call, Entry
 from server.doors.models import Change, Door
+from server.followups.models import FollowUp
 from server.people.models import Person, Shop
 from server.site.api import api
 from server.stock.models import ShopList
@@ -18,7 +19,8 @@ from tests.server.conftest import Api, CallOver
 
 OPEN = {("get", "/api/session"), ("post", "/api/session"), ("post", "/api/first-run"), ("get", "/api/calendar/{secret}/bookings.ics")}
 LEADS_ONLY = {
-    ("put", "/api/shop"), ("post", "/api/people"), ("post", "/api/import"), ("put", "/api/stock/{kind}"), ("delete", "/api/stock/{kind}"),
+    ("put", "/api/shop"), ("put", "/api/shop/ways"), ("post", "/api/people"), ("post", "/api/import"), ("put", "/api/stock/{kind}"),
+    ("delete", "/api/stock/{kind}"),
     ("post", "/api/people/{username}/leaving"), ("delete", "/api/people/{username}/leaving"), ("post", "/api/people/{username}/password"),
 }  # fmt: skip
 # Endpoints that name no record: they answer everybody signed in, from their own shop.
@@ -52,6 +54,9 @@ def walk(client, method, path, key):
         "/api/doors/{key}/merge": {"version": 1, "other": str(uuid.uuid4()), "other_version": 1},
         "/api/doors/{key}/bookings": {"key": str(uuid.uuid4()), "day": date.today().isoformat()},
         "/api/bookings/{key}": {"version": 1, "day": date.today().isoformat()},
+        "/api/doors/{key}/follow-ups": {"key": str(uuid.uuid4()), "what": "other", "due": date.today().isoformat()},
+        "/api/follow-ups/{key}": {"version": 1, "what": "other", "due": date.today().isoformat()},
+        "/api/shop/ways": {"ways": {}},
         "/api/bookings/{key}/call": {"key": str(uuid.uuid4())},
         "/api/bench/call": {"commands": []},
         "/api/session/password": {"old": "x", "new": "y"},
@@ -78,21 +83,24 @@ def test_without_a_session_nothing_answers(db, method, path):
 def test_a_stranger_finds_nothing(technician, stranger, door, method, path):
     call = CallOver(Api(technician), door)
     booking = Booking.objects.create(shop=door.shop, door=door, day=date.today(), complaint="noisy")
-    key = call.key if "/calls/{key}" in path else str(booking.key) if "/bookings/{key}" in path else str(door.key)
+    later = FollowUp.objects.create(shop=door.shop, door=door, what="other", due=date.today(), by=technician)
+    keys = {"/calls/{key}": call.key, "/bookings/{key}": booking.key, "/follow-ups/{key}": later.key}
+    key = next((str(one) for part, one in keys.items() if part in path), str(door.key))
     before = Api(technician).get(f"/calls/{call.key}").json()
     answer = walk(Api(stranger), method, path, key)
     assert answer.status_code == 404, (method, path, answer.content)
     assert answer.json()["error"]["code"] == "not_there"
     assert b"Net loft" not in answer.content
     assert Api(technician).get(f"/calls/{call.key}").json() == before
-    assert Booking.objects.get().version == 1
+    assert (Booking.objects.get().version, FollowUp.objects.get().version) == (1, 1)
 
 
-@pytest.mark.parametrize("path", ["/doors", "/doors?put_away=true", "/calls", "/people", f"/bookings?day={date.today()}"])
+@pytest.mark.parametrize("path", ["/doors", "/doors?put_away=true", "/calls", "/people", "/follow-ups", f"/bookings?day={date.today()}"])
 def test_a_strangers_lists_show_only_their_own_shop(technician, stranger, door, path):
     CallOver(Api(technician), door)
     Booking.objects.create(shop=door.shop, door=door, day=date.today(), complaint="noisy", technician=technician)
     Door.objects.create(shop=door.shop, name="Net loft again", put_away="twice")
+    FollowUp.objects.create(shop=door.shop, door=door, what="other", due=date.today(), by=technician)
     text = Api(stranger).get(path).content
     assert b"Net loft" not in text
     assert b"Tess" not in text
@@ -127,7 +135,7 @@ def test_two_shops_may_hold_the_same_keys(technician, stranger, door):
     assert Api(technician).get(f"/doors/{door.key}").json()["name"] == door.name
 
 
-@pytest.mark.parametrize("model", [Door, Change, Call, Entry, ShopList, BenchSheet, Booking])
+@pytest.mark.parametrize("model", [Door, Change, Call, Entry, ShopList, BenchSheet, Booking, FollowUp])
 def test_a_query_that_forgets_the_shop_fails_instead_of_leaking(technician, stranger, door, model):
     with scope():
         for ask in (model.objects.all, model.objects.count, model.objects.exists, lambda: model.objects.filter(pk=1), model.objects.first):
