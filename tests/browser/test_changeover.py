@@ -31,7 +31,7 @@ def proved_and_closed(page, call, lift):
     page.touch("Check the balance")
     meet(page, lift)
     page.touch("▬ holds")
-    page.until(lambda: state_of(call).readings, "the reading kept")
+    page.sees("Take back")
     for proof in ("Contact reversal", "Eyes"):
         page.touch(f"{proof} passed")
         page.until(lambda proof=proof: _passed(call, proof), f"{proof} kept")

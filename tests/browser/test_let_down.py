@@ -80,6 +80,7 @@ def test_the_same_springs_down_and_up_again_by_thumb(signed_in, person):
     meet(page, "first_lift")
     page.touch("▬ holds")
     page.until(lambda: len(state_of(call).readings) == 1, "the reading kept")
+    page.sees("Take back")
     for proof in ("Contact reversal", "Eyes"):
         page.touch(f"{proof} passed")
     page.touch("Close the call")

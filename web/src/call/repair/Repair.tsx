@@ -21,6 +21,14 @@ import { StopRules } from './StopRules';
 import { TurnCounter } from './TurnCounter';
 
 const REST_MS = 300;
+const ACTS: Record<Schemas['Work']['step'], Schemas['StepState']['does']> = {
+  let_down: 'let_down',
+  down: 'rewind',
+  take_off: 'take_off',
+  put_on: 'put_on',
+  set: 'wind',
+  done: 'lift',
+};
 
 /** What is the one thing I do now, what can hurt, and may I? */
 export function Repair({ call, go }: StageProps) {
@@ -155,6 +163,8 @@ function Next({ call, go, procedure, step, work, count }: NextProps) {
   if (state.closed || !state.gate_groups[0]?.met || open.some((group) => !group.met))
     return <MainAction isDisabled>Meet every gate first</MainAction>;
   if (step.does === '' || step.does === 'lift') return <Done key={step.id} call={call} step={step} />;
+  // The steps are asked for anew after each entry: until they are here, the call is further on than they are.
+  if (!work || ACTS[work.step] !== step.does) return <MainAction isDisabled>One moment</MainAction>;
   const cones = state.parts[0]?.unit === 'quarter-turns';
   if (step.does === 'let_down' || (step.does === 'wind' && cones)) {
     const down = step.does === 'let_down';
