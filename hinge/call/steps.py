@@ -106,10 +106,11 @@ def _work_procedure(call: Call) -> str | None:
     line, plan = call.line, call.plan
     if step_of(line, plan) is None:
         return None
-    start = line.kind if plan is not None and line.on is not None else call.found.kind
     goes_on = plan.on() if plan else line.on
     to = (goes_on.kind if goes_on else None) or line.kind
     aim: Aim = "keep" if plan is None and line.as_found and call.aim != "trim" else call.aim or "replace"
+    # A changeover begins at what was found; what is done to what hangs there now begins at that.
+    start = call.found.kind if aim == "replace" and (plan is None or line.on is None) else line.kind
     count = sum(spring.count for spring in goes_on.springs) if goes_on else 0
     had, causes = len(call.found.counts), set(at_fault(call))
 

@@ -274,6 +274,23 @@ def test_whoever_does_what_comes_next_gets_to_the_end(hangs, plan):
     assert call.call.line.carries == (plan != "let down")
 
 
+@pytest.mark.parametrize("plan", ["an extension pair", "a stack"])
+def test_what_was_changed_over_is_trimmed_by_its_own_procedure(plan):
+    call = Running(RECORDS["wound"]).measured(**HUB | {"counterbalance": GOES_ON[plan]})
+    call.say("chosen", **PLANS[plan])
+    call.put_on().held()
+    part = next(iter(call.call.line.counts))
+    call.say("aimed", targets={part: call.call.line.counts[part] + 1})
+    told = procedures_of(call.call).procedures[0]
+    assert told.procedure == {"an extension pair": "trim_extension", "a stack": "trim_stack"}[plan]
+    for _ in range(12):
+        told = procedures_of(call.call).procedures[0]
+        if not told.now:
+            break
+        do(call, told)
+    assert call.call.line.carries
+
+
 def do(call, told):
     """The step that comes next, its gates met first."""
     call.gates("hands_on", *told.shut)
