@@ -111,7 +111,15 @@ export function Repair({ call, go }: StageProps) {
         />
         <StepList procedure={procedure} />
       </Stack>
-      <Next call={call} go={go} procedure={procedure} step={step} work={mine} count={() => setCounting(true)} />
+      <Next
+        call={call}
+        go={go}
+        procedure={procedure}
+        step={step}
+        work={mine}
+        fresh={!found.isPlaceholderData}
+        count={() => setCounting(true)}
+      />
     </Split>
   );
 }
@@ -148,11 +156,13 @@ type NextProps = StageProps & {
   procedure: Schemas['ProcedureState'];
   step: Schemas['StepState'] | undefined;
   work: Schemas['Work'] | null;
+  /** Whether the steps are of the call as it stands now. */
+  fresh: boolean;
   count: () => void;
 };
 
 /** The one next action, where it may be done. */
-function Next({ call, go, procedure, step, work, count }: NextProps) {
+function Next({ call, go, procedure, step, work, fresh, count }: NextProps) {
   const { state } = call;
   if (!step) return <MainAction onPress={() => go('prove')}>Check the balance</MainAction>;
   if (step.does === 'lift' && procedure.work)
@@ -164,23 +174,25 @@ function Next({ call, go, procedure, step, work, count }: NextProps) {
     return <MainAction isDisabled>Meet every gate first</MainAction>;
   if (step.does === '' || step.does === 'lift') return <Done key={step.id} call={call} step={step} />;
   // The steps are asked for anew after each entry: until they are here, the call is further on than they are.
-  if (!work || ACTS[work.step] !== step.does) return <MainAction isDisabled>One moment</MainAction>;
+  if (!work || !fresh) return <MainAction isDisabled>One moment</MainAction>;
+  const does = ACTS[work.step];
   const cones = state.parts[0]?.unit === 'quarter-turns';
-  if (step.does === 'let_down' || (step.does === 'wind' && cones)) {
-    const down = step.does === 'let_down';
+  if (does === 'lift') return <MainAction onPress={() => go('prove')}>Check the balance</MainAction>;
+  if (does === 'let_down' || (does === 'wind' && cones)) {
+    const down = does === 'let_down';
     const begun = state.parts.some((part) => standsAt(part, call.waiting) !== (down ? part.target : 0));
     return (
       <MainAction onPress={count}>{down ? 'Count them down' : begun ? 'Go on winding' : 'Start winding'}</MainAction>
     );
   }
-  if (step.does === 'wind') return <MainAction isDisabled>Move every part to its place</MainAction>;
-  if (step.does === 'rewind' && !work?.done)
+  if (does === 'wind') return <MainAction isDisabled>Move every part to its place</MainAction>;
+  if (does === 'rewind' && !work.done)
     return <MainAction onPress={() => go('size')}>Pick these again, or others</MainAction>;
-  const kind = step.does === 'take_off' ? 'taken_off' : 'put_on';
+  const kind = does === 'take_off' ? 'taken_off' : 'put_on';
   const asked = call.waiting.some(({ body }) => body.kind === kind);
   return (
     <MainAction isDisabled={asked} onPress={() => call.enter({ kind })}>
-      {work?.done ?? ''}
+      {work.done}
     </MainAction>
   );
 }
