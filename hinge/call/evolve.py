@@ -145,8 +145,7 @@ def _work(call: Call, body: ev.Event, signed: Signed) -> Call:
         case c.PutOn():
             return call if call.plan is None else _put_on(call, call.plan)
         case c.Aimed():
-            aim: Aim = "trim" if line.carries and any(body.targets.values()) else "keep" if not any(body.targets.values()) else call.aim
-            return replace(_begun(call, aim), moved_line=ln.aimed(line, dict(body.targets)))
+            return replace(_begun(call, _aimed_for(line, body, call.aim)), moved_line=ln.aimed(line, dict(body.targets)))
         case ev.TrimmedWhole():
             parts = ("small",) if line.kind == "counterweight" else tuple(line.counts)
             for part in parts:
@@ -214,6 +213,13 @@ def _measured(call: Call, body: ev.MeasuredValue, signed: Signed) -> Call:
 
 def _chosen(call: Call, body: c.Chosen, signed: Signed) -> Call:
     return replace(_begun(call, "keep" if body.again else "replace"), plans=(*call.plans, (body, signed)))
+
+
+def _aimed_for(line: Line, body: c.Aimed, before: Aim) -> Aim:
+    """What new targets are for: a trim, or torsion springs let down; those let down and wound again go on with what was begun."""
+    if line.kind == "torsion" and not any(body.targets.values()):
+        return "keep"
+    return "trim" if line.carries or line.kind != "torsion" else before
 
 
 def _begun(call: Call, aim: Aim) -> Call:

@@ -104,11 +104,12 @@ def numbers_of(call: Call, ways: Ways) -> dict[str, str]:
 def _work_procedure(call: Call) -> str | None:
     """The procedure of the work that is planned or under way: the one that says most of it."""
     line, plan = call.line, call.plan
-    if step_of(line, plan) is None:
+    step = step_of(line, plan)
+    if step is None:
         return None
     goes_on = plan.on() if plan else line.on
     to = (goes_on.kind if goes_on else None) or line.kind
-    aim: Aim = "keep" if plan is None and line.as_found and call.aim != "trim" else call.aim or "replace"
+    aim = _aim(call, step)
     # A changeover begins at what was found; what is done to what hangs there now begins at that.
     start = call.found.kind if aim == "replace" and (plan is None or line.on is None) else line.kind
     count = sum(spring.count for spring in goes_on.springs) if goes_on else 0
@@ -120,6 +121,16 @@ def _work_procedure(call: Call) -> str | None:
 
     fitting = [(_said(one), name) for name, one in procedures().items() if one.when is not None and fits(one.when)]
     return max(fitting)[1] if fitting else None
+
+
+def _aim(call: Call, step: WorkStep) -> Aim:
+    """What the work is for. Where the next step leaves but one answer, that is it, whatever was meant when the work began."""
+    plan = call.plan
+    if step in ("take_off", "put_on"):
+        return "replace"
+    if step in ("let_down", "down"):
+        return "replace" if plan is not None and not plan.again else "keep"
+    return "keep" if call.line.as_found and call.aim != "trim" else call.aim or "replace"
 
 
 def _said(procedure: Procedure) -> int:

@@ -4,7 +4,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from hinge.call.steps import procedures_of
+from hinge.call.steps import ACTS, procedures_of
 from hinge.errors import BadInput, Contradiction, GateNotMet, HingeError, OutOfStep
 from hinge.faults.knowledge import faults
 from hinge.procedures import knowledge
@@ -289,6 +289,39 @@ def test_what_was_changed_over_is_trimmed_by_its_own_procedure(plan):
             break
         do(call, told)
     assert call.call.line.carries
+
+
+def work_of(call):
+    told = procedures_of(call.call).procedures[0]
+    return told.procedure, ACTS[call.state.work.step] in [step.does for step in told.steps]
+
+
+def test_plates_taken_down_to_none_of_a_kind_are_a_trim_too():
+    call = Running(RECORDS["stack"]).measured(**HUB | {"counterbalance": "counterweight"})
+    call.say("aimed", targets={"small": 0})
+    assert work_of(call) == ("trim_stack", True)
+    call.work_gates()
+    call.to_targets()
+    assert work_of(call) == ("trim_stack", True)
+
+
+def test_springs_that_go_slack_while_a_changeover_is_wound_are_put_right_as_what_hangs_there():
+    call = Running(RECORDS["pair"]).measured(counterbalance="torsion")
+    call.say("chosen", springs=[SPRING], quarter_turns=3)
+    call.put_on().work_gates()
+    assert work_of(call) == ("extension_to_torsion", True)
+    for part in call.call.line.counts:
+        call.say("slack", part=part)
+    assert work_of(call) == ("keep_and_rewind", True)
+    call.say("still_wound", part="left")
+    assert work_of(call) == ("keep_and_rewind", True)
+
+
+def test_springs_to_be_wound_again_that_come_off_after_all_go_on_as_others_do():
+    call = Running(RECORDS["wound"]).measured()
+    call.say("again", quarter_turns=3)
+    call.taken_off()
+    assert work_of(call) == ("replace_pair", True)
 
 
 def do(call, told):
