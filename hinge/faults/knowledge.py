@@ -26,7 +26,7 @@ Place = Literal[
 ]  # fmt: skip
 Source = Literal["published", "practice", "memory", "estimate"]
 # "balance": the door holds at its heights; "again": the check that showed the complaint; else the id of a proof.
-PROVED_BY = ("balance", "again", "reversal", "eyes", "free_running", "force", "release", "labels", "cycles")
+PROVED_BY = ("balance", "again", "reversal", "eyes", "free_running", "limits", "force", "hold_to_close", "release", "labels", "cycles")
 # One answer in twenty is a slip of the eye or the finger; it is never held against a cause altogether.
 SLIP = 0.05
 # A call has two causes this often (estimate; "more than one thing is often wrong").

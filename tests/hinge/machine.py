@@ -42,7 +42,7 @@ STACKING = {"stack_held", "stack_shaft", "stack_clear", "stack_strap"}
 AS_FOUND = {"found_whole", "found_released", "found_held"}
 STOPS = {"load": {"load_test", "plate"}, "framing": {"framing", "plate"}, "bar": {"bars"}, "hand": {"hand"}}
 HANDS_ON = {"power_off", "clear", "door_held"}
-POWERED = {"reversal", "eyes", "force", "cycles"}
+POWERED = {"reversal", "eyes", "limits", "force", "hold_to_close", "cycles"}
 # Checks by what they do to the door, and what shows that nobody lifts or runs it.
 LOOKS = {
     "coil_gap": ["whole", "gap"], "cables": ["both_tight", "off"], "terminals": ["tight"], "lift_by_hand": ["easy", "heavy"],
@@ -379,7 +379,7 @@ class Technician(RuleBasedStateMachine):
     def let_go(self, height: float, outcome: str) -> None:
         self.say("reading", reading={"height_in": height, "outcome": outcome})
 
-    @rule(proof=st.sampled_from(["reversal", "eyes", "labels", "cycles", "none"]), passed=st.booleans())
+    @rule(proof=st.sampled_from(["reversal", "eyes", "limits", "hold_to_close", "labels", "cycles", "none"]), passed=st.booleans())
     def prove(self, proof: str, passed: bool) -> None:
         self.say("proof", proof=proof, passed=passed)
 
