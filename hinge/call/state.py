@@ -15,6 +15,7 @@ from hinge.call.setup import Setup
 from hinge.call.strokes import Stroke
 from hinge.call.summary import SaidLine
 from hinge.measure.fields import Value
+from hinge.procedures.knowledge import Act
 from hinge.procedures.rules import Before
 
 StageName = Literal["arrive", "find", "measure", "size", "repair", "prove", "close"]
@@ -112,12 +113,13 @@ class StopState(BaseModel):
 
 
 class Work(BaseModel):
-    """What is to be done next on what carries the door, told, the gate groups that stand before it, and when to stop.
+    """What is to be done next on what carries the door, the `act` of a procedure that is, the gate groups before it, and when to stop.
 
     `stopped` says what the work was stopped for, until what that opened is met again.
     """
 
     step: WorkStep
+    act: Act
     title: str
     done: str
     gates: list[str]

@@ -19,20 +19,17 @@ from hinge.call.sheet import understood
 from hinge.call.state import WorkStep
 from hinge.call.strokes import Stroke, strokes_of
 from hinge.call.words import carrier_words, plan_words
-from hinge.call.work import asked, step_of
+from hinge.call.work import ACTS, asked, step_of
 from hinge.measure.fields import Measured
 from hinge.measure.tape import format_length
 from hinge.procedures.knowledge import Procedure, When, procedures, schools, steps
 from hinge.procedures.rules import gate_groups
-from hinge.procedures.told import ProcedureTold, StepTold, Ways, tell, way_words
+from hinge.procedures.told import Plan, ProcedureTold, StepTold, Ways, tell, way_words
 from hinge.springs.lists import NO_LISTS, Lists
 from hinge.springs.torsion import BAR_IN
 from hinge.springs.vanstock import pieces_from
 
 Standing = Literal["done", "passed_over", "behind", "now", "ahead"]
-ACTS: dict[WorkStep, str] = {
-    "let_down": "let_down", "down": "rewind", "take_off": "take_off", "put_on": "put_on", "set": "wind", "done": "lift",
-}  # fmt: skip
 # Cable of an extension pair, as a multiple of the door's height: 12 to 14 ft on a 7 ft door; common practice.
 CABLE_PER_HEIGHT = (12 / 7, 2.0)
 # So many procedures for what was found are offered at once.
@@ -49,10 +46,10 @@ class StepState(StepTold):
     reason: str
 
 
-class ProcedureState(ProcedureTold):
+class ProcedureState(Plan):
     """A procedure on this call; `now` is the step that comes next, `shut` the gate groups that stand open before it."""
 
-    steps: list[StepState]  # type: ignore[assignment]
+    steps: list[StepState]
     work: bool
     now: str
     shut: list[str]

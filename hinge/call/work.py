@@ -9,7 +9,13 @@ from hinge.call.line import Line, Part
 from hinge.call.record import CarrierKind, OnDoor
 from hinge.call.state import StopState, Work, WorkStep
 from hinge.call.words import PARTS, plan_words
+from hinge.procedures.knowledge import Act
 from hinge.procedures.rules import Action, gate_groups, guards, stop_rules
+
+# The act of a procedure by which each step of the work is done.
+ACTS: dict[WorkStep, Act] = {
+    "let_down": "let_down", "down": "rewind", "take_off": "take_off", "put_on": "put_on", "set": "wind", "done": "lift",
+}  # fmt: skip
 
 
 def asked(line: Line) -> int | None:
@@ -62,11 +68,12 @@ def _actions(line: Line) -> tuple[Action, ...]:
 
 def _told(call: Call, kind: CarrierKind, step: WorkStep, on: OnDoor, turns: int | None, actions: tuple[Action, ...]) -> Work:
     if step == "done":
-        return Work(step=step, title="Set up", done="", gates=[], stops=[], stopped="")
+        return Work(step=step, act=ACTS[step], title="Set up", done="", gates=[], stops=[], stopped="")
     told, words = work_told(kind, step), plan_words(kind, on, turns)
     groups = dict.fromkeys(group.id for action in actions for group in guards(action, kind) if group.before != "hands_on")
     return Work(
         step=step,
+        act=ACTS[step],
         title=told.title.format(**words),
         done="" if step == "down" and call.plan is None else told.done.format(**words),
         gates=list(groups),

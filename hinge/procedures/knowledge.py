@@ -19,8 +19,6 @@ Carrier = Literal["torsion", "extension", "counterweight"]
 Act = Literal["let_down", "take_off", "put_on", "rewind", "wind", "lift"]
 Touches = Literal["", "cone", "loaded", "stretched", "stack", "power"]
 Drawing = Literal["", "clamp", "drum", "hand", "line", "pulley", "strap", "gaps", "strut", "eyes", "tension", "arm"]
-# What becomes of a step that does not go as it should: the call is left, or it goes on from another step.
-LEAVE = "leave"
 NUMBER = re.compile(r"\{(\w+)\}")
 # What is on a spring's cone, hangs stretched or stacked is touched only in work whose gates guard that.
 MUST_BE: dict[Touches, tuple[str, ...]] = {
@@ -33,11 +31,10 @@ OF: dict[Touches, Carrier] = {"cone": "torsion", "stretched": "extension", "stac
 
 
 class Otherwise(Document):
-    """A step that does not go as it should: what is said then, what is to be done, and where it goes on."""
+    """A step that does not go as it should: what is said then, and why the work is left as it stands."""
 
     says: str
     then: str
-    to: str
 
 
 class Step(Document):
@@ -147,7 +144,6 @@ def procedures() -> dict[str, Procedure]:
         _require(set(one.steps) <= steps().keys(), f"{name}.steps", sorted(set(one.steps) - steps().keys()), "steps there are")
         _require(set(one.cures) <= faults().causes.keys(), f"{name}.cures", one.cures, "causes there are")
         _require_guarded(name, one)
-        _require_ends(name, one)
     used = {step for one in found.values() for step in one.steps}
     _require(used == steps().keys(), "steps", sorted(steps().keys() - used), "steps of some procedure")
     cured = {cause for one in found.values() for cause in one.cures}
@@ -186,14 +182,6 @@ def _require_guarded(name: str, one: Procedure) -> None:
             _require(lifted or not work, where, "not lifted by hand yet", "the hand test before power")
         wound = (wound and step.does != "let_down") or (step.does == "wind" and carrier == "torsion")
         lifted = lifted or step.does == "lift"
-
-
-def _require_ends(name: str, one: Procedure) -> None:
-    """Every branch ends: the call is left, or it goes on from an earlier step."""
-    for place, step_name in enumerate(one.steps):
-        other = steps()[step_name].otherwise
-        if other is not None and other.to != LEAVE:
-            _require(other.to in one.steps[:place], f"{name}.{step_name}.otherwise", other.to, "an earlier step, or leave")
 
 
 def _require(sound: bool, where: str, value: object, allowed: str) -> None:

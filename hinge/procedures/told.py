@@ -7,7 +7,7 @@ from typing import Literal
 
 from pydantic import BaseModel
 
-from hinge.procedures.knowledge import Drawing, Otherwise, Step, Touches, carriers_of, numbers, procedures, schools, steps, tools
+from hinge.procedures.knowledge import Act, Drawing, Otherwise, Step, Touches, carriers_of, numbers, procedures, schools, steps, tools
 from hinge.procedures.rules import guards
 
 Numbers = Mapping[str, str]
@@ -24,7 +24,7 @@ class StepTold(BaseModel):
     caution: str
     at: str
     draw: Drawing
-    does: Literal["", "let_down", "take_off", "put_on", "rewind", "wind", "lift"]
+    does: Act | Literal[""]
     touches: Touches
     tools: list[str]
     parts: list[str]
@@ -34,8 +34,8 @@ class StepTold(BaseModel):
     otherwise: Otherwise | None
 
 
-class ProcedureTold(BaseModel):
-    """A procedure for one door: the plan (tools, parts, minutes, people), and its steps."""
+class Plan(BaseModel):
+    """What a procedure takes on one door."""
 
     procedure: str
     title: str
@@ -43,6 +43,11 @@ class ProcedureTold(BaseModel):
     minutes: float
     tools: list[str]
     parts: list[str]
+
+
+class ProcedureTold(Plan):
+    """A procedure for one door: the plan, and its steps."""
+
     steps: list[StepTold]
 
 

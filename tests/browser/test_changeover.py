@@ -53,6 +53,10 @@ def test_torsion_springs_let_down_and_changed_over_to_a_pair(signed_in, person):
     call = begun(page, person, record, {"extension": PAIR})
     page.sees("Convert torsion springs to an extension pair")
     page.sees("two people")
+    page.touch("This and the next")
+    page.until(lambda: next_step(call)[0] == "load_test", "said up to the bar")
+    page.touch("Back one step")
+    page.until(lambda: next_step(call)[0] == "mark", "the last one to be done again")
     go_through_steps(page, call)
     page.touch("Count them down")
     for side in ("Left", "Right"):
@@ -63,6 +67,14 @@ def test_torsion_springs_let_down_and_changed_over_to_a_pair(signed_in, person):
     page.touch("All there: go on")
     to(page, call, "take_off")
     assert next_step(call)[0] == "cables_slack"
+    page.sees("Both cables slack")
+    assert "Back one step" not in page.text(), "what was counted is not undone by a word"
+    page.touch("Left spring still pulls")
+    to(page, call, "let_down")
+    page.touch("Count them down")
+    page.touch("Left spring is slack")
+    page.touch("All there: go on")
+    to(page, call, "take_off")
     go_through_steps(page, call)
     page.touch("The springs are off")
     to(page, call, "put_on")

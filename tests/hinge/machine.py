@@ -18,7 +18,7 @@ from hinge.call.decide import said_again
 from hinge.call.evolve import fold
 from hinge.call.record import DoorRecord, read_record, wound
 from hinge.call.shown import shown
-from hinge.call.steps import ACTS, procedures_of
+from hinge.call.steps import procedures_of
 from hinge.call.timeline import timeline
 from hinge.document import read
 from hinge.errors import HingeError
@@ -457,7 +457,7 @@ class Technician(RuleBasedStateMachine):
             now = next((step for step in procedure.steps if step.id == procedure.now), None)
             assert procedure.now == "" or now is not None
             # The page has its words from the one and acts by the other.
-            assert not procedure.work or now is None or now.does in ("", ACTS[state.work.step])
+            assert not procedure.work or now is None or now.does in ("", state.work.act)
         assert state.work is None or any(procedure.work for procedure in procedures_of(running.call).procedures)
         assert len(timeline(running.record, running.entries).lines) <= len(running.entries)
         told = [[entry] for entry in running.entries]

@@ -2659,7 +2659,7 @@ export interface components {
         };
         /**
          * Work
-         * @description What is to be done next on what carries the door, told, the gate groups that stand before it, and when to stop.
+         * @description What is to be done next on what carries the door, the `act` of a procedure that is, the gate groups before it, and when to stop.
          *
          *     `stopped` says what the work was stopped for, until what that opened is met again.
          */
@@ -2669,6 +2669,11 @@ export interface components {
              * @enum {string}
              */
             step: "let_down" | "down" | "take_off" | "put_on" | "set" | "done";
+            /**
+             * Act
+             * @enum {string}
+             */
+            act: "let_down" | "take_off" | "put_on" | "rewind" | "wind" | "lift";
             /** Title */
             title: string;
             /** Done */
@@ -3584,15 +3589,13 @@ export interface components {
         };
         /**
          * Otherwise
-         * @description A step that does not go as it should: what is said then, what is to be done, and where it goes on.
+         * @description A step that does not go as it should: what is said then, and why the work is left as it stands.
          */
         Otherwise: {
             /** Says */
             says: string;
             /** Then */
             then: string;
-            /** To */
-            to: string;
         };
         /**
          * ProcedureState
@@ -3646,11 +3649,8 @@ export interface components {
              * @enum {string}
              */
             draw: "" | "clamp" | "drum" | "hand" | "line" | "pulley" | "strap" | "gaps" | "strut" | "eyes" | "tension" | "arm";
-            /**
-             * Does
-             * @enum {string}
-             */
-            does: "" | "let_down" | "take_off" | "put_on" | "rewind" | "wind" | "lift";
+            /** Does */
+            does: ("let_down" | "take_off" | "put_on" | "rewind" | "wind" | "lift") | "";
             /**
              * Touches
              * @enum {string}
@@ -5738,11 +5738,8 @@ export interface components {
              * @enum {string}
              */
             draw: "" | "clamp" | "drum" | "hand" | "line" | "pulley" | "strap" | "gaps" | "strut" | "eyes" | "tension" | "arm";
-            /**
-             * Does
-             * @enum {string}
-             */
-            does: "" | "let_down" | "take_off" | "put_on" | "rewind" | "wind" | "lift";
+            /** Does */
+            does: ("let_down" | "take_off" | "put_on" | "rewind" | "wind" | "lift") | "";
             /**
              * Touches
              * @enum {string}

@@ -21,15 +21,6 @@ import { StopRules } from './StopRules';
 import { TurnCounter } from './TurnCounter';
 
 const REST_MS = 300;
-const ACTS: Record<Schemas['Work']['step'], Schemas['StepState']['does']> = {
-  let_down: 'let_down',
-  down: 'rewind',
-  take_off: 'take_off',
-  put_on: 'put_on',
-  set: 'wind',
-  done: 'lift',
-};
-
 /** What is the one thing I do now, what can hurt, and may I? */
 export function Repair({ call, go }: StageProps) {
   const { state } = call;
@@ -95,7 +86,7 @@ export function Repair({ call, go }: StageProps) {
         {mine?.step === 'set' && !cones && step?.does === 'wind' && procedure.shut.length === 0 && (
           <HookOrPlate call={call} />
         )}
-        {mine?.step === 'down' && <StillPulls call={call} />}
+        {cones && (mine?.step === 'down' || mine?.step === 'take_off') && <StillPulls call={call} />}
         {mine && <StopRules call={call} stops={mine.stops} stopped={() => undefined} />}
         {mine && state.chosen?.entry && !state.closed && <TakeBackPick call={call} entry={state.chosen.entry} />}
         {!work && <ToTheSprings call={call} />}
@@ -175,7 +166,7 @@ function Next({ call, go, procedure, step, work, fresh, count }: NextProps) {
   if (step.does === '' || step.does === 'lift') return <Done key={step.id} call={call} step={step} />;
   // The steps are asked for anew after each entry: until they are here, the call is further on than they are.
   if (!work || !fresh) return <MainAction isDisabled>One moment</MainAction>;
-  const does = ACTS[work.step];
+  const does = work.act;
   const cones = state.parts[0]?.unit === 'quarter-turns';
   if (does === 'lift') return <MainAction onPress={() => go('prove')}>Check the balance</MainAction>;
   if (does === 'let_down' || (does === 'wind' && cones)) {

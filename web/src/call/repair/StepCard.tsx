@@ -20,6 +20,8 @@ const isStepping = (call: Call) => call.waiting.some(({ body }) => body.kind ===
 export const sayDone = (call: Call, steps: Schemas['StepState'][]) =>
   call.enter({ kind: 'stepped', steps: steps.map((one) => one.id), done: true });
 
+const saidOf = (one: Schemas['StepState']) => one.standing === 'done' || one.standing === 'passed_over';
+
 /** The steps from this one on that may be said at once: up to the next work on what carries the door, or the next open gate. */
 function together(call: Call, procedure: Schemas['ProcedureState'], place: number): Schemas['StepState'][] {
   const met = new Set(call.state.gate_groups.filter((group) => group.met).map((group) => group.id));
@@ -33,7 +35,7 @@ function together(call: Call, procedure: Schemas['ProcedureState'], place: numbe
 /** One step: what to do now, what can hurt, why, and with what. */
 export function StepCard({ call, procedure, step }: Props) {
   const isLead = useQuery(sessionQuery).data?.person?.role === 'lead';
-  const [passing, setPassing] = useState(false);
+  const [passing, setPassing] = useState('');
   const place = procedure.steps.findIndex((one) => one.id === step.id);
   const { otherwise } = step;
   const more = together(call, procedure, place);
@@ -46,16 +48,8 @@ export function StepCard({ call, procedure, step }: Props) {
     // What was pressed may have gone with the step: the keyboard goes on from the next one.
     if (document.activeElement === document.body) card.current?.focus({ preventScroll: true });
   }, [step.id]);
-  const before = procedure.steps.slice(0, place).findLast((one) => one.standing === 'done' && !one.does);
-  const goBack = (from: string) => {
-    const since = procedure.steps.slice(procedure.steps.findIndex((one) => one.id === from));
-    const steps = since.filter((one) => one.standing === 'done' || one.standing === 'passed_over').map((one) => one.id);
-    if (steps.length > 0) call.enter({ kind: 'stepped', steps, done: false });
-  };
-  const otherTurn = () => {
-    if (otherwise?.to === 'leave') call.enter({ kind: 'left', reason: otherwise.then });
-    else if (otherwise) goBack(otherwise.to);
-  };
+  // What was done on the door itself is not undone by a word.
+  const before = procedure.steps.slice(0, place).findLast((one) => one.does || saidOf(one));
   return (
     <Stack ref={card} tabIndex={-1} role="group" aria-label="The step now">
       <Quiet>
@@ -74,19 +68,29 @@ export function StepCard({ call, procedure, step }: Props) {
       )}
       {!call.state.closed && (
         <Row style={{ justifyContent: 'start' }}>
-          {before && <Plain onPress={() => goBack(before.id)}>Back one step</Plain>}
+          {before && !before.does && (
+            <Plain
+              isDisabled={isStepping(call)}
+              onPress={() => call.enter({ kind: 'stepped', steps: [before.id], done: false })}
+            >
+              Back one step
+            </Plain>
+          )}
           {more.length > 1 && (
             <Plain isDisabled={isStepping(call)} onPress={() => sayDone(call, more)}>
               {more.length === 2 ? 'This and the next one are done' : `This and the next ${more.length - 1} are done`}
             </Plain>
           )}
           {step.record.length > 0 && <PlainLink to={`/calls/${call.call.key}/measure`}>Measure it</PlainLink>}
-          {otherwise && <Plain onPress={otherTurn}>{otherwise.says}</Plain>}
-          {step.passable && isLead && !passing && <Plain onPress={() => setPassing(true)}>Pass over</Plain>}
+          {otherwise && (
+            <Plain onPress={() => call.enter({ kind: 'left', reason: otherwise.then })}>{otherwise.says}</Plain>
+          )}
+          {step.passable && isLead && passing !== step.id && (
+            <Plain onPress={() => setPassing(step.id)}>Pass over</Plain>
+          )}
         </Row>
       )}
-      {otherwise && otherwise.to !== 'leave' && <Quiet>{otherwise.then}</Quiet>}
-      {passing && <WithReason call={call} step={step.id} close={() => setPassing(false)} />}
+      {passing === step.id && <WithReason key={step.id} call={call} step={step.id} close={() => setPassing('')} />}
     </Stack>
   );
 }
