@@ -36,10 +36,11 @@ class FollowUpOut(Schema):
 
 
 class Kind(Schema):
-    """A kind of follow-up, in words."""
+    """A kind of follow-up, in words, and in how many days it is usually due."""
 
     id: FollowUp.What
     text: str
+    usual_days: int
 
 
 class FollowUpsOut(Schema):
@@ -91,7 +92,7 @@ def follow_ups(
     return FollowUpsOut(
         follow_ups=[_out(one) for one in found[:SHOWN]],
         more=max(0, found.count() - SHOWN),
-        kinds=[Kind(id=kind, text=kind.label) for kind in FollowUp.What],
+        kinds=[Kind(id=kind, text=kind.label, usual_days=FollowUp.USUAL_DAYS[kind]) for kind in FollowUp.What],
     )
 
 

@@ -23,6 +23,11 @@ class FollowUp(models.Model):
         SUN = "sun", "Prove the eyes in the low sun"
         OTHER = "other", "Something else"
 
+    # In so many days each is usually looked at again. Common practice for the yearly check; the others are estimates.
+    USUAL_DAYS: ClassVar[dict[str, int]] = {
+        "yearly": 365, "springs": 365, "declined": 30, "parts": 7, "warranty": 365, "sun": 30, "other": 30,
+    }  # fmt: skip
+
     shop = models.ForeignKey(Shop, on_delete=models.PROTECT, related_name="follow_ups")
     door = models.ForeignKey(Door, on_delete=models.PROTECT, related_name="follow_ups")
     key = models.UUIDField(default=uuid.uuid4)

@@ -63,6 +63,10 @@ def _shop(shop: Shop) -> dict[str, Any]:
         "name": shop.name,
         "place": shop.place,
         "phone": shop.phone,
+        "latitude_deg": shop.latitude_deg,
+        "longitude_deg": shop.longitude_deg,
+        "time_zone": shop.time_zone,
+        "ways": shop.ways,
         "people": [{"username": one.username, "name": one.name, "role": one.role, "works_here": one.is_active} for one in people],
     }
 

@@ -4599,12 +4599,14 @@ export interface components {
         };
         /**
          * Kind
-         * @description A kind of follow-up, in words.
+         * @description A kind of follow-up, in words, and in how many days it is usually due.
          */
         Kind: {
             id: components["schemas"]["What"];
             /** Text */
             text: string;
+            /** Usual Days */
+            usual_days: number;
         };
         /**
          * NewFollowUp

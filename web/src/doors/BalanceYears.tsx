@@ -4,6 +4,7 @@ import type { Schemas } from '../api/client';
 import { balanceYearsQuery } from '../api/queries';
 import { useWidth } from '../drawing/useWidth';
 import { Caution, Quiet, Stack } from '../ui/layout';
+import { Refused } from '../ui/states';
 import { day } from '../ui/words';
 
 const Figure = styled.figure`margin: 0; min-width: 0; svg { display: block; width: 100%; } text { font: 500 14px Barlow, sans-serif; fill: var(--ink); }
@@ -17,6 +18,7 @@ const LEAST_LB = 20;
 /** Does this door keep its balance over the years, or do its springs tire? */
 export function BalanceYears({ door }: { door: string }) {
   const found = useQuery(balanceYearsQuery(door));
+  if (found.isError) return <Refused wrong={found.error} />;
   if (!found.data) return null;
   const { visits, sentence, leaves_on } = found.data;
   return (

@@ -9,17 +9,6 @@ import { Two } from '../ui/layout';
 import { Pick } from '../ui/Pick';
 import { Refused } from '../ui/states';
 
-type Kind = Schemas['FollowUpOut']['what'];
-/** When each is usually looked at again [days]; the date is there to be changed. */
-const USUAL: Record<Kind, number> = {
-  yearly: 365,
-  springs: 365,
-  declined: 30,
-  parts: 7,
-  warranty: 365,
-  sun: 30,
-  other: 30,
-};
 const Form = styled.form`display: grid; gap: 12px; max-width: 560px;`;
 
 type Props = { door: string; kinds: Schemas['Kind'][] };
@@ -27,12 +16,12 @@ type Props = { door: string; kinds: Schemas['Kind'][] };
 /** What is to be done here later, and by when? */
 export function FollowUpForm({ door, kinds }: Props) {
   const queries = useQueryClient();
-  const [what, setWhat] = useState<Kind>('yearly');
-  const [due, setDue] = useState(() => daysAfter(today(), USUAL.yearly));
+  const [kind, setKind] = useState(kinds[0]);
+  const [due, setDue] = useState(() => daysAfter(today(), kinds[0]?.usual_days ?? 0));
   const [note, setNote] = useState('');
   const [key, setKey] = useState(newId);
   const keep = useMutation({
-    mutationFn: () =>
+    mutationFn: (what: Schemas['Kind']['id']) =>
       data(
         client.POST('/api/doors/{key}/follow-ups', {
           params: { path: { key: door } },
@@ -48,17 +37,18 @@ export function FollowUpForm({ door, kinds }: Props) {
   });
   const submit = (event: FormEvent) => {
     event.preventDefault();
-    if (!keep.isPending) keep.mutate();
+    if (kind && !keep.isPending) keep.mutate(kind.id);
   };
   const pick = (id: string) => {
-    const kind = kinds.find((one) => one.id === id)?.id ?? 'yearly';
-    setWhat(kind);
-    setDue(daysAfter(today(), USUAL[kind]));
+    const picked = kinds.find((one) => one.id === id);
+    if (!picked) return;
+    setKind(picked);
+    setDue(daysAfter(today(), picked.usual_days));
   };
   return (
     <Form onSubmit={submit} aria-label="Follow-up">
       <Two>
-        <Pick label="Come back for" value={what} none="Yearly check" options={kinds} pick={pick} />
+        <Pick label="Come back for" value={kind?.id ?? ''} options={kinds} pick={pick} />
         <Field label="By" type="date" value={due} onChange={setDue} isRequired {...mistakeAt(keep.error, 'due')} />
       </Two>
       <Field label="What was agreed" value={note} onChange={setNote} maxLength={600} />

@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
+import { useSearchParams } from 'react-router';
 import styled from 'styled-components';
 import { followUpsQuery } from '../api/queries';
-import { useRemembered } from '../app/remembered';
 import { Label, Page, Quiet, Stack } from '../ui/layout';
 import { OneOf } from '../ui/OneOf';
 import { Loading, Refused, Trouble } from '../ui/states';
@@ -9,13 +9,13 @@ import { FollowUpForm } from './FollowUpForm';
 import { FollowUpRow } from './FollowUpRow';
 
 const List = styled.ul`list-style: none; margin: 0; padding: 0;`;
-const ALL = 'all' as const;
-const KINDS = [ALL, 'yearly', 'springs', 'declined', 'parts', 'warranty', 'sun', 'other'] as const;
+const ALL = { id: 'all', text: 'All' };
 
 /** Whom do I call next, and for what? */
 export function FollowUps() {
-  const [kind, setKind] = useRemembered('follow-ups.kind', KINDS);
-  const found = useQuery(followUpsQuery(kind === ALL ? undefined : kind));
+  const [params, setParams] = useSearchParams();
+  const what = params.get('what') ?? '';
+  const found = useQuery(followUpsQuery(what));
   if (found.isPending) return <Loading />;
   if (found.isError) return <Trouble wrong={found.error} retry={() => found.refetch()} />;
   const { follow_ups, more, kinds } = found.data;
@@ -25,9 +25,9 @@ export function FollowUps() {
       <OneOf
         label="Which"
         flow
-        value={kind}
-        pick={setKind}
-        options={[{ id: ALL, text: 'All' }, ...kinds] as { id: (typeof KINDS)[number]; text: string }[]}
+        value={what || ALL.id}
+        pick={(id) => setParams(id === ALL.id ? {} : { what: id })}
+        options={[ALL, ...kinds]}
       />
       {follow_ups.length === 0 && <Quiet>Nothing stands. Keep one on a door’s file or when a call is closed.</Quiet>}
       <List>
@@ -42,7 +42,7 @@ export function FollowUps() {
 
 /** What is to be done at one door later, and a form for another. */
 export function FollowUpsOf({ door, closed = false }: { door: string; closed?: boolean }) {
-  const found = useQuery(followUpsQuery(undefined, door));
+  const found = useQuery(followUpsQuery('', door));
   if (found.isError) return <Refused wrong={found.error} />;
   if (!found.data) return null;
   return (

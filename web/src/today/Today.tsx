@@ -30,7 +30,7 @@ export function Today() {
   const session = useQuery(sessionQuery);
   const day = params.get('day') ?? today();
   const calls = useQuery(callsQuery(params.get('at') ?? ''));
-  const due = useQuery(followUpsQuery(undefined, undefined, daysAfter(today(), 7)));
+  const due = useQuery(followUpsQuery('', '', daysAfter(today(), 7)));
   const week = useQuery(bookingsQuery(mondayOf(day), 7));
   if (changing)
     return (

@@ -7,8 +7,8 @@ const Box = styled.label`display: grid; gap: 4px; font-weight: 600;
 type Props = {
   label: string;
   value: string;
-  /** What it says while none is picked. */
-  none: string;
+  /** What it says while none is picked; without it one always is. */
+  none?: string;
   options: readonly { id: string; text: string }[];
   pick: (id: string) => void;
 };
@@ -19,7 +19,7 @@ export function Pick({ label, value, none, options, pick }: Props) {
     <Box>
       {label}
       <select value={value} onChange={(event) => pick(event.target.value)}>
-        <option value="">{none}</option>
+        {none !== undefined && <option value="">{none}</option>}
         {options.map((one) => (
           <option key={one.id} value={one.id}>
             {one.text}

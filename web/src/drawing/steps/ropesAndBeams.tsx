@@ -11,7 +11,7 @@ export function Pulley() {
         className="heavy"
         d="M 207 52 h 14 l 6 -8 l 8 16 l 8 -16 l 8 16 l 8 -16 l 8 16 l 8 -16 l 8 16 l 8 -16 l 8 16 l 6 -8 h 40"
       />
-      <path className="thin" strokeDasharray="5 4" d="M 76 30 H 392" />
+      <path className="thin" strokeDasharray="5 4" d="M 214 52 H 400" />
       <text x="80" y="90">
         adjuster hook
       </text>
@@ -21,8 +21,8 @@ export function Pulley() {
       <text x="230" y="84">
         spring
       </text>
-      <text x="230" y="22">
-        safety cable through it, both ends to framing
+      <text x="222" y="28">
+        dashed: safety cable, to framing
       </text>
     </g>
   );
@@ -41,10 +41,10 @@ export function Strap() {
       ))}
       <path className="thin" d="M 104 62 V 142 M 180 62 V 142" />
       <text x="196" y="96">
-        each plate half round from the last,
+        each plate half round
       </text>
       <text x="196" y="114">
-        large first, small on top
+        from the last, large first
       </text>
       <text x="152" y="26">
         strap straight on its hub, untwisted

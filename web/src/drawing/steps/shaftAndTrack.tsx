@@ -7,8 +7,11 @@ export function Clamp() {
       <path className="thin" d="M 144 92 H 232 M 232 30 V 142" />
       <path className="mark" d="M 110 60 H 156 V 76 H 110 Z" />
       <path className="mark" d="M 110 68 H 84 M 84 60 V 76" />
-      <text x="80" y="48" className="end">
-        clamp, above the roller
+      <text x="78" y="72" className="end">
+        clamp
+      </text>
+      <text x="244" y="72">
+        right above a roller
       </text>
       <text x="244" y="96">
         roller
@@ -31,8 +34,11 @@ export function Drum() {
       <path className="body" d="M 150 54 H 186 V 92 H 150 Z" />
       <path className="mark" d="M 162 48 V 62 M 174 48 V 62" />
       <path className="rope" d="M 92 30 V 146" />
-      <text x="192" y="50">
-        screws inward: mark where they bite
+      <text x="196" y="36">
+        screws inward:
+      </text>
+      <text x="196" y="53">
+        mark where they bite
       </text>
       <text x="104" y="140">
         cable, between wall and rollers
@@ -95,7 +101,7 @@ export function Gaps() {
       <path className="body" d="M 150 64 H 400 V 84 H 150 Z" />
       <path className="heavy" d="M 96 54 H 120 V 110 H 96" />
       <path className="thin" d="M 120 82 H 176" />
-      <path className="body" d="M 112 26 H 230 V 46 H 112 Z" />
+      <path className="body" d="M 112 26 H 300 V 46 H 112 Z" />
       <path className="mark" d="M 120 122 V 132 M 150 122 V 132 M 120 127 H 150" />
       <path className="mark" d="M 258 46 H 268 M 258 64 H 268 M 263 46 V 64" />
       <text x="156" y="132">
@@ -106,6 +112,9 @@ export function Gaps() {
       </text>
       <text x="92" y="86" className="end">
         track
+      </text>
+      <text x="308" y="41">
+        stop
       </text>
     </g>
   );
