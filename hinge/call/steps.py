@@ -14,6 +14,7 @@ from hinge.call.facts import Aim, Call
 from hinge.call.line import Line, Part
 from hinge.call.picking import turns_for
 from hinge.call.record import OnDoor
+from hinge.call.said import turned_round
 from hinge.call.setup import Setup
 from hinge.call.sheet import understood
 from hinge.call.state import WorkStep
@@ -89,6 +90,9 @@ def numbers_of(call: Call, ways: Ways) -> dict[str, str]:
         "cable": _cable(measured),
         "hinges": _hinges(measured),
         "screws": _screws(measured, ways),
+        "hands": "the left-hand-wound one on the left, the right-hand-wound on the right, the other way round than usual"
+        if turned_round(measured)
+        else "",
         **(plan_words(goes_on.kind, goes_on, turns) if goes_on.kind else {}),
         **_wound(goes_on, turns),
         **_there(line, setup),

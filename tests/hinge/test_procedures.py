@@ -110,6 +110,17 @@ def test_the_numbers_of_this_door_stand_in_its_steps():
     assert "once more round with ¼" in next(step for step in other.steps if step.id == "set_screws").do
 
 
+def test_springs_wound_the_other_way_round_are_not_told_the_usual_hands():
+    """A word of the step never contradicts what the counter says of the same spring."""
+    for said, words in (({}, "the right-hand-wound one on the left"), ({"left_hand": "left"}, "the left-hand-wound one on the left")):
+        call = Running().measured(**said)
+        call.say("chosen", **PLAN)
+        told = procedures_of(call.call).procedures[0]
+        assert words in next(step.do for step in told.steps if step.id == "springs_on")
+        left = next(part for part in call.state.parts if part.part == "left")
+        assert left.up.lower().startswith("left-hand" if said else "right-hand")
+
+
 def test_a_step_comes_after_its_gates_and_the_work_is_told_step_by_step():
     call = Running().measured()
     call.say("chosen", **PLAN)

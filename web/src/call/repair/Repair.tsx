@@ -73,15 +73,20 @@ export function Repair({ call, go }: StageProps) {
         {mine && state.chosen && <p>{state.chosen.entry ? `To go on: ${state.chosen.words}` : state.chosen.words}</p>}
         {mine && state.chosen?.stale && <Caution>{state.chosen.stale}</Caution>}
         {mine?.stopped && <Caution role="alert">{mine.stopped}</Caution>}
-        {step ? <StepCard call={call} procedure={procedure} step={step} /> : <p role="status">Every step is done.</p>}
-        {!state.gate_groups[0]?.met && (
-          <p>
-            Make-safe gates are open. <PlainLink to={`/calls/${call.call.key}/arrive`}>Back to Arrive</PlainLink>
-          </p>
+        {step ? (
+          <StepCard call={call} procedure={procedure} step={step}>
+            {!state.gate_groups[0]?.met && (
+              <p>
+                Make-safe gates are open. <PlainLink to={`/calls/${call.call.key}/arrive`}>Back to Arrive</PlainLink>
+              </p>
+            )}
+            {groups.map((group) => (
+              <Gates key={group.id} call={call} group={group} />
+            ))}
+          </StepCard>
+        ) : (
+          <p role="status">Every step is done.</p>
         )}
-        {groups.map((group) => (
-          <Gates key={group.id} call={call} group={group} />
-        ))}
         {mine && mine.step !== 'take_off' && mine.step !== 'put_on' && <Standing call={call} />}
         {mine?.step === 'set' && !cones && step?.does === 'wind' && procedure.shut.length === 0 && (
           <HookOrPlate call={call} />

@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { useEffect, useRef, useState } from 'react';
+import { type ReactNode, useEffect, useRef, useState } from 'react';
 import styled from 'styled-components';
 import type { Schemas } from '../../api/client';
 import { sessionQuery } from '../../api/queries';
@@ -12,7 +12,13 @@ import type { Call } from '../useCall';
 const Do = styled.p`font: 600 30px/1.22 'Barlow Condensed', sans-serif; @media (max-width: 700px) { font-size: 26px; }`;
 const Taken = styled.ul`margin: 0; padding: 0; list-style: none; display: flex; flex-wrap: wrap; gap: 4px 18px; font-size: 15px; color: var(--quiet);`;
 
-type Props = { call: Call; procedure: Schemas['ProcedureState']; step: Schemas['StepState'] };
+type Props = {
+  call: Call;
+  procedure: Schemas['ProcedureState'];
+  step: Schemas['StepState'];
+  /** The gates that stand before it: nothing may be between what is to be done and what must be true first. */
+  children: ReactNode;
+};
 
 /** Whether a step is being called undone, and the server does not know it yet. */
 export const isTakingBack = (call: Call) => call.waiting.some(({ body }) => body.kind === 'stepped' && !body.done);
@@ -33,7 +39,7 @@ function together(call: Call, procedure: Schemas['ProcedureState'], place: numbe
 }
 
 /** One step: what to do now, what can hurt, why, and with what. */
-export function StepCard({ call, procedure, step }: Props) {
+export function StepCard({ call, procedure, step, children }: Props) {
   const isLead = useQuery(sessionQuery).data?.person?.role === 'lead';
   const [passing, setPassing] = useState('');
   const place = procedure.steps.findIndex((one) => one.id === step.id);
@@ -58,6 +64,7 @@ export function StepCard({ call, procedure, step }: Props) {
       {step.caution && <Caution>{step.caution}</Caution>}
       <Do aria-live="polite">{step.do}</Do>
       {step.why && <p>{step.why}</p>}
+      {children}
       <StepDrawing of={step.draw} />
       {[...step.tools, ...step.parts].length > 0 && (
         <Taken aria-label="At hand">

@@ -71,7 +71,7 @@ export function Hand() {
         left-hand wound
       </text>
       <text x="210" y="20" className="middle">
-        bar up: the coil closes, the spring grows longer
+        as usual: bar up, the coil closes, the spring grows longer
       </text>
     </g>
   );
