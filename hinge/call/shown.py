@@ -14,7 +14,7 @@ from hinge.call.facts import Call, Signed, Taken
 from hinge.call.hung import hung_or_none
 from hinge.call.knowledge import causes, complaints
 from hinge.call.line import Line, Part
-from hinge.call.permits import not_lifted_for, stopped_for
+from hinge.call.permits import holds_at, not_lifted_for, stopped_for
 from hinge.call.picking import turns_for
 from hinge.call.record import DoorRecord, How, OnDoor, read_record, sound
 from hinge.call.said import door_said, turned_round
@@ -97,11 +97,13 @@ def shown(call: Call, claimed_elsewhere: bool = False) -> CallState:
         chosen=_choice(call, line, setup),
         parts=_parts(line, plan, setup, turned_round(measured)),
         work=work_of(call),
+        steps_said=sorted({*call.stepped, *call.passed_over}),
         touched=line.touched,
         set_up=line.touched and line.set_up and plan is None,
         hung=hung,
         readings=[_reading(one) for one in call.readings],
         reading_heights_in=reading_heights(setup.door.height_in) if setup else list(USUAL_HEIGHTS_IN),
+        holds_at_in=holds_at(call).middle_in,
         outcomes=[OutcomeState(id=name, text=f"{OUTCOME_MARKS[name]} {OUTCOMES[name]}") for name in OUTCOME_NAMES],
         proofs=_proof_states(call),
         stages=_stages(call, groups, setup is not None, missing),

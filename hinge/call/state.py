@@ -210,12 +210,14 @@ class CallState(BaseModel):
     chosen: Choice | None
     parts: list[PartState]
     work: Work | None
+    steps_said: list[str]
     touched: bool
     set_up: bool
     hung: HungDoor | None
     said: DoorSaid
     readings: list[ReadingState]
     reading_heights_in: list[float]
+    holds_at_in: float
     outcomes: list[OutcomeState]
     proofs: list[ProofState]
     stages: list[Stage]

@@ -30,6 +30,11 @@ class Band:
         """Whether a height [in] is among them."""
         return self.from_in <= height_in <= self.to_in
 
+    @property
+    def middle_in(self) -> float:
+        """Halfway up it [in]."""
+        return (self.from_in + self.to_in) / 2
+
 
 # Common practice, all schools; a counterweight door is judged at chest height.
 THREE_TO_FOUR_FEET = Band(36.0, 48.0, "3 to 4 ft")

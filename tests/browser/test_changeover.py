@@ -1,7 +1,7 @@
 """Two more calls from the first step to the close: a changeover to an extension pair, and a counterweight stacked anew."""
 
 from server.doors.models import Door
-from tests.browser.work import enter, go_through_steps, meet, next_step, start, state_of
+from tests.browser.work import enter, go_through_steps, let_go, meet, next_step, start, state_of
 from tests.hinge.calls import MEASURED, SPRING
 from tests.hinge.machine import PAIR, STACK
 
@@ -30,8 +30,7 @@ def proved_and_closed(page, call, lift):
     go_through_steps(page, call)
     page.touch("Check the balance")
     meet(page, lift)
-    page.touch("▬ holds")
-    page.sees("Take back")
+    let_go(page, call, "▬ holds")
     for proof in ("Contact reversal", "Eyes"):
         page.touch(f"{proof} passed")
         page.until(lambda proof=proof: _passed(call, proof), f"{proof} kept")

@@ -71,7 +71,7 @@ def test_an_extension_door_from_the_scales_to_the_proof(signed_in, person):
     go_through_steps(page, call)
     page.touch("Check the balance")
     meet(page, "first_lift_pair")
-    let_go_until(page, "▼ creeps down", "Take up each cable by")
+    let_go_until(page, call, "▼ creeps down", "Take up each cable by")
     page.sees("springs slack, before a hook is moved")
     page.touch("Trim it now")
     page.sees("Move the hooks")

@@ -10,7 +10,7 @@ from selenium.webdriver.common.keys import Keys
 from server.calls.models import Call
 from server.doors.models import Door
 from tests.browser.conftest import PASSWORD
-from tests.browser.work import call_ready_to_wind, enter, gates, go_through_steps, let_go_until, meet, start, state_of, wound
+from tests.browser.work import call_ready_to_wind, enter, gates, go_through_steps, let_go, let_go_until, meet, start, state_of, wound
 from tests.server.test_exchange import text_of
 
 MEASURES = {
@@ -105,7 +105,7 @@ def test_one_door_from_the_scale_to_the_proof(tablet, person):
 
     meet(page, "first_lift")
     page.sees("Let the door go at 3'6\"")
-    let_go_until(page, "▲ creeps up", "turn off each spring")
+    let_go_until(page, call, "▲ creeps up", "turn off each spring")
     page.touch("Trim it now")
     page.sees("of 2")
     go_through_steps(page, call)
@@ -120,7 +120,7 @@ def test_one_door_from_the_scale_to_the_proof(tablet, person):
     page.touch("Check the balance")
     page.sees("before the last change")
     meet(page, "first_lift")
-    let_go_until(page, "▬ holds", "Leave it")
+    let_go_until(page, call, "▬ holds", "Leave it")
     for proof in ("Contact reversal", "Eyes"):
         page.touch(f"{proof} passed")
     page.touch("Close the call")
@@ -187,8 +187,7 @@ def test_a_phone_in_the_pocket(signed_in, person, door):
     go_through_steps(page, call)
     page.touch("Check the balance")
     meet(page, "first_lift")
-    page.touch("▬ holds")
-    page.sees("▬ holds")
+    let_go(page, call, "▬ holds")
     assert page.complaints() == []
 
 
@@ -253,7 +252,9 @@ def test_keyboard_alone(signed_in, person, door):
 
 NAME_OF = """
 const at = document.activeElement;
-return at === document.body || at.disabled ? '' : (at.getAttribute('aria-label') || '') + (at.closest('label') || at).innerText;
+if (at === document.body || at.disabled) return '';
+const words = at.getAttribute('role') === 'group' ? '' : (at.closest('label') || at).innerText;
+return (at.getAttribute('aria-label') || '') + words;
 """
 
 

@@ -123,6 +123,7 @@ def test_a_whole_call_by_keyboard_alone(signed_in, person):
     meet(page, "first_lift")
     page.sees("What does it do?")
     page.keys(Keys.TAB)
+    page.pause(A_MOMENT)
     press(page, "▬ holds")
     page.sees("Take back")
     press(page, "Contact reversal passed")

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from server.calls.models import Call
 from server.doors.models import Door
-from tests.browser.work import enter, gates, go_through_steps, meet, next_step, start, state_of
+from tests.browser.work import A_MOMENT, enter, gates, go_through_steps, let_go, meet, next_step, start, state_of
 from tests.hinge.calls import MEASURED, SPRING
 
 
@@ -78,9 +78,7 @@ def test_the_same_springs_down_and_up_again_by_thumb(signed_in, person):
     go_through_steps(page, call)
     page.touch("Check the balance")
     meet(page, "first_lift")
-    page.touch("▬ holds")
-    page.until(lambda: len(state_of(call).readings) == 1, "the reading kept")
-    page.sees("Take back")
+    let_go(page, call, "▬ holds")
     for proof in ("Contact reversal", "Eyes"):
         page.touch(f"{proof} passed")
     page.touch("Close the call")
@@ -106,8 +104,7 @@ def test_a_door_read_as_found_is_trimmed_on_one_spring(signed_in, person):
     page.sees("before anything is touched")
     meet(page, "as_found")
     for _ in range(4):
-        page.touch("▼ creeps down")
-        page.pause(0.6)
+        let_go(page, call, "▼ creeps down")
     page.sees("on each spring")
     page.touch("Or: ")
     page.sees("Left spring: 27 of")
@@ -124,6 +121,7 @@ def test_a_door_is_tossed_up_before_anything_is_touched(signed_in, person, door)
     page.go(f"/calls/{call.key}/prove")
     page.touch("Toss")
     page.touch("open")
+    page.pause(A_MOMENT)
     page.touch("It flies to open")
     page.sees("tossed up, coasts to here")
     page.sees("Let the door go at")

@@ -28,7 +28,7 @@ def meet(page: Page, *group_ids: str) -> None:
                 page.touch(gate.title)
 
 
-# So long a step that has just come up takes no press.
+# So long what has just come up takes no press.
 A_MOMENT = 0.35
 
 
@@ -93,11 +93,21 @@ def _meet(call: Call, person: Person, *group_ids: str) -> None:
             enter(call, person, "gate", gate=gate.id, met=True)
 
 
-def let_go_until(page: Page, outcome: str, words: str) -> None:
+def let_go(page: Page, call: Call, outcome: str) -> None:
+    """Let the door go where it is asked, and say what it does."""
+    before = len(state_of(call).readings)
+    page.sees("Let go at")
+    page.pause(A_MOMENT)
+    page.touch(outcome)
+    page.until(lambda: len(state_of(call).readings) == before + 1, f"{outcome!r} kept")
+    page.sees("Take back")
+
+
+def let_go_until(page: Page, call: Call, outcome: str, words: str) -> None:
     """Let the door go wherever the advice asks, it always doing the same, until the advice says these words."""
     for _ in range(8):
         asked = _asked_at(page)
-        page.touch(outcome)
+        let_go(page, call, outcome)
         page.until(lambda asked=asked: words in page.text() or _asked_at(page) != asked, f"{words!r}, or another height")
         if words in page.text():
             return

@@ -208,6 +208,7 @@ def test_a_counterweight_door_is_judged_at_chest_height_and_never_told_of_spring
     said = []
     call.put_on()
     said.append(call.state)
+    assert call.state.holds_at_in == 54, "the height the page asks for first is one that counts"
     call.lift_gates()
     call.say("reading", reading={"height_in": 42, "outcome": "holds"})
     with pytest.raises(Contradiction, match="chest height"):

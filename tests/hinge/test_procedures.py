@@ -158,6 +158,7 @@ def test_a_step_is_done_again_passed_over_with_a_reason_or_not_at_all():
     assert now_of(call) == "clamp"
     (told,) = procedures_of(call.call).procedures
     assert [(one.standing, one.reason) for one in told.steps[:2]] == [("done", ""), ("passed_over", "no opener on this door")]
+    assert call.state.steps_said == ["carriage", "confirm"], "the state tells of them without the procedure being asked for"
     for guarding in ("load_test", "last_bar", "drums_free", "let_down"):
         with pytest.raises(Contradiction, match="not passed over"):
             call.say("passed_over", step=guarding, reason="in a hurry")

@@ -2316,6 +2316,8 @@ export interface components {
             /** Parts */
             parts: components["schemas"]["PartState"][];
             work: components["schemas"]["Work"] | null;
+            /** Steps Said */
+            steps_said: string[];
             /** Touched */
             touched: boolean;
             /** Set Up */
@@ -2326,6 +2328,8 @@ export interface components {
             readings: components["schemas"]["ReadingState"][];
             /** Reading Heights In */
             reading_heights_in: number[];
+            /** Holds At In */
+            holds_at_in: number;
             /** Outcomes */
             outcomes: components["schemas"]["OutcomeState"][];
             /** Proofs */

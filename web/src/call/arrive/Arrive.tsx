@@ -37,13 +37,13 @@ export function Arrive({ call, go }: StageProps) {
         />
       </Stack>
       <Stack $gap={18}>
+        {group && <Gates call={call} group={group} />}
         {found.data && (
           <div role="status">
             <Label>To the customer, and to the van</Label>
             <p>{found.data.triage.sentence}</p>
           </div>
         )}
-        {group && <Gates call={call} group={group} />}
         <div>
           <Label>Last time</Label>
           <Quiet>{last ? `${day(last.closed_at)}: ${last.cause || last.complaint}` : 'No earlier call on file.'}</Quiet>

@@ -7,11 +7,11 @@ import { Choice, Plain } from '../../ui/buttons';
 import { Field } from '../../ui/Field';
 import { Caution, Panel } from '../../ui/layout';
 import { OneOf } from '../../ui/OneOf';
+import { useRested } from '../../ui/rested';
 import { Refused } from '../../ui/states';
 import { feet } from '../../ui/words';
 import type { Call } from '../useCall';
 
-const USUAL_IN = 42;
 type Way = 'let_go' | 'gauge' | 'toss';
 const WAYS: readonly { id: Way; text: string }[] = [
   { id: 'let_go', text: 'Let go' },
@@ -28,9 +28,11 @@ export function TakeReading({ call, takeFocus }: { call: Call; takeFocus: boolea
   const asked = balance.data?.answer.advice.next_height_in ?? null;
   const [picked, pick] = useState<number | null>(null);
   // Where the advice wants to know next, until somebody picks another height.
-  const height = picked ?? asked ?? USUAL_IN;
+  const height = picked ?? asked ?? call.state.holds_at_in;
   const heights = [...new Set([...call.state.reading_heights_in, height])].sort((one, other) => one - other);
   const [way, setWay] = useState<Way>('let_go');
+  const entered = call.waiting.filter(({ body }) => body.kind === 'reading').length;
+  const isRested = useRested(`${height}, after ${call.state.readings.length + entered}`);
   const panel = useRef<HTMLDivElement>(null);
   useEffect(() => {
     // The gates that stood here are gone, and the keyboard's place with them: it goes on from what is asked now.
@@ -56,7 +58,9 @@ export function TakeReading({ call, takeFocus }: { call: Call; takeFocus: boolea
         }))}
       />
       {way === 'toss' ? (
-        <Choice onPress={() => call.enter({ kind: 'reading', reading: { height_in: height, tossed: true } })}>
+        <Choice
+          onPress={() => isRested() && call.enter({ kind: 'reading', reading: { height_in: height, tossed: true } })}
+        >
           {height === top ? 'It flies to open' : `It coasts to about ${height ? feet(height) : 'nowhere'} and settles`}
         </Choice>
       ) : way === 'gauge' ? (
@@ -67,6 +71,7 @@ export function TakeReading({ call, takeFocus }: { call: Call; takeFocus: boolea
             <Choice
               key={one.id}
               onPress={() => {
+                if (!isRested()) return;
                 pick(null);
                 call.enter({ kind: 'reading', reading: { height_in: height, outcome: one.id } });
               }}

@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import type { Schemas } from '../../api/client';
 import { callProceduresQuery } from '../../api/queries';
 import { InsideView } from '../../drawing/InsideView';
@@ -8,19 +8,19 @@ import { LinkButton, MainAction, Plain, PlainLink } from '../../ui/buttons';
 import { Field } from '../../ui/Field';
 import { Caution, Label, Panel, Quiet, Row, Split, Stack } from '../../ui/layout';
 import { OneOf } from '../../ui/OneOf';
+import { useRested } from '../../ui/rested';
 import { Loading, Refused } from '../../ui/states';
 import { Gates } from '../Gates';
 import type { StageProps } from '../stageProps';
 import type { Call } from '../useCall';
 import { isThere, standsAt } from './count';
 import { HookOrPlate } from './HookOrPlate';
-import { stepNow } from './next';
-import { isTakingBack, StepCard, sayDone } from './StepCard';
+import { stepNow, stepsSaid } from './next';
+import { StepCard, sayDone } from './StepCard';
 import { PlanOf, StepList } from './StepList';
 import { StopRules } from './StopRules';
 import { TurnCounter } from './TurnCounter';
 
-const REST_MS = 300;
 /** What is the one thing I do now, what can hurt, and may I? */
 export function Repair({ call, go }: StageProps) {
   const { state } = call;
@@ -45,7 +45,7 @@ export function Repair({ call, go }: StageProps) {
   const { procedures } = found.data;
   const procedure = procedures.find((one) => one.procedure === picked) ?? procedures[0];
   if (!procedure) return <NothingToDo call={call} />;
-  const step = stepNow(procedure, call.waiting);
+  const step = stepNow(procedure, stepsSaid(state.steps_said, call.waiting));
   const mine = procedure.work ? work : null;
   // The first lift is made on Prove, and its gates stand there.
   const here = step && !(procedure.work && step.does === 'lift') ? step.gates : [];
@@ -160,6 +160,8 @@ type NextProps = StageProps & {
 /** The one next action, where it may be done. */
 function Next({ call, go, procedure, step, work, fresh, count }: NextProps) {
   const { state } = call;
+  // A double tap says one step.
+  const isRested = useRested(step?.id ?? '');
   if (!step) return <MainAction onPress={() => go('prove')}>Check the balance</MainAction>;
   if (step.does === 'lift' && procedure.work)
     return <MainAction onPress={() => go('prove')}>Check the balance</MainAction>;
@@ -168,7 +170,8 @@ function Next({ call, go, procedure, step, work, fresh, count }: NextProps) {
   );
   if (state.closed || !state.gate_groups[0]?.met || open.some((group) => !group.met))
     return <MainAction isDisabled>Meet every gate first</MainAction>;
-  if (step.does === '' || step.does === 'lift') return <Done key={step.id} call={call} step={step} />;
+  if (step.does === '' || step.does === 'lift')
+    return <MainAction onPress={() => isRested() && sayDone(call, [step])}>Done: next step</MainAction>;
   // The steps are asked for anew after each entry: until they are here, the call is further on than they are.
   if (!work || !fresh) return <MainAction isDisabled>One moment</MainAction>;
   const does = work.act;
@@ -189,19 +192,6 @@ function Next({ call, go, procedure, step, work, fresh, count }: NextProps) {
   return (
     <MainAction isDisabled={asked} onPress={() => call.enter({ kind })}>
       {work.done}
-    </MainAction>
-  );
-}
-
-/** A press right after a step has come up was meant for the step before: a double tap says one. */
-function Done({ call, step }: { call: Call; step: Schemas['StepState'] }) {
-  const since = useRef(performance.now());
-  const press = () => {
-    if (performance.now() - since.current > REST_MS) sayDone(call, [step]);
-  };
-  return (
-    <MainAction isDisabled={isTakingBack(call)} onPress={press}>
-      Done: next step
     </MainAction>
   );
 }

@@ -20,8 +20,6 @@ type Props = {
   children: ReactNode;
 };
 
-/** Whether a step is being called undone, and the server does not know it yet. */
-export const isTakingBack = (call: Call) => call.waiting.some(({ body }) => body.kind === 'stepped' && !body.done);
 const isStepping = (call: Call) => call.waiting.some(({ body }) => body.kind === 'stepped');
 export const sayDone = (call: Call, steps: Schemas['StepState'][]) =>
   call.enter({ kind: 'stepped', steps: steps.map((one) => one.id), done: true });

@@ -3,11 +3,22 @@ import type { Waiting } from '../../api/outbox';
 
 type Procedure = Schemas['ProcedureState'];
 
-/** The step that comes next, what was said on this tablet and is not with the server yet counted as said. */
-export function stepNow(procedure: Procedure, waiting: readonly Waiting[]): Schemas['StepState'] | undefined {
-  const said = new Set(waiting.flatMap(({ body }) => (body.kind === 'stepped' && body.done ? body.steps : [])));
-  const from = procedure.steps.findIndex((one) => one.id === procedure.now);
-  if (from < 0) return undefined;
-  const ahead = procedure.steps.slice(from).filter((one) => one.standing === 'now' || one.standing === 'ahead');
-  return ahead.find((one) => !said.has(one.id));
+/** The steps said as far as this tablet knows: those the call tells of, with what waits here to be sent. */
+export function stepsSaid(told: readonly string[], waiting: readonly Waiting[]): Set<string> {
+  const said = new Set(told);
+  for (const { body } of waiting) {
+    if (body.kind === 'passed_over') said.add(body.step);
+    if (body.kind !== 'stepped') continue;
+    for (const step of body.steps) body.done ? said.add(step) : said.delete(step);
+  }
+  return said;
+}
+
+/** The step that comes next, whether or not the procedure was asked for since the last one was said. */
+export function stepNow(procedure: Procedure, said: ReadonlySet<string>): Schemas['StepState'] | undefined {
+  const now = procedure.steps.findIndex((one) => one.id === procedure.now);
+  const wasSaid = (one: Schemas['StepState']) => one.standing === 'done' || one.standing === 'passed_over';
+  const isOpen = (one: Schemas['StepState'], place: number) =>
+    one.standing !== 'behind' && (wasSaid(one) || (now >= 0 && place >= now));
+  return procedure.steps.find((one, place) => isOpen(one, place) && !said.has(one.id));
 }
