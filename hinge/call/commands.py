@@ -210,6 +210,14 @@ class PassedOver(Document):
     reason: Annotated[str, Field(min_length=3, max_length=600)]
 
 
+class PartUsed(Document):
+    """Parts that went into the door, beside what carries it."""
+
+    kind: Literal["part_used"]
+    part: Annotated[str, Field(min_length=1, max_length=80)]
+    pieces: Annotated[int, Between(1, 200, "pieces")] = 1
+
+
 class Left(Document):
     """The work is left as it stands, made safe, and why; whoever enters the next thing takes it up."""
 
@@ -248,7 +256,7 @@ class Abandoned(Document):
 
 Plain = (
     Complaint | GateSet | Found | Checked | FactSet | Cured | Chosen | Aimed | Moved | Slack | StillWound | Stopped | TakenOff | PutOn
-    | BalanceReading | ProofMade | Stepped | PassedOver | Left | Withdrawn | Disconnected | Closed | Abandoned
+    | BalanceReading | ProofMade | Stepped | PassedOver | PartUsed | Left | Withdrawn | Disconnected | Closed | Abandoned
 )  # fmt: skip
 Said = Plain | Measured | Picked | Again
 Command = Annotated[Said, Field(discriminator="kind")]

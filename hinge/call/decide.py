@@ -31,6 +31,7 @@ from hinge.springs.lists import NO_LISTS, Lists
 # Parts of which nothing is put right without work on what carries the door.
 CARRYING = ("springs", "setting", "cables", "shaft")
 MOST_READINGS = 60
+MOST_PARTS = 60
 MOST_ENTRIES = 5000
 # Under these a call can still be ended: what a full call takes.
 ENDINGS = (c.Closed, c.Disconnected, c.Abandoned)
@@ -335,13 +336,18 @@ def _cured(call: Call, command: c.Cured) -> None:
         raise Contradiction(f"{cause.text}: nothing was done yet on what carries the door.", "cause", command.cause, "the work first")
 
 
+def _part_used(call: Call, command: c.PartUsed) -> None:
+    if len(call.parts) >= MOST_PARTS:
+        raise OutOfStep("There are as many parts as a call takes.", "part", command.part, f"up to {MOST_PARTS}")
+
+
 def _withdrawal(call: Call, command: c.Withdrawn) -> None:
     if command.entry not in call.standing_claims():
         raise Contradiction(
             "There is no such claim standing on this call. What was done on the door is not taken back; enter what is true now.",
             "entry",
             command.entry,
-            "a complaint, cause, measurement, pick, reading, proof, or disconnection of this call",
+            "a complaint, cause, measurement, pick, reading, proof, part, or disconnection of this call",
         )
 
 
@@ -376,6 +382,7 @@ _RULES: dict[type, Callable[[Call, Any], None]] = {
     c.ProofMade: _proof,
     c.Stepped: require_may_step,
     c.PassedOver: require_may_pass_over,
+    c.PartUsed: _part_used,
     c.Left: require_may_leave,
     c.Withdrawn: _withdrawal,
     c.Closed: _closed,

@@ -162,7 +162,8 @@ def _put_on(call: Call, plan: c.Chosen) -> Call:
     found = call.found_line or replace(call.found, let_off=call.line.let_off)
     again = _wound_again(call) and plan.quarter_turns is not None
     line = ln.again(call.line, plan.quarter_turns or 0) if again else replace(ln.put_on(plan.on()), as_found=plan.again)
-    return replace(call, plans=(), found_line=found, moved_line=line)
+    fitted = (*call.fitted, plan.on()) if plan.springs and not plan.again else call.fitted
+    return replace(call, plans=(), found_line=found, moved_line=line, fitted=fitted)
 
 
 def _complaint(call: Call, body: c.Complaint, signed: Signed) -> Call:
@@ -245,6 +246,10 @@ def _passed_over(call: Call, body: c.PassedOver, signed: Signed) -> Call:
     return replace(call, passed_over={**call.passed_over, body.step: (body.reason, signed)})
 
 
+def _part_used(call: Call, body: c.PartUsed, signed: Signed) -> Call:
+    return replace(call, parts=(*call.parts, (body, signed)))
+
+
 def _left(call: Call, body: c.Left, signed: Signed) -> Call:
     return replace(call, left=(body.reason, signed))
 
@@ -288,6 +293,7 @@ def _withdrawn(call: Call, body: c.Withdrawn, signed: Signed) -> Call:
         plans=tuple(one for one in call.plans if one[1].entry != gone),
         readings=tuple(one for one in call.readings if one.signed.entry != gone),
         tried={name: one for name, one in call.tried.items() if one.signed.entry != gone},
+        parts=tuple(one for one in call.parts if one[1].entry != gone),
         disconnections=tuple(one for one in call.disconnections if one[1].entry != gone),
     )
 
@@ -305,6 +311,7 @@ _CLAIMS = {
     c.ProofMade: _proof,
     c.Stepped: _stepped,
     c.PassedOver: _passed_over,
+    c.PartUsed: _part_used,
     c.Left: _left,
     c.Disconnected: _disconnected,
     c.Closed: _closed,

@@ -72,6 +72,7 @@ class Call:
     `checks` are the fault finder's since the last cure, `past_checks` those before; `abandoned` is why a closed call was a mistake.
     `found_line` is kept once something else goes on; `powered` is when the door last ran by the opener. `stepped` are the steps of
     procedures that were done, `passed_over` those that were not, and why; `left` is why the work was left safe, until it is taken up.
+    `fitted` is what new springs went on, one set after the other; `parts` what else went into the door.
     """
 
     record: DoorRecord
@@ -94,6 +95,8 @@ class Call:
     stepped: Mapping[str, Signed] = field(default_factory=dict)
     passed_over: Mapping[str, tuple[str, Signed]] = field(default_factory=dict)
     left: tuple[str, Signed] | None = None
+    fitted: tuple[OnDoor, ...] = ()
+    parts: tuple[tuple[c.PartUsed, Signed], ...] = ()
     disconnections: tuple[tuple[str, Signed], ...] = ()
     closed: tuple[str, Signed] | None = None
     abandoned: str = ""
@@ -149,7 +152,7 @@ class Call:
     def standing_claims(self) -> frozenset[str]:
         """The entries that can be taken back: what was claimed, never what was done on the door."""
         pairs = (*self.complaints, *self.causes, *self.checks, *self.past_checks, *self.facts.values(), *self.cures)
-        pairs += (*self.plans, *self.disconnections)
+        pairs += (*self.plans, *self.parts, *self.disconnections)
         signed = [one for _, one in pairs] + [one.signed for of in self.claims.values() for one in of]
         signed += [one.signed for one in self.readings] + [one.signed for one in self.tried.values()]
         return frozenset(one.entry for one in signed)

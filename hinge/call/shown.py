@@ -33,6 +33,7 @@ from hinge.call.state import (
     Stage,
     StageName,
     UnreadableState,
+    UsedPart,
 )
 from hinge.call.strokes import strokes_of, way_words
 from hinge.call.summary import summary_of
@@ -48,6 +49,7 @@ from hinge.call.words import (
     STANDINGS,
     carrier_words,
     measured_words,
+    part_words,
     reading_words,
     unreadable_words,
     weight_words,
@@ -106,6 +108,9 @@ def shown(call: Call, claimed_elsewhere: bool = False) -> CallState:
         holds_at_in=holds_at(call).middle_in,
         outcomes=[OutcomeState(id=name, text=f"{OUTCOME_MARKS[name]} {OUTCOMES[name]}") for name in OUTCOME_NAMES],
         proofs=_proof_states(call),
+        parts_used=[
+            UsedPart(entry=by.entry, part=one.part, pieces=one.pieces, words=part_words(one.part, one.pieces)) for one, by in call.parts
+        ],
         stages=_stages(call, groups, setup is not None, missing),
         to_close=missing,
         disconnected=call.disconnections[-1][0] if call.disconnections else "",

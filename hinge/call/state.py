@@ -147,6 +147,15 @@ class ReadingState(BaseModel):
     by: str
 
 
+class UsedPart(BaseModel):
+    """Parts that went into the door; `entry` is what takes them back."""
+
+    entry: str
+    part: str
+    pieces: int
+    words: str
+
+
 class ProofState(BaseModel):
     """A proof and how it stands."""
 
@@ -220,6 +229,7 @@ class CallState(BaseModel):
     holds_at_in: float
     outcomes: list[OutcomeState]
     proofs: list[ProofState]
+    parts_used: list[UsedPart]
     stages: list[Stage]
     to_close: list[str]
     disconnected: str

@@ -5,13 +5,13 @@ from __future__ import annotations
 import math
 from typing import Literal
 
-import numpy as np
 from pydantic import BaseModel
 
 from hinge.call import line as ln
 from hinge.call.answers import at_fault, cured_of
 from hinge.call.facts import Aim, Call
 from hinge.call.line import Line, Part
+from hinge.call.needs import needs_of
 from hinge.call.picking import turns_for
 from hinge.call.record import OnDoor
 from hinge.call.said import turned_round
@@ -28,7 +28,7 @@ from hinge.procedures.rules import gate_groups
 from hinge.procedures.told import Plan, ProcedureTold, StepTold, Ways, tell, way_words
 from hinge.springs.lists import NO_LISTS, Lists
 from hinge.springs.torsion import BAR_IN
-from hinge.springs.vanstock import pieces_from
+from hinge.springs.vanstock import take
 
 Standing = Literal["done", "passed_over", "behind", "now", "ahead"]
 # Cable of an extension pair, as a multiple of the door's height: 12 to 14 ft on a 7 ft door; common practice.
@@ -176,14 +176,16 @@ def _stretch(call: Call, told: ProcedureTold, work: bool) -> tuple[int, int]:
 
 def _van(call: Call, lists: Lists) -> str:
     """Whether the springs of the plan are in the van; nothing where the shop keeps no list, or nothing new goes on."""
-    if not lists.van or call.plan is None or call.plan.again or not call.plan.springs:
+    wanted = needs_of(call).planned
+    if not wanted or not (lists.van or lists.kept):
         return ""
-    springs = call.plan.springs
-    sizes = (np.array([getattr(one, name) for one in springs]) for name in ("wire_in", "inside_diameter_in", "length_in"))
-    have = pieces_from(lists.van, *sizes)
-    if all(pieces >= one.count for pieces, one in zip(have, springs, strict=True)):
-        return "The springs are in the van, or are cut from longer ones there."
-    return "The springs are not in the van: bring them first."
+    takes = take(lists.van, wanted)
+    have = sum(one.springs for one in takes)
+    if have == len(wanted):
+        return f"The springs are in the van{', to be cut from longer ones' if any(one.cut for one in takes) else ''}."
+    doors = sorted({door for bar, door in lists.kept if take([bar], wanted)})
+    others = f" Others are kept for {' and '.join(doors)}." if doors else ""
+    return f"{f'Only {have}' if have else 'None'} of the {len(wanted)} springs is in the van: bring what lacks first.{others}"
 
 
 def _standing(call: Call, name: str, now: str, behind: bool) -> Standing:

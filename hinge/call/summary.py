@@ -6,8 +6,9 @@ from pydantic import BaseModel
 
 from hinge.call.facts import Call
 from hinge.call.knowledge import causes, complaints
+from hinge.call.needs import parts_of
 from hinge.call.record import OnDoor
-from hinge.call.words import PARTS, carrier_words, reading_words, wound_words
+from hinge.call.words import PARTS, carrier_words, part_words, reading_words, wound_words
 from hinge.faults.knowledge import faults
 from hinge.measure.tape import format_length
 from hinge.procedures.rules import proofs
@@ -39,6 +40,7 @@ def summary_of(call: Call, claimed_elsewhere: bool = False) -> list[SaidLine]:
         "Carried now by": carrier_words(now) if changed else "",
         "Wound": wound_words(now) if line.on is not None and now.springs else "",
         "Balance": _balance(call, before=False),
+        "Parts": ", ".join(part_words(name, pieces) for name, pieces in parts_of(call).items()),
         "Proved, as claimed there" if claimed_elsewhere else "Proved": ", ".join(_standing(call, "passed")),
         "Failed": ", ".join(_standing(call, "failed")),
         "Opener left disconnected": call.disconnections[-1][0] if call.disconnections else "",

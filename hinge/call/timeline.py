@@ -13,7 +13,7 @@ from hinge.call.evolve import evolve, start
 from hinge.call.facts import Call
 from hinge.call.knowledge import causes, complaints
 from hinge.call.record import DoorRecord
-from hinge.call.words import PARTS, carrier_words, measured_words, reading_words
+from hinge.call.words import PARTS, carrier_words, measured_words, part_words, reading_words
 from hinge.faults.knowledge import faults
 from hinge.measure.fields import fields
 from hinge.measure.tape import format_length
@@ -149,6 +149,7 @@ _SAID: dict[type, Callable[[Call, Any], str]] = {
     c.ProofMade: _proof,
     c.Stepped: _stepped,
     c.PassedOver: lambda _, body: f"Passed over: {step_words(body.step)} ({body.reason})",
+    c.PartUsed: lambda _, body: f"Part used: {part_words(body.part, body.pieces)}",
     c.Left: lambda _, body: f"Left as it stands: {body.reason}",
     c.Withdrawn: lambda _, body: f"Taken back: {body.reason}" if body.reason else "Taken back",
     c.Disconnected: lambda _, body: f"Opener left disconnected: {body.reason}",

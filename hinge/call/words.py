@@ -90,6 +90,11 @@ def plan_words(kind: CarrierKind, on: OnDoor, quarter_turns: int | None) -> dict
             assert_never(kind)
 
 
+def part_words(part: str, pieces: int) -> str:
+    """A part, and how many of it where it is not one."""
+    return part if pieces == 1 else f"{pieces} × {part}"
+
+
 def unreadable_words(field: str, text: str) -> str:
     """What was kept and cannot be read, after the name it goes by."""
     known = fields().get(field)

@@ -12,7 +12,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass, field
 from hashlib import blake2b
 from itertools import product
-from typing import Annotated, TypeVar
+from typing import Annotated, Literal, TypeVar, get_origin
 
 import numpy as np
 from numpy.typing import NDArray
@@ -185,14 +185,13 @@ def read_rows(text: str, model: type[Row]) -> list[tuple[int, Row]]:
 def _row(at: int, header: list[str], line: list[str], model: type[Row]) -> Row:
     if len(line) != len(header):
         raise _bad(at, "", f"{len(line)} cells under {len(header)} columns", None)
-    row: dict[str, float] = {}
+    row: dict[str, float | str] = {}
     for name, cell in zip(header, line, strict=True):
         try:
-            value = float(cell) if cell else None
+            if cell:
+                row[name] = _cell(model.model_fields[name].annotation, cell)
         except ValueError as wrong:
             raise _bad(at, name, f"{cell!r} is not a number", cell) from wrong
-        if value is not None:
-            row[name] = int(value) if model.model_fields[name].annotation is int and value % 1 == 0 else value
     try:
         return read(model, row)
     except HingeError as wrong:
@@ -200,6 +199,13 @@ def _row(at: int, header: list[str], line: list[str], model: type[Row]) -> Row:
         is_empty = name not in row and name in model.model_fields and model.model_fields[name].is_required()
         reason = "empty" if is_empty else wrong.message.rstrip(".")
         raise _bad(at, name, reason[:1].lower() + reason[1:], wrong.value) from wrong
+
+
+def _cell(kind: object, cell: str) -> float | str:
+    if kind is str or get_origin(kind) is Literal:
+        return cell
+    value = float(cell)
+    return int(value) if kind is int and value % 1 == 0 else value
 
 
 def _bad(row: int, column: str, reason: str, value: object) -> BadInput:

@@ -1,16 +1,24 @@
-"""Spring stock on the van: lengths that can be cut down to what a door needs."""
+"""Spring stock on the van: lengths that can be cut down to what a door needs, and what is taken for it."""
 
 from __future__ import annotations
 
-from typing import Annotated
+from collections.abc import Sequence
+from dataclasses import dataclass
+from typing import Annotated, Literal
 
 import numpy as np
+from pydantic import Field
 
 from hinge.arrays import Bools, Floats
 from hinge.document import Between, Document
+from hinge.errors import BadInput
 from hinge.springs.rates import SAME_SIZE_IN, SAME_WIRE_IN, Inside, Length, Wire, read_rows
 
 CUT_LOSS_IN = 0.5  # a cut and its burr; estimate
+LEAST_REST_IN = 8.0  # what is left shorter than this carries no door, and is scrap; estimate
+# The hand of wind; empty where nobody said.
+Hand = Literal["", "left", "right"]
+MOST_PIECES = 200
 
 
 class StockSpring(Document):
@@ -19,16 +27,55 @@ class StockSpring(Document):
     wire_in: Wire
     inside_diameter_in: Inside
     length_in: Length
-    count: Annotated[int, Between(1, 200, "pieces")]
+    count: Annotated[int, Between(1, MOST_PIECES, "pieces")]
+    hand: Hand = ""
+
+
+class StockPart(Document):
+    """Pieces of a part on the van."""
+
+    part: Annotated[str, Field(min_length=1, max_length=80)]
+    count: Annotated[int, Between(1, 9999, "pieces")]
+
+
+@dataclass(frozen=True)
+class Wanted:
+    """One spring that is to go on a door [in]."""
+
+    wire_in: float
+    inside_diameter_in: float
+    length_in: float
+    hand: Hand = ""
+
+
+@dataclass(frozen=True)
+class Take:
+    """One piece of the stock's row at `place`, for so many `springs`; `rest_in` is left of one that is `cut`, 0 where that is scrap."""
+
+    place: int
+    springs: int
+    cut: bool = False
+    rest_in: float = 0.0
 
 
 def parse_van_stock(text: str) -> tuple[StockSpring, ...]:
-    """Read van stock from CSV: wire_in, inside_diameter_in, length_in, count. Raises BadInput naming row and column."""
+    """Read van stock from CSV: wire_in, inside_diameter_in, length_in, count, hand if known. Raises BadInput naming row and column."""
     return tuple(row for _, row in read_rows(text, StockSpring))
 
 
+def parse_parts(text: str) -> tuple[StockPart, ...]:
+    """Read the van's parts from CSV: part, count. Raises BadInput naming row and column, also where a part stands there twice."""
+    rows = read_rows(text, StockPart)
+    seen = set[str]()
+    for at, row in rows:
+        if row.part.casefold() in seen:
+            raise BadInput(f"Row {at}, column part: it stands in the list already.", f"rows.{at}.part", row.part, "each part once")
+        seen.add(row.part.casefold())
+    return tuple(row for _, row in rows)
+
+
 def pieces_from(stock: tuple[StockSpring, ...], wire_in: Floats, inside_diameter_in: Floats, length_in: Floats) -> Floats:
-    """How many springs of each size the van's stock gives, cut down where it is longer.
+    """How many springs of each size the van's stock gives, cut down where it is longer; whatever their hand.
 
     Parameters: sizes [in], shape (n,). Returns counts, shape (n,).
     """
@@ -39,3 +86,38 @@ def pieces_from(stock: tuple[StockSpring, ...], wire_in: Floats, inside_diameter
         each = np.floor((bar.length_in + 1e-9) / (length_in + CUT_LOSS_IN))
         pieces += same * bar.count * np.where(as_is, 1, each)
     return pieces
+
+
+def take(stock: Sequence[StockSpring], wanted: Sequence[Wanted]) -> list[Take]:
+    """What to take for the springs wanted: the right length first, then the shortest that can be cut. What is lacking is left out."""
+    left, lacking, takes = [one.count for one in stock], list(wanted), list[Take]()
+    for place in sorted(range(len(stock)), key=lambda at: (stock[at].hand == "", stock[at].length_in)):
+        as_is = [one for one in lacking if _is(stock[place], one) and abs(stock[place].length_in - one.length_in) < SAME_SIZE_IN]
+        for one in as_is[: left[place]]:
+            lacking.remove(one)
+            left[place] -= 1
+            takes.append(Take(place, 1))
+    for place in sorted(range(len(stock)), key=lambda at: stock[at].length_in):
+        while left[place] and (cut := _cut(stock[place], lacking)):
+            for one in cut:
+                lacking.remove(one)
+            left[place] -= 1
+            rest = stock[place].length_in - sum(one.length_in + CUT_LOSS_IN for one in cut)
+            takes.append(Take(place, len(cut), True, round(rest, 3) if rest >= LEAST_REST_IN else 0.0))
+    return takes
+
+
+def _cut(bar: StockSpring, lacking: list[Wanted]) -> list[Wanted]:
+    """The springs one piece is cut into: as many of those lacking as it gives, in their order."""
+    left, cut = bar.length_in + 1e-9, list[Wanted]()
+    for one in lacking:
+        if _is(bar, one) and one.length_in + CUT_LOSS_IN <= left:
+            left -= one.length_in + CUT_LOSS_IN
+            cut.append(one)
+    return cut
+
+
+def _is(bar: StockSpring, one: Wanted) -> bool:
+    """Whether it is the same but for its length: wire, inside diameter, and hand where both are known."""
+    wire, inside = abs(bar.wire_in - one.wire_in) < SAME_WIRE_IN, abs(bar.inside_diameter_in - one.inside_diameter_in) < SAME_SIZE_IN
+    return wire and inside and (not bar.hand or not one.hand or bar.hand == one.hand)

@@ -24,8 +24,12 @@ NESTED = "@"
 
 def spring_words(spring: SpringKind) -> str:
     """A kind of spring: wire, inside diameter and length, and how many."""
-    inside, length = format_length(spring.inside_diameter_in), format_length(spring.length_in)
-    return f"{spring.wire_in:g} × {inside} × {length}, {COUNTS[spring.count]}"
+    return f"{size_words(spring.wire_in, spring.inside_diameter_in, spring.length_in)}, {COUNTS[spring.count]}"
+
+
+def size_words(wire_in: float, inside_diameter_in: float, length_in: float) -> str:
+    """The size of a spring [in]: wire, inside diameter, length."""
+    return f"{wire_in:g} × {format_length(inside_diameter_in)} × {format_length(length_in)}"
 
 
 def set_words(springs: Sequence[SpringKind], duplex: bool = False) -> str:

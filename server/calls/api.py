@@ -240,7 +240,7 @@ def door_balance_years(request: HttpRequest, key: uuid.UUID) -> HttpResponse:
 @router.post("/calls/{uuid:key}/sizing", response={200: CallSizing} | PROBLEMS, operation_id="call_sizing", throttle=heavy())
 def call_sizing(request: HttpRequest, key: uuid.UUID, options: SizeOptions) -> HttpResponse:
     """What to put on the door of a call, as it is measured now."""
-    return written(sizing_of(_one(key).facts(), lists_of_shop(), options))
+    return written(sizing_of(_one(key).facts(), lists_of_shop(key), options))
 
 
 @router.get("/calls/{uuid:key}/balance", response={200: CallBalance | None} | PROBLEMS, operation_id="call_balance", throttle=heavy())
@@ -262,7 +262,7 @@ def call_finding(request: HttpRequest, key: uuid.UUID, counted: bool = False) ->
 @router.get("/calls/{uuid:key}/procedures", response={200: CallProcedures} | PROBLEMS, operation_id="call_procedures")
 def call_procedures(request: HttpRequest, key: uuid.UUID) -> HttpResponse:
     """The procedure the work follows, then those that cure what was found, step by step, by the shop's own ways."""
-    return written(procedures_of(_one(key).facts(), person_of(request).shop.ways, lists_of_shop()))
+    return written(procedures_of(_one(key).facts(), person_of(request).shop.ways, lists_of_shop(key)))
 
 
 @router.get("/calls/{uuid:key}/timeline", response={200: Timeline} | PROBLEMS, operation_id="call_timeline")

@@ -13,6 +13,7 @@ from hinge.call.events import entry_of
 from hinge.call.evolve import evolve
 from hinge.call.facts import Call as Facts
 from hinge.call.memory import Past, remembered
+from hinge.call.needs import needs_of
 from hinge.call.shown import record_after
 from hinge.errors import OutOfStep
 from hinge.faults.knowledge import faults
@@ -22,6 +23,7 @@ from server.doors.models import Door
 from server.doors.service import carry_on, require_filed
 from server.people.models import Person
 from server.people.scope import require_lead
+from server.stock import van
 from server.stock.service import lists_of_shop
 
 COUNTED_CALLS = 200
@@ -84,14 +86,16 @@ def enter(person: Person, call_key: uuid.UUID, entry_id: str, command: Said, at:
         return call, facts
     if command.kind == "passed_over":
         require_lead(person)
-    event, moment = decide(facts, command, lists_of_shop()), at or timezone.now()
-    facts = evolve(facts, entry_of(entry_id, person.name, iso(moment), event))
+    event, moment = decide(facts, command, lists_of_shop(call.key)), at or timezone.now()
+    needed, facts = needs_of(facts), evolve(facts, entry_of(entry_id, person.name, iso(moment), event))
     place = rows[-1].position + 1 if rows else 1
     Entry.objects.create(
         call=call, client_id=entry_id, position=place, body=event.model_dump(mode="json"), by=person, by_name=person.name, at=moment
     )
     if event.kind in ("complaint", "found", "withdrawn", "closed", "abandoned"):
         _keep_lists_current(call, facts, person, moment)
+    if (needs := needs_of(facts)) != needed:
+        van.follow(person, call.key, call.door.name, needs, moment)
     return call, facts
 
 

@@ -2,22 +2,23 @@
 
 import csv
 import io
+import uuid
 from datetime import datetime
 from typing import Literal, cast
 
-from django.http import HttpRequest, HttpResponse
-from django.shortcuts import get_object_or_404
+from django.http import Http404, HttpRequest, HttpResponse
 from ninja import Router, Schema, Status
 from pydantic import Field
 
 from server.config.asked import Asked
 from server.config.errors import PROBLEMS, file_of
 from server.people.scope import person_of
-from server.stock import service
-from server.stock.models import ShopList
+from server.stock import service, van
+from server.stock.models import ShopList, StockMove
 
 router = Router(tags=["stock"])
-Kind = Literal["rates", "van"]
+Kind = Literal["rates", "van", "parts"]
+MOVES_SHOWN = 40
 
 
 class ShopListOut(Schema):
@@ -64,11 +65,77 @@ def put_aside_shop_list(request: HttpRequest, kind: Kind) -> Status[None]:
 
 @router.get("/stock/{kind}/csv", operation_id="shop_list_csv", response=PROBLEMS, openapi_extra=file_of("text/csv"))
 def shop_list_csv(request: HttpRequest, kind: Kind) -> HttpResponse:
-    """A list as the CSV that would load it again."""
-    rows = get_object_or_404(ShopList.objects.all(), kind=kind).rows
-    names = list(dict.fromkeys(name for row in rows for name in row))
+    """A list as the CSV that would load it again: of the van what is there now."""
+    rows = service.rows_now(kind)
+    if not rows:
+        raise Http404
     text = io.StringIO()
-    writer = csv.DictWriter(text, names, lineterminator="\n")
+    writer = csv.DictWriter(text, list(dict.fromkeys(name for row in rows for name in row)), lineterminator="\n")
     writer.writeheader()
     writer.writerows(rows)
     return HttpResponse(text.getvalue(), content_type="text/csv", headers={"Content-Disposition": f'attachment; filename="{kind}.csv"'})
+
+
+class ItemOut(Schema):
+    """An item of the van: how many pieces are there, and where those that are kept go."""
+
+    key: uuid.UUID
+    words: str
+    is_part: bool
+    pieces: int
+    kept_for: list[str]
+
+
+class MoveOut(Schema):
+    """A move, in words."""
+
+    at: datetime
+    by: str
+    words: str
+    pieces: int
+    why: str
+    where: str
+
+
+class VanOut(Schema):
+    """What is on the van, springs first, and its last moves, newest first."""
+
+    items: list[ItemOut]
+    moves: list[MoveOut]
+
+
+class NewMove(Asked):
+    """Pieces that came or went, or were counted, under an id the client made: of an item, of a spring as typed, or of a part by name."""
+
+    id: uuid.UUID
+    why: Literal["restocked", "taken_out", "counted"]
+    pieces: int = Field(ge=0, le=9999)
+    item: uuid.UUID | None = None
+    spring: van.TypedSpring | None = None
+    part: str = Field("", max_length=80)
+
+
+@router.get("/van", response={200: VanOut} | PROBLEMS, operation_id="van")
+def van_now(request: HttpRequest) -> VanOut:
+    """What is on the van, what of it is kept for which call, and what came and went last."""
+    kept = van.kept_for()
+    items = [one for one in (*van.springs(), *van.parts()) if one.pieces or one.pk in kept]
+    moves = StockMove.objects.select_related("item", "by").order_by("-at", "-pk")[:MOVES_SHOWN]
+    return VanOut(
+        items=[
+            ItemOut(key=one.key, words=van.words_of(one), is_part=bool(one.part), pieces=one.pieces, kept_for=kept.get(one.pk, []))
+            for one in items
+        ],
+        moves=[
+            MoveOut(at=one.at, by=one.by.name, words=van.words_of(one.item), pieces=one.pieces, why=one.get_why_display(), where=one.where)
+            for one in moves
+        ],
+    )
+
+
+@router.post("/van/moves", response={204: None} | PROBLEMS, operation_id="move_stock")
+def move_stock(request: HttpRequest, given: NewMove) -> Status[None]:
+    """Restock, take out, or count; posting the same id again changes nothing."""
+    of = given.item or (given.spring.sizes() if given.spring else {"part": given.part.strip()})
+    van.move(person_of(request), given.id, of, given.pieces, StockMove.Why(given.why))
+    return Status(204, None)

@@ -1,19 +1,22 @@
-"""What a shop stocks and from whom: its supplier's rates and the springs on its van."""
+"""What a shop stocks and from whom: its supplier's rates, and the springs and parts on its van with every move."""
 
+import uuid
 from typing import ClassVar
 
 from django.db import models
+from django.utils import timezone
 
 from server.people.models import Person, Shop
 from server.people.walls import OfShop
 
 
 class ShopList(models.Model):
-    """One list of a shop, whole; loading another replaces it. `rows` holds `RateRow` or `StockSpring` documents."""
+    """One list of a shop as it was loaded, whole; loading another replaces it. `rows` holds documents of the list's kind."""
 
     class Kind(models.TextChoices):
         RATES = "rates"
         VAN = "van"
+        PARTS = "parts"
 
     shop = models.ForeignKey(Shop, on_delete=models.CASCADE, related_name="lists")
     kind = models.CharField(max_length=8, choices=Kind.choices)
@@ -31,3 +34,98 @@ class ShopList(models.Model):
 
     def __str__(self) -> str:
         return f"{self.shop}: {self.kind}"
+
+
+class StockItem(models.Model):
+    """Springs of one size and hand, or pieces of one part, and how many are on the van now. A part has no sizes, a spring no name."""
+
+    shop = models.ForeignKey(Shop, on_delete=models.PROTECT, related_name="stock_items")
+    key = models.UUIDField(default=uuid.uuid4)
+    part = models.CharField(max_length=80, blank=True)
+    wire_in = models.FloatField(default=0)
+    inside_diameter_in = models.FloatField(default=0)
+    length_in = models.FloatField(default=0)
+    hand = models.CharField(max_length=5, blank=True)
+    pieces = models.PositiveIntegerField(default=0)
+
+    shop_path = "shop"
+    objects: ClassVar[OfShop["StockItem"]] = OfShop()
+
+    class Meta:
+        constraints = [
+            models.UniqueConstraint(fields=["shop", "key"], name="stock_key_of_shop"),
+            models.UniqueConstraint(
+                fields=["shop", "part", "wire_in", "inside_diameter_in", "length_in", "hand"], name="one_item_of_a_size"
+            ),
+        ]
+
+    def __str__(self) -> str:
+        return self.part or f"{self.wire_in} × {self.inside_diameter_in} × {self.length_in}"
+
+
+class StockMove(models.Model):
+    """Pieces that came to an item or went from it, and why. Appended, never changed; `client_id` where a person asked for it."""
+
+    class Why(models.TextChoices):
+        LOADED = "loaded", "list loaded"
+        COUNTED = "counted", "counted"
+        RESTOCKED = "restocked", "restocked"
+        TAKEN_OUT = "taken_out", "taken out"
+        USED = "used", "used on a call"
+        CUT = "cut", "left of one that was cut"
+        PUT_BACK = "put_back", "put back from a call"
+
+    shop = models.ForeignKey(Shop, on_delete=models.PROTECT, related_name="stock_moves")
+    item = models.ForeignKey(StockItem, on_delete=models.PROTECT, related_name="moves")
+    client_id = models.UUIDField(null=True)
+    pieces = models.IntegerField()
+    why = models.CharField(max_length=10, choices=Why.choices)
+    call_key = models.UUIDField(null=True)
+    where = models.CharField(max_length=120, blank=True)
+    by = models.ForeignKey(Person, on_delete=models.PROTECT)
+    at = models.DateTimeField(default=timezone.now)
+
+    shop_path = "shop"
+    objects: ClassVar[OfShop["StockMove"]] = OfShop()
+
+    class Meta:
+        constraints = [models.UniqueConstraint(fields=["shop", "client_id"], name="stock_move_once")]
+        indexes = [models.Index(fields=["shop", "-at", "-id"], name="stock_move_by_time")]
+
+    def __str__(self) -> str:
+        return f"{self.item}: {self.pieces:+d}"
+
+
+class CallStock(models.Model):
+    """How far the van follows a call: what it plans, how many springs it has fitted, and which parts it has used."""
+
+    shop = models.ForeignKey(Shop, on_delete=models.PROTECT, related_name="call_stock")
+    call_key = models.UUIDField()
+    where = models.CharField(max_length=120)
+    planned = models.JSONField(default=list)
+    fitted = models.PositiveIntegerField(default=0)
+    parts = models.JSONField(default=dict)
+
+    shop_path = "shop"
+    objects: ClassVar[OfShop["CallStock"]] = OfShop()
+
+    class Meta:
+        constraints = [models.UniqueConstraint(fields=["shop", "call_key"], name="stock_of_a_call")]
+
+    def __str__(self) -> str:
+        return f"{self.where}: {self.planned}"
+
+
+class Kept(models.Model):
+    """One piece kept for a call's plan: as it is, or to be cut, with what will be left of it [in]."""
+
+    of = models.ForeignKey(CallStock, on_delete=models.CASCADE, related_name="kept")
+    item = models.ForeignKey(StockItem, on_delete=models.PROTECT, related_name="kept")
+    springs = models.PositiveIntegerField(default=1)
+    rest_in = models.FloatField(default=0)
+
+    shop_path = "of__shop"
+    objects: ClassVar[OfShop["Kept"]] = OfShop()
+
+    def __str__(self) -> str:
+        return f"{self.item} for {self.of}"

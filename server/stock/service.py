@@ -1,28 +1,37 @@
 """Loading a shop's lists, and handing them to the questions they answer better."""
 
+import uuid
 from collections.abc import Callable, Sequence
 from functools import lru_cache
 
 from hinge.document import Document
 from hinge.springs.lists import Lists
 from hinge.springs.rates import RateRow, RateTable, compile_rates, parse_rate_table
-from hinge.springs.vanstock import StockSpring, parse_van_stock
+from hinge.springs.vanstock import parse_parts, parse_van_stock
 from server.config.transactions import mutation
 from server.people.models import Person
 from server.people.scope import require_lead
+from server.stock import van
 from server.stock.models import ShopList
 
-READERS: dict[str, Callable[[str], Sequence[Document]]] = {"rates": parse_rate_table, "van": parse_van_stock}
+READERS: dict[str, Callable[[str], Sequence[Document]]] = {"rates": parse_rate_table, "van": parse_van_stock, "parts": parse_parts}
 
 
 @mutation
 def load(person: Person, kind: str, file_name: str, text: str) -> ShopList:
     """Replace a list of the person's shop by the rows of a CSV; leads only. Raises BadInput; the old list then stays."""
     require_lead(person)
-    rows = [row.model_dump(exclude_none=True) for row in READERS[kind](text)]
+    read = READERS[kind](text)
+    if kind != "rates":
+        van.load(person, read)
     there = ShopList.objects.select_for_update().filter(kind=kind).first()
     made = there or ShopList(shop=person.shop, kind=kind, version=0)
-    made.file_name, made.rows, made.loaded_by, made.version = file_name, rows, person, made.version + 1
+    made.file_name, made.rows, made.loaded_by, made.version = (
+        file_name,
+        [row.model_dump(exclude_none=True) for row in read],
+        person,
+        made.version + 1,
+    )
     made.save()
     return made
 
@@ -31,14 +40,16 @@ def load(person: Person, kind: str, file_name: str, text: str) -> ShopList:
 def put_aside(person: Person, kind: str) -> None:
     """Do without a list; leads only. Nothing happens where there is none."""
     require_lead(person)
+    if kind != "rates":
+        van.clear(person, of_parts=kind == "parts")
     ShopList.objects.filter(kind=kind).delete()
 
 
-def lists_of_shop() -> Lists:
-    """The lists of the shop in whose scope this is asked, read and compiled once for each version."""
-    there = {kind: (pk, version) for kind, pk, version in ShopList.objects.values_list("kind", "pk", "version")}
-    rates, van = there.get("rates"), there.get("van")
-    return Lists(_rates(*rates) if rates else None, _van(*van) if van else ())
+def lists_of_shop(call_key: uuid.UUID | None = None) -> Lists:
+    """The lists of the shop in whose scope this is asked: the rates compiled once for each version, of the van what a call may take."""
+    rates = ShopList.objects.filter(kind=ShopList.Kind.RATES).values_list("pk", "version").first()
+    free, kept = van.free_for(call_key)
+    return Lists(_rates(*rates) if rates else None, tuple(free), tuple(kept))
 
 
 # Keyed by the row and its version: a list that was loaded anew is another one.
@@ -47,6 +58,10 @@ def _rates(pk: int, version: int) -> RateTable:
     return compile_rates([RateRow.model_construct(**row) for row in ShopList.objects.get(pk=pk).rows])
 
 
-@lru_cache(maxsize=16)
-def _van(pk: int, version: int) -> tuple[StockSpring, ...]:
-    return tuple(StockSpring.model_construct(**row) for row in ShopList.objects.get(pk=pk).rows)
+def rows_now(kind: str) -> list[dict[str, object]]:
+    """The rows that would load a list as it is now: of the van what is there."""
+    if kind == ShopList.Kind.RATES:
+        return [row for one in ShopList.objects.filter(kind=kind) for row in one.rows]
+    names = ["part"] if kind == ShopList.Kind.PARTS else [name for name in van.SIZES if name != "part"]
+    items = van.parts() if kind == ShopList.Kind.PARTS else van.springs()
+    return [{name: getattr(one, name) for name in names} | {"count": one.pieces} for one in items if one.pieces]

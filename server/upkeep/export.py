@@ -17,9 +17,12 @@ from server.doors.service import DETAILS
 from server.exchange.document import export_call
 from server.followups.models import FollowUp
 from server.people.models import Person, Shop
-from server.stock.models import ShopList
+from server.stock.models import ShopList, StockMove
+from server.stock.service import rows_now
+from server.stock.van import SIZES
 
 FOLLOWED = ("key", "what", "due", "note", "ended")
+MOVED = ("at", *SIZES, "pieces", "why", "call_key", "where", "by")
 # What a spreadsheet would take for a formula.
 FORMULA = ("=", "+", "-", "@", "\t", "\r")
 BOOKED = ("day", "from_time", "until_time", "complaint", "note", "cancelled")
@@ -31,7 +34,8 @@ doors/KEY.json   a door's file: details, record, who changed what, bench sheets 
 bookings.csv     every booking, those called off among them
 follow-ups.csv   what is to be done later, and how it ended
 calls/KEY.json   a call as docs/formats/call.schema.json has it; can be brought in again
-lists/*.csv      the supplier's rates and the springs in the van, as they were loaded
+lists/*.csv      the supplier's rates, and the springs and parts in the van now
+stock-moves.csv  every piece that came to the van or went from it, why, and on which call
 """
 
 
@@ -51,9 +55,12 @@ def export_shop(shop: Shop, into: IO[bytes]) -> int:
         packed.writestr("follow-ups.csv", _csv(("door_key", *FOLLOWED, "by"), (_follow_up(one) for one in followed.iterator())))
         for call in Call.objects.order_by("pk").select_related("door").prefetch_related("entries").iterator(chunk_size=50):
             packed.writestr(f"calls/{call.key}.json", _json(export_call(call)))
-        for one in ShopList.objects.order_by("kind"):
-            names = list(dict.fromkeys(name for row in one.rows for name in row))
-            packed.writestr(f"lists/{one.kind}.csv", _csv(names, one.rows))
+        for kind in ShopList.Kind:
+            if not (rows := rows_now(kind)):
+                continue
+            packed.writestr(f"lists/{kind}.csv", _csv(list(dict.fromkeys(name for row in rows for name in row)), rows))
+        moves = StockMove.objects.select_related("item", "by").order_by("pk")
+        packed.writestr("stock-moves.csv", _csv(MOVED, (_move(one) for one in moves.iterator())))
         return len(packed.namelist())
 
 
@@ -68,6 +75,18 @@ def _shop(shop: Shop) -> dict[str, Any]:
         "time_zone": shop.time_zone,
         "ways": shop.ways,
         "people": [{"username": one.username, "name": one.name, "role": one.role, "works_here": one.is_active} for one in people],
+    }
+
+
+def _move(one: StockMove) -> dict[str, Any]:
+    of = {name: getattr(one.item, name) for name in SIZES}
+    return of | {
+        "at": iso(one.at),
+        "pieces": one.pieces,
+        "why": one.why,
+        "call_key": one.call_key or "",
+        "where": one.where,
+        "by": one.by.username,
     }
 
 

@@ -77,7 +77,7 @@ def test_a_question_with_its_own_list_keeps_it(lead):
     assert answer["rate_lbin_per_turn"] == pytest.approx(2000 / answer["active_coils"])
 
 
-@pytest.mark.parametrize(("kind", "text"), [("rates", RATES), ("van", VAN)])
+@pytest.mark.parametrize(("kind", "text"), [("rates", RATES), ("van", VAN), ("parts", "part,count\nRoller,12\n")])
 def test_what_goes_out_as_csv_comes_in_again(lead, kind, text):
     load(lead, kind, text)
     before = ShopList.objects.get(shop=lead.shop).rows

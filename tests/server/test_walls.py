@@ -14,7 +14,7 @@ from server.doors.models import Change, Door
 from server.followups.models import FollowUp
 from server.people.models import Person, Shop
 from server.site.api import api
-from server.stock.models import ShopList
+from server.stock.models import CallStock, Kept, ShopList, StockItem, StockMove
 from tests.server.conftest import Api, CallOver
 
 OPEN = {("get", "/api/session"), ("post", "/api/session"), ("post", "/api/first-run"), ("get", "/api/calendar/{secret}/bookings.ics")}
@@ -34,6 +34,8 @@ OWN_SHOP = {
     "/api/import",
     "/api/stock",
     "/api/stock/{kind}",
+    "/api/van",
+    "/api/van/moves",
 }
 
 
@@ -50,6 +52,7 @@ def walk(client, method, path, key):
         "/api/doors/{key}/calls": {"key": str(uuid.uuid4())},
         "/api/doors/{key}/bench": {"key": str(uuid.uuid4()), "address": "/bench/springs", "title": "Springs", "says": ""},
         "/api/stock/{kind}": {"file_name": "van.csv", "text": "wire_in,inside_diameter_in,length_in,count\n.225,2,60,1\n"},
+        "/api/van/moves": {"id": str(uuid.uuid4()), "why": "restocked", "part": "Roller", "pieces": 1},
         "/api/doors/{key}/put-away": {"version": 1, "reason": "Taken away"},
         "/api/doors/{key}/merge": {"version": 1, "other": str(uuid.uuid4()), "other_version": 1},
         "/api/doors/{key}/bookings": {"key": str(uuid.uuid4()), "day": date.today().isoformat()},
@@ -135,7 +138,9 @@ def test_two_shops_may_hold_the_same_keys(technician, stranger, door):
     assert Api(technician).get(f"/doors/{door.key}").json()["name"] == door.name
 
 
-@pytest.mark.parametrize("model", [Door, Change, Call, Entry, ShopList, BenchSheet, Booking, FollowUp])
+@pytest.mark.parametrize(
+    "model", [Door, Change, Call, Entry, ShopList, StockItem, StockMove, CallStock, Kept, BenchSheet, Booking, FollowUp]
+)
 def test_a_query_that_forgets_the_shop_fails_instead_of_leaking(technician, stranger, door, model):
     with scope():
         for ask in (model.objects.all, model.objects.count, model.objects.exists, lambda: model.objects.filter(pk=1), model.objects.first):

@@ -1309,11 +1309,51 @@ export interface paths {
         };
         /**
          * Shop List Csv
-         * @description A list as the CSV that would load it again.
+         * @description A list as the CSV that would load it again: of the van what is there now.
          */
         get: operations["shop_list_csv"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/van": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Van Now
+         * @description What is on the van, what of it is kept for which call, and what came and went last.
+         */
+        get: operations["van"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/van/moves": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Move Stock
+         * @description Restock, take out, or count; posting the same id again changes nothing.
+         */
+        post: operations["move_stock"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2334,6 +2374,8 @@ export interface components {
             outcomes: components["schemas"]["OutcomeState"][];
             /** Proofs */
             proofs: components["schemas"]["ProofState"][];
+            /** Parts Used */
+            parts_used: components["schemas"]["UsedPart"][];
             /** Stages */
             stages: components["schemas"]["Stage"][];
             /** To Close */
@@ -2660,6 +2702,20 @@ export interface components {
             field: string;
             /** Text */
             text: string;
+        };
+        /**
+         * UsedPart
+         * @description Parts that went into the door; `entry` is what takes them back.
+         */
+        UsedPart: {
+            /** Entry */
+            entry: string;
+            /** Part */
+            part: string;
+            /** Pieces */
+            pieces: number;
+            /** Words */
+            words: string;
         };
         /**
          * Work
@@ -4076,7 +4132,25 @@ export interface components {
             /** Id */
             id: string;
             /** Body */
-            body: components["schemas"]["Complaint"] | components["schemas"]["GateSet"] | components["schemas"]["Found"] | components["schemas"]["Checked"] | components["schemas"]["FactSet"] | components["schemas"]["Cured"] | components["schemas"]["Chosen"] | components["schemas"]["Aimed"] | components["schemas"]["Moved"] | components["schemas"]["Slack"] | components["schemas"]["StillWound"] | components["schemas"]["Stopped"] | components["schemas"]["TakenOff"] | components["schemas"]["PutOn"] | components["schemas"]["BalanceReading"] | components["schemas"]["ProofMade"] | components["schemas"]["Stepped"] | components["schemas"]["PassedOver"] | components["schemas"]["Left"] | components["schemas"]["Withdrawn"] | components["schemas"]["Disconnected"] | components["schemas"]["Closed"] | components["schemas"]["Abandoned"] | components["schemas"]["Measured"] | components["schemas"]["Picked"] | components["schemas"]["Again"];
+            body: components["schemas"]["Complaint"] | components["schemas"]["GateSet"] | components["schemas"]["Found"] | components["schemas"]["Checked"] | components["schemas"]["FactSet"] | components["schemas"]["Cured"] | components["schemas"]["Chosen"] | components["schemas"]["Aimed"] | components["schemas"]["Moved"] | components["schemas"]["Slack"] | components["schemas"]["StillWound"] | components["schemas"]["Stopped"] | components["schemas"]["TakenOff"] | components["schemas"]["PutOn"] | components["schemas"]["BalanceReading"] | components["schemas"]["ProofMade"] | components["schemas"]["Stepped"] | components["schemas"]["PassedOver"] | components["schemas"]["PartUsed"] | components["schemas"]["Left"] | components["schemas"]["Withdrawn"] | components["schemas"]["Disconnected"] | components["schemas"]["Closed"] | components["schemas"]["Abandoned"] | components["schemas"]["Measured"] | components["schemas"]["Picked"] | components["schemas"]["Again"];
+        };
+        /**
+         * PartUsed
+         * @description Parts that went into the door, beside what carries it.
+         */
+        PartUsed: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "part_used";
+            /** Part */
+            part: string;
+            /**
+             * Pieces
+             * @default 1
+             */
+            pieces?: number;
         };
         /**
          * PassedOver
@@ -4812,6 +4886,12 @@ export interface components {
             length_in: number;
             /** Count */
             count: number;
+            /**
+             * Hand
+             * @default
+             * @enum {string}
+             */
+            hand?: "" | "left" | "right";
         };
         /**
          * TorsionQuestion
@@ -5807,7 +5887,7 @@ export interface components {
          */
         CallAnswer: {
             /** Events */
-            events: (components["schemas"]["Complaint"] | components["schemas"]["GateSet"] | components["schemas"]["Found"] | components["schemas"]["Checked"] | components["schemas"]["FactSet"] | components["schemas"]["Cured"] | components["schemas"]["Chosen"] | components["schemas"]["Aimed"] | components["schemas"]["Moved"] | components["schemas"]["Slack"] | components["schemas"]["StillWound"] | components["schemas"]["Stopped"] | components["schemas"]["TakenOff"] | components["schemas"]["PutOn"] | components["schemas"]["BalanceReading"] | components["schemas"]["ProofMade"] | components["schemas"]["Stepped"] | components["schemas"]["PassedOver"] | components["schemas"]["Left"] | components["schemas"]["Withdrawn"] | components["schemas"]["Disconnected"] | components["schemas"]["Closed"] | components["schemas"]["Abandoned"] | components["schemas"]["MeasuredValue"] | components["schemas"]["TrimmedWhole"])[];
+            events: (components["schemas"]["Complaint"] | components["schemas"]["GateSet"] | components["schemas"]["Found"] | components["schemas"]["Checked"] | components["schemas"]["FactSet"] | components["schemas"]["Cured"] | components["schemas"]["Chosen"] | components["schemas"]["Aimed"] | components["schemas"]["Moved"] | components["schemas"]["Slack"] | components["schemas"]["StillWound"] | components["schemas"]["Stopped"] | components["schemas"]["TakenOff"] | components["schemas"]["PutOn"] | components["schemas"]["BalanceReading"] | components["schemas"]["ProofMade"] | components["schemas"]["Stepped"] | components["schemas"]["PassedOver"] | components["schemas"]["PartUsed"] | components["schemas"]["Left"] | components["schemas"]["Withdrawn"] | components["schemas"]["Disconnected"] | components["schemas"]["Closed"] | components["schemas"]["Abandoned"] | components["schemas"]["MeasuredValue"] | components["schemas"]["TrimmedWhole"])[];
             state: components["schemas"]["CallState"];
             /** Refused */
             refused: components["schemas"]["Refused"][];
@@ -5891,7 +5971,7 @@ export interface components {
              */
             record?: components["schemas"]["DoorRecord"];
             /** Commands */
-            commands: (components["schemas"]["Complaint"] | components["schemas"]["GateSet"] | components["schemas"]["Found"] | components["schemas"]["Checked"] | components["schemas"]["FactSet"] | components["schemas"]["Cured"] | components["schemas"]["Chosen"] | components["schemas"]["Aimed"] | components["schemas"]["Moved"] | components["schemas"]["Slack"] | components["schemas"]["StillWound"] | components["schemas"]["Stopped"] | components["schemas"]["TakenOff"] | components["schemas"]["PutOn"] | components["schemas"]["BalanceReading"] | components["schemas"]["ProofMade"] | components["schemas"]["Stepped"] | components["schemas"]["PassedOver"] | components["schemas"]["Left"] | components["schemas"]["Withdrawn"] | components["schemas"]["Disconnected"] | components["schemas"]["Closed"] | components["schemas"]["Abandoned"] | components["schemas"]["Measured"] | components["schemas"]["Picked"] | components["schemas"]["Again"])[];
+            commands: (components["schemas"]["Complaint"] | components["schemas"]["GateSet"] | components["schemas"]["Found"] | components["schemas"]["Checked"] | components["schemas"]["FactSet"] | components["schemas"]["Cured"] | components["schemas"]["Chosen"] | components["schemas"]["Aimed"] | components["schemas"]["Moved"] | components["schemas"]["Slack"] | components["schemas"]["StillWound"] | components["schemas"]["Stopped"] | components["schemas"]["TakenOff"] | components["schemas"]["PutOn"] | components["schemas"]["BalanceReading"] | components["schemas"]["ProofMade"] | components["schemas"]["Stepped"] | components["schemas"]["PassedOver"] | components["schemas"]["PartUsed"] | components["schemas"]["Left"] | components["schemas"]["Withdrawn"] | components["schemas"]["Disconnected"] | components["schemas"]["Closed"] | components["schemas"]["Abandoned"] | components["schemas"]["Measured"] | components["schemas"]["Picked"] | components["schemas"]["Again"])[];
         };
         /**
          * PlaceOut
@@ -5997,7 +6077,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "rates" | "van";
+            kind: "rates" | "van" | "parts";
             /** File Name */
             file_name: string;
             /** Rows */
@@ -6019,6 +6099,100 @@ export interface components {
             file_name: string;
             /** Text */
             text: string;
+        };
+        /**
+         * ItemOut
+         * @description An item of the van: how many pieces are there, and where those that are kept go.
+         */
+        ItemOut: {
+            /**
+             * Key
+             * Format: uuid
+             */
+            key: string;
+            /** Words */
+            words: string;
+            /** Is Part */
+            is_part: boolean;
+            /** Pieces */
+            pieces: number;
+            /** Kept For */
+            kept_for: string[];
+        };
+        /**
+         * MoveOut
+         * @description A move, in words.
+         */
+        MoveOut: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** By */
+            by: string;
+            /** Words */
+            words: string;
+            /** Pieces */
+            pieces: number;
+            /** Why */
+            why: string;
+            /** Where */
+            where: string;
+        };
+        /**
+         * VanOut
+         * @description What is on the van, springs first, and its last moves, newest first.
+         */
+        VanOut: {
+            /** Items */
+            items: components["schemas"]["ItemOut"][];
+            /** Moves */
+            moves: components["schemas"]["MoveOut"][];
+        };
+        /**
+         * NewMove
+         * @description Pieces that came or went, or were counted, under an id the client made: of an item, of a spring as typed, or of a part by name.
+         */
+        NewMove: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * Why
+             * @enum {string}
+             */
+            why: "restocked" | "taken_out" | "counted";
+            /** Pieces */
+            pieces: number;
+            /** Item */
+            item?: string | null;
+            spring?: components["schemas"]["TypedSpring"] | null;
+            /**
+             * Part
+             * @default
+             */
+            part?: string;
+        };
+        /**
+         * TypedSpring
+         * @description A spring as it is typed, in the trade's notation; `hand` empty where nobody looked.
+         */
+        TypedSpring: {
+            /** Wire In */
+            wire_in: string;
+            /** Inside Diameter In */
+            inside_diameter_in: string;
+            /** Length In */
+            length_in: string;
+            /**
+             * Hand
+             * @default
+             * @enum {string}
+             */
+            hand?: "" | "left" | "right";
         };
         /**
          * Merge
@@ -14113,7 +14287,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                kind: "rates" | "van";
+                kind: "rates" | "van" | "parts";
             };
             cookie?: never;
         };
@@ -14229,7 +14403,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                kind: "rates" | "van";
+                kind: "rates" | "van" | "parts";
             };
             cookie?: never;
         };
@@ -14339,7 +14513,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                kind: "rates" | "van";
+                kind: "rates" | "van" | "parts";
             };
             cookie?: never;
         };
@@ -14353,6 +14527,228 @@ export interface operations {
                 content: {
                     "text/csv": string;
                 };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    van: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["VanOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    move_stock: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewMove"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Unauthorized */
             401: {

@@ -39,7 +39,14 @@ export function TakeReading({ call, takeFocus }: { call: Call; takeFocus: boolea
     if (takeFocus) panel.current?.focus({ preventScroll: true });
   }, [takeFocus]);
   return (
-    <Panel ref={panel} tabIndex={-1} className="asked" role="group" aria-label="Take a reading">
+    <Panel
+      ref={panel}
+      tabIndex={-1}
+      className="asked"
+      role="group"
+      aria-label="Take a reading"
+      aria-busy={balance.isFetching}
+    >
       <OneOf label="How it is read" flow value={way} pick={setWay} options={WAYS} />
       <h3>
         {way === 'toss'

@@ -1,0 +1,229 @@
+"""The van: what is on it, what is kept for which call, and every move, each in one transaction under the items' locks."""
+
+import uuid
+from collections import Counter
+from collections.abc import Mapping, Sequence
+from datetime import datetime
+
+from django.db.models import QuerySet
+from django.http import Http404
+from django.utils import timezone
+from pydantic import Field
+
+from hinge.call.needs import Needs
+from hinge.document import Document
+from hinge.errors import BadInput, HingeError, OutOfRange, OutOfStep
+from hinge.measure.fields import Value, read_field
+from hinge.springs.vanstock import MOST_PIECES, Hand, StockPart, StockSpring, Wanted, take
+from hinge.springs.words import size_words
+from server.config.asked import Asked
+from server.config.transactions import mutation
+from server.people.models import Person
+from server.stock.models import CallStock, Kept, StockItem, StockMove
+
+SIZES = ("part", "wire_in", "inside_diameter_in", "length_in", "hand")
+MOST_PARTS = 9999
+Why = StockMove.Why
+
+
+class TypedSpring(Asked):
+    """A spring as it is typed, in the trade's notation; `hand` empty where nobody looked."""
+
+    wire_in: str = Field(max_length=40)
+    inside_diameter_in: str = Field(max_length=40)
+    length_in: str = Field(max_length=40)
+    hand: Hand = ""
+
+    def sizes(self) -> Mapping[str, object]:
+        """Its sizes [in]. Raises a HingeError naming what does not read."""
+        return {name: self._read(name) for name in ("wire_in", "inside_diameter_in", "length_in")} | {"hand": self.hand}
+
+    def _read(self, name: str) -> Value:
+        try:
+            return read_field(name, getattr(self, name))
+        except HingeError as wrong:
+            raise type(wrong)(wrong.message, f"spring.{name}", wrong.value, wrong.allowed, wrong.unit) from wrong
+
+
+def springs() -> QuerySet[StockItem]:
+    """The springs on the van, those of which there are none among them."""
+    return StockItem.objects.filter(part="").order_by("wire_in", "inside_diameter_in", "length_in", "hand")
+
+
+def parts() -> QuerySet[StockItem]:
+    """The parts on the van."""
+    return StockItem.objects.exclude(part="").order_by("part")
+
+
+def words_of(item: StockItem) -> str:
+    """An item as it is asked for across the bench."""
+    if item.part:
+        return item.part
+    hand = f", {item.hand}-hand wound" if item.hand else ""
+    return f"{size_words(item.wire_in, item.inside_diameter_in, item.length_in)}{hand}"
+
+
+def kept_for() -> dict[int, list[str]]:
+    """Where the pieces of each item that are kept go to, a place for each piece."""
+    found = dict[int, list[str]]()
+    for one in Kept.objects.select_related("of").order_by("pk"):
+        found.setdefault(one.item_id, []).append(one.of.where)
+    return found
+
+
+def free_for(call_key: uuid.UUID | None) -> tuple[list[StockSpring], list[tuple[StockSpring, str]]]:
+    """The springs a call may take, and those kept for others, each with where it is kept for."""
+    items = {item.pk: item for item in springs()}
+    others = [one for one in Kept.objects.select_related("of") if one.of.call_key != call_key and one.item_id in items]
+    taken = Counter(one.item_id for one in others)
+    free = [_spring(item, item.pieces - taken[pk]) for pk, item in items.items() if item.pieces > taken[pk]]
+    return free, [(_spring(items[one.item_id], 1), one.of.where) for one in others]
+
+
+def follow(person: Person, call_key: uuid.UUID, where: str, needs: Needs, moment: datetime) -> None:
+    """Bring the van in line with what a call needs: keep what it plans, take out what it fitted and used.
+
+    Part of the transaction that entered it. What the van lacks is not kept: it comes from elsewhere.
+    """
+    items = list(StockItem.objects.select_for_update().order_by("pk"))
+    of, _ = CallStock.objects.select_for_update().get_or_create(shop=person.shop, call_key=call_key, defaults={"where": where})
+    if len(needs.fitted) > of.fitted:
+        _use(person, of, items, moment)
+        of.fitted, of.planned = len(needs.fitted), []
+    planned = [vars(one) for one in needs.planned]
+    if planned != of.planned:
+        of.kept.all().delete()
+        of.planned = planned
+    _parts(person, of, items, dict(needs.parts), moment)
+    of.save()
+    _serve(items)
+
+
+def _use(person: Person, of: CallStock, items: list[StockItem], moment: datetime) -> None:
+    """What was kept for what is on the door now leaves the van; of what was cut, the rest goes back."""
+    by_pk = {item.pk: item for item in items}
+    for one in of.kept.all():
+        item = by_pk[one.item_id]
+        _move(person, item, -1, Why.USED, moment, of)
+        if one.rest_in:
+            rest = _item({**{name: getattr(item, name) for name in SIZES}, "length_in": one.rest_in}, person, items)
+            _move(person, rest, 1, Why.CUT, moment, of)
+    of.kept.all().delete()
+
+
+def _serve(items: list[StockItem]) -> None:
+    """Keep what is free for the plans that lack springs, the one that was made first before the others."""
+    for of in CallStock.objects.exclude(planned=[]).prefetch_related("kept").order_by("pk"):
+        if sum(one.springs for one in of.kept.all()) < len(of.planned):
+            of.kept.all().delete()
+            taken = Counter(Kept.objects.values_list("item_id", flat=True))
+            there = [item for item in items if not item.part and item.pieces > taken[item.pk]]
+            takes = take([_spring(item, item.pieces - taken[item.pk]) for item in there], [Wanted(**one) for one in of.planned])
+            Kept.objects.bulk_create(Kept(of=of, item=there[one.place], springs=one.springs, rest_in=one.rest_in) for one in takes)
+
+
+def _parts(person: Person, of: CallStock, items: list[StockItem], used: dict[str, int], moment: datetime) -> None:
+    """Parts used on the call and not taken out yet leave the van; those taken back come back."""
+    there = {item.part.casefold(): item for item in items if item.part}
+    for name in {*used, *of.parts}:
+        more, item = used.get(name, 0) - of.parts.get(name, 0), there.get(name.casefold())
+        if more and item:
+            _move(person, item, -more, Why.USED if more > 0 else Why.PUT_BACK, moment, of)
+    of.parts = used
+
+
+@mutation
+def move(person: Person, client_id: uuid.UUID, sizes: Mapping[str, object] | uuid.UUID, pieces: int, why: StockMove.Why) -> StockItem:
+    """Restock, take out, or count an item, by its key or its sizes; the same client id again changes nothing. Raises OutOfRange."""
+    items = list(StockItem.objects.select_for_update().order_by("pk"))
+    repeated = StockMove.objects.filter(client_id=client_id).select_related("item").first()
+    if repeated:
+        if (repeated.why, isinstance(sizes, uuid.UUID) and repeated.item.key != sizes) != (why, False):
+            raise OutOfStep("This id was used for another move.", "id", str(client_id))
+        return repeated.item
+    if sizes == {"part": ""}:
+        raise BadInput("Say what came or went.", "part", "", "an item, a spring, or a part's name")
+    item = _of_key(sizes, items) if isinstance(sizes, uuid.UUID) else _item(sizes, person, items)
+    most = MOST_PARTS if item.part else MOST_PIECES
+    after = {Why.RESTOCKED: item.pieces + pieces, Why.TAKEN_OUT: item.pieces - pieces}.get(why, pieces)
+    if not 0 <= after <= most:
+        raise OutOfRange(f"There would be {after} pieces on the van.", "pieces", pieces, f"0 to {most} there", "pieces")
+    _move(person, item, after - item.pieces, why, timezone.now(), client_id=client_id)
+    _serve(items)
+    return item
+
+
+def load(person: Person, rows: Sequence[Document]) -> None:
+    """Bring the springs, or the parts, to what a list says; what it does not name is not there. Part of the list's transaction."""
+    items, moment = list(StockItem.objects.select_for_update().order_by("pk")), timezone.now()
+    counts = Counter[int]()
+    for row in rows:
+        if isinstance(row, StockSpring | StockPart):
+            counts[_item(row.model_dump(exclude={"count"}), person, items).pk] += row.count
+    of_parts = any(isinstance(row, StockPart) for row in rows)
+    for item in items:
+        if bool(item.part) == of_parts:
+            _move(person, item, counts[item.pk] - item.pieces, Why.LOADED, moment)
+    _serve(items)
+
+
+def clear(person: Person, of_parts: bool) -> None:
+    """Do without the springs, or the parts. Part of the list's transaction."""
+    for item in StockItem.objects.select_for_update().order_by("pk"):
+        if bool(item.part) == of_parts:
+            _move(person, item, -item.pieces, Why.TAKEN_OUT, timezone.now())
+
+
+def _of_key(key: uuid.UUID, items: list[StockItem]) -> StockItem:
+    try:
+        return next(one for one in items if one.key == key)
+    except StopIteration:
+        raise Http404 from None
+
+
+def _item(sizes: Mapping[str, object], person: Person, items: list[StockItem]) -> StockItem:
+    """The item of this size, made where there is none; `items` are all there are."""
+    full = {"part": "", "wire_in": 0.0, "inside_diameter_in": 0.0, "length_in": 0.0, "hand": "", **sizes}
+    for one in items:
+        if all(_same(getattr(one, name), value) for name, value in full.items()):
+            return one
+    items.append(StockItem.objects.create(shop=person.shop, **full))
+    return items[-1]
+
+
+def _same(one: object, other: object) -> bool:
+    """Names that differ only in case are one name."""
+    return one.casefold() == other.casefold() if isinstance(one, str) and isinstance(other, str) else one == other
+
+
+def _move(
+    person: Person,
+    item: StockItem,
+    pieces: int,
+    why: StockMove.Why,
+    moment: datetime,
+    of: CallStock | None = None,
+    client_id: uuid.UUID | None = None,
+) -> None:
+    """Move so many pieces; the van never holds fewer than none, whatever was counted."""
+    pieces = max(pieces, -item.pieces)
+    if not pieces and client_id is None:
+        return
+    item.pieces += pieces
+    item.save(update_fields=["pieces"])
+    StockMove.objects.create(
+        shop=person.shop,
+        item=item,
+        client_id=client_id,
+        pieces=pieces,
+        why=why,
+        call_key=of.call_key if of else None,
+        where=of.where if of else "",
+        by=person,
+        at=moment,
+    )
+
+
+def _spring(item: StockItem, count: int) -> StockSpring:
+    sizes = {name: getattr(item, name) for name in SIZES if name != "part"}
+    return StockSpring.model_construct(**sizes, count=count)

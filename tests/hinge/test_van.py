@@ -1,0 +1,104 @@
+"""What is taken of the van for a call: never more than there is, nothing cut twice, the hand right."""
+
+from collections import Counter
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from hinge.call.needs import needs_of
+from hinge.call.steps import procedures_of
+from hinge.errors import BadInput
+from hinge.springs.lists import Lists
+from hinge.springs.vanstock import CUT_LOSS_IN, LEAST_REST_IN, StockSpring, Take, Wanted, parse_parts, take
+from tests.hinge.calls import SPRING, Running
+
+PLAN = {"springs": [SPRING], "quarter_turns": 30}
+WIRES, LENGTHS, HANDS = (0.207, 0.225), (18.0, 27.5, 30.0, 60.0), ("", "left", "right")
+STOCK = st.lists(
+    st.builds(
+        lambda wire, length, hand, count: StockSpring(wire_in=wire, inside_diameter_in=2, length_in=length, hand=hand, count=count),
+        st.sampled_from(WIRES), st.sampled_from(LENGTHS), st.sampled_from(HANDS), st.integers(1, 3),
+    ),
+    max_size=5,
+)  # fmt: skip
+WANTED = st.lists(st.builds(Wanted, st.sampled_from(WIRES), st.just(2.0), st.sampled_from(LENGTHS[:3]), st.sampled_from(HANDS)), max_size=4)
+
+
+def bar(length_in, count=1, hand=""):
+    return StockSpring(wire_in=0.207, inside_diameter_in=2, length_in=length_in, count=count, hand=hand)
+
+
+def want(length_in, hand=""):
+    return Wanted(0.207, 2, length_in, hand)
+
+
+@given(STOCK, WANTED)
+def test_never_more_is_taken_than_there_is_and_no_inch_twice(stock, wanted):
+    takes = take(stock, wanted)
+    for place, pieces in Counter(one.place for one in takes).items():
+        assert pieces <= stock[place].count
+    assert sum(one.springs for one in takes) <= len(wanted)
+    for one in takes:
+        long = stock[one.place].length_in
+        assert one.springs * (min(LENGTHS) + CUT_LOSS_IN if one.cut else 0) + one.rest_in <= long
+        assert one.rest_in == 0 or LEAST_REST_IN <= one.rest_in < long
+
+
+@given(STOCK, WANTED)
+def test_what_is_lacking_is_not_there_in_any_way(stock, wanted):
+    """Once the takes are gone, nothing left over would have served: for a single spring that is all there is to find."""
+    for one in wanted:
+        fits = [
+            here for here in stock
+            if here.wire_in == one.wire_in and (not here.hand or not one.hand or here.hand == one.hand)
+            and (here.length_in == one.length_in or here.length_in >= one.length_in + CUT_LOSS_IN)
+        ]  # fmt: skip
+        assert bool(take(stock, [one])) == bool(fits)
+
+
+def test_the_right_length_goes_before_a_cut_and_a_short_one_before_a_long_one():
+    assert take([bar(60), bar(27.5)], [want(27.5)]) == [Take(1, 1)]
+    assert take([bar(60), bar(30)], [want(27.5)]) == [Take(1, 1, cut=True, rest_in=0)]
+    assert take([bar(60)], [want(27.5), want(27.5)]) == [Take(0, 2, cut=True, rest_in=0)]
+    assert take([bar(60)], [want(27.5)]) == [Take(0, 1, cut=True, rest_in=32)]
+
+
+def test_a_pair_asks_for_one_of_each_hand():
+    call = Running().measured()
+    call.say("chosen", **PLAN)
+    assert [one.hand for one in needs_of(call.call).planned] == ["right", "left"]
+    size = needs_of(call.call).planned[0]
+    both = [
+        StockSpring(wire_in=size.wire_in, inside_diameter_in=size.inside_diameter_in, length_in=size.length_in, count=2, hand=hand)
+        for hand in ("left", "right")
+    ]
+    assert [both[one.place].hand for one in take(both, needs_of(call.call).planned)] == ["left", "right"]
+    assert len(take(both[:1], needs_of(call.call).planned)) == 1
+
+    def said(*van, kept=()):
+        return procedures_of(call.call, lists=Lists(van=van, kept=kept)).procedures[0].van
+
+    assert said(*both) == "The springs are in the van."
+    assert said(both[0]) == "Only 1 of the 2 springs is in the van: bring what lacks first."
+    lacks = said(kept=((both[1], "Net loft"),))
+    assert lacks == "None of the 2 springs is in the van: bring what lacks first. Others are kept for Net loft."
+    assert said() == ""
+
+
+def test_needs_follow_the_call():
+    call = Running().measured()
+    assert needs_of(call.call).planned == ()
+    call.say("chosen", **PLAN)
+    pick = call.call.plans[-1][1].entry
+    call.say("withdrawn", entry=pick, reason="")
+    assert needs_of(call.call).planned == ()
+    fitted = Running().chosen()
+    assert needs_of(fitted.call).planned == ()
+    assert len(needs_of(fitted.call).fitted) == 2
+
+
+def test_a_part_stands_in_the_list_once():
+    assert [row.count for row in parse_parts("part,count\nRoller,12\nCable pair,3\n")] == [12, 3]
+    with pytest.raises(BadInput, match="stands in the list already"):
+        parse_parts("part,count\nRoller,12\nroller,3\n")

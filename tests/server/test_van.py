@@ -1,0 +1,222 @@
+"""The van follows the calls: kept for a plan, used once it is on, cut to length; nothing is lost or given twice."""
+
+import threading
+import uuid
+from functools import partial
+
+import pytest
+from django.db import connections
+from django.db.models import Sum
+from django_scopes import scope
+from hypothesis import Phase
+from hypothesis import settings as how
+from hypothesis import strategies as st
+from hypothesis.stateful import RuleBasedStateMachine, invariant, rule, run_state_machine_as_test
+
+from server.doors.models import Door
+from server.stock import van
+from server.stock.models import Kept, StockItem, StockMove
+from tests.hinge.calls import MEASURES, SPRING
+from tests.server.conftest import Api, CallOver
+
+PAIR = "wire_in,inside_diameter_in,length_in,count,hand\n0.207,2,27.5,1,left\n0.207,2,27.5,1,right\n"
+PLAN = {"springs": [SPRING], "quarter_turns": 2}
+
+
+def load(person, text, kind="van"):
+    answer = Api(person).send("PUT", f"/stock/{kind}", {"file_name": "van.csv", "text": text})
+    assert answer.status_code == 200, answer.content
+
+
+def on_van(person):
+    return {one["words"]: (one["pieces"], one["kept_for"]) for one in Api(person).get("/van").json()["items"]}
+
+
+def move(person, **said):
+    return Api(person).post("/van/moves", {"id": str(uuid.uuid4())} | said)
+
+
+def measured_at(technician, shop, name):
+    call = CallOver(Api(technician), Door.objects.create(shop=shop, name=name))
+    for field, typed in MEASURES.items():
+        call.must("measured", field=field, typed=typed)
+    return call
+
+
+def van_words(call):
+    return call.api.get(f"/calls/{call.key}/procedures").json()["procedures"][0]["van"]
+
+
+def sums_agree():
+    """What is there is the sum of what came and went."""
+    for item in StockItem.objects.annotate(sum=Sum("moves__pieces")):
+        assert (item.sum or 0) == item.pieces >= 0, item
+
+
+def test_the_last_pair_goes_to_one_call_and_the_other_is_told(lead, technician, shop):
+    load(lead, PAIR)
+    first, second = measured_at(technician, shop, "Net loft"), measured_at(technician, shop, "Rope store")
+    pick = first.must("chosen", **PLAN)["chosen"]["entry"]
+    second.must("chosen", **PLAN)
+    assert van_words(first) == "The springs are in the van."
+    assert van_words(second) == "None of the 2 springs is in the van: bring what lacks first. Others are kept for Net loft."
+    assert [kept for _, kept in on_van(technician).values()] == [["Net loft"], ["Net loft"]]
+    first.must("withdrawn", entry=pick, reason="another set")
+    assert van_words(second) == "The springs are in the van.", "what was given up is kept for whoever waits"
+    first.must("chosen", **PLAN)
+    assert van_words(first).endswith("Others are kept for Rope store.")
+    load(lead, PAIR.replace(",1,", ",2,"))
+    assert van_words(first) == "The springs are in the van.", "and what comes in, for whoever waits then"
+    assert Kept.objects.count() == 4
+    sums_agree()
+
+
+def test_what_is_on_the_door_has_left_the_van_and_the_rest_of_what_was_cut_is_back(lead, technician, door):
+    load(lead, "wire_in,inside_diameter_in,length_in,count\n0.207,2,64,2\n")
+    call = CallOver(Api(technician), door).ready_to_wind()
+    assert on_van(lead) == {'0.207 × 2" × 64"': (1, []), '0.207 × 2" × 8"': (1, [])}, "one piece gave both"
+    last = Api(lead).get("/van").json()["moves"]
+    assert [(one["pieces"], one["why"], one["where"]) for one in last[:2]] == [
+        (1, "left of one that was cut", "Net loft"),
+        (-1, "used on a call", "Net loft"),
+    ]
+    assert call.state.set_up is False
+    sums_agree()
+
+
+def test_parts_leave_the_van_once_and_come_back_when_that_was_a_slip(lead, technician, door):
+    load(lead, "part,count\nRoller,12\nCable pair,1\n", kind="parts")
+    call, entry = CallOver(Api(technician), door), str(uuid.uuid4())
+    for _ in range(2):
+        assert call.enter("part_used", entry, part="roller", pieces=10).status_code == 200
+    assert on_van(lead)["Roller"] == (2, [])
+    call.must("part_used", part="Strut from the yard")
+    call.must("withdrawn", entry=entry, reason="a slip")
+    assert on_van(lead)["Roller"] == (12, [])
+    assert [one.part for one in call.state.parts_used] == ["Strut from the yard"]
+    call.must("part_used", part="Cable pair", pieces=3)
+    assert "Cable pair" not in on_van(lead), "never fewer than none"
+    sums_agree()
+
+
+def test_restocked_counted_and_taken_out(technician, lead):
+    of = {"spring": {"wire_in": ".225", "inside_diameter_in": "2", "length_in": "32 1/2", "hand": "left"}}
+    sent = {"id": str(uuid.uuid4()), "why": "restocked", "pieces": 3} | of
+    for _ in range(2):
+        assert Api(technician).post("/van/moves", sent).status_code == 204
+    assert on_van(lead) == {'0.225 × 2" × 32 1/2", left-hand wound': (3, [])}
+    key = Api(lead).get("/van").json()["items"][0]["key"]
+    assert move(technician, why="taken_out", pieces=4, item=key).json()["error"] == {
+        "code": "out_of_range", "message": "There would be -1 pieces on the van.", "field": "pieces", "value": 4,
+        "allowed": "0 to 200 there", "unit": "pieces", "current": None,
+    }  # fmt: skip
+    assert move(technician, why="counted", pieces=2, item=key).status_code == 204
+    assert (
+        move(technician, why="restocked", pieces=1, spring=of["spring"] | {"wire_in": "thick"}).json()["error"]["field"] == "spring.wire_in"
+    )
+    assert move(technician, why="restocked", pieces=1).status_code == 422
+    assert Api(technician).post("/van/moves", sent | {"why": "counted"}).status_code == 409
+    assert on_van(lead) == {'0.225 × 2" × 32 1/2", left-hand wound': (2, [])}
+    sums_agree()
+
+
+def test_a_call_that_ends_gives_back_what_was_kept(lead, technician, shop):
+    load(lead, PAIR)
+    call = measured_at(technician, shop, "Net loft")
+    call.must("chosen", **PLAN)
+    assert Kept.objects.count() == 2
+    call.must("withdrawn", entry=call.state.chosen.entry, reason="")
+    call.must("abandoned", reason="the wrong door")
+    assert Kept.objects.count() == 0
+
+
+@pytest.mark.django_db(transaction=True)
+def test_two_technicians_pick_the_last_pair_at_once(lead, technician, shop):
+    load(lead, PAIR)
+    calls = [measured_at(technician, shop, name) for name in ("Net loft", "Rope store", "Ice house")]
+    start = threading.Barrier(len(calls))
+
+    def run(call):
+        try:
+            start.wait()
+            with scope(shop=shop.pk):
+                call.must("chosen", **PLAN)
+        finally:
+            connections.close_all()
+
+    threads = [threading.Thread(target=partial(run, call)) for call in calls]
+    for thread in threads:
+        thread.start()
+    for thread in threads:
+        thread.join()
+    said = sorted(van_words(call) for call in calls)
+    assert said[-1] == "The springs are in the van."
+    assert [one.split(":")[0] for one in said[:-1]] == ["None of the 2 springs is in the van"] * 2
+    assert Kept.objects.count() == 2
+    sums_agree()
+
+
+def test_whatever_happens_no_piece_is_lost_or_given_twice(lead, technician, shop):
+    """Calls that pick, take back, fit and use, and a van that is restocked, counted and loaded between."""
+    rounds = iter(range(10_000))
+
+    class Van(RuleBasedStateMachine):
+        def __init__(self):
+            super().__init__()
+            for model in (Kept, StockMove, StockItem):
+                model.objects.all().delete()
+            self.calls = [measured_at(technician, shop, f"Door {next(rounds)}") for _ in range(2)]
+            for call in self.calls:
+                call.gates("hands_on", "bars", "letting_down", "taking_off")
+
+        @rule(which=st.integers(0, 1), count=st.sampled_from([1, 2]))
+        def pick(self, which, count):
+            self.calls[which].enter("chosen", springs=[SPRING | {"count": count}], quarter_turns=2)
+
+        @rule(which=st.integers(0, 1))
+        def take_back(self, which):
+            if self.calls[which].state.chosen:
+                self.calls[which].enter("withdrawn", entry=self.calls[which].state.chosen.entry, reason="")
+
+        @rule(which=st.integers(0, 1))
+        def fit(self, which):
+            call = self.calls[which]
+            for part in call.state.parts:
+                call.enter("slack", part=part.part)
+            call.gates("bars", "letting_down", "taking_off")
+            call.enter("taken_off")
+            call.enter("put_on")
+
+        @rule(which=st.integers(0, 1), pieces=st.integers(1, 3))
+        def use(self, which, pieces):
+            self.calls[which].enter("part_used", part="Roller", pieces=pieces)
+
+        @rule(which=st.integers(0, 1))
+        def a_slip(self, which):
+            if self.calls[which].state.parts_used:
+                self.calls[which].enter("withdrawn", entry=self.calls[which].state.parts_used[-1].entry, reason="")
+
+        @rule(length=st.sampled_from(["27 1/2", "40", "60"]), hand=st.sampled_from(["", "left", "right"]), pieces=st.integers(0, 3))
+        def restock(self, length, hand, pieces):
+            of = {"wire_in": ".207", "inside_diameter_in": "2", "length_in": length, "hand": hand}
+            assert move(technician, why="restocked", pieces=pieces, spring=of).status_code == 204
+
+        @rule(text=st.sampled_from([PAIR, "wire_in,inside_diameter_in,length_in,count\n0.207,2,60,3\n"]))
+        def load(self, text):
+            load(lead, text)
+
+        @rule(pieces=st.integers(0, 9))
+        def count_rollers(self, pieces):
+            assert move(technician, why="counted", pieces=pieces, part="Roller").status_code == 204
+
+        @invariant()
+        def nothing_is_lost_or_given_twice(self):
+            sums_agree()
+            with scope(shop=shop.pk):
+                for call in self.calls:
+                    free, _ = van.free_for(uuid.UUID(call.key))
+                    assert all(one.count > 0 for one in free)
+            for call in self.calls:
+                assert call.row.facts().plan or not Kept.objects.filter(of__call_key=call.key).exists()
+
+    run_state_machine_as_test(Van, settings=how(max_examples=6, stateful_step_count=12, deadline=None, phases=[Phase.generate]))
