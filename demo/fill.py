@@ -12,7 +12,7 @@ from django_scopes import scope
 from demo.booked import book
 from demo.follow_ups import keep
 from demo.people import ACCESS, FAMILIES, SECOND_SHOP, SECOND_SHOP_PEOPLE, SHOP, SIZES, STREETS, TOWNS, TRADES, Size
-from demo.unusual import RATES, UNUSUAL, VAN, record_of
+from demo.unusual import PARTS, RATES, UNUSUAL, VAN, record_of
 from demo.visits import Visit, arrive, close, read_balance, read_with_gauge, replace_springs, suggested, visit_at
 from hinge.call.record import DoorRecord, wound
 from hinge.call.shown import record_after
@@ -55,6 +55,7 @@ def fill(past_calls: int = PAST_CALLS) -> None:
     lead = Person.objects.get(shop=shop, role=Person.Role.LEAD)
     with scope(shop=shop.pk):
         load(lead, "van", "van-north.csv", VAN)
+        load(lead, "parts", "parts-north.csv", PARTS)
         load(lead, "rates", "rates-november.csv", RATES)
     for number in range(past_calls):
         started = NEWEST - timedelta(days=(past_calls - number) * 11 + chance.random(), hours=chance.randrange(7))

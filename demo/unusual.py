@@ -83,6 +83,13 @@ VAN = """wire_in,inside_diameter_in,length_in,count
 0.2437,2.625,60,2
 0.273,2.625,96,2
 """
+PARTS = """part,count
+Roller with a short stem,24
+End hinge No. 1,6
+Cable pair for 7 ft,3
+Centre bearing,4
+Bottom bracket pair,2
+"""
 # Made up: the formula's rate per coil, two or three per cent off, as a supplier's own measurements are.
 RATES = """wire_in,inside_diameter_in,length_in,rate_lbin_per_turn,rate_per_coil_lbin_per_turn
 0.207,2,,,2290

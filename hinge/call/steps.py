@@ -47,6 +47,13 @@ class StepState(StepTold):
     reason: str
 
 
+class VanState(BaseModel):
+    """Whether the springs that go on are in the van, in words."""
+
+    words: str
+    lacks: bool
+
+
 class ProcedureState(Plan):
     """A procedure on this call; `now` is the step that comes next, `shut` the gate groups that stand open before it."""
 
@@ -55,7 +62,7 @@ class ProcedureState(Plan):
     now: str
     shut: list[str]
     ways: list[str]
-    van: str
+    van: VanState | None
 
 
 class CallProcedures(BaseModel):
@@ -138,7 +145,7 @@ def _said(procedure: Procedure) -> int:
     return len(procedure.when.model_dump(exclude_defaults=True)) if procedure.when else 0
 
 
-def _state(call: Call, told: ProcedureTold, work: bool, ways: Ways, van: str) -> ProcedureState:
+def _state(call: Call, told: ProcedureTold, work: bool, ways: Ways, van: VanState | None) -> ProcedureState:
     begin, until = _stretch(call, told, work)
     said = {*call.stepped, *call.passed_over}
     lifted = work and any(one.current and not one.before for one in call.readings)
@@ -159,7 +166,7 @@ def _state(call: Call, told: ProcedureTold, work: bool, ways: Ways, van: str) ->
         now=now,
         shut=[group for group in (step.gates if step else []) if not _met(call, group)],
         ways=[f"{schools()[name].title}: {words}" for name, words in way_words(ways).items()],
-        van=van if work else "",
+        van=van if work else None,
     )
 
 
@@ -174,18 +181,20 @@ def _stretch(call: Call, told: ProcedureTold, work: bool) -> tuple[int, int]:
     return max((at + 1 for at in acts if at < place), default=0), last if told.steps[place].does == "lift" else place
 
 
-def _van(call: Call, lists: Lists) -> str:
+def _van(call: Call, lists: Lists) -> VanState | None:
     """Whether the springs of the plan are in the van; nothing where the shop keeps no list, or nothing new goes on."""
     wanted = needs_of(call).planned
     if not wanted or not (lists.van or lists.kept):
-        return ""
+        return None
     takes = take(lists.van, wanted)
     have = sum(one.springs for one in takes)
     if have == len(wanted):
-        return f"The springs are in the van{', to be cut from longer ones' if any(one.cut for one in takes) else ''}."
+        cut = ", to be cut from longer ones" if any(one.cut for one in takes) else ""
+        return VanState(words=f"The springs are in the van{cut}.", lacks=False)
     doors = sorted({door for bar, door in lists.kept if take([bar], wanted)})
     others = f" Others are kept for {' and '.join(doors)}." if doors else ""
-    return f"{f'Only {have}' if have else 'None'} of the {len(wanted)} springs is in the van: bring what lacks first.{others}"
+    said = f"{f'Only {have}' if have else 'None'} of the {len(wanted)} springs is in the van: bring what lacks first.{others}"
+    return VanState(words=said, lacks=True)
 
 
 def _standing(call: Call, name: str, now: str, behind: bool) -> Standing:

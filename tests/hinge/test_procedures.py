@@ -12,8 +12,6 @@ from hinge.procedures.knowledge import Procedure, Step, procedures, schools, ste
 from hinge.procedures.rules import gate_groups
 from hinge.procedures.told import tell
 from hinge.questions.ask import ask
-from hinge.springs.lists import Lists
-from hinge.springs.vanstock import StockSpring
 from tests.hinge.calls import HOLDS, MEASURED, SPRING, Running
 from tests.hinge.machine import HUB, PAIR, RECORDS, STACK
 
@@ -349,22 +347,6 @@ def do(call, told):
             call.held()
         case _:
             call.say("stepped", steps=[told.now])
-
-
-def test_the_plan_says_whether_its_springs_are_in_the_van():
-    call = Running().measured()
-    call.say("chosen", **PLAN)
-    spring = call.call.plan.springs[0]
-
-    def van(length_in, count):
-        size = {"wire_in": spring.wire_in, "inside_diameter_in": spring.inside_diameter_in}
-        stock = StockSpring(**size, length_in=length_in, count=count)
-        return procedures_of(call.call, {}, Lists(van=(stock,))).procedures[0].van
-
-    assert procedures_of(call.call).procedures[0].van == "", "no list, no word"
-    assert van(spring.length_in + 4, 2).startswith("The springs are in the van")
-    assert van(spring.length_in - 1, 2).startswith("The springs are not in the van")
-    assert van(spring.length_in, 1).startswith("The springs are not in the van")
 
 
 def test_a_step_is_a_document():

@@ -77,7 +77,8 @@ def test_a_pair_asks_for_one_of_each_hand():
     assert len(take(both[:1], needs_of(call.call).planned)) == 1
 
     def said(*van, kept=()):
-        return procedures_of(call.call, lists=Lists(van=van, kept=kept)).procedures[0].van
+        told = procedures_of(call.call, lists=Lists(van=van, kept=kept)).procedures[0].van
+        return told.words if told else ""
 
     assert said(*both) == "The springs are in the van."
     assert said(both[0]) == "Only 1 of the 2 springs is in the van: bring what lacks first."

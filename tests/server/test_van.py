@@ -44,7 +44,7 @@ def measured_at(technician, shop, name):
 
 
 def van_words(call):
-    return call.api.get(f"/calls/{call.key}/procedures").json()["procedures"][0]["van"]
+    return call.api.get(f"/calls/{call.key}/procedures").json()["procedures"][0]["van"]["words"]
 
 
 def sums_agree():

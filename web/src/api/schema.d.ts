@@ -3684,8 +3684,7 @@ export interface components {
             shut: string[];
             /** Ways */
             ways: string[];
-            /** Van */
-            van: string;
+            van: components["schemas"]["VanState"] | null;
         };
         /**
          * StepState
@@ -3740,6 +3739,16 @@ export interface components {
             at_time: string;
             /** Reason */
             reason: string;
+        };
+        /**
+         * VanState
+         * @description Whether the springs that go on are in the van, in words.
+         */
+        VanState: {
+            /** Words */
+            words: string;
+            /** Lacks */
+            lacks: boolean;
         };
         /**
          * Happened

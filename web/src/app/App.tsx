@@ -16,6 +16,7 @@ const Doors = lazy(() => import('../doors/Doors').then((page) => ({ default: pag
 const DoorFile = lazy(() => import('../doors/DoorFile').then((page) => ({ default: page.DoorFile })));
 const NewDoor = lazy(() => import('../doors/NewDoor').then((page) => ({ default: page.NewDoor })));
 const Shop = lazy(() => import('../shop/Shop').then((page) => ({ default: page.Shop })));
+const Van = lazy(() => import('../shop/Van').then((page) => ({ default: page.Van })));
 const Knowledge = lazy(() => import('../shop/Knowledge').then((page) => ({ default: page.Knowledge })));
 const Bench = lazy(() => import('../bench/Bench').then((page) => ({ default: page.Bench })));
 const BenchPage = lazy(() => import('../bench/BenchPage').then((page) => ({ default: page.BenchPage })));
@@ -47,6 +48,7 @@ export function App() {
             <Route path="/bench/:name" element={<BenchPage />} />
             <Route path="/shop" element={<Shop />} />
             <Route path="/shop/knowledge" element={<Knowledge />} />
+            <Route path="/shop/van" element={<Van />} />
             <Route path="*" element={<Navigate to="/" replace />} />
           </Routes>
         </Suspense>

@@ -149,6 +149,7 @@ const NAMES: Record<Body['kind'], string> = {
   proof: 'proof',
   stepped: 'step done',
   passed_over: 'step passed over',
+  part_used: 'part used',
   left: 'left as it stands',
   withdrawn: 'taken back',
   disconnected: 'opener left disconnected',

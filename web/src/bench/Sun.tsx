@@ -8,6 +8,7 @@ import { Plain } from '../ui/buttons';
 import { Field } from '../ui/Field';
 import { Label, Page, Quiet, Row, Split, Stack } from '../ui/layout';
 import { OneOf } from '../ui/OneOf';
+import { useSettled } from '../ui/settled';
 import { Loading, Refused } from '../ui/states';
 
 /** Until it is typed: a west-facing opening somewhere in the middle north. */
@@ -65,7 +66,9 @@ export function Sun() {
   };
   const sound =
     skyline !== null && FIELDS.every(([name]) => value(name).trim() !== '' && Number.isFinite(number(name)));
-  const found = useQuery({ ...sunQuery(document), enabled: sound });
+  // A year of sun is a heavy question: it is asked once the typing stands still.
+  const settled = useSettled(JSON.stringify(sound ? document : null));
+  const found = useQuery({ ...sunQuery(JSON.parse(settled)), enabled: settled !== 'null' });
   return (
     <Page style={{ maxWidth: 1280 }}>
       <Row>

@@ -13,13 +13,20 @@ const LISTS: { kind: Kind; title: string; says: string; columns: string }[] = [
     kind: 'rates',
     title: "Supplier's rates",
     says: 'Where the table has a spring, its rate goes before the formula; both are shown.',
-    columns: 'wire_in, inside_diameter_in, then length_in with rate_lbin_per_turn, or rate_per_coil_lbin_per_turn',
+    columns:
+      'wire_in, inside_diameter_in, then length_in with rate_lbin_per_turn, or rate_per_coil_lbin_per_turn; inches and lb·in per turn',
   },
   {
     kind: 'van',
     title: 'Springs in the van',
-    says: 'Sets that can be cut from these go before those that cannot.',
-    columns: 'wire_in, inside_diameter_in, length_in, count',
+    says: 'Sets that can be cut from these go before those that cannot. What is loaded counts as what is there now.',
+    columns: 'wire_in, inside_diameter_in, length_in, count, and hand (left or right) where it is known',
+  },
+  {
+    kind: 'parts',
+    title: 'Parts in the van',
+    says: 'What is used on a call leaves the list.',
+    columns: 'part, count',
   },
 ];
 
@@ -64,7 +71,7 @@ function OneList({ kind, title, says, columns, lead, loaded }: Props) {
     <Stack role="group" aria-label={title}>
       <h2>{title}</h2>
       <Quiet>
-        {says} CSV with the columns {columns}; inches and lb·in per turn.
+        {says} CSV with the columns {columns}.
       </Quiet>
       {loaded ? (
         <p role="status">
@@ -81,7 +88,9 @@ function OneList({ kind, title, says, columns, lead, loaded }: Props) {
             onSelect={(files) => files?.[0] && load.mutate(files[0])}
           >
             <Plain isDisabled={load.isPending}>
-              {load.isPending ? 'Reading the file' : `Load ${kind === 'van' ? 'the van' : 'the table'}`}
+              {load.isPending
+                ? 'Reading the file'
+                : `Load ${{ rates: 'the table', van: 'the van', parts: 'the parts' }[kind]}`}
             </Plain>
           </FileTrigger>
         )}

@@ -47,6 +47,7 @@ export function Shop() {
       {lead && session.data?.shop && <WhereItIs shop={session.data.shop} />}
       {lead && session.data?.shop && <Ways shop={session.data.shop} />}
       <Lists lead={lead} />
+      <Link to="/shop/van">What is in the van now, and what came and went</Link>
       {lead && <ImportCall />}
       {!lead && <Quiet>A lead adds people, loads lists and brings in calls from elsewhere.</Quiet>}
       <Link to="/shop/knowledge">What the fault finder knows, and from where</Link>

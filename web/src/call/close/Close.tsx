@@ -7,6 +7,7 @@ import { Field } from '../../ui/Field';
 import { Facts, Label, Quiet, Sheet, Split, Stack } from '../../ui/layout';
 import { day } from '../../ui/words';
 import type { StageProps } from '../stageProps';
+import { PartsUsed } from './PartsUsed';
 import { WhatHappened } from './WhatHappened';
 
 const Files = styled.div`display: flex; gap: 10px; flex-wrap: wrap;`;
@@ -79,6 +80,7 @@ export function Close({ call, go }: StageProps) {
             say={(reason) => call.enter({ kind: 'abandoned', reason })}
           />
         )}
+        {!state.abandoned && <PartsUsed call={call} />}
         {!state.abandoned && (
           <Field label="Told to the customer" value={told} onChange={setTold} long isDisabled={state.closed} />
         )}

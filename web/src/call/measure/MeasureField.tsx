@@ -8,11 +8,11 @@ import { useRemembered } from '../../app/remembered';
 import { Action, Plain } from '../../ui/buttons';
 import { Panel, Quiet, Stack } from '../../ui/layout';
 import { OneOf } from '../../ui/OneOf';
+import { useSettled } from '../../ui/settled';
 import { Refused } from '../../ui/states';
 import type { Call } from '../useCall';
 import { Coils } from './Coils';
 import { TapePad } from './TapePad';
-import { useSettled } from './useSettled';
 import { Weigh } from './Weigh';
 
 const Big = styled(

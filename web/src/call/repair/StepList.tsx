@@ -1,6 +1,6 @@
 import styled from 'styled-components';
 import type { Schemas } from '../../api/client';
-import { Items, Label, Quiet, Stack } from '../../ui/layout';
+import { Caution, Items, Label, Quiet, Stack } from '../../ui/layout';
 import { clock } from '../../ui/words';
 
 const List = styled.ol`margin: 0; padding: 0; list-style: none; display: grid; gap: 2px;
@@ -42,34 +42,37 @@ export function PlanOf({ procedure }: { procedure: Schemas['ProcedureState'] }) 
   const { parts, tools, ways, people } = procedure;
   const minutes = Math.round(procedure.minutes / 5) * 5;
   return (
-    <Plan>
-      <summary>
-        What it takes: about {minutes} minutes, {people === 1 ? 'one person' : 'two people'}, {tools.length} tools,{' '}
-        {parts.length} parts
-      </summary>
-      {procedure.van && <p>{procedure.van}</p>}
-      {parts.length > 0 && (
-        <>
-          <Label>Parts</Label>
-          <Items>
-            {parts.map((one) => (
-              <li key={one}>{one}</li>
-            ))}
-          </Items>
-        </>
-      )}
-      <Label>Tools</Label>
-      <Items>
-        {tools.map((one) => (
-          <li key={one}>{one}</li>
-        ))}
-      </Items>
-      <Label>How this shop works</Label>
-      <Items>
-        {ways.map((one) => (
-          <li key={one}>{one}</li>
-        ))}
-      </Items>
-    </Plan>
+    <>
+      {procedure.van?.lacks && <Caution role="status">{procedure.van.words}</Caution>}
+      <Plan>
+        <summary>
+          What it takes: about {minutes} minutes, {people === 1 ? 'one person' : 'two people'}, {tools.length} tools,{' '}
+          {parts.length} parts
+        </summary>
+        {procedure.van && !procedure.van.lacks && <p>{procedure.van.words}</p>}
+        {parts.length > 0 && (
+          <>
+            <Label>Parts</Label>
+            <Items>
+              {parts.map((one) => (
+                <li key={one}>{one}</li>
+              ))}
+            </Items>
+          </>
+        )}
+        <Label>Tools</Label>
+        <Items>
+          {tools.map((one) => (
+            <li key={one}>{one}</li>
+          ))}
+        </Items>
+        <Label>How this shop works</Label>
+        <Items>
+          {ways.map((one) => (
+            <li key={one}>{one}</li>
+          ))}
+        </Items>
+      </Plan>
+    </>
   );
 }
