@@ -10,7 +10,9 @@ import { OneOf } from '../ui/OneOf';
 import { Loading, Refused, Trouble } from '../ui/states';
 import { day } from '../ui/words';
 
-const Count = styled.td`font: 600 24px 'Barlow Condensed', sans-serif; white-space: nowrap; &.none { color: var(--stop); }`;
+const Count = styled.td`width: 64px; font: 600 24px 'Barlow Condensed', sans-serif; white-space: nowrap; &.none { color: var(--stop); }`;
+const Three = styled.div`display: grid; grid-template-columns: repeat(auto-fit, minmax(120px, 1fr)); gap: 12px;`;
+const Middle = styled(Table)`td { vertical-align: middle; }`;
 const Few = styled.td`white-space: nowrap; text-align: right; button { min-width: 56px; margin-left: 6px; }`;
 
 type Move = Omit<Schemas['NewMove'], 'id'>;
@@ -67,13 +69,13 @@ function Items({ title, items }: { title: string; items: Schemas['ItemOut'][] })
   return (
     <Stack role="group" aria-label={title}>
       <Label>{title}</Label>
-      <Table>
+      <Middle>
         <tbody>
           {items.map((one) => (
             <Item key={one.key} one={one} />
           ))}
         </tbody>
-      </Table>
+      </Middle>
     </Stack>
   );
 }
@@ -114,6 +116,7 @@ const KINDS = [
   { id: 'part', text: 'A part' },
 ] as const;
 const HANDS = [
+  { id: 'unknown', text: 'hand not looked at' },
   { id: 'left', text: 'left-hand wound' },
   { id: 'right', text: 'right-hand wound' },
 ] as const;
@@ -154,7 +157,7 @@ function PutOn() {
       <OneOf label="What" flow value={kind} pick={setKind} options={KINDS} />
       {kind === 'spring' ? (
         <>
-          <Row style={{ justifyContent: 'start', alignItems: 'end' }}>
+          <Three>
             <Field label="Wire" hint=".218 or 7/32" value={spring.wire_in} onChange={write('wire_in')} />
             <Field
               label="Inside diameter"
@@ -163,12 +166,12 @@ function PutOn() {
               onChange={write('inside_diameter_in')}
             />
             <Field label="Length" hint="32 1/2" value={spring.length_in} onChange={write('length_in')} />
-          </Row>
+          </Three>
           <OneOf
             label="Hand of wind"
             flow
-            value={spring.hand || null}
-            pick={(hand) => setSpring({ ...spring, hand: spring.hand === hand ? '' : hand })}
+            value={spring.hand || 'unknown'}
+            pick={(hand) => setSpring({ ...spring, hand: hand === 'unknown' ? '' : hand })}
             options={HANDS}
           />
         </>
