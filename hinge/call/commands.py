@@ -18,6 +18,7 @@ from hinge.springs.torsion import SpringKind
 Id = Annotated[str, Field(min_length=8, max_length=64, pattern=r"^[A-Za-z0-9-]+$")]
 Name = Annotated[str, Field(min_length=1, max_length=60)]
 Count = Annotated[int, Between(-MOST_QUARTERS, 400)]
+MOST_POINTS = 6000
 
 
 class Complaint(Document):
@@ -218,6 +219,33 @@ class PartUsed(Document):
     pieces: Annotated[int, Between(1, 200, "pieces")] = 1
 
 
+Stroke = Annotated[list[Annotated[int, Between(0, 1000, "")]], Field(min_length=2, max_length=1200)]
+
+
+class CustomerSigned(Document):
+    """The customer's signature under what was told: strokes of x, y, x, y …, a thousandth of the field's width each."""
+
+    kind: Literal["signed"]
+    name: Annotated[str, Field(min_length=1, max_length=120)]
+    strokes: Annotated[list[Stroke], Field(min_length=1, max_length=80)]
+
+    @model_validator(mode="after")
+    def _in_pairs(self) -> CustomerSigned:
+        points = sum(len(one) for one in self.strokes)
+        if points > MOST_POINTS or any(len(one) % 2 for one in self.strokes):
+            raise told(BadInput("A stroke is points of x and y.", "strokes", points, f"pairs, up to {MOST_POINTS} numbers"))
+        return self
+
+
+class Photographed(Document):
+    """A photo that is kept with the call; `of` is the claim it shows, empty where it shows the door."""
+
+    kind: Literal["photographed"]
+    photo: Id
+    of: Id | Literal[""] = ""
+    caption: Annotated[str, Field(max_length=200)] = ""
+
+
 class Left(Document):
     """The work is left as it stands, made safe, and why; whoever enters the next thing takes it up."""
 
@@ -256,7 +284,8 @@ class Abandoned(Document):
 
 Plain = (
     Complaint | GateSet | Found | Checked | FactSet | Cured | Chosen | Aimed | Moved | Slack | StillWound | Stopped | TakenOff | PutOn
-    | BalanceReading | ProofMade | Stepped | PassedOver | PartUsed | Left | Withdrawn | Disconnected | Closed | Abandoned
+    | BalanceReading | ProofMade | Stepped | PassedOver | PartUsed
+    | CustomerSigned | Photographed | Left | Withdrawn | Disconnected | Closed | Abandoned
 )  # fmt: skip
 Said = Plain | Measured | Picked | Again
 Command = Annotated[Said, Field(discriminator="kind")]

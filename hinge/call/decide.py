@@ -13,6 +13,7 @@ from hinge.call.ending import to_abandon, to_close
 from hinge.call.evolve import action_of, takes_back
 from hinge.call.facts import Call
 from hinge.call.hung import hung_door
+from hinge.call.keeping import require_may_photograph, require_place_for_part
 from hinge.call.knowledge import causes, complaints
 from hinge.call.permits import require_gates, require_may_lift, require_may_run, require_may_size
 from hinge.call.picking import NOT_MEASURED, plan_of
@@ -31,7 +32,6 @@ from hinge.springs.lists import NO_LISTS, Lists
 # Parts of which nothing is put right without work on what carries the door.
 CARRYING = ("springs", "setting", "cables", "shaft")
 MOST_READINGS = 60
-MOST_PARTS = 60
 MOST_ENTRIES = 5000
 # Under these a call can still be ended: what a full call takes.
 ENDINGS = (c.Closed, c.Disconnected, c.Abandoned)
@@ -336,18 +336,13 @@ def _cured(call: Call, command: c.Cured) -> None:
         raise Contradiction(f"{cause.text}: nothing was done yet on what carries the door.", "cause", command.cause, "the work first")
 
 
-def _part_used(call: Call, command: c.PartUsed) -> None:
-    if len(call.parts) >= MOST_PARTS:
-        raise OutOfStep("There are as many parts as a call takes.", "part", command.part, f"up to {MOST_PARTS}")
-
-
 def _withdrawal(call: Call, command: c.Withdrawn) -> None:
     if command.entry not in call.standing_claims():
         raise Contradiction(
             "There is no such claim standing on this call. What was done on the door is not taken back; enter what is true now.",
             "entry",
             command.entry,
-            "a complaint, cause, measurement, pick, reading, proof, part, or disconnection of this call",
+            "a complaint, cause, measurement, pick, reading, proof, part, photo, signature or disconnection of this call",
         )
 
 
@@ -382,7 +377,8 @@ _RULES: dict[type, Callable[[Call, Any], None]] = {
     c.ProofMade: _proof,
     c.Stepped: require_may_step,
     c.PassedOver: require_may_pass_over,
-    c.PartUsed: _part_used,
+    c.PartUsed: require_place_for_part,
+    c.Photographed: require_may_photograph,
     c.Left: require_may_leave,
     c.Withdrawn: _withdrawal,
     c.Closed: _closed,

@@ -114,11 +114,12 @@ def _wound_again(call: Call) -> bool:
 
 
 def _consequences(call: Call, action: Action) -> Call:
-    """Gates to be met anew, proofs to be made anew, readings that are past: no withdrawal brings any of them back."""
+    """Gates to be met anew, proofs to be made anew, readings that are past, what was signed before: no withdrawal brings them back."""
     opened = {gate.id for group in gate_groups() if action in group.cleared_by for gate in group.gates}
     voided = {proof.id for proof in proofs() if action in proof.voided_by}
     return replace(
         call,
+        signature=None,
         gates={name: signed for name, signed in call.gates.items() if name not in opened},
         tried={name: replace(tried, standing="void") if name in voided else tried for name, tried in call.tried.items()},
         readings=call.readings
@@ -250,6 +251,14 @@ def _part_used(call: Call, body: c.PartUsed, signed: Signed) -> Call:
     return replace(call, parts=(*call.parts, (body, signed)))
 
 
+def _photographed(call: Call, body: c.Photographed, signed: Signed) -> Call:
+    return replace(call, photos=(*call.photos, (body, signed)))
+
+
+def _customer_signed(call: Call, body: c.CustomerSigned, signed: Signed) -> Call:
+    return replace(call, signature=(body, signed))
+
+
 def _left(call: Call, body: c.Left, signed: Signed) -> Call:
     return replace(call, left=(body.reason, signed))
 
@@ -294,6 +303,8 @@ def _withdrawn(call: Call, body: c.Withdrawn, signed: Signed) -> Call:
         readings=tuple(one for one in call.readings if one.signed.entry != gone),
         tried={name: one for name, one in call.tried.items() if one.signed.entry != gone},
         parts=tuple(one for one in call.parts if one[1].entry != gone),
+        photos=tuple(one for one in call.photos if one[1].entry != gone),
+        signature=call.signature if call.signature and call.signature[1].entry != gone else None,
         disconnections=tuple(one for one in call.disconnections if one[1].entry != gone),
     )
 
@@ -312,6 +323,8 @@ _CLAIMS = {
     c.Stepped: _stepped,
     c.PassedOver: _passed_over,
     c.PartUsed: _part_used,
+    c.Photographed: _photographed,
+    c.CustomerSigned: _customer_signed,
     c.Left: _left,
     c.Disconnected: _disconnected,
     c.Closed: _closed,

@@ -73,6 +73,7 @@ class Call:
     `found_line` is kept once something else goes on; `powered` is when the door last ran by the opener. `stepped` are the steps of
     procedures that were done, `passed_over` those that were not, and why; `left` is why the work was left safe, until it is taken up.
     `fitted` is what new springs went on, one set after the other; `parts` what else went into the door.
+    `signature` is the customer's, until anything more is done to the door.
     """
 
     record: DoorRecord
@@ -97,6 +98,8 @@ class Call:
     left: tuple[str, Signed] | None = None
     fitted: tuple[OnDoor, ...] = ()
     parts: tuple[tuple[c.PartUsed, Signed], ...] = ()
+    photos: tuple[tuple[c.Photographed, Signed], ...] = ()
+    signature: tuple[c.CustomerSigned, Signed] | None = None
     disconnections: tuple[tuple[str, Signed], ...] = ()
     closed: tuple[str, Signed] | None = None
     abandoned: str = ""
@@ -152,7 +155,8 @@ class Call:
     def standing_claims(self) -> frozenset[str]:
         """The entries that can be taken back: what was claimed, never what was done on the door."""
         pairs = (*self.complaints, *self.causes, *self.checks, *self.past_checks, *self.facts.values(), *self.cures)
-        pairs += (*self.plans, *self.parts, *self.disconnections)
+        pairs += (*self.plans, *self.parts, *self.photos, *self.disconnections)
+        pairs += (self.signature,) if self.signature else ()
         signed = [one for _, one in pairs] + [one.signed for of in self.claims.values() for one in of]
         signed += [one.signed for one in self.readings] + [one.signed for one in self.tried.values()]
         return frozenset(one.entry for one in signed)

@@ -28,8 +28,10 @@ from hinge.call.state import (
     Measurement,
     OutcomeState,
     PartState,
+    PhotoState,
     ProofState,
     ReadingState,
+    SignatureState,
     Stage,
     StageName,
     UnreadableState,
@@ -111,6 +113,8 @@ def shown(call: Call, claimed_elsewhere: bool = False) -> CallState:
         parts_used=[
             UsedPart(entry=by.entry, part=one.part, pieces=one.pieces, words=part_words(one.part, one.pieces)) for one, by in call.parts
         ],
+        photos=[PhotoState(entry=by.entry, photo=one.photo, caption=one.caption, by=by.by, at=by.at) for one, by in call.photos],
+        signature=_signature(call),
         stages=_stages(call, groups, setup is not None, missing),
         to_close=missing,
         disconnected=call.disconnections[-1][0] if call.disconnections else "",
@@ -125,6 +129,13 @@ def shown(call: Call, claimed_elsewhere: bool = False) -> CallState:
         unreadable=_unreadable(call),
         record_after=record_after(call),
     )
+
+
+def _signature(call: Call) -> SignatureState | None:
+    if call.signature is None:
+        return None
+    body, by = call.signature
+    return SignatureState(entry=by.entry, name=body.name, at=by.at, strokes=body.strokes)
 
 
 def record_after(call: Call) -> DoorRecord:

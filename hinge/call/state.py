@@ -156,6 +156,25 @@ class UsedPart(BaseModel):
     words: str
 
 
+class PhotoState(BaseModel):
+    """A photo by its key, with what it shows; `entry` is what takes it back."""
+
+    entry: str
+    photo: str
+    caption: str
+    by: str
+    at: str
+
+
+class SignatureState(BaseModel):
+    """Who signed, when, and how: strokes of x, y, x, y …, a thousandth of the field's width each."""
+
+    entry: str
+    name: str
+    at: str
+    strokes: list[list[int]]
+
+
 class ProofState(BaseModel):
     """A proof and how it stands."""
 
@@ -230,6 +249,8 @@ class CallState(BaseModel):
     outcomes: list[OutcomeState]
     proofs: list[ProofState]
     parts_used: list[UsedPart]
+    photos: list[PhotoState]
+    signature: SignatureState | None
     stages: list[Stage]
     to_close: list[str]
     disconnected: str

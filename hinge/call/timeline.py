@@ -150,6 +150,8 @@ _SAID: dict[type, Callable[[Call, Any], str]] = {
     c.Stepped: _stepped,
     c.PassedOver: lambda _, body: f"Passed over: {step_words(body.step)} ({body.reason})",
     c.PartUsed: lambda _, body: f"Part used: {part_words(body.part, body.pieces)}",
+    c.Photographed: lambda _, body: f"Photo{f': {body.caption}' if body.caption else ''}",
+    c.CustomerSigned: lambda _, body: f"Signed by {body.name}",
     c.Left: lambda _, body: f"Left as it stands: {body.reason}",
     c.Withdrawn: lambda _, body: f"Taken back: {body.reason}" if body.reason else "Taken back",
     c.Disconnected: lambda _, body: f"Opener left disconnected: {body.reason}",

@@ -4,7 +4,7 @@ import uuid
 from datetime import datetime
 from typing import Annotated
 
-from django.http import HttpRequest, HttpResponse
+from django.http import Http404, HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
 from django.utils import timezone
 from ninja import Query, Router, Schema
@@ -31,10 +31,10 @@ from hinge.questions.sun import SunPlace
 from hinge.questions.sun_of_call import CallSun, sun_of
 from hinge.springs.drums import DrumKind, named_drums
 from hinge.springs.wire import stock
-from server.calls import service
+from server.calls import photos, service
 from server.calls.models import Call, iso
 from server.config.asked import Asked, written
-from server.config.errors import PROBLEMS
+from server.config.errors import PROBLEMS, file_of
 from server.config.paging import Mark, page_of
 from server.doors.models import Door
 from server.people.scope import person_of
@@ -285,6 +285,28 @@ def call_sun(request: HttpRequest, key: uuid.UUID, complaint_at: Annotated[str, 
 def enter(request: HttpRequest, key: uuid.UUID, given: NewEntry) -> CallOut:
     """Enter one thing on a call. A gate that stands open answers 409."""
     return _out(*service.enter(person_of(request), key, given.id, given.body))
+
+
+PICTURE = {"requestBody": {"required": True, "content": {"image/*": {"schema": {"type": "string", "format": "binary"}}}}}
+PhotoOf = Annotated[str, Query(max_length=64)]
+
+
+@router.put("/calls/{uuid:key}/photos/{uuid:photo}", response={200: CallOut} | PROBLEMS, operation_id="keep_photo", openapi_extra=PICTURE)
+def keep_photo(
+    request: HttpRequest, key: uuid.UUID, photo: uuid.UUID, of: PhotoOf = "", caption: Annotated[str, Query(max_length=200)] = ""
+) -> CallOut:
+    """Keep a photo with a call: the body is the picture. It is scaled, and what the camera wrote beside it is left out."""
+    return _out(*photos.keep(person_of(request), key, photo, of, caption, request.body))
+
+
+@router.get("/calls/{uuid:key}/photos/{uuid:photo}", operation_id="photo", response=PROBLEMS, openapi_extra=file_of("image/jpeg"))
+def one_photo(request: HttpRequest, key: uuid.UUID, photo: uuid.UUID) -> HttpResponse:
+    """A photo that stands on a call."""
+    call = _one(key)
+    kept = get_object_or_404(call.photos, key=photo)
+    if all(one.photo != str(photo) for one, _ in call.facts().photos):
+        raise Http404
+    return HttpResponse(bytes(kept.jpeg), content_type="image/jpeg", headers={"Cache-Control": "private, max-age=86400"})
 
 
 @router.get("/knowledge", response={200: KnowledgeOut} | PROBLEMS, operation_id="knowledge")

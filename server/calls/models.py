@@ -117,3 +117,22 @@ class Entry(models.Model):
 def iso(moment: datetime) -> str:
     """A moment as ISO 8601 in UTC."""
     return moment.isoformat()
+
+
+class Photo(models.Model):
+    """A photo of a call: scaled, and with nothing in it but the picture. Its entry says what it shows."""
+
+    call = models.ForeignKey(Call, on_delete=models.PROTECT, related_name="photos")
+    key = models.UUIDField()
+    jpeg = models.BinaryField()
+    by = models.ForeignKey(Person, on_delete=models.PROTECT)
+    at = models.DateTimeField(default=timezone.now)
+
+    shop_path = "call__shop"
+    objects: ClassVar[OfShop["Photo"]] = OfShop()
+
+    class Meta:
+        constraints = [models.UniqueConstraint(fields=["call", "key"], name="photo_once")]
+
+    def __str__(self) -> str:
+        return f"{self.call}: {self.key}"

@@ -15,7 +15,7 @@ from hinge.call.facts import Call as Facts
 from hinge.call.memory import Past, remembered
 from hinge.call.needs import needs_of
 from hinge.call.shown import record_after
-from hinge.errors import OutOfStep
+from hinge.errors import BadInput, OutOfStep
 from hinge.faults.knowledge import faults
 from server.calls.models import Call, Entry, iso
 from server.config.transactions import mutation
@@ -86,6 +86,8 @@ def enter(person: Person, call_key: uuid.UUID, entry_id: str, command: Said, at:
         return call, facts
     if command.kind == "passed_over":
         require_lead(person)
+    if command.kind == "photographed" and not call.photos.filter(key=command.photo).exists():
+        raise BadInput("This photo is not here.", "photo", command.photo, "a photo that was sent")
     event, moment = decide(facts, command, lists_of_shop(call.key)), at or timezone.now()
     needed, facts = needs_of(facts), evolve(facts, entry_of(entry_id, person.name, iso(moment), event))
     place = rows[-1].position + 1 if rows else 1

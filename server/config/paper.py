@@ -1,9 +1,9 @@
 """Printed pages: HTML to PDF with the product's own fonts, and nothing fetched."""
 
 import hashlib
+from collections.abc import Mapping
 from functools import cache
 from pathlib import Path
-from typing import Any
 
 from django.conf import settings
 from django.core.cache import caches
@@ -11,29 +11,38 @@ from django.template.loader import render_to_string
 from weasyprint import HTML
 from weasyprint import __version__ as VERSION
 from weasyprint.text.fonts import FontConfiguration
+from weasyprint.urls import URLFetcher, URLFetcherResponse
 
 WEIGHTS = {"400": "barlow-latin-400-normal", "600": "barlow-latin-600-normal"}
-FONT_SCHEME = "sheet-font:"
+FONT, PICTURE = "sheet-font", "sheet-picture"
 
 
-def pdf_of(template: str, shown: dict[str, object]) -> bytes:
-    """A template with what it shows, as PDF bytes; `fonts` is added for its style."""
-    html = render_to_string(template, shown | {"fonts": {weight: f"{FONT_SCHEME}{weight}" for weight in _fonts()}})
+def pdf_of(template: str, shown: dict[str, object], pictures: Mapping[str, bytes] | None = None) -> bytes:
+    """A template with what it shows, as PDF bytes; `fonts` is added for its style, `pictures` are its JPEGs by name."""
+    html = render_to_string(template, shown | {"fonts": {weight: f"{FONT}:{weight}" for weight in _fonts()}})
     # What is drawn is all that a page depends on: one that says the same was drawn before.
     mark = hashlib.sha256(f"{VERSION}{html}".encode()).hexdigest()
     drawn: bytes | None = caches["sheets"].get(mark)
     if drawn is None:
-        drawn = HTML(string=html, url_fetcher=_own_fonts_only).write_pdf(font_config=FontConfiguration())
+        drawn = HTML(string=html, url_fetcher=_NothingBut(pictures or {})).write_pdf(font_config=FontConfiguration())
         caches["sheets"].set(mark, drawn)
     return drawn
 
 
-def _own_fonts_only(address: str, *_: Any, **__: Any) -> dict[str, Any]:
-    """The page's own fonts by name; nothing is ever fetched by an address."""
-    weight = address.removeprefix(FONT_SCHEME)
-    if not address.startswith(FONT_SCHEME) or weight not in _fonts():
+class _NothingBut(URLFetcher):
+    """The page's own fonts and pictures by name; nothing is ever fetched by an address."""
+
+    def __init__(self, pictures: Mapping[str, bytes]) -> None:
+        super().__init__(allowed_protocols=[])
+        self._pictures = pictures
+
+    def fetch(self, address: str, _headers: object = None) -> URLFetcherResponse:
+        scheme, _, name = address.partition(":")
+        if scheme == FONT and name in _fonts():
+            return URLFetcherResponse(address, _fonts()[name].read_bytes(), {"Content-Type": "font/woff2"})
+        if scheme == PICTURE and name in self._pictures:
+            return URLFetcherResponse(address, self._pictures[name], {"Content-Type": "image/jpeg"})
         raise ValueError("A printed page fetches nothing.")
-    return {"string": _fonts()[weight].read_bytes(), "mime_type": "font/woff2"}
 
 
 @cache

@@ -21,7 +21,7 @@ from server.exchange.sheet import sheet_pdf, technical_pdf
 from server.people.scope import person_of, require_lead
 
 router = Router(tags=["exchange"])
-LARGEST_BYTES = 4_000_000
+LARGEST_BYTES = 24_000_000  # a call with as many photos as it takes
 
 
 class Imported(Schema):

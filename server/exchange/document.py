@@ -1,5 +1,6 @@
 """A call with its door as one JSON document, out and in without loss."""
 
+import base64
 import uuid
 from datetime import UTC, datetime, timedelta
 from itertools import pairwise
@@ -12,13 +13,15 @@ from hinge.call import history
 from hinge.call.commands import Id
 from hinge.call.events import VERSION, Entry, entry_of, read_strictly
 from hinge.call.facts import Call as Facts
+from hinge.call.keeping import MOST_PHOTOS
 from hinge.call.record import DoorRecord, read_record_strictly
 from hinge.call.shown import record_after, shown
 from hinge.call.summary import SaidLine
 from hinge.document import Document, plain_value, read, told
 from hinge.errors import BadInput, Contradiction
-from server.calls.models import Call, iso
+from server.calls.models import Call, Photo, iso
 from server.calls.models import Entry as Row
+from server.calls.photos import scaled
 from server.calls.service import listed
 from server.config.transactions import mutation
 from server.doors.models import Door
@@ -89,12 +92,20 @@ class CallPart(Document):
     entries: Annotated[list[EntryPart], Field(max_length=5000)]
 
 
+class PhotoPart(Document):
+    """A photo of the call by its key: a JPEG in base64."""
+
+    key: Key
+    jpeg: Annotated[str, Field(max_length=4_000_000)]
+
+
 class CallDocument(Document):
     """The document. `format` names its version; `said` is the call in a few lines, for people, and is not read back."""
 
     format: Literal["north-hinge/call/1", "north-hinge/call/2"]
     door: DoorPart
     call: CallPart
+    photos: Annotated[list[PhotoPart], Field(max_length=MOST_PHOTOS)] = []
     said: list[SaidLine] = []
 
 
@@ -118,6 +129,10 @@ def export_call(call: Call) -> dict[str, Any]:
             "record_after": record_after(facts).model_dump(mode="json") if facts.closed else None,
             "entries": _distinct(entries),
         },
+        "photos": [
+            {"key": str(one.key), "jpeg": base64.b64encode(one.jpeg).decode()}
+            for one in call.photos.filter(key__in=[photo.photo for photo, _ in facts.photos]).order_by("pk")
+        ],
         "said": [line.model_dump() for line in shown(facts, call.claimed_elsewhere).summary],
     }
 
@@ -173,7 +188,17 @@ def import_call(lead: Person, document: Any) -> Call:
         Row(call=call, client_id=one.id, position=place, version=version, body=one.body, by_name=one.by, at=one.at)
         for place, one in enumerate(part.entries, start=1)
     )
+    Photo.objects.bulk_create(
+        Photo(call=call, key=one.key, jpeg=_picture(one, f"photos.{place}.jpeg"), by=lead) for place, one in enumerate(read_document.photos)
+    )
     return call
+
+
+def _picture(part: PhotoPart, where: str) -> bytes:
+    try:
+        return scaled(base64.b64decode(part.jpeg, validate=True))
+    except (ValueError, BadInput) as wrong:
+        raise BadInput("This is no picture that can be read.", where, None, "a JPEG in base64") from wrong
 
 
 def _details(part: DoorPart) -> dict[str, str]:

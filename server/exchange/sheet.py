@@ -44,6 +44,8 @@ def sheet_context(call: Call) -> dict[str, object]:
         "door": call.door,
         "shop": call.shop,
         "state": state,
+        "signed": [" ".join(map(str, stroke)) for stroke in state.signature.strokes] if state.signature else [],
+        "signed_at": datetime.fromisoformat(state.signature.at) if state.signature else None,
         "facts": [(labels[one.field].label, one.text) for one in state.measured if one.field != "cycles_wanted"],
         "proofs": [proof for proof in state.proofs if proof.standing != "open" or proof.required],
         "unreadable": [one.text for one in state.unreadable],
@@ -54,7 +56,9 @@ def sheet_context(call: Call) -> dict[str, object]:
 
 def technical_pdf(call: Call) -> bytes:
     """The technical sheet of a call as PDF bytes: everything that happened, with who and when."""
-    return pdf_of("exchange/technical.html", technical_context(call))
+    shown_here = technical_context(call)
+    pictures = {str(one.key): bytes(one.jpeg) for one in call.photos.all()}
+    return pdf_of("exchange/technical.html", shown_here, pictures)
 
 
 def technical_context(call: Call) -> dict[str, object]:

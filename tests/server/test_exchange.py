@@ -131,6 +131,13 @@ def test_the_job_sheet_is_one_page_with_what_matters(call):
         assert words.strip() in text, words
 
 
+def test_a_sheet_is_set_in_the_product_s_own_type(call):
+    for sheet in ("sheet", "technical"):
+        pdf = PdfReader(io.BytesIO(call.api.get(f"/calls/{call.key}/{sheet}.pdf").content))
+        fonts = {str(font.get_object()["/BaseFont"]) for page in pdf.pages for font in page["/Resources"]["/Font"].values()}
+        assert any("Barlow" in name for name in fonts), fonts
+
+
 def test_the_sheet_of_a_call_just_begun_is_a_page_too(technician, door):
     call = CallOver(Api(technician), door)
     pages, text = text_of(call.api.get(f"/calls/{call.key}/sheet.pdf").content)

@@ -514,6 +514,30 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calls/{key}/photos/{photo}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * One Photo
+         * @description A photo that stands on a call.
+         */
+        get: operations["photo"];
+        /**
+         * Keep Photo
+         * @description Keep a photo with a call: the body is the picture. It is scaled, and what the camera wrote beside it is left out.
+         */
+        put: operations["keep_photo"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/knowledge": {
         parameters: {
             query?: never;
@@ -2376,6 +2400,9 @@ export interface components {
             proofs: components["schemas"]["ProofState"][];
             /** Parts Used */
             parts_used: components["schemas"]["UsedPart"][];
+            /** Photos */
+            photos: components["schemas"]["PhotoState"][];
+            signature: components["schemas"]["SignatureState"] | null;
             /** Stages */
             stages: components["schemas"]["Stage"][];
             /** To Close */
@@ -2565,6 +2592,22 @@ export interface components {
             bar_in: number;
         };
         /**
+         * PhotoState
+         * @description A photo by its key, with what it shows; `entry` is what takes it back.
+         */
+        PhotoState: {
+            /** Entry */
+            entry: string;
+            /** Photo */
+            photo: string;
+            /** Caption */
+            caption: string;
+            /** By */
+            by: string;
+            /** At */
+            at: string;
+        };
+        /**
          * ProofState
          * @description A proof and how it stands.
          */
@@ -2651,6 +2694,20 @@ export interface components {
             label: string;
             /** Text */
             text: string;
+        };
+        /**
+         * SignatureState
+         * @description Who signed, when, and how: strokes of x, y, x, y …, a thousandth of the field's width each.
+         */
+        SignatureState: {
+            /** Entry */
+            entry: string;
+            /** Name */
+            name: string;
+            /** At */
+            at: string;
+            /** Strokes */
+            strokes: number[][];
         };
         /**
          * Stage
@@ -4015,6 +4072,21 @@ export interface components {
             cause: string;
         };
         /**
+         * CustomerSigned
+         * @description The customer's signature under what was told: strokes of x, y, x, y …, a thousandth of the field's width each.
+         */
+        CustomerSigned: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "signed";
+            /** Name */
+            name: string;
+            /** Strokes */
+            strokes: number[][];
+        };
+        /**
          * Disconnected
          * @description The opener is left disconnected, and the customer told why.
          */
@@ -4141,7 +4213,7 @@ export interface components {
             /** Id */
             id: string;
             /** Body */
-            body: components["schemas"]["Complaint"] | components["schemas"]["GateSet"] | components["schemas"]["Found"] | components["schemas"]["Checked"] | components["schemas"]["FactSet"] | components["schemas"]["Cured"] | components["schemas"]["Chosen"] | components["schemas"]["Aimed"] | components["schemas"]["Moved"] | components["schemas"]["Slack"] | components["schemas"]["StillWound"] | components["schemas"]["Stopped"] | components["schemas"]["TakenOff"] | components["schemas"]["PutOn"] | components["schemas"]["BalanceReading"] | components["schemas"]["ProofMade"] | components["schemas"]["Stepped"] | components["schemas"]["PassedOver"] | components["schemas"]["PartUsed"] | components["schemas"]["Left"] | components["schemas"]["Withdrawn"] | components["schemas"]["Disconnected"] | components["schemas"]["Closed"] | components["schemas"]["Abandoned"] | components["schemas"]["Measured"] | components["schemas"]["Picked"] | components["schemas"]["Again"];
+            body: components["schemas"]["Complaint"] | components["schemas"]["GateSet"] | components["schemas"]["Found"] | components["schemas"]["Checked"] | components["schemas"]["FactSet"] | components["schemas"]["Cured"] | components["schemas"]["Chosen"] | components["schemas"]["Aimed"] | components["schemas"]["Moved"] | components["schemas"]["Slack"] | components["schemas"]["StillWound"] | components["schemas"]["Stopped"] | components["schemas"]["TakenOff"] | components["schemas"]["PutOn"] | components["schemas"]["BalanceReading"] | components["schemas"]["ProofMade"] | components["schemas"]["Stepped"] | components["schemas"]["PassedOver"] | components["schemas"]["PartUsed"] | components["schemas"]["CustomerSigned"] | components["schemas"]["Photographed"] | components["schemas"]["Left"] | components["schemas"]["Withdrawn"] | components["schemas"]["Disconnected"] | components["schemas"]["Closed"] | components["schemas"]["Abandoned"] | components["schemas"]["Measured"] | components["schemas"]["Picked"] | components["schemas"]["Again"];
         };
         /**
          * PartUsed
@@ -4175,6 +4247,29 @@ export interface components {
             step: string;
             /** Reason */
             reason: string;
+        };
+        /**
+         * Photographed
+         * @description A photo that is kept with the call; `of` is the claim it shows, empty where it shows the door.
+         */
+        Photographed: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "photographed";
+            /** Photo */
+            photo: string;
+            /**
+             * Of
+             * @default
+             */
+            of?: string | "";
+            /**
+             * Caption
+             * @default
+             */
+            caption?: string;
         };
         /**
          * Picked
@@ -5896,7 +5991,7 @@ export interface components {
          */
         CallAnswer: {
             /** Events */
-            events: (components["schemas"]["Complaint"] | components["schemas"]["GateSet"] | components["schemas"]["Found"] | components["schemas"]["Checked"] | components["schemas"]["FactSet"] | components["schemas"]["Cured"] | components["schemas"]["Chosen"] | components["schemas"]["Aimed"] | components["schemas"]["Moved"] | components["schemas"]["Slack"] | components["schemas"]["StillWound"] | components["schemas"]["Stopped"] | components["schemas"]["TakenOff"] | components["schemas"]["PutOn"] | components["schemas"]["BalanceReading"] | components["schemas"]["ProofMade"] | components["schemas"]["Stepped"] | components["schemas"]["PassedOver"] | components["schemas"]["PartUsed"] | components["schemas"]["Left"] | components["schemas"]["Withdrawn"] | components["schemas"]["Disconnected"] | components["schemas"]["Closed"] | components["schemas"]["Abandoned"] | components["schemas"]["MeasuredValue"] | components["schemas"]["TrimmedWhole"])[];
+            events: (components["schemas"]["Complaint"] | components["schemas"]["GateSet"] | components["schemas"]["Found"] | components["schemas"]["Checked"] | components["schemas"]["FactSet"] | components["schemas"]["Cured"] | components["schemas"]["Chosen"] | components["schemas"]["Aimed"] | components["schemas"]["Moved"] | components["schemas"]["Slack"] | components["schemas"]["StillWound"] | components["schemas"]["Stopped"] | components["schemas"]["TakenOff"] | components["schemas"]["PutOn"] | components["schemas"]["BalanceReading"] | components["schemas"]["ProofMade"] | components["schemas"]["Stepped"] | components["schemas"]["PassedOver"] | components["schemas"]["PartUsed"] | components["schemas"]["CustomerSigned"] | components["schemas"]["Photographed"] | components["schemas"]["Left"] | components["schemas"]["Withdrawn"] | components["schemas"]["Disconnected"] | components["schemas"]["Closed"] | components["schemas"]["Abandoned"] | components["schemas"]["MeasuredValue"] | components["schemas"]["TrimmedWhole"])[];
             state: components["schemas"]["CallState"];
             /** Refused */
             refused: components["schemas"]["Refused"][];
@@ -5980,7 +6075,7 @@ export interface components {
              */
             record?: components["schemas"]["DoorRecord"];
             /** Commands */
-            commands: (components["schemas"]["Complaint"] | components["schemas"]["GateSet"] | components["schemas"]["Found"] | components["schemas"]["Checked"] | components["schemas"]["FactSet"] | components["schemas"]["Cured"] | components["schemas"]["Chosen"] | components["schemas"]["Aimed"] | components["schemas"]["Moved"] | components["schemas"]["Slack"] | components["schemas"]["StillWound"] | components["schemas"]["Stopped"] | components["schemas"]["TakenOff"] | components["schemas"]["PutOn"] | components["schemas"]["BalanceReading"] | components["schemas"]["ProofMade"] | components["schemas"]["Stepped"] | components["schemas"]["PassedOver"] | components["schemas"]["PartUsed"] | components["schemas"]["Left"] | components["schemas"]["Withdrawn"] | components["schemas"]["Disconnected"] | components["schemas"]["Closed"] | components["schemas"]["Abandoned"] | components["schemas"]["Measured"] | components["schemas"]["Picked"] | components["schemas"]["Again"])[];
+            commands: (components["schemas"]["Complaint"] | components["schemas"]["GateSet"] | components["schemas"]["Found"] | components["schemas"]["Checked"] | components["schemas"]["FactSet"] | components["schemas"]["Cured"] | components["schemas"]["Chosen"] | components["schemas"]["Aimed"] | components["schemas"]["Moved"] | components["schemas"]["Slack"] | components["schemas"]["StillWound"] | components["schemas"]["Stopped"] | components["schemas"]["TakenOff"] | components["schemas"]["PutOn"] | components["schemas"]["BalanceReading"] | components["schemas"]["ProofMade"] | components["schemas"]["Stepped"] | components["schemas"]["PassedOver"] | components["schemas"]["PartUsed"] | components["schemas"]["CustomerSigned"] | components["schemas"]["Photographed"] | components["schemas"]["Left"] | components["schemas"]["Withdrawn"] | components["schemas"]["Disconnected"] | components["schemas"]["Closed"] | components["schemas"]["Abandoned"] | components["schemas"]["Measured"] | components["schemas"]["Picked"] | components["schemas"]["Again"])[];
         };
         /**
          * PlaceOut
@@ -9645,6 +9740,239 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["NewEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CallOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    photo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+                photo: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/jpeg": string;
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    keep_photo: {
+        parameters: {
+            query?: {
+                of?: string;
+                caption?: string;
+            };
+            header?: never;
+            path: {
+                key: string;
+                photo: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "image/*": string;
             };
         };
         responses: {

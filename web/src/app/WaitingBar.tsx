@@ -150,6 +150,8 @@ const NAMES: Record<Body['kind'], string> = {
   stepped: 'step done',
   passed_over: 'step passed over',
   part_used: 'part used',
+  signed: 'signature',
+  photographed: 'photo',
   left: 'left as it stands',
   withdrawn: 'taken back',
   disconnected: 'opener left disconnected',

@@ -8,6 +8,8 @@ import { Facts, Label, Quiet, Sheet, Split, Stack } from '../../ui/layout';
 import { day } from '../../ui/words';
 import type { StageProps } from '../stageProps';
 import { PartsUsed } from './PartsUsed';
+import { Photos } from './Photos';
+import { Signature } from './Signature';
 import { WhatHappened } from './WhatHappened';
 
 const Files = styled.div`display: flex; gap: 10px; flex-wrap: wrap;`;
@@ -45,6 +47,7 @@ export function Close({ call, go }: StageProps) {
             The call as JSON
           </PlainAnchor>
         </Files>
+        {!state.abandoned && <Photos call={call} />}
         <WhatHappened call={call} />
       </Stack>
       <Stack $gap={16}>
@@ -84,6 +87,7 @@ export function Close({ call, go }: StageProps) {
         {!state.abandoned && (
           <Field label="Told to the customer" value={told} onChange={setTold} long isDisabled={state.closed} />
         )}
+        {!state.abandoned && <Signature call={call} />}
         {!state.abandoned && <FollowUpsOf door={call.call.door_key} />}
         <Quiet>Monthly: balance, reversal and eyes, by the customer. Yearly: the crew.</Quiet>
       </Stack>

@@ -1,0 +1,125 @@
+"""Photos and the signature: the picture alone is kept, with what it shows; it goes out and comes in again, and on paper."""
+
+import io
+import json
+import uuid
+
+import pytest
+from PIL import ExifTags, Image
+from pypdf import PdfReader
+
+from server.calls import photos
+from server.calls.models import Photo
+from tests.server.conftest import Api, CallOver
+from tests.server.test_exchange import bring_in, text_of
+
+SIGNED = {"name": "Ada Fell", "strokes": [[100, 200, 150, 80, 200, 220], [300, 150, 500, 160]]}
+
+
+def picture(width=2400, height=1200, kind="JPEG", turned=1):
+    made, exif, into = Image.new("RGB", (width, height), "navy"), Image.Exif(), io.BytesIO()
+    made.paste("orange", (0, 0, width // 2, height // 2))
+    exif[ExifTags.Base.Orientation] = turned
+    exif.get_ifd(ExifTags.IFD.GPSInfo)[ExifTags.GPS.GPSLatitude] = (44.0, 24.0, 11.0)
+    made.save(into, kind, exif=exif, comment=b"Slipway 3") if kind == "JPEG" else made.save(into, kind)
+    return into.getvalue()
+
+
+def send(person, call, sent, photo=None, **said):
+    api, query = Api(person), "&".join(f"{name}={text}" for name, text in said.items())
+    api.client.get("/api/session")
+    token = {"X-CSRFToken": api.client.cookies["csrftoken"].value}
+    address = f"/api/calls/{call.key}/photos/{photo or uuid.uuid4()}?{query}"
+    return api.client.put(address, sent, content_type="image/jpeg", headers=token)
+
+
+@pytest.fixture
+def call(technician, door):
+    return CallOver(Api(technician), door)
+
+
+def test_what_is_kept_is_the_picture_alone_upright_and_scaled(technician, call):
+    found = call.must("found", cause="spring_broken", note="")
+    entry = found["cause_entry"]
+    sent = picture(turned=6)
+    assert b"Slipway 3" in sent
+    answer = send(technician, call, sent, of=entry, caption="The gap")
+    assert answer.status_code == 200, answer.content
+    (shown,) = answer.json()["state"]["photos"]
+    assert shown["caption"] == "The gap"
+    kept = Api(technician).get(f"/calls/{call.key}/photos/{shown['photo']}")
+    assert kept.headers["Content-Type"] == "image/jpeg"
+    with Image.open(io.BytesIO(kept.content)) as there:
+        assert there.size == (800, 1600), "upright, as it was held"
+        assert not there.getexif()
+        assert b"Slipway 3" not in kept.content
+    assert photos.scaled(kept.content) == kept.content, "what is so already loses nothing more"
+
+
+@pytest.mark.parametrize("kind", ["PNG", "WEBP"])
+def test_other_kinds_are_kept_as_jpeg(technician, call, kind):
+    assert send(technician, call, picture(90, 60, kind)).status_code == 200
+    assert bytes(Photo.objects.get().jpeg)[:2] == b"\xff\xd8"
+
+
+@pytest.mark.parametrize(
+    "sent", [b"", b"no picture", picture()[:900], b"<svg xmlns='http://www.w3.org/2000/svg'/>"], ids=["empty", "text", "cut", "svg"]
+)
+def test_what_is_no_whole_picture_is_refused_and_nothing_is_kept(technician, call, sent):
+    answer = send(technician, call, sent)
+    assert answer.status_code == 422
+    assert answer.json()["error"]["message"] == "This is no picture that can be read."
+    assert (Photo.objects.count(), call.state.photos) == (0, [])
+
+
+def test_a_small_file_that_holds_a_huge_picture_is_refused_unread(technician, call, monkeypatch):
+    monkeypatch.setattr(photos, "MOST_PIXELS", 10_000)
+    answer = send(technician, call, picture(200, 100))
+    assert (answer.status_code, answer.json()["error"]["message"]) == (422, "This picture is too large.")
+
+
+def test_sent_twice_it_is_kept_once_and_taken_back_it_is_gone(technician, call):
+    key = uuid.uuid4()
+    for _ in range(2):
+        assert send(technician, call, picture(), key, caption="Eyes").status_code == 200
+    assert len(call.state.photos) == Photo.objects.count() == 1
+    assert call.enter("photographed", photo=str(uuid.uuid4())).status_code == 422
+    assert send(technician, call, picture(), of="no-such-entry").status_code == 422
+    call.must("withdrawn", entry=call.state.photos[0].entry, reason="somebody's face")
+    assert call.state.photos == []
+    assert Api(technician).get(f"/calls/{call.key}/photos/{key}").status_code == 404
+
+
+def test_a_call_with_photos_and_a_signature_goes_out_and_comes_in_whole(technician, call, stranger):
+    send(technician, call, picture(), caption="The gap")
+    call.must("signed", **SIGNED)
+    document = call.api.get(f"/calls/{call.key}/document.json").json()
+    spoilt = json.loads(json.dumps(document))
+    spoilt["photos"][0]["jpeg"] = spoilt["photos"][0]["jpeg"][:200]
+    answer = bring_in(stranger, json.dumps(spoilt).encode())
+    assert (answer.status_code, answer.json()["error"]["field"]) == (422, "photos.0.jpeg")
+    assert Photo.objects.count() == 1
+    assert bring_in(stranger, json.dumps(document).encode()).status_code == 200
+    assert Api(stranger).get(f"/calls/{call.key}/document.json").json() == document
+
+
+def test_photos_stand_on_the_technical_sheet_and_the_signature_on_the_job_sheet(technician, call):
+    send(technician, call, picture(), caption="The gap as found")
+    call.must("signed", **SIGNED)
+    technical = Api(technician).get(f"/calls/{call.key}/technical.pdf").content
+    assert "The gap as found" in text_of(technical)[1]
+    assert [image.image.size for page in PdfReader(io.BytesIO(technical)).pages for image in page.images] == [(1600, 800)]
+    pages, text = text_of(Api(technician).get(f"/calls/{call.key}/sheet.pdf").content)
+    assert pages == 1
+    assert "Customer: Ada Fell" in text
+
+
+def test_a_signature_is_for_what_stands_when_it_is_given(technician, call):
+    call.must("complaint", complaint="heavy")
+    call.gates("hands_on", "as_found")
+    call.must("signed", **SIGNED)
+    assert call.state.signature.name == "Ada Fell"
+    call.must("reading", reading={"height_in": 42, "outcome": "creeps_down"})
+    assert call.state.signature is None, "more was done to the door since"
+    answer = call.enter("signed", name="Ada Fell", strokes=[[1, 2, 3]])
+    assert answer.json()["error"]["field"] == "body.strokes", answer.content
