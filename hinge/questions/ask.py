@@ -11,7 +11,9 @@ from hinge.document import Document, plain_value, read
 from hinge.errors import BadInput
 from hinge.faults.find import Finding
 from hinge.faults.triage import Triage
-from hinge.questions import call, faults, lifting, one_piece, pairs_and_plates, procedure, reading, sizing, springs, sun
+from hinge.opener.packing import Packing
+from hinge.opener.survey import Survey
+from hinge.questions import call, faults, lifting, one_piece, opener, pairs_and_plates, procedure, reading, sizing, springs, sun
 from hinge.questions.shop import FromShop
 from hinge.springs.lists import NO_LISTS, Lists
 
@@ -46,6 +48,9 @@ QUESTIONS: dict[str, Question] = {
     "knowledge": Question(faults.KnowledgeQuestion, faults.KnowledgeAnswer, faults.knowledge),
     "procedure": Question(procedure.ProcedureQuestion, procedure.ProcedureAnswer, procedure.procedure),
     "call": Question(call.CallQuestion, call.CallAnswer, call.call),
+    "limits": Question(opener.LimitsQuestion, opener.LimitsAnswer, opener.limits),
+    "packing": Question(opener.PackingQuestion, Packing, opener.pack),
+    "survey": Question(opener.SurveyQuestion, Survey, opener.survey_shaft),
     "side_view": Question(lifting.SideViewQuestion, lifting.SideViewAnswer, lifting.side_view),
 }
 

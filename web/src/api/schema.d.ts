@@ -1216,6 +1216,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/bench/limits": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * View
+         * @description Where the trolley stops at either end, and what the screws did so far; `inches_per_turn` where the manual gives it [in/turn].
+         */
+        post: operations["bench_limits"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bench/packing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * View
+         * @description How far the cable is from the bare surface the slack-cable monitor goes on [in].
+         */
+        post: operations["bench_packing"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bench/survey": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * View
+         * @description What was measured for an opener on the shaft, by name; what is left out is to be measured.
+         */
+        post: operations["bench_survey"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/bench/side_view": {
         parameters: {
             query?: never;
@@ -6076,6 +6136,184 @@ export interface components {
             record?: components["schemas"]["DoorRecord"];
             /** Commands */
             commands: (components["schemas"]["Complaint"] | components["schemas"]["GateSet"] | components["schemas"]["Found"] | components["schemas"]["Checked"] | components["schemas"]["FactSet"] | components["schemas"]["Cured"] | components["schemas"]["Chosen"] | components["schemas"]["Aimed"] | components["schemas"]["Moved"] | components["schemas"]["Slack"] | components["schemas"]["StillWound"] | components["schemas"]["Stopped"] | components["schemas"]["TakenOff"] | components["schemas"]["PutOn"] | components["schemas"]["BalanceReading"] | components["schemas"]["ProofMade"] | components["schemas"]["Stepped"] | components["schemas"]["PassedOver"] | components["schemas"]["PartUsed"] | components["schemas"]["CustomerSigned"] | components["schemas"]["Photographed"] | components["schemas"]["Left"] | components["schemas"]["Withdrawn"] | components["schemas"]["Disconnected"] | components["schemas"]["Closed"] | components["schemas"]["Abandoned"] | components["schemas"]["Measured"] | components["schemas"]["Picked"] | components["schemas"]["Again"])[];
+        };
+        /**
+         * InchesPerTurn
+         * @description Travel a full turn gives [in/turn], with its 95 % range.
+         */
+        InchesPerTurn: {
+            /** Low */
+            low: number;
+            /** Likely */
+            likely: number;
+            /** High */
+            high: number;
+        };
+        /**
+         * LimitTurn
+         * @description What to do at one end: turns to the nearest eighth, clockwise (more travel) positive.
+         */
+        LimitTurn: {
+            /** Turns */
+            turns: number;
+            inches_per_turn: components["schemas"]["InchesPerTurn"];
+            /** Sentence */
+            sentence: string;
+        };
+        /**
+         * LimitsAnswer
+         * @description What to turn at each end that was asked about, and what is done after it.
+         */
+        LimitsAnswer: {
+            up: components["schemas"]["LimitTurn"] | null;
+            down: components["schemas"]["LimitTurn"] | null;
+            /** After */
+            after: string;
+        };
+        /**
+         * Correction
+         * @description A correction that was made: turns of the screw, clockwise positive, and how far the stop moved, more travel positive.
+         */
+        Correction: {
+            /** Turns */
+            turns: number;
+            /** Moved In */
+            moved_in: number;
+        };
+        /**
+         * LimitEnd
+         * @description One end: how far the trolley stops beyond its mark [in], short of it where negative; `history` are the corrections so far.
+         */
+        LimitEnd: {
+            /** Off In */
+            off_in: number;
+            /**
+             * History
+             * @default []
+             */
+            history?: components["schemas"]["Correction"][];
+        };
+        /**
+         * LimitsQuestion
+         * @description Where the trolley stops at either end, and what the screws did so far; `inches_per_turn` where the manual gives it [in/turn].
+         */
+        LimitsQuestion: {
+            /**
+             * Kind
+             * @constant
+             */
+            kind: "screw";
+            up?: components["schemas"]["LimitEnd"] | null;
+            down?: components["schemas"]["LimitEnd"] | null;
+            /** Inches Per Turn */
+            inches_per_turn?: number | null;
+        };
+        /**
+         * Packing
+         * @description How thick the packing is to be [in], of which pieces, and what is left over [in].
+         */
+        Packing: {
+            /** Pack In */
+            pack_in: number;
+            /** Pieces */
+            pieces: components["schemas"]["Piece"][];
+            /** Left Over In */
+            left_over_in: number;
+            /** Sentence */
+            sentence: string;
+        };
+        /**
+         * Piece
+         * @description A piece of packing [in].
+         */
+        Piece: {
+            /** Stock */
+            stock: string;
+            /** Thickness In */
+            thickness_in: number;
+        };
+        /**
+         * PackingQuestion
+         * @description How far the cable is from the bare surface the slack-cable monitor goes on [in].
+         */
+        PackingQuestion: {
+            /** Measured In */
+            measured_in: number;
+        };
+        /**
+         * Survey
+         * @description Whether it fits: every rule is met, and by more than the tape's doubt.
+         */
+        Survey: {
+            /** Fits */
+            fits: boolean;
+            /** Rows */
+            rows: components["schemas"]["SurveyRow"][];
+            /** Sentence */
+            sentence: string;
+        };
+        /**
+         * SurveyRow
+         * @description A rule and its verdict; `short_by` is how far a limit is missed [unit], and nothing where it is not.
+         */
+        SurveyRow: {
+            /** Rule */
+            rule: string;
+            /** Says */
+            says: string;
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "yes" | "no" | "measure_again";
+            /** Short By */
+            short_by: number | null;
+            /** Unit */
+            unit: string;
+            /** Cure */
+            cure: string;
+        };
+        /**
+         * SurveyQuestion
+         * @description What was measured for an opener on the shaft, by name; what is left out is to be measured.
+         */
+        SurveyQuestion: {
+            /** Counterbalance */
+            counterbalance?: ("torsion" | "extension" | "counterweight") | null;
+            /** Sectional */
+            sectional?: boolean | null;
+            /** Height In */
+            height_in?: number | null;
+            /** Width In */
+            width_in?: number | null;
+            /** Shaft Diameter In */
+            shaft_diameter_in?: number | null;
+            /** Shaft Sound */
+            shaft_sound?: boolean | null;
+            /** Shaft Past Plate In */
+            shaft_past_plate_in?: number | null;
+            /** Shaft To Ceiling In */
+            shaft_to_ceiling_in?: number | null;
+            /** Shaft To Wall In */
+            shaft_to_wall_in?: number | null;
+            /** Shaft End To Side In */
+            shaft_end_to_side_in?: number | null;
+            /** Drum Diameter In */
+            drum_diameter_in?: number | null;
+            /** Cable Over Top */
+            cable_over_top?: boolean | null;
+            /** Wound As Usual */
+            wound_as_usual?: boolean | null;
+            /** Bottom Gap In */
+            bottom_gap_in?: number | null;
+            /** Outlet In */
+            outlet_in?: number | null;
+            /** Balanced */
+            balanced?: boolean | null;
+            /** Free */
+            free?: boolean | null;
+            /** Shaft Wander In */
+            shaft_wander_in?: number | null;
         };
         /**
          * PlaceOut
@@ -13963,6 +14201,348 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CallAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    bench_limits: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LimitsQuestion"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LimitsAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    bench_packing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PackingQuestion"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Packing"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    bench_survey: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SurveyQuestion"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Survey"];
                 };
             };
             /** @description Unauthorized */

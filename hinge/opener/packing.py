@@ -1,0 +1,53 @@
+"""Packing behind a slack-cable monitor, from what there is to pack with."""
+
+from __future__ import annotations
+
+from pydantic import BaseModel
+
+from hinge.measure.tape import format_length
+
+# The cable runs so far from the surface the monitor is fixed to; common practice.
+CABLE_FROM_SURFACE_IN = 0.75
+# What is at hand, in quarters of an inch, thickest first: a "2×" board is 1½ in thick, a "1×" ¾ in; common practice.
+STOCK = {"2× board": 6, "1× board": 3, "½ in ply": 2, "¼ in ply": 1}
+QUARTER_IN = 0.25
+
+
+class Piece(BaseModel):
+    """A piece of packing [in]."""
+
+    stock: str
+    thickness_in: float
+
+
+class Packing(BaseModel):
+    """How thick the packing is to be [in], of which pieces, and what is left over [in]."""
+
+    pack_in: float
+    pieces: list[Piece]
+    left_over_in: float
+    sentence: str
+
+
+def packing(measured_in: float) -> Packing:
+    """The packing behind a monitor whose cable is so far from the bare surface [in]: never more than there is room for."""
+    pack_in = measured_in - CABLE_FROM_SURFACE_IN
+    room, pieces = int(max(pack_in, 0.0) / QUARTER_IN + 1e-9), list[Piece]()
+    for stock, quarters in STOCK.items():
+        while room >= quarters:
+            pieces.append(Piece(stock=stock, thickness_in=quarters * QUARTER_IN))
+            room -= quarters
+    left = round(pack_in - sum(one.thickness_in for one in pieces), 6)
+    return Packing(pack_in=pack_in, pieces=pieces, left_over_in=left, sentence=_sentence(pack_in, pieces, left))
+
+
+def _sentence(pack_in: float, pieces: list[Piece], left_in: float) -> str:
+    if pack_in < 0:
+        near = format_length(-pack_in)
+        return f"The cable runs {near} nearer to the surface than ¾ in: it would trip for nothing. Set the surface back; nothing is packed."
+    if not pieces:
+        return "The monitor goes on as it is: the cable runs about ¾ in from the surface."
+    counts = {one.stock: sum(other.stock == one.stock for other in pieces) for one in pieces}
+    named = " and ".join(f"{'a' if count == 1 else count} {stock}{'' if count == 1 else 's'}" for stock, count in counts.items())
+    rest = f" {format_length(left_in)} is left over: the cable runs that much farther off." if left_in > 0 else " Nothing is left over."
+    return f"Pack {format_length(pack_in)}: {named}.{rest} Too deep reacts late, too shallow trips for nothing."

@@ -1,0 +1,106 @@
+"""Will an opener on the shaft fit? Every rule with its verdict, how far off, and what makes a no a yes."""
+
+from __future__ import annotations
+
+from functools import cache
+from typing import Literal
+
+from pydantic import BaseModel, model_validator
+
+from hinge.document import Document, table_of, told
+from hinge.errors import BadInput, number
+from hinge.measure.tape import format_length
+
+Verdict = Literal["yes", "no", "measure_again"]
+Value = float | str | bool
+SQUARE_IN_PER_FT2 = 144.0
+
+
+class Wants(Document):
+    """What a rule asks for: a word or a yes, or limits [the rule's unit]."""
+
+    word: str | bool | None = None
+    at_least: float | None = None
+    at_most: float | None = None
+
+    @model_validator(mode="after")
+    def _one_kind(self) -> Wants:
+        if (self.word is not None) == (self.at_least is not None or self.at_most is not None):
+            raise told(BadInput("Either a word or limits.", "word", None, "one of the two"))
+        return self
+
+
+class Rule(Document):
+    """A rule by the measurement it is about; `doubt` is how far a tape may be off [unit], `cure` what makes a no a yes."""
+
+    says: str
+    wants: Wants
+    unit: Literal["", "in", "ft²"] = ""
+    doubt: float = 0.0
+    cure: str
+
+    def short_by(self, value: float) -> float:
+        """By how much the limits are missed [unit]; below nought where there is room."""
+        low, high = self.wants.at_least, self.wants.at_most
+        return max(low - value if low is not None else -float("inf"), value - high if high is not None else -float("inf"))
+
+
+class SurveyRow(BaseModel):
+    """A rule and its verdict; `short_by` is how far a limit is missed [unit], and nothing where it is not."""
+
+    rule: str
+    says: str
+    verdict: Verdict
+    short_by: float | None
+    unit: str
+    cure: str
+
+
+class Survey(BaseModel):
+    """Whether it fits: every rule is met, and by more than the tape's doubt."""
+
+    fits: bool
+    rows: list[SurveyRow]
+    sentence: str
+
+
+@cache
+def rules() -> dict[str, Rule]:
+    """The rules by what is measured. Source: common practice; the maker's figure wins."""
+    return table_of(__file__, "survey", Rule)
+
+
+def survey(measured: dict[str, Value]) -> Survey:
+    """The verdict on every rule, by what is measured; what is not is to be measured."""
+    known = dict(measured)
+    if "width_in" in known and "height_in" in known:
+        known["area_ft2"] = float(known["width_in"]) * float(known["height_in"]) / SQUARE_IN_PER_FT2
+    rows = [_row(name, rule, known.get(name)) for name, rule in rules().items()]
+    return Survey(fits=all(row.verdict == "yes" for row in rows), rows=rows, sentence=_sentence(rows))
+
+
+def _row(name: str, rule: Rule, value: Value | None) -> SurveyRow:
+    def row(verdict: Verdict, cure: str, short_by: float | None = None) -> SurveyRow:
+        return SurveyRow(rule=name, says=rule.says, verdict=verdict, short_by=short_by, unit=rule.unit if short_by else "", cure=cure)
+
+    if value is None:
+        return row("measure_again", "Not looked at yet.")
+    if rule.wants.word is not None:
+        return row("yes", "") if value == rule.wants.word else row("no", rule.cure)
+    short = rule.short_by(float(value))
+    if abs(short) < rule.doubt:
+        return row("measure_again", f"So near the limit a tape decides nothing: measure again, to within {_size(rule, rule.doubt)}.")
+    return row("yes", "") if short <= 0 else row("no", rule.cure.format(short=_size(rule, short)), round(short, 4))
+
+
+def _size(rule: Rule, size: float) -> str:
+    return format_length(size) if rule.unit == "in" and size >= 1 / 16 else f"{number(round(size, 3))} {rule.unit}".strip()
+
+
+def _sentence(rows: list[SurveyRow]) -> str:
+    wrong, again = ([row.says.lower() for row in rows if row.verdict == verdict] for verdict in ("no", "measure_again"))
+    if wrong:
+        return f"It does not fit as it is: {'; '.join(wrong)}. Each says what would make it a yes."
+    if again:
+        return f"Not known yet: {'; '.join(again)}."
+    return "It fits. The collar stays ¼ in or more from the bearing plate, the unit square to the shaft; the maker's figures win."

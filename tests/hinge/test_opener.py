@@ -1,0 +1,175 @@
+"""Limits, packing and survey: against the trade's facts, against a simulated unit, and whatever is measured."""
+
+import math
+import random
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from hinge.errors import HingeError
+from hinge.opener.limits import Correction, inches_per_turn, limit_turn, turns_words
+from hinge.opener.packing import QUARTER_IN, STOCK, packing
+from hinge.opener.survey import Rule, rules, survey
+from hinge.questions.ask import ask
+
+FITS = {
+    "counterbalance": "torsion", "sectional": True, "height_in": 84, "width_in": 192, "shaft_diameter_in": 1.0, "shaft_sound": True,
+    "shaft_past_plate_in": 2.5, "shaft_to_ceiling_in": 4, "shaft_to_wall_in": 3.5, "shaft_end_to_side_in": 10, "drum_diameter_in": 4,
+    "cable_over_top": True, "wound_as_usual": True, "bottom_gap_in": 0, "outlet_in": 48, "balanced": True, "free": True,
+    "shaft_wander_in": 0,
+}  # fmt: skip
+
+
+def test_three_inches_a_turn_until_the_unit_says_otherwise():
+    """One full turn ≈ 3 in = 75 mm: common practice (handbook of the trade, no published source)."""
+    answer = ask("limits", {"kind": "screw", "up": {"off_in": -3.75}, "down": {"off_in": 3}})
+    assert answer.up.inches_per_turn.likely == pytest.approx(3.0)
+    assert (answer.up.turns, answer.down.turns) == (1.25, -1.0), "short of the mark: clockwise, more travel; beyond it: back"
+    assert '3 3/4" short of its mark. Turn the up screw 1¼ turns clockwise' in answer.up.sentence
+    assert '3" beyond its mark. Turn the down screw 1 turn counter-clockwise' in answer.down.sentence
+    assert "reversal and the eyes" in answer.after
+
+
+def test_what_its_corrections_did_goes_before_what_is_usual():
+    one = inches_per_turn([Correction(turns=2, moved_in=4.4)])
+    assert 2.1 < one.likely < 2.4
+    two = inches_per_turn([Correction(turns=2, moved_in=4.4), Correction(turns=-1.5, moved_in=-3.3)])
+    assert two.high - two.low < one.high - one.low < inches_per_turn([]).high - inches_per_turn([]).low
+    assert inches_per_turn([], told_in=2.0).likely == pytest.approx(2.0)
+
+
+@given(st.floats(-40, 40), st.floats(1.5, 6), st.sampled_from(["up", "down"]))
+def test_the_turn_is_to_the_nearest_eighth_and_never_the_wrong_way(off_in, per_turn, end):
+    told = limit_turn(end, off_in, inches_per_turn([], told_in=per_turn))
+    assert told.turns * 8 == round(told.turns * 8)
+    assert told.turns * off_in <= 0
+    likely = told.inches_per_turn.likely
+    assert abs(off_in + told.turns * likely) <= likely / 16 + 1e-9
+    assert ("counter-clockwise" in told.sentence) == (told.turns < 0)
+    assert ("Leave it" in told.sentence) == (told.turns == 0)
+    assert told.turns == 0 or turns_words(told.turns) in told.sentence
+
+
+def test_two_corrections_bring_five_hundred_units_within_half_an_inch():
+    """Units with a pitch of their own, play in the screw, a tape read to an eighth, and a trolley that never stops twice alike."""
+    chance, done = random.Random(70), 0
+    for _ in range(500):
+        pitch, play = 3 * math.exp(chance.gauss(0, 0.2)), chance.uniform(0, 0.1)
+        off = {end: chance.uniform(-9, 9) for end in ("up", "down")}
+        history: list[Correction] = []
+        way = {"up": 0.0, "down": 0.0}
+        for _round in range(2):
+            per_turn = inches_per_turn(history)
+            for end in off:
+                seen = _read(off[end], chance)
+                turns = limit_turn(end, seen, per_turn).turns
+                # The first part of a turn the other way only takes up the play.
+                lost = min(abs(turns), play) if turns * way[end] < 0 else 0.0
+                off[end] += math.copysign(abs(turns) - lost, turns) * pitch
+                way[end] = turns or way[end]
+                if turns:
+                    history.append(Correction(turns=turns, moved_in=_read(off[end], chance) - seen))
+        done += all(abs(one) <= 0.5 for one in off.values())
+    assert done >= 475, done
+
+
+def _read(off_in, chance):
+    return round((off_in + chance.gauss(0, 0.1)) * 8) / 8
+
+
+def test_a_monitor_s_packing_is_the_measured_less_three_quarters():
+    """2¾ in measured leaves 2 in to pack, of which a 2× board is 1½ in: common practice."""
+    answer = ask("packing", {"measured_in": 2.75})
+    assert (answer.pack_in, answer.left_over_in) == (2.0, 0.0)
+    assert [(one.stock, one.thickness_in) for one in answer.pieces] == [("2× board", 1.5), ("½ in ply", 0.5)]
+    assert ask("packing", {"measured_in": 0.75}).pieces == []
+    assert "nearer to the surface" in ask("packing", {"measured_in": 0.5}).sentence
+
+
+@given(st.integers(0, 24 * 16).map(lambda sixteenths: sixteenths / 16))
+def test_packing_is_never_too_thick_and_of_as_few_pieces_as_can_be(measured_in):
+    answer = packing(measured_in)
+    thick = sum(one.thickness_in for one in answer.pieces)
+    assert answer.left_over_in == pytest.approx(answer.pack_in - thick)
+    if answer.pack_in >= 0:
+        assert 0 <= answer.left_over_in < QUARTER_IN
+    fewest = [0, *(10_000 for _ in range(round(thick / QUARTER_IN)))]
+    for total in range(1, len(fewest)):
+        fewest[total] = 1 + min(fewest[total - one] for one in STOCK.values() if one <= total)
+    assert len(answer.pieces) == fewest[-1]
+
+
+def test_a_door_on_which_one_fits():
+    answer = ask("survey", FITS)
+    assert (answer.fits, {row.verdict for row in answer.rows}) == (True, {"yes"})
+    assert "¼ in or more from the bearing plate" in answer.sentence
+
+
+@pytest.mark.parametrize(
+    ("name", "value", "short_by", "cure"),
+    [
+        ("counterbalance", "extension", None, "Convert to torsion"),
+        ("height_in", 180, 12, '12"'),
+        ("width_in", 220, 4, 'Too wide by 4"'),
+        ("shaft_past_plate_in", 1, 0.5, 'Too short by 1/2"'),
+        ("shaft_to_ceiling_in", 2.5, 0.5, 'Headroom short by 1/2"'),
+        ("shaft_to_wall_in", 2, 0.5, "pack the bearing plates out"),
+        ("shaft_end_to_side_in", 7, 1.5, "cut the shaft"),
+        ("drum_diameter_in", 8, 2, 'Off by 2"'),
+        ("bottom_gap_in", 0.5, 0.25, "new bottom seal"),
+        ("outlet_in", 96, 24, "No extension cord"),
+        ("shaft_diameter_in", 1.25, 0.23, "1 in"),
+        ("wound_as_usual", False, None, "usual hands"),
+        ("balanced", False, None, "Balance the door first"),
+    ],
+)
+def test_every_no_says_how_far_off_and_what_makes_it_a_yes(name, value, short_by, cure):
+    """The rules of handbook 70; common practice, the maker's figure wins."""
+    answer = ask("survey", FITS | {name: value})
+    wrong = [row for row in answer.rows if row.verdict != "yes"]
+    assert not answer.fits
+    row = next(one for one in wrong if one.rule == name)
+    assert row.verdict == "no"
+    assert row.short_by == (pytest.approx(short_by) if short_by else None)
+    assert cure in row.cure
+    assert row.says.lower() in answer.sentence
+
+
+def test_where_the_tape_decides_it_is_measured_again_and_what_is_not_known_never_fits():
+    near = ask("survey", FITS | {"shaft_to_ceiling_in": 3.0625})
+    (row,) = [one for one in near.rows if one.verdict != "yes"]
+    assert (row.rule, row.verdict, near.fits) == ("shaft_to_ceiling_in", "measure_again", False)
+    for name in FITS:
+        without = {other: value for other, value in FITS.items() if other != name}
+        answer = ask("survey", without)
+        assert not answer.fits
+        assert "measure_again" in {one.verdict for one in answer.rows}
+    assert ask("survey", {"height_in": 170, "width_in": 216}).rows[2].verdict == "no", "each within its limit, and yet too large"
+
+
+@given(st.sampled_from([name for name, rule in rules().items() if rule.wants.word is None and name != "area_ft2"]), st.floats(0, 300))
+def test_more_room_is_never_worse(name, value):
+    rule: Rule = rules()[name]
+    order = {"no": 0, "measure_again": 1, "yes": 2}
+    if rule.wants.at_least is not None and rule.wants.at_most is None:
+        rows = [next(row for row in survey({name: one}).rows if row.rule == name) for one in (value, value + 0.5)]
+        assert order[rows[0].verdict] <= order[rows[1].verdict]
+    row = next(row for row in survey({name: value}).rows if row.rule == name)
+    assert (row.verdict == "no") == (row.short_by is not None)
+
+
+@pytest.mark.parametrize(
+    ("question", "document", "field"),
+    [
+        ("limits", {"kind": "screw"}, "up"),
+        ("limits", {"kind": "button", "up": {"off_in": 1}}, "kind"),
+        ("limits", {"kind": "screw", "up": {"off_in": 1e9}}, "up.off_in"),
+        ("packing", {"measured_in": -1}, "measured_in"),
+        ("survey", {"height_in": -1}, "height_in"),
+    ],
+)
+def test_what_cannot_be_is_refused_by_its_path(question, document, field):
+    with pytest.raises(HingeError) as wrong:
+        ask(question, document)
+    assert wrong.value.field == field
