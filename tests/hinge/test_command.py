@@ -100,6 +100,14 @@ ASKED = {
             {"kind": "reading", "reading": {"height_in": 60, "tossed": True}},
         ],
     },
+    "limits": {
+        "kind": "screw",
+        "up": {"off_in": -3.75, "history": [{"turns": 1, "moved_in": 2.5}]},
+        "down": {"off_in": 1},
+        "inches_per_turn": 3,
+    },
+    "packing": {"measured_in": 2.75},
+    "survey": {"counterbalance": "torsion", "height_in": 84, "width_in": 192, "shaft_to_ceiling_in": 2.5, "balanced": False},
     "side_view": {"door": DOOR, "track": TRACK, "drum": DRUM, "positions_in": [0, 84]},
 }
 
@@ -181,6 +189,10 @@ def test_the_command_as_it_is_typed(text, status):
         ("carries", {"springs": [SPRING | {"count": 9}]}, "springs.0.count"),
         ("identify", {"twenty_coils_in": 4.6}, "twenty_coils_in"),
         ("identify", {"ten_coils_in": None, "twenty_coils_in": None}, "ten_coils_in"),
+        ("limits", {"down": {"off_in": "far"}}, "down.off_in"),
+        ("limits", {"up": {"off_in": 1, "history": [{"turns": 1}]}}, "up.history.0.moved_in"),
+        ("packing", {"measured_in": 300}, "measured_in"),
+        ("survey", {"counterbalance": "magnets"}, "counterbalance"),
         ("trim", {"readings": [{"height_in": 42}]}, "readings.0.outcome"),
         ("trim", {"readings": [{"height_in": 42, "outcome": "flies"}]}, "readings.0.outcome"),
     ],
