@@ -82,7 +82,10 @@ def test_a_monitor_s_packing_is_the_measured_less_three_quarters():
     """2¾ in measured leaves 2 in to pack, of which a 2× board is 1½ in: common practice."""
     answer = ask("packing", {"measured_in": 2.75})
     assert (answer.pack_in, answer.left_over_in) == (2.0, 0.0)
-    assert [(one.stock, one.thickness_in) for one in answer.pieces] == [("2× board", 1.5), ("½ in ply", 0.5)]
+    assert [(one.stock, one.thickness_in) for one in answer.pieces] == [("2× board", 1.5), ("piece of ½ in ply", 0.5)]
+    assert "a 2× board and a piece of ½ in ply. Nothing is left over" in answer.sentence
+    thick = ask("packing", {"measured_in": 5.875}).sentence
+    assert 'Pack 5 1/8": three 2× boards and a piece of ½ in ply. 1/8" is left over' in thick
     assert ask("packing", {"measured_in": 0.75}).pieces == []
     assert "nearer to the surface" in ask("packing", {"measured_in": 0.5}).sentence
 

@@ -222,6 +222,30 @@ export const onePieceQuery = (document: Schemas['OnePieceQuestion']) =>
     retry: false,
   });
 
+export const limitsQuery = (document: Schemas['LimitsQuestion']) =>
+  queryOptions({
+    queryKey: ['limits', document],
+    queryFn: () => data(client.POST('/api/bench/limits', { body: document })),
+    placeholderData: keepPreviousData,
+    retry: false,
+  });
+
+export const packingQuery = (document: Schemas['PackingQuestion']) =>
+  queryOptions({
+    queryKey: ['packing', document],
+    queryFn: () => data(client.POST('/api/bench/packing', { body: document })),
+    placeholderData: keepPreviousData,
+    retry: false,
+  });
+
+export const surveyQuery = (document: Schemas['SurveyQuestion']) =>
+  queryOptions({
+    queryKey: ['survey', document],
+    queryFn: () => data(client.POST('/api/bench/survey', { body: document })),
+    placeholderData: keepPreviousData,
+    retry: false,
+  });
+
 export const weighQuery = (document: Schemas['WeighQuestion']) =>
   queryOptions({
     queryKey: ['weigh', document],

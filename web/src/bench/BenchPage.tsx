@@ -11,7 +11,9 @@ import { ConvertResult } from './ConvertResult';
 import { IdentifyResult } from './IdentifyResult';
 import { Inputs } from './Inputs';
 import { KeepWithDoor } from './KeepWithDoor';
+import { LimitsResult } from './LimitsResult';
 import { OnePieceResult } from './OnePieceResult';
+import { PackingResult, SurveyResult } from './OnTheShaftResult';
 import { CounterweightResult, ExtensionResult } from './PairsAndPlates';
 import { BENCH, type BenchEntry, type BenchName, type ResultProps, usualOf } from './pages';
 import { SpringsResult } from './SpringsResult';
@@ -23,6 +25,9 @@ const RESULTS: Record<BenchName, (props: ResultProps) => React.ReactNode> = {
   extension: ExtensionResult,
   counterweight: CounterweightResult,
   'one-piece': OnePieceResult,
+  limits: LimitsResult,
+  survey: SurveyResult,
+  packing: PackingResult,
 };
 
 export function BenchPage() {

@@ -36,7 +36,7 @@ export function Inputs({ page, sheet, fields, typed, usual, asked: touched, type
           <Pick
             key={one.field}
             label={field.label}
-            none={one.usual ? `${one.usual}, as usual` : 'not said'}
+            none={one.usual || usual[one.field] ? `${one.usual || sheet.texts[one.field]}, as usual` : 'not said'}
             options={field.choices}
             value={typed[one.field] ?? ''}
             pick={(id) => type(one.field, id)}

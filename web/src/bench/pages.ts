@@ -8,7 +8,16 @@ export type ResultProps = {
 };
 
 /** The pages of the bench: what each is for, which measurements it takes, and what it takes for granted. */
-export type BenchName = 'springs' | 'identify' | 'convert' | 'extension' | 'counterweight' | 'one-piece';
+export type BenchName =
+  | 'springs'
+  | 'identify'
+  | 'convert'
+  | 'extension'
+  | 'counterweight'
+  | 'one-piece'
+  | 'limits'
+  | 'packing'
+  | 'survey';
 
 export type BenchEntry = {
   name: BenchName;
@@ -133,5 +142,61 @@ export const BENCH: BenchEntry[] = [
       pivot_weight_lb: '84 lb',
       pivot_weight_arm_in: '40',
     },
+  },
+  {
+    name: 'limits',
+    title: 'Limit screws',
+    decides: 'How far, and which way, do I turn each limit screw of a trolley on a rail?',
+    groups: [],
+    fields: [
+      'limit_up_stops',
+      'limit_up_off_in',
+      'limit_up_turned',
+      'limit_up_moved_in',
+      'limit_down_stops',
+      'limit_down_off_in',
+      'limit_down_turned',
+      'limit_down_moved_in',
+      'inches_per_turn',
+    ],
+    preset: {},
+    usual: { limit_up_stops: 'short', limit_up_off_in: '3', limit_down_stops: 'short', limit_down_off_in: '0' },
+  },
+  {
+    name: 'survey',
+    title: 'Opener on the shaft',
+    decides: 'Will an opener on the shaft fit this door, and what would make it?',
+    groups: [],
+    fields: [
+      'counterbalance',
+      'sectional',
+      'height_in',
+      'width_in',
+      'shaft_diameter_in',
+      'shaft_sound',
+      'shaft_past_plate_in',
+      'shaft_to_ceiling_in',
+      'shaft_to_wall_in',
+      'shaft_end_to_side_in',
+      'drum_diameter_in',
+      'cable_over_top',
+      'wound_as_usual',
+      'bottom_gap_in',
+      'outlet_in',
+      'balanced',
+      'free',
+      'shaft_wander_in',
+    ],
+    preset: {},
+    usual: {},
+  },
+  {
+    name: 'packing',
+    title: 'Packing',
+    decides: 'What do I pack a slack-cable monitor out with?',
+    groups: [],
+    fields: ['monitor_cable_in'],
+    preset: {},
+    usual: { monitor_cable_in: '2 3/4' },
   },
 ];

@@ -22,6 +22,7 @@ const TITLES: Record<string, string> = {
   room: 'Room round it',
   use: 'For how long',
   eyes: 'The eyes',
+  opener: 'For an opener on the shaft',
 };
 const SIZE = { torsion: 'Size the springs', extension: 'Size the pair', counterweight: 'Size the stack' };
 const Grid = styled.div`display: grid; grid-template-columns: repeat(auto-fill, minmax(150px, 1fr)); gap: 8px;`;

@@ -1,0 +1,62 @@
+import { useQuery } from '@tanstack/react-query';
+import styled from 'styled-components';
+import type { Schemas } from '../api/client';
+import { limitsQuery } from '../api/queries';
+import { LimitRail } from '../drawing/LimitRail';
+import { Figure, Figures, Quiet, Stack } from '../ui/layout';
+import { Loading, Refused } from '../ui/states';
+import type { ResultProps } from './pages';
+import { numberOf } from './values';
+
+const Do = styled.p`font: 600 24px/1.25 'Barlow Condensed', sans-serif;`;
+type Values = Schemas['Sheet']['values'];
+
+/** Turns of each limit screw, and where the trolley stops now. */
+export function LimitsResult({ sheet: { values } }: ResultProps) {
+  const told = numberOf(values, 'inches_per_turn');
+  const document = {
+    kind: 'screw' as const,
+    up: endOf(values, 'up'),
+    down: endOf(values, 'down'),
+    ...(told ? { inches_per_turn: told } : {}),
+  };
+  const found = useQuery(limitsQuery(document));
+  if (found.isError) return <Refused wrong={found.error} />;
+  if (!found.data) return <Loading />;
+  const { up, down, after } = found.data;
+  const learned = (up ?? down)?.inches_per_turn;
+  return (
+    <Stack>
+      <LimitRail up={document.up?.off_in ?? null} down={document.down?.off_in ?? null} />
+      {up && <Do>{up.sentence}</Do>}
+      {down && <Do>{down.sentence}</Do>}
+      {learned && (
+        <Figures>
+          <Figure>
+            {learned.likely.toFixed(1)}
+            <small>
+              in of travel a turn, {learned.low.toFixed(1)} to {learned.high.toFixed(1)}: this unit, as far as its
+              corrections tell
+            </small>
+          </Figure>
+        </Figures>
+      )}
+      <Quiet>{after}</Quiet>
+      <Quiet>
+        Door released, opener unplugged while a screwdriver is at the head. The maker’s manual and local codes come
+        first.
+      </Quiet>
+    </Stack>
+  );
+}
+
+function endOf(values: Values, end: 'up' | 'down'): Schemas['LimitEnd'] | null {
+  const off = numberOf(values, `limit_${end}_off_in`);
+  if (off === undefined) return null;
+  const turns = numberOf(values, `limit_${end}_turned`);
+  const moved = numberOf(values, `limit_${end}_moved_in`);
+  return {
+    off_in: values[`limit_${end}_stops`] === 'beyond' ? off : -off,
+    history: turns !== undefined && moved !== undefined ? [{ turns, moved_in: moved }] : [],
+  };
+}
