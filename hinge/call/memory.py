@@ -9,8 +9,10 @@ from datetime import date, timedelta
 from pydantic import BaseModel
 
 from hinge.call.facts import Call
-from hinge.sizing.sets import shortest_life
+from hinge.sizing.sets import lives
+from hinge.springs.torsion import SpringKind
 from hinge.springs.use import Use, Years, uses, years_of
+from hinge.springs.words import spring_words
 
 LATELY = timedelta(days=61)
 # Nobody was asked how often the door is used. Source: estimate.
@@ -32,14 +34,27 @@ class Past:
     call: Call
 
 
+class SpringLeft(BaseModel):
+    """The years one kind of spring has left, used hard to used little; none once they are over."""
+
+    spring: str
+    low_years: float
+    high_years: float
+    sentence: str
+
+
 class SpringsAge(BaseModel):
-    """When the springs were put on and how far they are: years of the one that breaks first, used hard to used little."""
+    """When the springs were put on and how far they are: years of the one that breaks first, used hard to used little.
+
+    `left` is what each kind on the shaft has left.
+    """
 
     put_on: date
     age_years: float
     low_years: float
     high_years: float
     look_by: date
+    left: list[SpringLeft]
     sentence: str
 
 
@@ -56,7 +71,8 @@ def age_of_springs(past: Sequence[Past], today: date) -> SpringsAge | None:
     if put_on is None or on is None or not on.springs or not on.quarter_turns:
         return None
     use = uses().get(str(put_on.call.measured.get("household", USUAL_USE)), uses()[USUAL_USE])
-    years = years_of(shortest_life(tuple(on.springs), on.quarter_turns), use)
+    each = lives(tuple(on.springs), on.quarter_turns)
+    years = years_of(min(each, key=lambda life: life.low), use)
     age = (today - put_on.closed_on).days / YEAR_DAYS
     look_by = put_on.closed_on + timedelta(days=min(years.low, MOST_YEARS) * YEAR_DAYS)
     return SpringsAge(
@@ -65,8 +81,16 @@ def age_of_springs(past: Sequence[Past], today: date) -> SpringsAge | None:
         low_years=round(years.low, 2),
         high_years=round(years.high, 2),
         look_by=look_by,
+        left=[_left(spring, years_of(life, use), age) for spring, life in zip(on.springs, each, strict=True)],
         sentence=_said(put_on.closed_on, age, years, use, look_by),
     )
+
+
+def _left(spring: SpringKind, years: Years, age: float) -> SpringLeft:
+    low, high = max(0.0, min(years.low, MOST_YEARS) - age), max(0.0, min(years.high, MOST_YEARS) - age)
+    span = "past its years" if high == 0 else f"up to {_few(high)} years left" if low == 0 else f"{_few(low)} to {_few(high)} years left"
+    words = spring_words(spring)
+    return SpringLeft(spring=words, low_years=round(low, 2), high_years=round(high, 2), sentence=f"{words}: {span}.")
 
 
 def _said(put_on: date, age: float, years: Years, use: Use, look_by: date) -> str:

@@ -111,8 +111,13 @@ def judge(springs: Springs, on: Fixed, quarter_turns: int | None = None, duplex:
 
 def shortest_life(springs: Springs, quarter_turns: float) -> Life:
     """The life [cycles] of the spring that breaks first of those on one shaft, so wound."""
+    return min(lives(springs, quarter_turns), key=lambda life: life.low)
+
+
+def lives(springs: Springs, quarter_turns: float) -> list[Life]:
+    """The life [cycles] of each kind of spring on one shaft, so wound."""
     total = rate_of(springs)
-    return min((_part(spring, quarter_turns / 4, total).life for spring in springs), key=lambda life: life.low)
+    return [_part(spring, quarter_turns / 4, total).life for spring in springs]
 
 
 def require_room(on_shaft: SpringSet, shaft_length_in: float) -> None:

@@ -70,3 +70,23 @@ def test_the_sentence_follows_its_years(days):
     assert age.low_years <= age.high_years
     assert ("may break any day" in age.sentence) == (age.age_years >= age.low_years) == (age.look_by <= TODAY)
     assert f"{age.put_on:%B %Y}" in age.sentence
+    (left,) = age.left
+    assert 0 <= left.low_years <= left.high_years
+    assert left.low_years == pytest.approx(max(0, min(age.low_years, 60) - age.age_years), abs=0.02)
+    assert ("past its years" in left.sentence) == (left.high_years == 0)
+    assert ("up to" in left.sentence) == (left.low_years == 0 < left.high_years)
+
+
+def test_of_springs_one_inside_the_other_each_has_years_of_its_own():
+    call = Running().measured()
+    around = {"wire_in": 0.283, "inside_diameter_in": 3.75, "length_in": 36.0, "count": 2}
+    inner = {"wire_in": 0.25, "inside_diameter_in": 2.0, "length_in": 36.0, "count": 2}
+    call.say("chosen", springs=[around, inner], duplex=True, quarter_turns=29)
+    call.put_on()
+    call.work_gates()
+    call.to_targets().held()
+    age = age_of_springs([days_ago(365, call.call)], TODAY)
+    one, other = age.left
+    assert (one.spring, other.spring) == ('0.283 × 3 3/4" × 36", two', '0.25 × 2" × 36", two')
+    assert one.low_years != other.low_years
+    assert min(one.low_years, other.low_years) == pytest.approx(age.low_years - age.age_years, abs=0.02)

@@ -2874,8 +2874,24 @@ export interface components {
             key: string;
         };
         /**
+         * SpringLeft
+         * @description The years one kind of spring has left, used hard to used little; none once they are over.
+         */
+        SpringLeft: {
+            /** Spring */
+            spring: string;
+            /** Low Years */
+            low_years: number;
+            /** High Years */
+            high_years: number;
+            /** Sentence */
+            sentence: string;
+        };
+        /**
          * SpringsAge
          * @description When the springs were put on and how far they are: years of the one that breaks first, used hard to used little.
+         *
+         *     `left` is what each kind on the shaft has left.
          */
         SpringsAge: {
             /**
@@ -2894,6 +2910,8 @@ export interface components {
              * Format: date
              */
             look_by: string;
+            /** Left */
+            left: components["schemas"]["SpringLeft"][];
             /** Sentence */
             sentence: string;
         };

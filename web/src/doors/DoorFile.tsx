@@ -77,6 +77,9 @@ export function DoorFile() {
             {file.said.words ? <p>{file.said.words}</p> : <Quiet>Springs not measured yet.</Quiet>}
             {file.said.wound && <Quiet>wound {file.said.wound}</Quiet>}
             {age.data && <p>{age.data.sentence}</p>}
+            {age.data?.left.map((one) => (
+              <p key={one.spring}>{one.sentence}</p>
+            ))}
           </Sheet>
           <Sheet>
             <Label>Measured</Label>
