@@ -1,6 +1,7 @@
 """At the desk: people, calls from elsewhere, and finding a door among many."""
 
 import json
+from xml.etree import ElementTree
 
 import pytest
 from selenium.webdriver.common.by import By
@@ -11,6 +12,7 @@ from server.doors.models import Door
 from server.exchange.document import export_call
 from server.people.models import Person, Shop
 from tests.browser.work import enter, start
+from tests.hinge.calls import MEASURED, SPRING
 
 
 @pytest.fixture
@@ -129,3 +131,35 @@ def test_a_server_that_fails_is_said_and_tried_again(signed_in, door, monkeypatc
         page.sees("Nothing already saved is lost")
     page.touch("Try again")
     page.sees("Touch a part to read it")
+
+
+KEEP_WHAT_IS_SAVED = """
+window.saved = [];
+const made = URL.createObjectURL.bind(URL);
+URL.createObjectURL = (blob) => { blob.text().then((text) => window.saved.push(text)); return made(blob); };
+"""
+SVG = "{http://www.w3.org/2000/svg}"
+
+
+def test_a_drawing_is_a_file_of_its_own(signed_in, person):
+    page = signed_in
+    record = {"version": 2, "measured": MEASURED, "springs": [SPRING], "cones": {"left": 29, "right": 29}}
+    door = Door.objects.create(shop=person.shop, name="Ice house", record=record)
+    page.go(f"/doors/{door.key}")
+    page.until(lambda: page.browser.find_elements(By.CSS_SELECTOR, "polyline.force"), "the balance line")
+    page.browser.execute_script(KEEP_WHAT_IS_SAVED)
+    for place in (0, 1):
+        page.until(lambda: len(page.browser.find_elements(By.XPATH, "//button[starts-with(., 'Save the drawing')]")) == 2, "both")
+        page.browser.find_elements(By.XPATH, "//button[starts-with(., 'Save the drawing')]")[place].click()
+        page.until(lambda place=place: page.browser.execute_script("return window.saved.length") == place + 1, "saved")
+    for text in page.browser.execute_script("return window.saved"):
+        drawing = ElementTree.fromstring(text.encode())
+        assert drawing.tag == f"{SVG}svg"
+        assert drawing.find(f"{SVG}title").text
+        assert "var(" not in text
+        assert "class=" not in text
+        words = ["".join(one.itertext()) for one in drawing.iter(f"{SVG}text")]
+        assert any(words)
+        lines = [one for one in drawing.iter() if one.get("stroke", "none") != "none" and one.tag != f"{SVG}text"]
+        assert all(one.get("stroke").startswith(("rgb", "url")) for one in lines)
+        assert len(lines) > 5

@@ -5,6 +5,7 @@ import { client, data, newId, Refusal, type Schemas } from '../api/client';
 import { doorCallsQuery, doorQuery, springsAgeQuery } from '../api/queries';
 import { BalanceOf } from '../drawing/BalanceOf';
 import { InsideView } from '../drawing/InsideView';
+import { SavedDrawing } from '../drawing/SavedDrawing';
 import { FollowUpsOf } from '../followups/FollowUps';
 import { BookingForm } from '../today/BookingForm';
 import { MainAction, Plain, PlainAnchor } from '../ui/buttons';
@@ -102,11 +103,13 @@ export function DoorFile() {
             <Caution key={text}>Cannot be read: {text} Measure it again on a call.</Caution>
           ))}
           {file.wrong && <Caution>{file.wrong}</Caution>}
-          <InsideView
-            measured={file.record.measured ?? {}}
-            said={file.said}
-            plates={file.record.counterweight?.plates}
-          />
+          <SavedDrawing name="door-from-inside">
+            <InsideView
+              measured={file.record.measured ?? {}}
+              said={file.said}
+              plates={file.record.counterweight?.plates}
+            />
+          </SavedDrawing>
           {file.setup && <BalanceOf setup={file.setup} hung={file.hung} label="as on file" />}
         </Stack>
       </Split>

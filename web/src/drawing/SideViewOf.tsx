@@ -8,6 +8,7 @@ import { Quiet } from '../ui/layout';
 import { OneOf } from '../ui/OneOf';
 import { Loading, Trouble } from '../ui/states';
 import { type ForceLine, type Pinned, smooth } from './lines';
+import { SavedDrawing } from './SavedDrawing';
 import { SideView } from './SideView';
 
 const Legend = styled.ul`list-style: none; display: flex; flex-wrap: wrap; gap: 4px 22px; margin: 4px 0 0; padding: 0; font-size: 15px;
@@ -53,16 +54,18 @@ export function SideViewOf({ setup, carrier, lines, friction, readings }: Props)
   if (view.isError) return <Trouble wrong={view.error} retry={() => view.refetch()} />;
   return (
     <div>
-      <SideView
-        view={view.data}
-        positions={positions}
-        doorHeight={doorHeight}
-        lines={waves === 'smooth' ? smooth(lines) : lines}
-        friction={friction}
-        readings={readings ?? []}
-        position={position}
-        onPosition={setPosition}
-      />
+      <SavedDrawing name="side-view">
+        <SideView
+          view={view.data}
+          positions={positions}
+          doorHeight={doorHeight}
+          lines={waves === 'smooth' ? smooth(lines) : lines}
+          friction={friction}
+          readings={readings ?? []}
+          position={position}
+          onPosition={setPosition}
+        />
+      </SavedDrawing>
       <Legend>
         {lines.map((line) => (
           <li key={line.label}>

@@ -1,0 +1,22 @@
+import { type ReactNode, useRef } from 'react';
+import { LinkButton } from '../ui/buttons';
+import { standalone } from './standalone';
+
+/** A drawing with a way to keep it as a file of its own. */
+export function SavedDrawing({ name, children }: { name: string; children: ReactNode }) {
+  const around = useRef<HTMLDivElement>(null);
+  const save = () => {
+    const drawing = around.current?.querySelector('svg');
+    if (!drawing) return;
+    const address = URL.createObjectURL(new Blob([standalone(drawing)], { type: 'image/svg+xml' }));
+    const link = Object.assign(document.createElement('a'), { href: address, download: `${name}.svg` });
+    link.click();
+    URL.revokeObjectURL(address);
+  };
+  return (
+    <div>
+      <div ref={around}>{children}</div>
+      <LinkButton onPress={save}>Save the drawing (SVG)</LinkButton>
+    </div>
+  );
+}
