@@ -17,7 +17,7 @@ def documents() -> dict[str, object]:
 
     django.setup()
     from hinge.questions.ask import QUESTIONS
-    from server.exchange.document import CallDocument
+    from server.exchange.document import CallDocument, DoorDocument
     from server.site.api import api
 
     published: dict[str, object] = {"openapi.json": api.get_openapi_schema(path_prefix="/api/")}
@@ -25,6 +25,7 @@ def documents() -> dict[str, object]:
         published[f"{name}.question.schema.json"] = question.takes.model_json_schema()
         published[f"{name}.answer.schema.json"] = question.gives.model_json_schema(mode="serialization")
     published["call.schema.json"] = CallDocument.model_json_schema(mode="serialization")
+    published["door.schema.json"] = DoorDocument.model_json_schema(mode="serialization")
     return published
 
 

@@ -15,7 +15,9 @@ from server.config.asked import Asked
 from server.config.errors import PROBLEMS, file_of
 from server.doors.api import DoorFile
 from server.doors.api import file_of as file_of_door
-from server.exchange.document import export_call, import_call
+from server.doors.models import Door
+from server.exchange.document import export_call, export_door
+from server.exchange.importing import import_call, import_door
 from server.exchange.merging import merge
 from server.exchange.sheet import sheet_pdf, technical_pdf
 from server.people.scope import person_of, require_lead
@@ -25,10 +27,12 @@ LARGEST_BYTES = 24_000_000  # a call with as many photos as it takes
 
 
 class Imported(Schema):
-    """The call that was recreated."""
+    """What came in: a call by its key, or a door's file with so many calls."""
 
-    key: uuid.UUID
+    key: uuid.UUID | None
+    door_key: uuid.UUID
     door_name: str
+    calls: int
 
 
 class Merge(Asked):
@@ -53,6 +57,14 @@ def call_document(request: HttpRequest, key: uuid.UUID, response: HttpResponse) 
     return export_call(call)
 
 
+@router.get("/doors/{uuid:key}/document.json", response={200: dict[str, Any]} | PROBLEMS, operation_id="door_document")
+def door_document(request: HttpRequest, key: uuid.UUID, response: HttpResponse) -> dict[str, Any]:
+    """A door's file with every call at it as a JSON document, as docs/formats/door.schema.json has it."""
+    door = get_object_or_404(Door.objects.all(), key=key)
+    response["Content-Disposition"] = f'attachment; filename="door-{slugify(door.name)}.json"'
+    return export_door(door)
+
+
 @router.get("/calls/{uuid:key}/sheet.pdf", operation_id="job_sheet", response=PROBLEMS, openapi_extra=file_of("application/pdf"))
 def job_sheet(request: HttpRequest, key: uuid.UUID) -> HttpResponse:
     """The job sheet, one page."""
@@ -69,7 +81,7 @@ def technical_sheet(request: HttpRequest, key: uuid.UUID) -> HttpResponse:
 
 @router.post("/import", response={200: Imported} | PROBLEMS, operation_id="import_call")
 def import_(request: HttpRequest, file: File[UploadedFile]) -> Imported:
-    """Recreate a call from its document; leads only."""
+    """Recreate a call, or a door's whole file, from its document; leads only."""
     require_lead(person_of(request))
     if (file.size or 0) > LARGEST_BYTES:
         raise BadInput(f"The file has {file.size} bytes.", "file", file.size, f"up to {LARGEST_BYTES}", "bytes")
@@ -77,8 +89,11 @@ def import_(request: HttpRequest, file: File[UploadedFile]) -> Imported:
         document = json.loads(file.read(), parse_constant=_no_constant)
     except (ValueError, RecursionError) as wrong:
         raise BadInput(f"This file is not whole or not JSON: {wrong}.", "file", file.name, "a call document", "") from wrong
+    if isinstance(document, dict) and str(document.get("format")).startswith("north-hinge/door/"):
+        door, calls = import_door(person_of(request), document)
+        return Imported(key=None, door_key=door.key, door_name=door.name, calls=calls)
     call = import_call(person_of(request), document)
-    return Imported(key=call.key, door_name=call.door.name)
+    return Imported(key=call.key, door_key=call.door.key, door_name=call.door.name, calls=1)
 
 
 def _pdf(call: Call, content: bytes, name: str) -> HttpResponse:

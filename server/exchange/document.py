@@ -1,34 +1,23 @@
-"""A call with its door as one JSON document, out and in without loss."""
+"""A call with its door, and a door with its calls, each as one JSON document."""
 
 import base64
 import uuid
 from datetime import UTC, datetime, timedelta
-from itertools import pairwise
 from typing import Annotated, Any, Literal
 
 from django.utils import timezone
 from pydantic import AfterValidator, Field
 
-from hinge.call import history
 from hinge.call.commands import Id
-from hinge.call.events import VERSION, Entry, entry_of, read_strictly
-from hinge.call.facts import Call as Facts
+from hinge.call.events import VERSION, Entry
 from hinge.call.keeping import MOST_PHOTOS
-from hinge.call.record import DoorRecord, read_record_strictly
 from hinge.call.shown import record_after, shown
 from hinge.call.summary import SaidLine
-from hinge.document import Document, plain_value, read, told
+from hinge.document import Document, plain_value, told
 from hinge.errors import BadInput, Contradiction
 from server.calls.models import Call, Photo, iso
-from server.calls.models import Entry as Row
-from server.calls.photos import scaled
-from server.calls.service import listed
-from server.config.transactions import mutation
 from server.doors.models import Door
-from server.doors.service import DETAILS, open_file
-from server.people.models import Person
-from server.people.scope import require_lead
-from server.stock.service import lists_of_shop
+from server.doors.service import DETAILS
 
 FORMATS = {"north-hinge/call/1": 1, "north-hinge/call/2": VERSION}
 FIRST = datetime(2000, 1, 1, tzinfo=UTC)
@@ -99,26 +88,51 @@ class PhotoPart(Document):
     jpeg: Annotated[str, Field(max_length=4_000_000)]
 
 
-class CallDocument(Document):
-    """The document. `format` names its version; `said` is the call in a few lines, for people, and is not read back."""
+class OneCall(Document):
+    """A call with its photos; `said` is the call in a few lines, for people, and is not read back."""
 
-    format: Literal["north-hinge/call/1", "north-hinge/call/2"]
-    door: DoorPart
     call: CallPart
     photos: Annotated[list[PhotoPart], Field(max_length=MOST_PHOTOS)] = []
     said: list[SaidLine] = []
 
 
+class CallDocument(OneCall):
+    """A call with its door. `format` names its version."""
+
+    format: Literal["north-hinge/call/1", "north-hinge/call/2"]
+    door: DoorPart
+
+
+class DoorDocument(Document):
+    """A door's file with every call at it, oldest first. `format` names its version."""
+
+    format: Literal["north-hinge/door/2"]
+    door: DoorPart
+    calls: Annotated[list[OneCall], Field(max_length=500)]
+
+
 def export_call(call: Call) -> dict[str, Any]:
     """The document of a call."""
-    door, rows = call.door, list(call.entries.all())
+    return {"format": f"north-hinge/call/{VERSION}", "door": _door(call.door)} | _call(call)
+
+
+def export_door(door: Door) -> dict[str, Any]:
+    """The document of a door's file."""
+    calls = Call.objects.filter(door=door).prefetch_related("entries", "photos").order_by("started_at", "pk")
+    return {"format": f"north-hinge/door/{VERSION}", "door": _door(door), "calls": [_call(one) for one in calls]}
+
+
+def _door(door: Door) -> dict[str, Any]:
+    details = {name: getattr(door, name) for name in DETAILS}
+    return {"key": str(door.key)} | details | {"record": door.door_record.model_dump(mode="json")}
+
+
+def _call(call: Call) -> dict[str, Any]:
+    rows = list(call.entries.all())
     facts = call.facts(rows)
+    standing = {photo.photo for photo, _ in facts.photos}
     entries = [{"id": one.id, "by": one.by, "at": one.at, "body": _body(one)} for row in rows for one in row.happened()]
     return {
-        "format": f"north-hinge/call/{VERSION}",
-        "door": {"key": str(door.key)}
-        | {name: getattr(door, name) for name in DETAILS}
-        | {"record": door.door_record.model_dump(mode="json")},
         "call": {
             "key": str(call.key),
             "technician": call.technician,
@@ -130,11 +144,14 @@ def export_call(call: Call) -> dict[str, Any]:
             "entries": _distinct(entries),
         },
         "photos": [
-            {"key": str(one.key), "jpeg": base64.b64encode(one.jpeg).decode()}
-            for one in call.photos.filter(key__in=[photo.photo for photo, _ in facts.photos]).order_by("pk")
+            {"key": str(one.key), "jpeg": base64.b64encode(one.jpeg).decode()} for one in call.photos.all() if str(one.key) in standing
         ],
         "said": [line.model_dump() for line in shown(facts, call.claimed_elsewhere).summary],
     }
+
+
+def _photo(photo: Photo) -> dict[str, str]:
+    return {"key": str(photo.key), "jpeg": base64.b64encode(photo.jpeg).decode()}
 
 
 def _body(entry: Entry) -> dict[str, Any]:
@@ -149,87 +166,3 @@ def _distinct(entries: list[dict[str, Any]]) -> list[dict[str, Any]]:
         if seen[entry["id"]] > 1:
             entry["id"] = f"{entry['id'][:60]}-{seen[entry['id']]}"
     return entries
-
-
-@mutation
-def import_call(lead: Person, document: Any) -> Call:
-    """Recreate a call, and its door where the shop does not have it; whole or not at all; leads only.
-
-    A door the shop has keeps its own details and record. A closed call is kept as claimed elsewhere; one under way must
-    pass today's rules entry by entry. Raises a HingeError naming what is wrong by its path.
-    """
-    require_lead(lead)
-    read_document = read(CallDocument, document)
-    door_part, part, version = read_document.door, read_document.call, FORMATS[read_document.format]
-    if Call.objects.filter(key=part.key).exists():
-        raise Contradiction("This call is in your shop already.", "call.key", part.key, "a call that is not here yet")
-    _require_order(part)
-    at_start = read_record_strictly(part.record_at_start, "call.record_at_start")
-    facts = _facts(part, at_start, version)
-    door = open_file(lead, uuid.UUID(door_part.key), _details(door_part), read_record_strictly(door_part.record, "door.record"))
-    while door.merged_into:
-        door = door.merged_into
-    Door.objects.select_for_update().get(pk=door.pk)
-    if part.closed_at is None and Call.objects.filter(door=door, closed_at=None).exists():
-        raise Contradiction("A call is under way at this door already. Close that first.", "call.closed_at", None, "no call under way")
-    call = Call.objects.create(
-        shop=lead.shop,
-        door=door,
-        key=part.key,
-        technician=part.technician,
-        started_at=part.started_at,
-        closed_at=part.closed_at,
-        claimed_elsewhere=part.closed_at is not None,
-        abandoned=bool(facts.abandoned),
-        record_at_start=at_start.model_dump(mode="json"),
-        **listed(facts),
-    )
-    Row.objects.bulk_create(
-        Row(call=call, client_id=one.id, position=place, version=version, body=one.body, by_name=one.by, at=one.at)
-        for place, one in enumerate(part.entries, start=1)
-    )
-    Photo.objects.bulk_create(
-        Photo(call=call, key=one.key, jpeg=_picture(one, f"photos.{place}.jpeg"), by=lead) for place, one in enumerate(read_document.photos)
-    )
-    return call
-
-
-def _picture(part: PhotoPart, where: str) -> bytes:
-    try:
-        return scaled(base64.b64decode(part.jpeg, validate=True))
-    except (ValueError, BadInput) as wrong:
-        raise BadInput("This is no picture that can be read.", where, None, "a JPEG in base64") from wrong
-
-
-def _details(part: DoorPart) -> dict[str, str]:
-    return {name: getattr(part, name) for name in DETAILS}
-
-
-def _facts(part: CallPart, at_start: DoorRecord, version: int) -> Facts:
-    where = "call.entries"
-    entries = [
-        [entry_of(one.id, one.by, one.at, event) for event in read_strictly(version, one.body, f"{where}.{place}.body")]
-        for place, one in enumerate(part.entries)
-    ]
-    if part.closed_at is None:
-        return history.taken_up(at_start, entries, where, lists_of_shop())
-    facts = history.claimed(at_start, entries, where)
-    if part.record_after is not None:
-        after = read_record_strictly(part.record_after, "call.record_after")
-        if after != record_after(facts):
-            said = "What the call left on the door is not what its entries add up to."
-            raise Contradiction(said, "call.record_after", None, "the turns that were counted, the values that were measured")
-    return facts
-
-
-def _require_order(part: CallPart) -> None:
-    seen: set[str] = set()
-    for place, entry in enumerate(part.entries):
-        if entry.id in seen:
-            raise Contradiction("Two entries have the same id.", f"call.entries.{place}.id", entry.id, "one id an entry")
-        seen.add(entry.id)
-    times = [("call.started_at", part.started_at), *((f"call.entries.{place}.at", one.at) for place, one in enumerate(part.entries))]
-    times += [("call.closed_at", part.closed_at)] if part.closed_at else []
-    for (_, before), (field, after) in pairwise(times):
-        if datetime.fromisoformat(after) < datetime.fromisoformat(before):
-            raise Contradiction("This happened before what stands above it.", field, after, f"{before} or later")

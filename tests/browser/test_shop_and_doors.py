@@ -76,11 +76,11 @@ def test_a_call_from_elsewhere_is_brought_in_whole_or_not_at_all(signed_in, pers
     page = signed_in
     page.go("/shop")
     page.sees("Bring in a call")
-    chooser = page.chooser("Bring in a call")
+    chooser = page.chooser("Bring in a call or a door")
     chooser.send_keys(str(half))
     page.sees("not whole or not JSON")
     assert Call.objects.filter(shop=person.shop).count() == 0
-    page.chooser("Bring in a call").send_keys(str(whole))
+    page.chooser("Bring in a call or a door").send_keys(str(whole))
     page.sees("Brought in")
     page.touch("Weir gatehouse")
     page.sees("It will not stay up")

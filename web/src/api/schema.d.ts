@@ -1484,6 +1484,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/doors/{key}/document.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Door Document
+         * @description A door's file with every call at it as a JSON document, as docs/formats/door.schema.json has it.
+         */
+        get: operations["door_document"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calls/{key}/sheet.pdf": {
         parameters: {
             query?: never;
@@ -1535,7 +1555,7 @@ export interface paths {
         put?: never;
         /**
          * Import
-         * @description Recreate a call from its document; leads only.
+         * @description Recreate a call, or a door's whole file, from its document; leads only.
          */
         post: operations["import_call"];
         delete?: never;
@@ -6571,16 +6591,20 @@ export interface components {
         };
         /**
          * Imported
-         * @description The call that was recreated.
+         * @description What came in: a call by its key, or a door's file with so many calls.
          */
         Imported: {
+            /** Key */
+            key: string | null;
             /**
-             * Key
+             * Door Key
              * Format: uuid
              */
-            key: string;
+            door_key: string;
             /** Door Name */
             door_name: string;
+            /** Calls */
+            calls: number;
         };
     };
     responses: never;
@@ -15894,6 +15918,120 @@ export interface operations {
         };
     };
     call_document: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    door_document: {
         parameters: {
             query?: never;
             header?: never;

@@ -61,6 +61,9 @@ export function DoorFile() {
           <PlainAnchor href={`/api/doors/${file.key}/label.pdf`} target="_blank" rel="noreferrer">
             Label (PDF)
           </PlainAnchor>
+          <PlainAnchor href={`/api/doors/${file.key}/document.json`} download>
+            The file as JSON
+          </PlainAnchor>
           <Plain onPress={() => setChanging(true)}>Change the details</Plain>
         </Row>
       </Row>

@@ -78,9 +78,12 @@ function ImportCall() {
     if (file) bringIn.mutate(file);
   };
   return (
-    <Stack role="group" aria-label="Bring in a call">
-      <h2>Bring in a call</h2>
-      <Quiet>A call document (JSON) as “Close” hands it out. It comes in whole or not at all.</Quiet>
+    <Stack role="group" aria-label="Bring in a call or a door">
+      <h2>Bring in a call or a door</h2>
+      <Quiet>
+        A document (JSON) as “Close” hands out a call, or a door’s file all its calls. It comes in whole or not at all;
+        what is here already stays as it is.
+      </Quiet>
       <div>
         <FileTrigger acceptedFileTypes={['.json', 'application/json']} onSelect={take}>
           <Plain isDisabled={bringIn.isPending}>{bringIn.isPending ? 'Reading the file' : 'Choose the file'}</Plain>
@@ -89,7 +92,11 @@ function ImportCall() {
       {bringIn.isError && <Refused wrong={bringIn.error} />}
       {bringIn.data && (
         <p role="status">
-          Brought in: <Link to={`/calls/${bringIn.data.key}/close`}>{bringIn.data.door_name}</Link>
+          Brought in:{' '}
+          <Link to={bringIn.data.key ? `/calls/${bringIn.data.key}/close` : `/doors/${bringIn.data.door_key}`}>
+            {bringIn.data.door_name}
+          </Link>
+          {!bringIn.data.key && `, ${bringIn.data.calls} calls that were not here yet`}
         </p>
       )}
     </Stack>

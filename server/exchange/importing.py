@@ -1,0 +1,132 @@
+"""Documents that come in: a call, or a door's whole file; whole or not at all, and never twice."""
+
+import base64
+import uuid
+from datetime import datetime
+from itertools import pairwise
+from typing import Any
+
+from hinge.call import history
+from hinge.call.events import VERSION, entry_of, read_strictly
+from hinge.call.facts import Call as Facts
+from hinge.call.record import DoorRecord, read_record_strictly
+from hinge.call.shown import record_after
+from hinge.document import read
+from hinge.errors import BadInput, Contradiction
+from server.calls.models import Call, Photo
+from server.calls.models import Entry as Row
+from server.calls.photos import scaled
+from server.calls.service import listed
+from server.config.transactions import mutation
+from server.doors.models import Door
+from server.doors.service import DETAILS, open_file
+from server.exchange.document import CallDocument, CallPart, DoorDocument, DoorPart, OneCall, PhotoPart
+from server.people.models import Person
+from server.people.scope import require_lead
+from server.stock.service import lists_of_shop
+
+FORMATS = {"north-hinge/call/1": 1, "north-hinge/call/2": VERSION}
+
+
+@mutation
+def import_call(lead: Person, document: Any) -> Call:
+    """Recreate a call, and its door where the shop does not have it; leads only.
+
+    A door the shop has keeps its own details and record. A closed call is kept as claimed elsewhere; one under way must
+    pass today's rules entry by entry. Raises a HingeError naming what is wrong by its path.
+    """
+    require_lead(lead)
+    told = read(CallDocument, document)
+    if Call.objects.filter(key=told.call.key).exists():
+        raise Contradiction("This call is in your shop already.", "call.key", told.call.key, "a call that is not here yet")
+    return _bring_in(lead, _door(lead, told.door), told, FORMATS[told.format], "")
+
+
+@mutation
+def import_door(lead: Person, document: Any) -> tuple[Door, int]:
+    """Recreate a door's file with its calls, and say how many came in: those the shop has are left as they are; leads only."""
+    require_lead(lead)
+    told = read(DoorDocument, document)
+    door, keys = _door(lead, told.door), [one.call.key for one in told.calls]
+    twice = next((place for place, key in enumerate(keys) if key in keys[:place]), None)
+    if twice is not None:
+        raise Contradiction("Two calls have the same key.", f"calls.{twice}.call.key", keys[twice], "one key a call")
+    there = {str(key) for key in Call.objects.filter(key__in=keys).values_list("key", flat=True)}
+    new = [(place, one) for place, one in enumerate(told.calls) if one.call.key not in there]
+    for place, one in new:
+        _bring_in(lead, door, one, VERSION, f"calls.{place}.")
+    return door, len(new)
+
+
+def _door(lead: Person, part: DoorPart) -> Door:
+    details = {name: getattr(part, name) for name in DETAILS}
+    door = open_file(lead, uuid.UUID(part.key), details, read_record_strictly(part.record, "door.record"))
+    while door.merged_into:
+        door = door.merged_into
+    return Door.objects.select_for_update().get(pk=door.pk)
+
+
+def _bring_in(lead: Person, door: Door, told: OneCall, version: int, under: str) -> Call:
+    """One call at a door; `under` is the path of its document."""
+    part, where = told.call, f"{under}call"
+    _require_order(part, where)
+    at_start = read_record_strictly(part.record_at_start, f"{where}.record_at_start")
+    facts = _facts(part, at_start, version, where)
+    if part.closed_at is None and Call.objects.filter(door=door, closed_at=None).exists():
+        raise Contradiction("A call is under way at this door already. Close that first.", f"{where}.closed_at", None, "no call under way")
+    call = Call.objects.create(
+        shop=lead.shop,
+        door=door,
+        key=part.key,
+        technician=part.technician,
+        started_at=part.started_at,
+        closed_at=part.closed_at,
+        claimed_elsewhere=part.closed_at is not None,
+        abandoned=bool(facts.abandoned),
+        record_at_start=at_start.model_dump(mode="json"),
+        **listed(facts),
+    )
+    Row.objects.bulk_create(
+        Row(call=call, client_id=one.id, position=place, version=version, body=one.body, by_name=one.by, at=one.at)
+        for place, one in enumerate(part.entries, start=1)
+    )
+    Photo.objects.bulk_create(
+        Photo(call=call, key=one.key, jpeg=_picture(one, f"{under}photos.{place}.jpeg"), by=lead) for place, one in enumerate(told.photos)
+    )
+    return call
+
+
+def _picture(part: PhotoPart, where: str) -> bytes:
+    try:
+        return scaled(base64.b64decode(part.jpeg, validate=True))
+    except (ValueError, BadInput) as wrong:
+        raise BadInput("This is no picture that can be read.", where, None, "a JPEG in base64") from wrong
+
+
+def _facts(part: CallPart, at_start: DoorRecord, version: int, where: str) -> Facts:
+    entries = [
+        [entry_of(one.id, one.by, one.at, event) for event in read_strictly(version, one.body, f"{where}.entries.{place}.body")]
+        for place, one in enumerate(part.entries)
+    ]
+    if part.closed_at is None:
+        return history.taken_up(at_start, entries, f"{where}.entries", lists_of_shop())
+    facts = history.claimed(at_start, entries, f"{where}.entries")
+    if part.record_after is not None:
+        after = read_record_strictly(part.record_after, f"{where}.record_after")
+        if after != record_after(facts):
+            said = "What the call left on the door is not what its entries add up to."
+            raise Contradiction(said, f"{where}.record_after", None, "the turns that were counted, the values that were measured")
+    return facts
+
+
+def _require_order(part: CallPart, where: str) -> None:
+    seen: set[str] = set()
+    for place, entry in enumerate(part.entries):
+        if entry.id in seen:
+            raise Contradiction("Two entries have the same id.", f"{where}.entries.{place}.id", entry.id, "one id an entry")
+        seen.add(entry.id)
+    times = [(f"{where}.started_at", part.started_at), *((f"{where}.entries.{place}.at", one.at) for place, one in enumerate(part.entries))]
+    times += [(f"{where}.closed_at", part.closed_at)] if part.closed_at else []
+    for (_, before), (field, after) in pairwise(times):
+        if datetime.fromisoformat(after) < datetime.fromisoformat(before):
+            raise Contradiction("This happened before what stands above it.", field, after, f"{before} or later")
