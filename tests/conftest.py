@@ -12,7 +12,7 @@ from hypothesis import settings
 from tools.database import CannotStart, Database
 
 ROOT = Path(__file__).resolve().parent.parent
-settings.register_profile("here", max_examples=60, deadline=None, derandomize=True)
+settings.register_profile("here", max_examples=40, deadline=None, derandomize=True)
 settings.register_profile("long", max_examples=2500, deadline=None)
 settings.load_profile(os.environ.get("NORTH_HINGE_PROFILE", "here"))
 _database: Database | None = None

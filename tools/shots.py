@@ -46,7 +46,10 @@ fetch(`/api/doors?search=${encodeURIComponent(words)}`).then(a => a.json()).then
 DOOR = "weight_lb=145&width_in=9'&height_in=7'&section_count=4&radius_in=12&drum_diameter_in=4&cable_in=1/8"
 BENCH = {
     "bench-springs": (f"/bench/springs?{DOOR}&wire_in=.225&inside_diameter_in=2&length_in=36&spring_count=2", "quarter-turns"),
-    "bench-convert": (f"/bench/convert?{DOOR}", "Convert"),
+    "bench-survey": (
+        "/bench/survey?counterbalance=torsion&sectional=yes&height_in=84&width_in=192&shaft_to_ceiling_in=2+1/2&balanced=yes",
+        "Headroom short by",
+    ),
     "bench-sun": ("/bench/sun?complaint_at=2026-01-10T15:30&time_zone=America/Chicago", "swap the two eyes"),
 }
 # Doors by a search that finds them alone, and what their Size page must show.
@@ -96,7 +99,6 @@ def _take_all(browser: webdriver.Chrome, address: str) -> None:
     take("doors", "/doors?sort=-visited", "Open a new file")
     door = next(href for href in browser.execute_script(links) if href.startswith("/doors/") and "new" not in href)
     take("door-file", door, "Start call")
-    take("shop", "/shop", "People")
     for name, (path, shows) in BENCH.items():
         take(name, path, shows)
     for name, (words, shows) in SIZED.items():
@@ -109,6 +111,7 @@ def _take_all(browser: webdriver.Chrome, address: str) -> None:
     look(f"/calls/{key}/size", "Use this set")
     _touch(browser, "Use this set")
     WebDriverWait(browser, 20).until(lambda at: at.current_url.endswith("/repair"), "nothing was picked")
+    take("van", "/shop/van", "kept for")
     meet("hands_on")
     enter({"kind": "stepped", "steps": ["confirm", "carriage", "clamp", "mark"], "done": True})
     take("repair", f"/calls/{key}/repair", "Seat a bar")

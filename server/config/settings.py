@@ -168,7 +168,7 @@ BIND = env.str("NORTH_HINGE_BIND", "127.0.0.1:8017")
 WORKERS, THREADS = env.int("NORTH_HINGE_WORKERS", 2), env.int("NORTH_HINGE_THREADS", 4)
 TRUSTED_PROXY = env.str("NORTH_HINGE_TRUSTED_PROXY", "") or None
 # Connections a worker keeps, how long one may say nothing, and what is never read into memory.
-CONNECTIONS, SLOWEST_SECONDS, LARGEST_REQUEST_BYTES = 1000, 20, 16 * 1024 * 1024
+CONNECTIONS, SLOWEST_SECONDS, LARGEST_REQUEST_BYTES = 1000, 20, 25 * 1024 * 1024
 
 METRICS_FROM = env.list("NORTH_HINGE_METRICS_FROM", default=["127.0.0.1"])
 LOGGING = logging_as_json(env.str("NORTH_HINGE_LOG_LEVEL", "INFO"))

@@ -4,10 +4,11 @@ from django.apps import apps
 from django.conf import settings
 from django.db import connection
 
-from server.calls.models import Entry
+from server.calls.models import Entry, Photo
 from server.doors.models import Change
+from server.stock.models import StockMove
 
-APPENDED = (Entry, Change)
+APPENDED = (Entry, Change, Photo, StockMove)
 READ, ADD, CHANGE = "SELECT", "SELECT, INSERT", "SELECT, INSERT, UPDATE, DELETE"
 
 

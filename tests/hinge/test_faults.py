@@ -372,7 +372,7 @@ def test_the_desk_says_whether_to_use_it_and_how_many_come(complaint, weight, wi
     assert ("do not press the button" in said.sentence) == (use == "no")
 
 
-@settings(max_examples=15)
+@settings(max_examples=8)
 @given(st.data())
 def test_whatever_is_answered_it_is_never_certain_without_the_causes_own_check(data):
     known = faults()
