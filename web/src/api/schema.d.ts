@@ -1276,6 +1276,28 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/bench/placement": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * View
+         * @description A door on its track and what stands round it; `highest_in` is the highest point of travel as measured [in].
+         *
+         *     A canopy or one-piece door is placed by what was measured alone.
+         */
+        post: operations["bench_placement"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/bench/side_view": {
         parameters: {
             query?: never;
@@ -6352,6 +6374,135 @@ export interface components {
             free?: boolean | null;
             /** Shaft Wander In */
             shaft_wander_in?: number | null;
+        };
+        /**
+         * ArmAnswer
+         * @description The arm: shortest that reaches, longest that leans no more than allowed, one to use [in]; and where it is over the travel.
+         */
+        ArmAnswer: {
+            /** Shortest In */
+            shortest_in: number;
+            /** Longest In */
+            longest_in: number;
+            /** Use In */
+            use_in: number;
+            /** Closed Deg */
+            closed_deg: number;
+            /** Most Closed Deg */
+            most_closed_deg: number;
+            /** At */
+            at: components["schemas"]["ArmAt"][];
+        };
+        /**
+         * ArmAt
+         * @description The arm at a height of the bottom edge [in]: its end on the door, its trolley, and how far it leans off the vertical [deg].
+         */
+        ArmAt: {
+            /** Position In */
+            position_in: number;
+            door: components["schemas"]["Place"];
+            trolley: components["schemas"]["Place"];
+            /** Off Vertical Deg */
+            off_vertical_deg: number;
+        };
+        /**
+         * Dimension
+         * @description A thing that has its place, in words, with the height or distance it is bound by [in].
+         */
+        Dimension: {
+            /** What */
+            what: string;
+            /** Bound In */
+            bound_in: number;
+            /** Says */
+            says: string;
+        };
+        /**
+         * InTheWay
+         * @description Something in the way: by how much [in], and what would cure it.
+         */
+        InTheWay: {
+            /** What */
+            what: string;
+            /** Short By In */
+            short_by_in: number;
+            /** Cure */
+            cure: string;
+        };
+        /**
+         * Place
+         * @description A place seen from the side: x into the garage, z above the floor [in].
+         */
+        Place: {
+            /** X In */
+            x_in: number;
+            /** Z In */
+            z_in: number;
+        };
+        /**
+         * PlacementAnswer
+         * @description Where everything goes [in above the floor]; the arm where the door's geometry is known.
+         */
+        PlacementAnswer: {
+            /** Highest In */
+            highest_in: number;
+            /** Highest At In */
+            highest_at_in: number | null;
+            /** Computed Highest In */
+            computed_highest_in: number | null;
+            /** Bracket In */
+            bracket_in: number;
+            /** Reach In */
+            reach_in: number | null;
+            /** Trolley Travel In */
+            trolley_travel_in: number | null;
+            arm: components["schemas"]["ArmAnswer"] | null;
+            /** Dimensions */
+            dimensions: components["schemas"]["Dimension"][];
+            /** In The Way */
+            in_the_way: components["schemas"]["InTheWay"][];
+            /** Sentence */
+            sentence: string;
+        };
+        /**
+         * Beam
+         * @description Something that hangs from the ceiling across the rail: its underside above the floor and how far it is from the door [in].
+         */
+        Beam: {
+            /** Underside In */
+            underside_in: number;
+            /** From Door In */
+            from_door_in: number;
+        };
+        /**
+         * PlacementQuestion
+         * @description A door on its track and what stands round it; `highest_in` is the highest point of travel as measured [in].
+         *
+         *     A canopy or one-piece door is placed by what was measured alone.
+         */
+        PlacementQuestion: {
+            /**
+             * Kind
+             * @default sectional
+             * @enum {string}
+             */
+            kind?: "sectional" | "canopy" | "one_piece";
+            door?: components["schemas"]["Door"] | null;
+            track?: components["schemas"]["Track"] | null;
+            /**
+             * Thickness In
+             * @default 2
+             */
+            thickness_in?: number;
+            /** Highest In */
+            highest_in?: number | null;
+            /** Bracket Above In */
+            bracket_above_in?: number | null;
+            /** Ceiling In */
+            ceiling_in?: number | null;
+            beam?: components["schemas"]["Beam"] | null;
+            /** Vehicle In */
+            vehicle_in?: number | null;
         };
         /**
          * PlaceOut
@@ -14585,6 +14736,120 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Survey"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    bench_placement: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlacementQuestion"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlacementAnswer"];
                 };
             };
             /** @description Unauthorized */
