@@ -16,11 +16,12 @@ from hinge.opener.placing import ARM_MOST_DEG, BRACKET_ABOVE_IN, USUAL_THICKNESS
 
 Height = Annotated[float, Between(0, 400, "in")]
 # Rail and bracket stand so far to either side of the rail's line; a torsion spring so far round its shaft; estimates.
-RAIL_HALF_IN, SPRING_HALF_IN = 1.5, 2.5
+RAIL_HALF_IN, SPRING_HALF_IN = 1.0, 1.25
 # A rail for a door of 7 ft ends so far from the wall; a higher door takes an extension. Common practice.
 RAIL_REACH_IN, RAIL_FOR_IN = 120.0, 84.0
 EYES_MOST_IN, CONTROL_LEAST_IN, RELEASE_LEAST_IN, OUTLET_MOST_IN = 6.0, 60.0, 72.0, 72.0
 SHOWN_EVERY_IN = 6.0
+TAPE_IN = 1 / 16  # less than a tape shows is in nobody's way
 
 
 class Beam(Document):
@@ -181,12 +182,13 @@ def _in_the_way(asked: PlacementQuestion, bracket: float, reach: float | None) -
         found.append(("Beam", top - asked.beam.underside_in, "Notching is the builder’s to say: take an opener on the shaft."))
     if asked.door and asked.track and asked.kind == "sectional":
         shaft = shaft_place(path_of(asked.door, asked.track), asked.track, asked.door)[1]
-        near = SPRING_HALF_IN + RAIL_HALF_IN - abs(bracket - shaft)
-        cure = "Set the bracket above the spring, or between the springs at the centre plate as the maker says."
+        clear = SPRING_HALF_IN + RAIL_HALF_IN
+        near, above = clear - abs(bracket - shaft), format_length(shaft + clear, feet=True)
+        cure = f"Set the bracket at {above} or higher, above the spring, or where the maker has it between the springs."
         found.append(("Spring line", near, cure))
     if asked.vehicle_in is not None:
         found.append(("Vehicle", asked.vehicle_in - under, "Park it beyond the rail, or take an opener on the shaft."))
-    return [InTheWay(what=what, short_by_in=round(short, 3), cure=cure) for what, short, cure in found if short > 0]
+    return [InTheWay(what=what, short_by_in=round(short, 3), cure=cure) for what, short, cure in found if short > TAPE_IN]
 
 
 def _sentence(

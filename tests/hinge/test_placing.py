@@ -107,6 +107,14 @@ def test_what_is_in_the_way_is_named_with_how_much_and_what_cures_it(around, wha
     assert what not in {one.what for one in ask("placement", {"door": DOOR, "track": TRACK} | beyond).in_the_way}
 
 
+def test_a_bracket_in_the_spring_s_line_is_told_how_high_clears_it():
+    on = {"door": DOOR, "track": TRACK, "highest_in": 88}
+    (row,) = ask("placement", on).in_the_way
+    assert (row.what, row.short_by_in) == ("Spring line", pytest.approx(2.25))
+    assert "Set the bracket at 7'8 3/4\" or higher" in row.cure
+    assert ask("placement", on | {"bracket_above_in": 4.8}).in_the_way == []
+
+
 @pytest.mark.parametrize(
     ("asked", "field"),
     [

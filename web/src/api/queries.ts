@@ -246,6 +246,14 @@ export const surveyQuery = (document: Schemas['SurveyQuestion']) =>
     retry: false,
   });
 
+export const placementQuery = (document: Schemas['PlacementQuestion']) =>
+  queryOptions({
+    queryKey: ['placement', document],
+    queryFn: () => data(client.POST('/api/bench/placement', { body: document })),
+    placeholderData: keepPreviousData,
+    retry: false,
+  });
+
 export const weighQuery = (document: Schemas['WeighQuestion']) =>
   queryOptions({
     queryKey: ['weigh', document],

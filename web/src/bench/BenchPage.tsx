@@ -15,6 +15,7 @@ import { LimitsResult } from './LimitsResult';
 import { OnePieceResult } from './OnePieceResult';
 import { PackingResult, SurveyResult } from './OnTheShaftResult';
 import { CounterweightResult, ExtensionResult } from './PairsAndPlates';
+import { PlacementResult } from './PlacementResult';
 import { BENCH, type BenchEntry, type BenchName, type ResultProps, usualOf } from './pages';
 import { SpringsResult } from './SpringsResult';
 
@@ -28,6 +29,7 @@ const RESULTS: Record<BenchName, (props: ResultProps) => React.ReactNode> = {
   limits: LimitsResult,
   survey: SurveyResult,
   packing: PackingResult,
+  placement: PlacementResult,
 };
 
 export function BenchPage() {

@@ -17,7 +17,8 @@ export type BenchName =
   | 'one-piece'
   | 'limits'
   | 'packing'
-  | 'survey';
+  | 'survey'
+  | 'placement';
 
 export type BenchEntry = {
   name: BenchName;
@@ -189,6 +190,27 @@ export const BENCH: BenchEntry[] = [
     ],
     preset: {},
     usual: {},
+  },
+  {
+    name: 'placement',
+    title: 'Opener on a rail',
+    decides: 'Where do bracket, rail and arm go, and what is in their way?',
+    groups: [],
+    fields: [
+      'height_in',
+      'section_count',
+      'lift',
+      'radius_in',
+      'rise_in',
+      'high_lift_in',
+      'highest_travel_in',
+      'ceiling_in',
+      'beam_underside_in',
+      'beam_from_door_in',
+      'vehicle_in',
+    ],
+    preset: { counterbalance: 'torsion', weight_lb: '130 lb', width_in: "9'", drum_diameter_in: '4', cable_in: '1/8' },
+    usual: { height_in: "7'", section_count: '4', lift: 'standard', radius_in: '12' },
   },
   {
     name: 'packing',

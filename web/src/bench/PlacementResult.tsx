@@ -1,0 +1,68 @@
+import { useQuery } from '@tanstack/react-query';
+import { placementQuery, sideViewQuery } from '../api/queries';
+import { OnTheRail } from '../drawing/OnTheRail';
+import { SavedDrawing } from '../drawing/SavedDrawing';
+import { Caution, Facts, Quiet, Stack } from '../ui/layout';
+import { Loading, Refused } from '../ui/states';
+import type { ResultProps } from './pages';
+import { numberOf } from './values';
+
+/** Where the bracket and the rail go, how the arm stands, and what is in the way. */
+export function PlacementResult({ sheet: { values, setup } }: ResultProps) {
+  const ceiling = numberOf(values, 'ceiling_in') ?? null;
+  const beam = numberOf(values, 'beam_underside_in');
+  const found = useQuery({
+    ...placementQuery({
+      kind: 'sectional',
+      door: setup?.door ?? null,
+      track: setup?.track ?? null,
+      highest_in: numberOf(values, 'highest_travel_in') ?? null,
+      ceiling_in: ceiling,
+      beam:
+        beam === undefined ? null : { underside_in: beam, from_door_in: numberOf(values, 'beam_from_door_in') ?? 0 },
+      vehicle_in: numberOf(values, 'vehicle_in') ?? null,
+    }),
+    enabled: Boolean(setup),
+  });
+  const top = setup?.door.height_in ?? 84;
+  const view = useQuery({
+    ...sideViewQuery({
+      door: setup?.door ?? { height_in: top, section_count: 4 },
+      track: setup?.track ?? { lift: 'standard', radius_in: 12 },
+      drum: setup?.drum ?? null,
+      extension: null,
+      counterweight: null,
+      positions_in: [0, top],
+    }),
+    enabled: Boolean(setup),
+  });
+  if (!setup) return <Quiet>Type the door and its track.</Quiet>;
+  if (found.isError) return <Refused wrong={found.error} />;
+  if (!found.data || !view.data) return <Loading />;
+  const { sentence, in_the_way, dimensions } = found.data;
+  return (
+    <Stack>
+      <p role="status">{sentence}</p>
+      {in_the_way.map((one) => (
+        <Caution key={one.what}>
+          {one.what}: {one.cure}
+        </Caution>
+      ))}
+      <SavedDrawing name="fitting-drawing">
+        <OnTheRail placement={found.data} view={view.data} ceiling={ceiling} />
+      </SavedDrawing>
+      <Facts>
+        {dimensions.map((one) => (
+          <div key={one.what} style={{ display: 'contents' }}>
+            <dt>{one.what}</dt>
+            <dd>{one.says}</dd>
+          </div>
+        ))}
+      </Facts>
+      <Quiet>
+        The door maker’s own opener bracket first, else brace the top section. Common practice; the maker’s figures and
+        local codes come first.
+      </Quiet>
+    </Stack>
+  );
+}
