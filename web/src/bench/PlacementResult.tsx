@@ -1,4 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
+import type { Schemas } from '../api/client';
 import { placementQuery, sideViewQuery } from '../api/queries';
 import { OnTheRail } from '../drawing/OnTheRail';
 import { SavedDrawing } from '../drawing/SavedDrawing';
@@ -8,35 +9,41 @@ import type { ResultProps } from './pages';
 import { numberOf } from './values';
 
 /** Where the bracket and the rail go, how the arm stands, and what is in the way. */
-export function PlacementResult({ sheet: { values, setup } }: ResultProps) {
+export function PlacementResult({ sheet: { values } }: ResultProps) {
+  const door = {
+    height_in: numberOf(values, 'height_in') ?? 0,
+    section_count: numberOf(values, 'section_count') ?? 0,
+    weight_lb: numberOf(values, 'weight_lb') ?? 0,
+  };
+  const track = trackOf(values);
+  const isTyped = door.height_in > 0 && door.section_count > 0 && track.radius_in > 0;
   const ceiling = numberOf(values, 'ceiling_in') ?? null;
   const beam = numberOf(values, 'beam_underside_in');
   const found = useQuery({
     ...placementQuery({
       kind: 'sectional',
-      door: setup?.door ?? null,
-      track: setup?.track ?? null,
+      door,
+      track,
       highest_in: numberOf(values, 'highest_travel_in') ?? null,
       ceiling_in: ceiling,
       beam:
         beam === undefined ? null : { underside_in: beam, from_door_in: numberOf(values, 'beam_from_door_in') ?? 0 },
       vehicle_in: numberOf(values, 'vehicle_in') ?? null,
     }),
-    enabled: Boolean(setup),
+    enabled: isTyped,
   });
-  const top = setup?.door.height_in ?? 84;
   const view = useQuery({
     ...sideViewQuery({
-      door: setup?.door ?? { height_in: top, section_count: 4 },
-      track: setup?.track ?? { lift: 'standard', radius_in: 12 },
-      drum: setup?.drum ?? null,
+      door,
+      track,
+      drum: null,
       extension: null,
       counterweight: null,
-      positions_in: [0, top],
+      positions_in: [0, door.height_in],
     }),
-    enabled: Boolean(setup),
+    enabled: isTyped && found.isSuccess,
   });
-  if (!setup) return <Quiet>Type the door and its track.</Quiet>;
+  if (!isTyped) return <Quiet>Type the door and its track.</Quiet>;
   if (found.isError) return <Refused wrong={found.error} />;
   if (!found.data || !view.data) return <Loading />;
   const { sentence, in_the_way, dimensions } = found.data;
@@ -65,4 +72,16 @@ export function PlacementResult({ sheet: { values, setup } }: ResultProps) {
       </Quiet>
     </Stack>
   );
+}
+
+function trackOf(values: Schemas['Sheet']['values']): Schemas['Track'] {
+  const lift = values.lift;
+  const rise = numberOf(values, 'rise_in');
+  const high = numberOf(values, 'high_lift_in');
+  return {
+    lift: lift === 'low_headroom' || lift === 'high' || lift === 'vertical' ? lift : 'standard',
+    radius_in: numberOf(values, 'radius_in') ?? 0,
+    ...(rise === undefined ? {} : { rise_in: rise }),
+    ...(lift === 'high' && high !== undefined ? { high_lift_in: high } : {}),
+  };
 }

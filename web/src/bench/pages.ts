@@ -209,7 +209,8 @@ export const BENCH: BenchEntry[] = [
       'beam_from_door_in',
       'vehicle_in',
     ],
-    preset: { counterbalance: 'torsion', weight_lb: '130 lb', width_in: "9'", drum_diameter_in: '4', cable_in: '1/8' },
+    // No weight changes where things go; a door of the core has one.
+    preset: { weight_lb: '130 lb' },
     usual: { height_in: "7'", section_count: '4', lift: 'standard', radius_in: '12' },
   },
   {
