@@ -108,11 +108,11 @@ def take(stock: Sequence[StockSpring], wanted: Sequence[Wanted]) -> list[Take]:
 
 
 def _cut(bar: StockSpring, lacking: list[Wanted]) -> list[Wanted]:
-    """The springs one piece is cut into: as many of those lacking as it gives, in their order."""
-    left, cut = bar.length_in + 1e-9, list[Wanted]()
+    """The springs one piece is cut into: as many of those lacking as it gives, in their order, all of one hand as the piece is."""
+    left, hand, cut = bar.length_in + 1e-9, bar.hand, list[Wanted]()
     for one in lacking:
-        if _is(bar, one) and one.length_in + CUT_LOSS_IN <= left:
-            left -= one.length_in + CUT_LOSS_IN
+        if _is(bar, one) and one.length_in + CUT_LOSS_IN <= left and (not hand or one.hand in ("", hand)):
+            left, hand = left - one.length_in - CUT_LOSS_IN, hand or one.hand
             cut.append(one)
     return cut
 
