@@ -268,6 +268,8 @@ def test_the_bench_keeps_its_inputs_in_the_address_and_with_a_door(signed_in, do
         ("/bench/survey?counterbalance=extension", "Convert to torsion springs first"),
         ("/bench/placement?ceiling_in=92", "In the way: ceiling by"),
         ("/bench/placement?lift=vertical", "measure the highest point of travel"),
+        ("/bench/clearance?radius_in=15&vehicle_in=6'10", "12 in radius with an opener on the shaft"),
+        ("/bench/clearance?beam_underside_in=6'&vehicle_in=6'6", "too high"),
         ("/bench/packing", "a 2× board and a piece of ½ in ply"),
         ("/bench/nothing", "The same arithmetic without a call"),
     ],
@@ -288,7 +290,7 @@ def test_axe_finds_nothing_on_the_new_views_and_none_scrolls_sideways_on_a_phone
     pair, low = (unusual[name] for name in ("Ropewalk carriage house", "Lantern Hill cellar garage"))
     calls = [start(person, one).key for one in (pair, low)]
     paths = [
-        "/bench/limits", "/bench/survey", "/bench/packing", "/bench/placement",
+        "/bench/limits", "/bench/survey", "/bench/packing", "/bench/placement", "/bench/clearance",
         SPRINGS, "/bench/identify?twenty_coils_in=4+1/8", SPRINGS.replace("springs", "convert"), f"/doors/{pair.key}",
         f"/calls/{calls[0]}/measure", *(f"/calls/{call}/size" for call in calls),
     ]  # fmt: skip

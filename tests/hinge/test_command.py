@@ -109,6 +109,7 @@ ASKED = {
     "packing": {"measured_in": 2.75},
     "survey": {"counterbalance": "torsion", "height_in": 84, "width_in": 192, "shaft_to_ceiling_in": 2.5, "balanced": False},
     "placement": {"door": DOOR, "track": TRACK, "ceiling_in": 92, "beam": {"underside_in": 90, "from_door_in": 40}, "vehicle_in": 80},
+    "clearance": {"door": DOOR, "track": TRACK, "rail_in": 86, "beam_in": 83, "opening_in": 84, "vehicle_in": 80},
     "side_view": {"door": DOOR, "track": TRACK, "drum": DRUM, "positions_in": [0, 84]},
 }
 

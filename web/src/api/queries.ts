@@ -246,6 +246,14 @@ export const surveyQuery = (document: Schemas['SurveyQuestion']) =>
     retry: false,
   });
 
+export const clearanceQuery = (document: Schemas['ClearanceQuestion']) =>
+  queryOptions({
+    queryKey: ['clearance', document],
+    queryFn: () => data(client.POST('/api/bench/clearance', { body: document })),
+    placeholderData: keepPreviousData,
+    retry: false,
+  });
+
 export const placementQuery = (document: Schemas['PlacementQuestion']) =>
   queryOptions({
     queryKey: ['placement', document],

@@ -1298,6 +1298,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/bench/clearance": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * View
+         * @description A door on its track, with what else hangs in the way where it was measured [in above the floor], and a vehicle's height [in].
+         */
+        post: operations["bench_clearance"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/bench/side_view": {
         parameters: {
             query?: never;
@@ -6501,6 +6521,62 @@ export interface components {
             /** Ceiling In */
             ceiling_in?: number | null;
             beam?: components["schemas"]["Beam"] | null;
+            /** Vehicle In */
+            vehicle_in?: number | null;
+        };
+        /**
+         * ClearanceAnswer
+         * @description What is left [in], which part takes it, every part from the lowest up, and what would win some back, the most first.
+         */
+        ClearanceAnswer: {
+            /** Clear In */
+            clear_in: number;
+            /** Limited By */
+            limited_by: string;
+            /** Parts */
+            parts: components["schemas"]["Lowest"][];
+            /** Ways */
+            ways: components["schemas"]["Way"][];
+            /** Vehicle Fits */
+            vehicle_fits: boolean | null;
+            /** Sentence */
+            sentence: string;
+        };
+        /**
+         * Lowest
+         * @description The lowest point of a part [in above the floor].
+         */
+        Lowest: {
+            /** Part */
+            part: string;
+            /** Lowest In */
+            lowest_in: number;
+        };
+        /**
+         * Way
+         * @description Another track, what would be left under the door on it, and how much that wins [in].
+         */
+        Way: {
+            /** Way */
+            way: string;
+            /** Clear In */
+            clear_in: number;
+            /** Wins In */
+            wins_in: number;
+        };
+        /**
+         * ClearanceQuestion
+         * @description A door on its track, with what else hangs in the way where it was measured [in above the floor], and a vehicle's height [in].
+         */
+        ClearanceQuestion: {
+            door: components["schemas"]["Door"];
+            track: components["schemas"]["Track"];
+            /** Opening In */
+            opening_in?: number | null;
+            /** Rail In */
+            rail_in?: number | null;
+            /** Beam In */
+            beam_in?: number | null;
             /** Vehicle In */
             vehicle_in?: number | null;
         };
@@ -14850,6 +14926,120 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PlacementAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    bench_clearance: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ClearanceQuestion"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClearanceAnswer"];
                 };
             };
             /** @description Unauthorized */

@@ -7,6 +7,7 @@ import { DoorAsForm } from '../drawing/DoorAsForm';
 import { Plain } from '../ui/buttons';
 import { Caution, Page, Quiet, Row, Split, Stack } from '../ui/layout';
 import { Loading, Trouble } from '../ui/states';
+import { ClearanceResult } from './ClearanceResult';
 import { ConvertResult } from './ConvertResult';
 import { IdentifyResult } from './IdentifyResult';
 import { Inputs } from './Inputs';
@@ -30,6 +31,7 @@ const RESULTS: Record<BenchName, (props: ResultProps) => React.ReactNode> = {
   survey: SurveyResult,
   packing: PackingResult,
   placement: PlacementResult,
+  clearance: ClearanceResult,
 };
 
 export function BenchPage() {

@@ -1,20 +1,15 @@
 import { useQuery } from '@tanstack/react-query';
-import type { Schemas } from '../api/client';
 import { placementQuery, sideViewQuery } from '../api/queries';
 import { OnTheRail } from '../drawing/OnTheRail';
 import { SavedDrawing } from '../drawing/SavedDrawing';
 import { Caution, Facts, Quiet, Stack } from '../ui/layout';
 import { Loading, Refused } from '../ui/states';
 import type { ResultProps } from './pages';
-import { numberOf } from './values';
+import { doorOf, numberOf, trackOf } from './values';
 
 /** Where the bracket and the rail go, how the arm stands, and what is in the way. */
 export function PlacementResult({ sheet: { values } }: ResultProps) {
-  const door = {
-    height_in: numberOf(values, 'height_in') ?? 0,
-    section_count: numberOf(values, 'section_count') ?? 0,
-    weight_lb: numberOf(values, 'weight_lb') ?? 0,
-  };
+  const door = doorOf(values);
   const track = trackOf(values);
   const isTyped = door.height_in > 0 && door.section_count > 0 && track.radius_in > 0;
   const ceiling = numberOf(values, 'ceiling_in') ?? null;
@@ -72,16 +67,4 @@ export function PlacementResult({ sheet: { values } }: ResultProps) {
       </Quiet>
     </Stack>
   );
-}
-
-function trackOf(values: Schemas['Sheet']['values']): Schemas['Track'] {
-  const lift = values.lift;
-  const rise = numberOf(values, 'rise_in');
-  const high = numberOf(values, 'high_lift_in');
-  return {
-    lift: lift === 'low_headroom' || lift === 'high' || lift === 'vertical' ? lift : 'standard',
-    radius_in: numberOf(values, 'radius_in') ?? 0,
-    ...(rise === undefined ? {} : { rise_in: rise }),
-    ...(lift === 'high' && high !== undefined ? { high_lift_in: high } : {}),
-  };
 }

@@ -18,7 +18,8 @@ export type BenchName =
   | 'limits'
   | 'packing'
   | 'survey'
-  | 'placement';
+  | 'placement'
+  | 'clearance';
 
 export type BenchEntry = {
   name: BenchName;
@@ -210,6 +211,26 @@ export const BENCH: BenchEntry[] = [
       'vehicle_in',
     ],
     // No weight changes where things go; a door of the core has one.
+    preset: { weight_lb: '130 lb' },
+    usual: { height_in: "7'", section_count: '4', lift: 'standard', radius_in: '12' },
+  },
+  {
+    name: 'clearance',
+    title: 'Clear opening',
+    decides: 'Does the vehicle pass under the open door, and what would win some height?',
+    groups: [],
+    fields: [
+      'height_in',
+      'section_count',
+      'lift',
+      'radius_in',
+      'rise_in',
+      'high_lift_in',
+      'opening_height_in',
+      'rail_underside_in',
+      'beam_underside_in',
+      'vehicle_in',
+    ],
     preset: { weight_lb: '130 lb' },
     usual: { height_in: "7'", section_count: '4', lift: 'standard', radius_in: '12' },
   },

@@ -1,0 +1,47 @@
+"""What height is left under an open door, and what another track would win."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+import numpy as np
+
+from hinge.door.lift import joint_places
+from hinge.door.sections import Door
+from hinge.door.track import Track
+from hinge.errors import HingeError
+
+# What hangs under the rollers' line of an open door: hinges, rollers, the track's own flange; and its top fixture. Estimates.
+UNDER_LINE_IN, TOP_FIXTURE_IN = 1.0, 2.0
+# Ways to win height back, in this order. Source: common practice (handbook of the trade).
+SHORT_RADIUS_IN, PITCH_DEG, HIGH_LIFTS_IN = 12.0, 3.0, (6.0, 12.0, 24.0)
+
+
+def under_open_door(door: Door, track: Track) -> dict[str, float]:
+    """Lowest points of a door that is fully open, by name [in above the floor]."""
+    places = joint_places(door, track, np.array([door.height_in]))[0]
+    return {"open door": float(places[:-1, 1].min()) - UNDER_LINE_IN, "top fixture": float(places[-1, 1]) - TOP_FIXTURE_IN}
+
+
+def other_tracks(track: Track) -> Iterator[tuple[str, Track]]:
+    """Tracks that are tried for more height, in words, nearest to what is there first."""
+    plain = {"radius_in": track.radius_in, "pitch_deg": track.pitch_deg}
+    if track.radius_in > SHORT_RADIUS_IN or track.lift == "low_headroom":
+        yield "12 in radius with an opener on the shaft", Track(lift="standard", radius_in=min(track.radius_in, SHORT_RADIUS_IN))
+    if track.lift in ("standard", "low_headroom") and track.pitch_deg < PITCH_DEG:
+        yield "full-height track with a slight pitch", Track(lift="standard", radius_in=track.radius_in, pitch_deg=PITCH_DEG)
+    if track.lift != "vertical":
+        for lift_in in HIGH_LIFTS_IN:
+            if lift_in > track.lifted_in:
+                yield f"high lift by {lift_in:g} in", Track(lift="high", high_lift_in=lift_in, **plain)
+
+
+def won(door: Door, track: Track) -> list[tuple[str, float]]:
+    """What is left under the open door on each other track that can be built [in], in words."""
+    found = []
+    for words, other in other_tracks(track):
+        try:
+            found.append((words, min(under_open_door(door, other).values())))
+        except HingeError:
+            continue
+    return found

@@ -1,0 +1,89 @@
+"""Question: what height is left under the open door, what takes it, and what would win some back."""
+
+from __future__ import annotations
+
+from typing import Annotated
+
+from pydantic import BaseModel
+
+from hinge.document import Between, Document
+from hinge.door.sections import Door
+from hinge.door.track import Track
+from hinge.measure.tape import format_length
+from hinge.opener.clear import under_open_door, won
+
+Height = Annotated[float, Between(0, 400, "in")]
+TAPE_IN = 1 / 16
+
+
+class ClearanceQuestion(Document):
+    """A door on its track, with what else hangs in the way where it was measured [in above the floor], and a vehicle's height [in]."""
+
+    door: Door
+    track: Track
+    opening_in: Height | None = None
+    rail_in: Height | None = None
+    beam_in: Height | None = None
+    vehicle_in: Height | None = None
+
+
+class Lowest(BaseModel):
+    """The lowest point of a part [in above the floor]."""
+
+    part: str
+    lowest_in: float
+
+
+class Way(BaseModel):
+    """Another track, what would be left under the door on it, and how much that wins [in]."""
+
+    way: str
+    clear_in: float
+    wins_in: float
+
+
+class ClearanceAnswer(BaseModel):
+    """What is left [in], which part takes it, every part from the lowest up, and what would win some back, the most first."""
+
+    clear_in: float
+    limited_by: str
+    parts: list[Lowest]
+    ways: list[Way]
+    vehicle_fits: bool | None
+    sentence: str
+
+
+def clearance(asked: ClearanceQuestion) -> ClearanceAnswer:
+    """The height that is left under an open door."""
+    others = {"opening": asked.opening_in, "rail": asked.rail_in, "beam": asked.beam_in}
+    told = {name: at for name, at in others.items() if at is not None}
+    parts = under_open_door(asked.door, asked.track) | told
+    limited_by = min(parts, key=lambda name: parts[name])
+    clear = parts[limited_by]
+    ways = []
+    for words, left in won(asked.door, asked.track):
+        # What else hangs there stays: a shaft opener does without the rail.
+        fixed = [at for name, at in told.items() if name != "rail" or "shaft" not in words]
+        best = min([left, *fixed])
+        if best - clear > TAPE_IN:
+            ways.append(Way(way=words, clear_in=round(best, 3), wins_in=round(best - clear, 3)))
+    ways.sort(key=lambda one: -one.wins_in)
+    fits = None if asked.vehicle_in is None else asked.vehicle_in < clear
+    return ClearanceAnswer(
+        clear_in=round(clear, 3),
+        limited_by=limited_by,
+        parts=[Lowest(part=name, lowest_in=round(at, 3)) for name, at in sorted(parts.items(), key=lambda one: one[1])],
+        ways=ways,
+        vehicle_fits=fits,
+        sentence=_sentence(clear, limited_by, ways, asked.vehicle_in),
+    )
+
+
+def _sentence(clear: float, limited_by: str, ways: list[Way], vehicle: float | None) -> str:
+    said = f"{format_length(clear, feet=True)} is left under the open door: the {limited_by} is lowest."
+    if vehicle is not None:
+        room = clear - vehicle
+        said += f" The vehicle passes with {format_length(room)}." if room > 0 else f" The vehicle is {format_length(-room)} too high."
+    if ways:
+        said += f" The most is won by {ways[0].way}: {format_length(ways[0].wins_in)}."
+    return said

@@ -1,0 +1,61 @@
+"""What is left under an open door: by the door's own geometry, what hangs there, and what another track wins."""
+
+import numpy as np
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from hinge.door.lift import joint_places
+from hinge.door.sections import Door
+from hinge.door.track import Track
+from hinge.errors import HingeError
+from hinge.opener.clear import TOP_FIXTURE_IN, UNDER_LINE_IN
+from hinge.questions.ask import ask
+
+DOOR = {"height_in": 84, "section_count": 4, "weight_lb": 130}
+TRACKS = st.sampled_from(
+    [
+        {"lift": "standard", "radius_in": 12}, {"lift": "standard", "radius_in": 15}, {"lift": "low_headroom", "radius_in": 12},
+        {"lift": "high", "radius_in": 12, "high_lift_in": 18}, {"lift": "vertical", "radius_in": 12},
+    ]
+)  # fmt: skip
+
+
+@given(TRACKS, st.sampled_from([78.0, 84.0, 96.0]))
+def test_no_part_of_the_open_door_is_lower_than_what_is_told(track, height):
+    answer = ask("clearance", {"door": DOOR | {"height_in": height}, "track": track})
+    joints = joint_places(Door(height_in=height, section_count=4, weight_lb=130.0), Track(**track), np.array([height]))[0]
+    assert answer.clear_in == pytest.approx(min(joints[:-1, 1].min() - UNDER_LINE_IN, joints[-1, 1] - TOP_FIXTURE_IN), abs=1e-3)
+    assert answer.parts[0].lowest_in == answer.clear_in
+    assert answer.parts[0].part == answer.limited_by
+    assert all(one.wins_in == pytest.approx(one.clear_in - answer.clear_in, abs=2e-3) and one.wins_in > 0 for one in answer.ways)
+    assert [one.wins_in for one in answer.ways] == sorted((one.wins_in for one in answer.ways), reverse=True)
+    assert (answer.ways and answer.ways[0].way in answer.sentence) or not answer.ways
+
+
+@given(st.floats(40, 100), st.floats(40, 100), st.floats(40, 100))
+def test_the_lowest_thing_there_takes_it_and_the_vehicle_is_told(rail, beam, vehicle):
+    free = ask("clearance", {"door": DOOR, "track": {"lift": "standard", "radius_in": 12}})
+    answer = ask(
+        "clearance", {"door": DOOR, "track": {"lift": "standard", "radius_in": 12}, "rail_in": rail, "beam_in": beam, "vehicle_in": vehicle}
+    )
+    assert answer.clear_in == pytest.approx(min(free.clear_in, rail, beam), abs=2e-3)
+    assert ("passes" in answer.sentence) == answer.vehicle_fits
+    assert ("too high" in answer.sentence) != answer.vehicle_fits
+    assert all(one.clear_in <= beam + 1e-3 for one in answer.ways), "a beam stays where it is"
+
+
+def test_high_lift_and_a_shorter_radius_win_some_back():
+    """12 in radius with an opener on the shaft, a slight pitch, or high lift: common practice."""
+    fifteen = ask("clearance", {"door": DOOR, "track": {"lift": "standard", "radius_in": 15}})
+    assert {"12 in radius with an opener on the shaft", "high lift by 12 in"} <= {one.way for one in fifteen.ways}
+    low = ask("clearance", {"door": DOOR, "track": {"lift": "low_headroom", "radius_in": 12}})
+    standard = ask("clearance", {"door": DOOR, "track": {"lift": "standard", "radius_in": 12}})
+    assert low.clear_in < standard.clear_in, "low headroom loses some"
+    assert ask("clearance", {"door": DOOR, "track": {"lift": "vertical", "radius_in": 12}}).ways == []
+
+
+def test_what_cannot_be_is_refused_by_its_path():
+    with pytest.raises(HingeError) as wrong:
+        ask("clearance", {"door": DOOR, "track": {"lift": "standard", "radius_in": 12}, "beam_in": -1})
+    assert wrong.value.field == "beam_in"
