@@ -46,7 +46,7 @@ class Database:
         # A socket's path may have 107 bytes at most; a deep checkout would not fit.
         mark = hashlib.sha256(str(folder.resolve()).encode()).hexdigest()[:12]
         self.socket = Path(f"/tmp/north-hinge-{os.getuid()}-{mark}.sock")
-        self._data, self._log = folder / "data", folder / "server.log"
+        self._data, self._aside, self._log = folder / "data", folder / "data.being-made", folder / "server.log"
         self._lock: IO[str] | None = None
         self._server: subprocess.Popen[bytes] | None = None
 
@@ -120,7 +120,13 @@ class Database:
 
     def _end_left_behind(self) -> None:
         """End a server over this folder whose owner was killed: the kernel has told it to stop, and it may still be at it."""
-        left = [one for one in psutil.process_iter(["cmdline"]) if f"--datadir={self._data}" in (one.info["cmdline"] or ())]
+        running = [(one, one.info["cmdline"] or ()) for one in psutil.process_iter(["cmdline"])]
+        # What was still making the folder has nothing worth waiting for, and would write under the hands of the next one.
+        making = [one for one, words in running if f"--datadir={self._aside}" in words]
+        for one in making:
+            one.kill()
+        psutil.wait_procs(making, END_SECONDS)
+        left = [one for one, words in running if f"--datadir={self._data}" in words]
         for one in left:
             one.terminate()
         for one in psutil.wait_procs(left, END_SECONDS)[1]:
@@ -129,18 +135,17 @@ class Database:
 
     def _install(self) -> None:
         # Made aside and renamed: a kill half-way leaves nothing that looks like a database.
-        aside = self.folder / "data.being-made"
-        shutil.rmtree(aside, ignore_errors=True)
+        shutil.rmtree(self._aside, ignore_errors=True)
         shutil.rmtree(self._data, ignore_errors=True)
         done = subprocess.run(
-            ["mariadb-install-db", "--no-defaults", *self._as_user(), f"--datadir={aside}", self._own_tmp(),
+            ["mariadb-install-db", "--no-defaults", *self._as_user(), f"--datadir={self._aside}", self._own_tmp(),
              "--skip-test-db", "--skip-name-resolve", "--auth-root-authentication-method=socket", f"--auth-root-socket-user={_me()}"],
             capture_output=True, text=True, check=False, preexec_fn=tied(signal.SIGKILL),
         )  # fmt: skip
         if done.returncode:
             raise CannotStart(f"The database folder could not be prepared: {_errors(done.stdout + done.stderr)}")
         os.sync()
-        aside.rename(self._data)
+        self._aside.rename(self._data)
 
     def _own_tmp(self) -> str:
         # A server that starts clears temporary tables from its folder for them, a running neighbour's too where they share one.

@@ -66,7 +66,7 @@ def test_torsion_springs_let_down_and_changed_over_to_a_pair(signed_in, person):
     page.touch("All there: go on")
     to(page, call, "take_off")
     assert next_step(call)[0] == "cables_slack"
-    page.sees("Both cables slack")
+    page.sees(": both cables slack")
     assert "Back one step" not in page.text(), "what was counted is not undone by a word"
     page.touch("Left spring still pulls")
     to(page, call, "let_down")

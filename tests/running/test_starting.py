@@ -6,6 +6,8 @@ import os
 import random
 import signal
 import socket
+import subprocess
+import sys
 import tempfile
 import time
 import urllib.request
@@ -64,6 +66,18 @@ def test_a_database_that_starts_leaves_the_temporary_tables_of_its_neighbours_al
     finally:
         one.stop()
         neighbours.unlink(missing_ok=True)
+
+
+def test_what_was_still_making_the_folder_when_its_start_was_killed_writes_no_more(tmp_path):
+    """The database's own program for that runs another, which outlives it: the two would write over each other."""
+    words = ["import time; time.sleep(120)", f"--datadir={tmp_path / 'db' / 'data.being-made'}"]
+    orphan, one = subprocess.Popen([sys.executable, "-c", *words]), Database(tmp_path / "db", durable=False)
+    try:
+        one.start()
+        assert orphan.wait(10) == -signal.SIGKILL
+    finally:
+        one.stop()
+        orphan.kill()
 
 
 def test_a_kill_loses_nothing_that_was_acknowledged_and_ctrl_c_stops_everything(demo, running):

@@ -74,7 +74,7 @@ export function Repair({ call, go }: StageProps) {
         {mine && state.chosen?.stale && <Caution>{state.chosen.stale}</Caution>}
         {mine?.stopped && <Caution role="alert">{mine.stopped}</Caution>}
         {step ? (
-          <StepCard call={call} procedure={procedure} step={step}>
+          <StepCard call={call} procedure={procedure} step={step} fresh={!found.isPlaceholderData}>
             {!state.gate_groups[0]?.met && (
               <p>
                 Make-safe gates are open. <PlainLink to={`/calls/${call.call.key}/arrive`}>Back to Arrive</PlainLink>

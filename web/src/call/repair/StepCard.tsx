@@ -16,6 +16,8 @@ type Props = {
   call: Call;
   procedure: Schemas['ProcedureState'];
   step: Schemas['StepState'];
+  /** Whether the procedure is of the call as it stands now: what was done on the door meanwhile is not undone by a word. */
+  fresh: boolean;
   /** The gates that stand before it: nothing may be between what is to be done and what must be true first. */
   children: ReactNode;
 };
@@ -37,7 +39,7 @@ function together(call: Call, procedure: Schemas['ProcedureState'], place: numbe
 }
 
 /** One step: what to do now, what can hurt, why, and with what. */
-export function StepCard({ call, procedure, step, children }: Props) {
+export function StepCard({ call, procedure, step, fresh, children }: Props) {
   const isLead = useQuery(sessionQuery).data?.person?.role === 'lead';
   const [passing, setPassing] = useState('');
   const place = procedure.steps.findIndex((one) => one.id === step.id);
@@ -75,7 +77,7 @@ export function StepCard({ call, procedure, step, children }: Props) {
         <Row style={{ justifyContent: 'start' }}>
           {before && !before.does && (
             <Plain
-              isDisabled={isStepping(call)}
+              isDisabled={isStepping(call) || !fresh}
               onPress={() => call.enter({ kind: 'stepped', steps: [before.id], done: false })}
             >
               Back one step
