@@ -96,6 +96,7 @@ def test_a_whole_call_by_keyboard_alone(signed_in, person):
     page.keys(Keys.ENTER)
     page.sees("Let the springs down")
     call = Call.objects.get()
+    page.until(lambda: state_of(call).chosen, "the same springs picked")
     go_through(page, call)
     press(page, "Count them down")
     page.sees(f"{TURNS} to let off")

