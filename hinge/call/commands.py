@@ -16,6 +16,7 @@ from hinge.springs.extension import ExtensionPair
 from hinge.springs.torsion import SpringKind
 
 Id = Annotated[str, Field(min_length=8, max_length=64, pattern=r"^[A-Za-z0-9-]+$")]
+Key = Annotated[str, Field(pattern=r"^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$")]
 Name = Annotated[str, Field(min_length=1, max_length=60)]
 Count = Annotated[int, Between(-MOST_QUARTERS, 400)]
 MOST_POINTS = 6000
@@ -241,7 +242,7 @@ class Photographed(Document):
     """A photo that is kept with the call; `of` is the claim it shows, empty where it shows the door."""
 
     kind: Literal["photographed"]
-    photo: Id
+    photo: Key
     of: Id | Literal[""] = ""
     caption: Annotated[str, Field(max_length=200)] = ""
 

@@ -24,7 +24,7 @@ from server.doors.service import carry_on, require_filed
 from server.people.models import Person
 from server.people.scope import require_lead
 from server.stock import van
-from server.stock.service import lists_of_shop
+from server.stock.service import rates_of_shop
 
 COUNTED_CALLS = 200
 # So many closed calls are read for what the file knows; by whom that is signed.
@@ -88,7 +88,7 @@ def enter(person: Person, call_key: uuid.UUID, entry_id: str, command: Said, at:
         require_lead(person)
     if command.kind == "photographed" and not call.photos.filter(key=command.photo).exists():
         raise BadInput("This photo is not here.", "photo", command.photo, "a photo that was sent")
-    event, moment = decide(facts, command, lists_of_shop(call.key)), at or timezone.now()
+    event, moment = decide(facts, command, rates_of_shop()), at or timezone.now()
     needed, facts = needs_of(facts), evolve(facts, entry_of(entry_id, person.name, iso(moment), event))
     place = rows[-1].position + 1 if rows else 1
     Entry.objects.create(

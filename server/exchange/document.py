@@ -143,9 +143,7 @@ def _call(call: Call) -> dict[str, Any]:
             "record_after": record_after(facts).model_dump(mode="json") if facts.closed else None,
             "entries": _distinct(entries),
         },
-        "photos": [
-            {"key": str(one.key), "jpeg": base64.b64encode(one.jpeg).decode()} for one in call.photos.all() if str(one.key) in standing
-        ],
+        "photos": [_photo(one) for one in call.photos.all() if str(one.key) in standing],
         "said": [line.model_dump() for line in shown(facts, call.claimed_elsewhere).summary],
     }
 

@@ -23,7 +23,7 @@ from server.doors.service import DETAILS, open_file
 from server.exchange.document import CallDocument, CallPart, DoorDocument, DoorPart, OneCall, PhotoPart
 from server.people.models import Person
 from server.people.scope import require_lead
-from server.stock.service import lists_of_shop
+from server.stock.service import rates_of_shop
 
 FORMATS = {"north-hinge/call/1": 1, "north-hinge/call/2": VERSION}
 
@@ -72,6 +72,7 @@ def _bring_in(lead: Person, door: Door, told: OneCall, version: int, under: str)
     _require_order(part, where)
     at_start = read_record_strictly(part.record_at_start, f"{where}.record_at_start")
     facts = _facts(part, at_start, version, where)
+    _require_photos(told, facts, f"{under}photos")
     if part.closed_at is None and Call.objects.filter(door=door, closed_at=None).exists():
         raise Contradiction("A call is under way at this door already. Close that first.", f"{where}.closed_at", None, "no call under way")
     call = Call.objects.create(
@@ -96,6 +97,13 @@ def _bring_in(lead: Person, door: Door, told: OneCall, version: int, under: str)
     return call
 
 
+def _require_photos(told: OneCall, facts: Facts, where: str) -> None:
+    """The photos that came along are those the entries tell of, each once."""
+    came, told_of = [one.key for one in told.photos], {one.photo for one, _ in facts.photos}
+    if len(came) != len(set(came)) or set(came) != told_of:
+        raise Contradiction("The photos are not those the entries tell of.", where, len(came), f"{len(told_of)}, by their keys", "photos")
+
+
 def _picture(part: PhotoPart, where: str) -> bytes:
     try:
         return scaled(base64.b64decode(part.jpeg, validate=True))
@@ -109,7 +117,7 @@ def _facts(part: CallPart, at_start: DoorRecord, version: int, where: str) -> Fa
         for place, one in enumerate(part.entries)
     ]
     if part.closed_at is None:
-        return history.taken_up(at_start, entries, f"{where}.entries", lists_of_shop())
+        return history.taken_up(at_start, entries, f"{where}.entries", rates_of_shop())
     facts = history.claimed(at_start, entries, f"{where}.entries")
     if part.record_after is not None:
         after = read_record_strictly(part.record_after, f"{where}.record_after")

@@ -2,6 +2,7 @@
 
 import uuid
 from collections.abc import Callable, Sequence
+from dataclasses import replace
 from functools import lru_cache
 
 from hinge.document import Document
@@ -26,12 +27,8 @@ def load(person: Person, kind: str, file_name: str, text: str) -> ShopList:
         van.load(person, read)
     there = ShopList.objects.select_for_update().filter(kind=kind).first()
     made = there or ShopList(shop=person.shop, kind=kind, version=0)
-    made.file_name, made.rows, made.loaded_by, made.version = (
-        file_name,
-        [row.model_dump(exclude_none=True) for row in read],
-        person,
-        made.version + 1,
-    )
+    made.rows = [row.model_dump(exclude_none=True) for row in read]
+    made.file_name, made.loaded_by, made.version = file_name, person, made.version + 1
     made.save()
     return made
 
@@ -45,11 +42,16 @@ def put_aside(person: Person, kind: str) -> None:
     ShopList.objects.filter(kind=kind).delete()
 
 
-def lists_of_shop(call_key: uuid.UUID | None = None) -> Lists:
-    """The lists of the shop in whose scope this is asked: the rates compiled once for each version, of the van what a call may take."""
+def rates_of_shop() -> Lists:
+    """The rates alone of the shop in whose scope this is asked, compiled once for each version: all that an entry is decided by."""
     rates = ShopList.objects.filter(kind=ShopList.Kind.RATES).values_list("pk", "version").first()
+    return Lists(_rates(*rates) if rates else None)
+
+
+def lists_of_shop(call_key: uuid.UUID | None = None) -> Lists:
+    """The same with what a call may take of the van."""
     free, kept = van.free_for(call_key)
-    return Lists(_rates(*rates) if rates else None, tuple(free), tuple(kept))
+    return replace(rates_of_shop(), van=tuple(free), kept=tuple(kept))
 
 
 # Keyed by the row and its version: a list that was loaded anew is another one.
@@ -62,6 +64,5 @@ def rows_now(kind: str) -> list[dict[str, object]]:
     """The rows that would load a list as it is now: of the van what is there."""
     if kind == ShopList.Kind.RATES:
         return [row for one in ShopList.objects.filter(kind=kind) for row in one.rows]
-    names = ["part"] if kind == ShopList.Kind.PARTS else [name for name in van.SIZES if name != "part"]
-    items = van.parts() if kind == ShopList.Kind.PARTS else van.springs()
+    names, items = (["part"], van.parts()) if kind == ShopList.Kind.PARTS else (van.UNSIZED, van.springs())
     return [{name: getattr(one, name) for name in names} | {"count": one.pieces} for one in items if one.pieces]

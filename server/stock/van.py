@@ -21,7 +21,8 @@ from server.config.transactions import mutation
 from server.people.models import Person
 from server.stock.models import CallStock, Kept, StockItem, StockMove
 
-SIZES = ("part", "wire_in", "inside_diameter_in", "length_in", "hand")
+UNSIZED = {"wire_in": 0.0, "inside_diameter_in": 0.0, "length_in": 0.0, "hand": ""}
+SIZES = ("part", *UNSIZED)
 MOST_PARTS = 9999
 Why = StockMove.Why
 
@@ -112,14 +113,32 @@ def _use(person: Person, of: CallStock, items: list[StockItem], moment: datetime
 
 
 def _serve(items: list[StockItem]) -> None:
-    """Keep what is free for the plans that lack springs, the one that was made first before the others."""
-    for of in CallStock.objects.exclude(planned=[]).prefetch_related("kept").order_by("pk"):
-        if sum(one.springs for one in of.kept.all()) < len(of.planned):
-            of.kept.all().delete()
-            taken = Counter(Kept.objects.values_list("item_id", flat=True))
-            there = [item for item in items if not item.part and item.pieces > taken[item.pk]]
-            takes = take([_spring(item, item.pieces - taken[item.pk]) for item in there], [Wanted(**one) for one in of.planned])
-            Kept.objects.bulk_create(Kept(of=of, item=there[one.place], springs=one.springs, rest_in=one.rest_in) for one in takes)
+    """Keep what is free for the plans that lack springs, the one that was made first before the others.
+
+    Where fewer were counted than are kept, the plan that was made last goes without.
+    """
+    plans = list(CallStock.objects.exclude(planned=[]).prefetch_related("kept").order_by("pk"))
+    springs, left = [item for item in items if not item.part], {item.pk: item.pieces for item in items}
+    gone, held = list[Kept](), dict[int, list[Kept]]()
+    for of in plans:
+        held[of.pk] = []
+        for one in of.kept.all():
+            left[one.item_id] -= 1
+            (held[of.pk] if left[one.item_id] >= 0 else gone).append(one)
+    left = {pk: max(pieces, 0) for pk, pieces in left.items()}
+    new = list[Kept]()
+    for of in plans:
+        if sum(one.springs for one in held[of.pk]) >= len(of.planned):
+            continue
+        for one in held[of.pk]:
+            left[one.item_id] += 1
+        gone += held[of.pk]
+        there = [item for item in springs if left[item.pk]]
+        for piece in take([_spring(item, left[item.pk]) for item in there], [Wanted(**wanted) for wanted in of.planned]):
+            left[there[piece.place].pk] -= 1
+            new.append(Kept(of=of, item=there[piece.place], springs=piece.springs, rest_in=piece.rest_in))
+    Kept.objects.filter(pk__in=[one.pk for one in gone]).delete()
+    Kept.objects.bulk_create(new)
 
 
 def _parts(person: Person, of: CallStock, items: list[StockItem], used: dict[str, int], moment: datetime) -> None:
@@ -138,7 +157,8 @@ def move(person: Person, client_id: uuid.UUID, sizes: Mapping[str, object] | uui
     items = list(StockItem.objects.select_for_update().order_by("pk"))
     repeated = StockMove.objects.filter(client_id=client_id).select_related("item").first()
     if repeated:
-        if (repeated.why, isinstance(sizes, uuid.UUID) and repeated.item.key != sizes) != (why, False):
+        same = repeated.item.key == sizes if isinstance(sizes, uuid.UUID) else _is(repeated.item, sizes)
+        if repeated.why != why or not same:
             raise OutOfStep("This id was used for another move.", "id", str(client_id))
         return repeated.item
     if sizes == {"part": ""}:
@@ -183,17 +203,17 @@ def _of_key(key: uuid.UUID, items: list[StockItem]) -> StockItem:
 
 def _item(sizes: Mapping[str, object], person: Person, items: list[StockItem]) -> StockItem:
     """The item of this size, made where there is none; `items` are all there are."""
-    full = {"part": "", "wire_in": 0.0, "inside_diameter_in": 0.0, "length_in": 0.0, "hand": "", **sizes}
-    for one in items:
-        if all(_same(getattr(one, name), value) for name, value in full.items()):
-            return one
-    items.append(StockItem.objects.create(shop=person.shop, **full))
-    return items[-1]
+    there = next((one for one in items if _is(one, sizes)), None)
+    if there is None:
+        there = StockItem.objects.create(shop=person.shop, **sizes)
+        items.append(there)
+    return there
 
 
-def _same(one: object, other: object) -> bool:
-    """Names that differ only in case are one name."""
-    return one.casefold() == other.casefold() if isinstance(one, str) and isinstance(other, str) else one == other
+def _is(item: StockItem, sizes: Mapping[str, object]) -> bool:
+    """Whether an item is of this size, or of this name: names that differ only in case are one name."""
+    name, *measures = ({"part": "", **UNSIZED, **sizes}[one] for one in SIZES)
+    return item.part.casefold() == str(name).casefold() and [getattr(item, one) for one in UNSIZED] == measures
 
 
 def _move(
@@ -225,5 +245,4 @@ def _move(
 
 
 def _spring(item: StockItem, count: int) -> StockSpring:
-    sizes = {name: getattr(item, name) for name in SIZES if name != "part"}
-    return StockSpring.model_construct(**sizes, count=count)
+    return StockSpring.model_construct(**{name: getattr(item, name) for name in UNSIZED}, count=count)

@@ -9,7 +9,7 @@ from scipy.optimize import brentq
 from hinge.door.sections import Door
 from hinge.door.track import Track, path_of
 from hinge.errors import HingeError
-from hinge.opener.placing import ARM_MOST_DEG, BRACKET_BELOW_IN, FACE_OFF_IN, TOP_ROLLER_BELOW_IN, arm_lengths, arm_of, travel_of
+from hinge.opener.placing import ARM_MOST_DEG, FACE_OFF_IN, TOP_ROLLER_BELOW_IN, arm_lengths, arm_of, travel_of
 from hinge.questions.ask import ask
 
 DOOR = {"height_in": 84, "section_count": 4, "weight_lb": 130}
@@ -128,7 +128,3 @@ def test_what_cannot_be_placed_is_refused_by_its_path(asked, field):
     with pytest.raises(HingeError) as wrong:
         ask("placement", asked)
     assert wrong.value.field == field
-
-
-def test_the_bracket_on_the_door_is_on_its_edge_s_side_of_the_roller():
-    assert BRACKET_BELOW_IN <= TOP_ROLLER_BELOW_IN

@@ -83,7 +83,8 @@ def test_sent_twice_it_is_kept_once_and_taken_back_it_is_gone(technician, call):
     for _ in range(2):
         assert send(technician, call, picture(), key, caption="Eyes").status_code == 200
     assert len(call.state.photos) == Photo.objects.count() == 1
-    assert call.enter("photographed", photo=str(uuid.uuid4())).status_code == 422
+    for unknown in (str(uuid.uuid4()), "not-a-uuid-1"):
+        assert call.enter("photographed", photo=unknown).status_code == 422
     assert send(technician, call, picture(), of="no-such-entry").status_code == 422
     call.must("withdrawn", entry=call.state.photos[0].entry, reason="somebody's face")
     assert call.state.photos == []
@@ -94,10 +95,15 @@ def test_a_call_with_photos_and_a_signature_goes_out_and_comes_in_whole(technici
     send(technician, call, picture(), caption="The gap")
     call.must("signed", **SIGNED)
     document = call.api.get(f"/calls/{call.key}/document.json").json()
-    spoilt = json.loads(json.dumps(document))
-    spoilt["photos"][0]["jpeg"] = spoilt["photos"][0]["jpeg"][:200]
-    answer = bring_in(stranger, json.dumps(spoilt).encode())
-    assert (answer.status_code, answer.json()["error"]["field"]) == (422, "photos.0.jpeg")
+    (one,) = document["photos"]
+    for photos_there, field in (
+        ([one | {"jpeg": one["jpeg"][:200]}], "photos.0.jpeg"),
+        ([], "photos"),
+        ([one, one], "photos"),
+        ([one, one | {"key": str(uuid.uuid4())}], "photos"),
+    ):
+        answer = bring_in(stranger, json.dumps(document | {"photos": photos_there}).encode())
+        assert (answer.status_code, answer.json()["error"]["field"]) == (422, field)
     assert Photo.objects.count() == 1
     assert bring_in(stranger, json.dumps(document).encode()).status_code == 200
     assert Api(stranger).get(f"/calls/{call.key}/document.json").json() == document

@@ -5,8 +5,9 @@ import uuid
 from functools import partial
 
 import pytest
-from django.db import connections
-from django.db.models import Sum
+from django.db import connection, connections
+from django.db.models import Count, Sum
+from django.test.utils import CaptureQueriesContext
 from django_scopes import scope
 from hypothesis import Phase
 from hypothesis import settings as how
@@ -118,6 +119,27 @@ def test_restocked_counted_and_taken_out(technician, lead):
     sums_agree()
 
 
+def test_where_fewer_are_counted_than_kept_the_last_plan_goes_without(lead, technician, shop):
+    load(lead, "wire_in,inside_diameter_in,length_in,count\n0.207,2,27.5,4\n")
+    first, second = measured_at(technician, shop, "Net loft"), measured_at(technician, shop, "Rope store")
+    for call in (first, second):
+        call.must("chosen", **PLAN)
+    key = Api(lead).get("/van").json()["items"][0]["key"]
+    assert move(technician, why="counted", pieces=2, item=key).status_code == 204
+    assert van_words(first) == "The springs are in the van."
+    assert van_words(second).endswith("Others are kept for Net loft.")
+    assert move(technician, why="taken_out", pieces=1, item=key).status_code == 204
+    assert van_words(first).startswith("Only 1 of the 2 springs")
+    assert Kept.objects.count() == 1
+
+
+def test_a_stroke_asks_nothing_of_the_van(technician, door):
+    call = CallOver(Api(technician), door).ready_to_wind()
+    with CaptureQueriesContext(connection) as asked:
+        call.must("moved", part="left", from_count=0, to_count=1)
+    assert not [one["sql"] for one in asked if "stockitem" in one["sql"] or "stock_kept" in one["sql"]]
+
+
 def test_a_call_that_ends_gives_back_what_was_kept(lead, technician, shop):
     load(lead, PAIR)
     call = measured_at(technician, shop, "Net loft")
@@ -214,6 +236,8 @@ def test_whatever_happens_no_piece_is_lost_or_given_twice(lead, technician, shop
                 for call in self.calls:
                     free, _ = van.free_for(uuid.UUID(call.key))
                     assert all(one.count > 0 for one in free)
+            for item in StockItem.objects.annotate(kept_pieces=Count("kept")):
+                assert item.kept_pieces <= item.pieces, "never more is kept than there is"
             for call in self.calls:
                 assert call.row.facts().plan or not Kept.objects.filter(of__call_key=call.key).exists()
 
