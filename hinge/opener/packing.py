@@ -22,11 +22,12 @@ class Piece(BaseModel):
 
 
 class Packing(BaseModel):
-    """How thick the packing is to be [in], of which pieces, and what is left over [in]."""
+    """How thick the packing is to be [in], of which pieces, what is left over, and how far the cable then is from them [in]."""
 
     pack_in: float
     pieces: list[Piece]
     left_over_in: float
+    cable_off_in: float
     sentence: str
 
 
@@ -39,7 +40,8 @@ def packing(measured_in: float) -> Packing:
             pieces.append(Piece(stock=stock, thickness_in=quarters * QUARTER_IN))
             room -= quarters
     left = round(pack_in - sum(one.thickness_in for one in pieces), 6)
-    return Packing(pack_in=pack_in, pieces=pieces, left_over_in=left, sentence=_sentence(pack_in, pieces, left))
+    off, sentence = CABLE_FROM_SURFACE_IN + left, _sentence(pack_in, pieces, left)
+    return Packing(pack_in=pack_in, pieces=pieces, left_over_in=left, cable_off_in=off, sentence=sentence)
 
 
 def _several(stock: str) -> str:

@@ -1,7 +1,7 @@
 """Printed pages: HTML to PDF with the product's own fonts, and nothing fetched."""
 
 import hashlib
-from collections.abc import Mapping
+from collections.abc import Callable, Mapping
 from functools import cache
 from pathlib import Path
 
@@ -17,14 +17,14 @@ WEIGHTS = {"400": "barlow-latin-400-normal", "600": "barlow-latin-600-normal"}
 FONT, PICTURE = "sheet-font", "sheet-picture"
 
 
-def pdf_of(template: str, shown: dict[str, object], pictures: Mapping[str, bytes] | None = None) -> bytes:
-    """A template with what it shows, as PDF bytes; `fonts` is added for its style, `pictures` are its JPEGs by name."""
+def pdf_of(template: str, shown: dict[str, object], pictures: Callable[[], Mapping[str, bytes]] = dict) -> bytes:
+    """A template with what it shows, as PDF bytes; `fonts` is added for its style, `pictures` gives its JPEGs by name."""
     html = render_to_string(template, shown | {"fonts": {weight: f"{FONT}:{weight}" for weight in _fonts()}})
     # What is drawn is all that a page depends on: one that says the same was drawn before.
     mark = hashlib.sha256(f"{VERSION}{html}".encode()).hexdigest()
     drawn: bytes | None = caches["sheets"].get(mark)
     if drawn is None:
-        drawn = HTML(string=html, url_fetcher=_NothingBut(pictures or {})).write_pdf(font_config=FontConfiguration())
+        drawn = HTML(string=html, url_fetcher=_NothingBut(pictures())).write_pdf(font_config=FontConfiguration())
         caches["sheets"].set(mark, drawn)
     return drawn
 

@@ -56,9 +56,7 @@ def sheet_context(call: Call) -> dict[str, object]:
 
 def technical_pdf(call: Call) -> bytes:
     """The technical sheet of a call as PDF bytes: everything that happened, with who and when."""
-    shown_here = technical_context(call)
-    pictures = {str(one.key): bytes(one.jpeg) for one in call.photos.all()}
-    return pdf_of("exchange/technical.html", shown_here, pictures)
+    return pdf_of("exchange/technical.html", technical_context(call), lambda: {str(one.key): bytes(one.jpeg) for one in call.photos.all()})
 
 
 def technical_context(call: Call) -> dict[str, object]:

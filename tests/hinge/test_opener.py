@@ -95,6 +95,7 @@ def test_packing_is_never_too_thick_and_of_as_few_pieces_as_can_be(measured_in):
     answer = packing(measured_in)
     thick = sum(one.thickness_in for one in answer.pieces)
     assert answer.left_over_in == pytest.approx(answer.pack_in - thick)
+    assert answer.cable_off_in == pytest.approx(measured_in - thick)
     if answer.pack_in >= 0:
         assert 0 <= answer.left_over_in < QUARTER_IN
     fewest = [0, *(10_000 for _ in range(round(thick / QUARTER_IN)))]

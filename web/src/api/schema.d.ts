@@ -6290,7 +6290,7 @@ export interface components {
         };
         /**
          * Packing
-         * @description How thick the packing is to be [in], of which pieces, and what is left over [in].
+         * @description How thick the packing is to be [in], of which pieces, what is left over, and how far the cable then is from them [in].
          */
         Packing: {
             /** Pack In */
@@ -6299,6 +6299,8 @@ export interface components {
             pieces: components["schemas"]["Piece"][];
             /** Left Over In */
             left_over_in: number;
+            /** Cable Off In */
+            cable_off_in: number;
             /** Sentence */
             sentence: string;
         };

@@ -4,6 +4,7 @@ import type { Schemas } from '../api/client';
 import { packingQuery, surveyQuery } from '../api/queries';
 import { Caution, Figure, Figures, Quiet, Stack, Table } from '../ui/layout';
 import { Loading, Refused } from '../ui/states';
+import { tape } from '../ui/words';
 import type { ResultProps } from './pages';
 import { numberOf } from './values';
 
@@ -79,18 +80,18 @@ export function PackingResult({ sheet: { values } }: ResultProps) {
   const found = useQuery({ ...packingQuery({ measured_in: measured ?? 0 }), enabled: measured !== undefined });
   if (found.isError) return <Refused wrong={found.error} />;
   if (!found.data) return <Quiet>Type how far the cable runs from the bare surface.</Quiet>;
-  const { pieces, sentence } = found.data;
+  const { pieces, sentence, cable_off_in } = found.data;
   return (
     <Stack>
-      <Stacked pieces={pieces} measured={measured ?? 0} />
+      <Stacked pieces={pieces} measured={measured ?? 0} off={cable_off_in} />
       <p role="status">{sentence}</p>
       {pieces.length > 0 && (
         <Figures>
           {pieces.map((one, place) => (
             // biome-ignore lint/suspicious/noArrayIndexKey: two pieces may be of one stock, and their order is all there is.
             <Figure key={place}>
-              {one.thickness_in}
-              <small>in: {one.stock}</small>
+              {tape(one.thickness_in)}
+              <small>{one.stock}</small>
             </Figure>
           ))}
         </Figures>
@@ -106,7 +107,7 @@ export function PackingResult({ sheet: { values } }: ResultProps) {
 const Sketch = styled.svg`display: block; width: 100%; max-width: 420px; text { font: 500 15px Barlow, sans-serif; fill: var(--ink); } .wood { fill: var(--sheet); stroke: var(--edge); stroke-width: 1.5; } .cable { stroke: var(--action); stroke-width: 3; } .wall { fill: var(--line); } .room { stroke: var(--ink); stroke-width: 1; }`;
 
 /** The wall, the packing and the cable seen from above, to scale. */
-function Stacked({ pieces, measured }: { pieces: Schemas['Piece'][]; measured: number }) {
+function Stacked({ pieces, measured, off }: { pieces: Schemas['Piece'][]; measured: number; off: number }) {
   const scale = 300 / Math.max(measured, 2);
   let at = 20;
   const drawn = pieces.map((one) => {
@@ -129,7 +130,7 @@ function Stacked({ pieces, measured }: { pieces: Schemas['Piece'][]; measured: n
       <line className="cable" x1={cable} x2={cable} y1="10" y2="120" />
       <line className="room" x1={at} x2={cable} y1="65" y2="65" />
       <text x={(at + cable) / 2} y="60" textAnchor="middle">
-        {`${Math.round((measured - (at - 20) / scale) * 100) / 100} in`}
+        {tape(off)}
       </text>
       <text x={Math.min(cable, 380)} y="140" textAnchor="middle">
         cable

@@ -39,6 +39,12 @@ const DOOR = {
   section_count: '4',
   radius_in: '12',
 };
+/** A door on its track, for what goes by its sizes alone: no weight changes that, but a door of the core has one. */
+const ON_TRACK = {
+  fields: ['height_in', 'section_count', 'lift', 'radius_in', 'rise_in', 'high_lift_in'],
+  preset: { weight_lb: '130 lb' },
+  usual: { height_in: "7'", section_count: '4', lift: 'standard', radius_in: '12' },
+};
 const DRUM = { drum_diameter_in: '4', cable_in: '1/8' };
 /** What is typed may stand in the place of something usual: then that is not taken. */
 const INSTEAD: Record<string, readonly string[]> = {
@@ -198,41 +204,24 @@ export const BENCH: BenchEntry[] = [
     decides: 'Where do bracket, rail and arm go, and what is in their way?',
     groups: [],
     fields: [
-      'height_in',
-      'section_count',
-      'lift',
-      'radius_in',
-      'rise_in',
-      'high_lift_in',
+      ...ON_TRACK.fields,
       'highest_travel_in',
       'ceiling_in',
       'beam_underside_in',
       'beam_from_door_in',
       'vehicle_in',
     ],
-    // No weight changes where things go; a door of the core has one.
-    preset: { weight_lb: '130 lb' },
-    usual: { height_in: "7'", section_count: '4', lift: 'standard', radius_in: '12' },
+    preset: ON_TRACK.preset,
+    usual: ON_TRACK.usual,
   },
   {
     name: 'clearance',
     title: 'Clear opening',
     decides: 'Does the vehicle pass under the open door, and what would win some height?',
     groups: [],
-    fields: [
-      'height_in',
-      'section_count',
-      'lift',
-      'radius_in',
-      'rise_in',
-      'high_lift_in',
-      'opening_height_in',
-      'rail_underside_in',
-      'beam_underside_in',
-      'vehicle_in',
-    ],
-    preset: { weight_lb: '130 lb' },
-    usual: { height_in: "7'", section_count: '4', lift: 'standard', radius_in: '12' },
+    fields: [...ON_TRACK.fields, 'opening_height_in', 'rail_underside_in', 'beam_underside_in', 'vehicle_in'],
+    preset: ON_TRACK.preset,
+    usual: ON_TRACK.usual,
   },
   {
     name: 'packing',
