@@ -20,6 +20,7 @@ RAIL_HALF_IN, SPRING_HALF_IN = 1.0, 1.25
 # A rail for a door of 7 ft ends so far from the wall; a higher door takes an extension. Common practice.
 RAIL_REACH_IN, RAIL_FOR_IN = 120.0, 84.0
 EYES_MOST_IN, CONTROL_LEAST_IN, RELEASE_LEAST_IN, OUTLET_MOST_IN = 6.0, 60.0, 72.0, 72.0
+NO_ARM = f" No arm reaches over the whole travel and leans within {ARM_MOST_DEG:.0f}° closed: look at the highest point again."
 SHOWN_EVERY_IN = 6.0
 TAPE_IN = 1 / 16  # less than a tape shows is in nobody's way
 
@@ -135,12 +136,15 @@ def placement(asked: PlacementQuestion) -> PlacementAnswer:
         arm=arm,
         dimensions=_dimensions(asked, bracket, reach),
         in_the_way=in_the_way,
-        sentence=_sentence(asked, highest, computed, bracket, arm, in_the_way),
+        sentence=_sentence(asked, highest, computed, bracket, arm, in_the_way) + ("" if arm or travel is None else NO_ARM),
     )
 
 
-def _arm(travel: Travel, rail_in: float) -> ArmAnswer:
+def _arm(travel: Travel, rail_in: float) -> ArmAnswer | None:
+    """The arm on a rail so high [in]; nothing where none reaches over the whole travel and leans no more than allowed."""
     shortest, longest, use = arm_lengths(travel, rail_in)
+    if shortest > longest:
+        return None
     arm = arm_of(travel, rail_in, use)
     last = len(travel.positions_in) - 1
     shown = sorted({*np.searchsorted(travel.positions_in, np.arange(0.0, travel.positions_in[-1], SHOWN_EVERY_IN)).tolist(), last})

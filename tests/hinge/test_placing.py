@@ -107,6 +107,23 @@ def test_what_is_in_the_way_is_named_with_how_much_and_what_cures_it(around, wha
     assert what not in {one.what for one in ask("placement", {"door": DOOR, "track": TRACK} | beyond).in_the_way}
 
 
+@given(DOORS, st.one_of(st.none(), st.floats(20, 200)), st.one_of(st.none(), st.floats(0.5, 12)))
+def test_an_arm_is_told_only_where_it_reaches_and_leans_no_further_than_is_said(given_door, highest_in, above_in):
+    door, track = given_door
+    answer = ask("placement", {
+        "door": {"height_in": door.height_in, "section_count": door.section_count, "weight_lb": 150.0}, "track": track.model_dump(),
+        "highest_in": highest_in, "bracket_above_in": above_in,
+    })  # fmt: skip
+    if answer.arm is None:
+        assert "No arm" in answer.sentence
+        assert answer.reach_in is None
+    else:
+        assert answer.arm.shortest_in <= answer.arm.use_in <= answer.arm.longest_in
+        assert all(one.off_vertical_deg >= 0 for one in answer.arm.at)
+        assert answer.arm.closed_deg <= 30
+        assert "No arm" not in answer.sentence
+
+
 def test_a_bracket_in_the_spring_s_line_is_told_how_high_clears_it():
     on = {"door": DOOR, "track": TRACK, "highest_in": 88}
     (row,) = ask("placement", on).in_the_way
