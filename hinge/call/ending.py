@@ -34,6 +34,8 @@ def to_abandon(call: Call) -> list[str]:
         kept.append("Gates are met: put the opener and the door back as they were, and open each gate again.")
     if call.causes or call.checks or call.past_checks or call.cures:
         kept.append("Something was looked at or found: take it back, or close the call so that the file keeps it.")
+    if call.parts or call.photos or call.signature:
+        kept.append("Parts, photos or a signature are kept on this call: take them back, or close it.")
     if call.readings or call.tried or call.powered or call.stepped or call.disconnections:
         kept.append("The door was lifted, run or proved on this call: the file keeps that.")
     return kept

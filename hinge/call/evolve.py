@@ -22,6 +22,8 @@ from hinge.procedures.rules import Action, gate_groups, proofs, stop_rules
 
 # Where a door that flew open is, as long as its height is not measured: 7 ft, the usual home door; common practice.
 USUAL_HEIGHT_IN = 84.0
+# What is kept beside the work: it takes up nothing that was left.
+BESIDE = (c.PartUsed, c.Photographed, c.CustomerSigned)
 
 
 def start(record: DoorRecord) -> Call:
@@ -37,7 +39,8 @@ def fold(record: DoorRecord, entries: Iterable[Entry]) -> Call:
 def evolve(call: Call, entry: Entry) -> Call:
     """The facts after one more event. Never raises."""
     body, signed = entry.body, Signed(entry.id, entry.by, entry.at)
-    after = _CLAIMS.get(type(body), _work)(replace(call, count=call.count + 1, left=None), body, signed)  # type: ignore[operator]
+    left = call.left if isinstance(body, BESIDE) else None
+    after = _CLAIMS.get(type(body), _work)(replace(call, count=call.count + 1, left=left), body, signed)  # type: ignore[operator]
     action = action_of(call, body)
     if action == "power":
         after = replace(after, powered=signed)

@@ -8,7 +8,7 @@ from hypothesis import strategies as st
 
 from hinge.call.needs import needs_of
 from hinge.call.steps import procedures_of
-from hinge.errors import BadInput
+from hinge.errors import BadInput, Contradiction
 from hinge.springs.lists import Lists
 from hinge.springs.vanstock import CUT_LOSS_IN, LEAST_REST_IN, StockSpring, Take, Wanted, parse_parts, take
 from tests.hinge.calls import SPRING, Running
@@ -110,3 +110,23 @@ def test_a_part_stands_in_the_list_once():
     assert [row.count for row in parse_parts("part,count\nRoller,12\nCable pair,3\n")] == [12, 3]
     with pytest.raises(BadInput, match="stands in the list already"):
         parse_parts("part,count\nRoller,12\nroller,3\n")
+
+
+PHOTO = {"photo": "00000000-0000-0000-0000-000000000001"}
+SIGNED = {"name": "Ada Fell", "strokes": [[1, 2]]}
+
+
+@pytest.mark.parametrize(("kind", "said"), [("part_used", {"part": "Roller"}), ("photographed", PHOTO), ("signed", SIGNED)])
+def test_what_is_kept_beside_the_work_is_no_mistake_and_takes_nothing_up(kind, said):
+    call = Running().measured()
+    kept = call.say(kind, **said).id
+    assert "take them back" in call.state.to_abandon[0]
+    with pytest.raises(Contradiction):
+        call.say("abandoned", reason="the wrong door")
+    call.say("withdrawn", entry=kept, reason="a slip")
+    assert call.state.to_abandon == []
+    call.say("left", reason="a bar is bent")
+    call.say(kind, **said)
+    assert call.state.left.startswith("Left: a bar is bent"), "a photo of how it was left does not take the work up"
+    call.say("complaint", complaint="heavy")
+    assert call.state.left == ""
