@@ -114,6 +114,7 @@ def test_what_is_plain_to_see_can_be_said_and_is_not_called_confirmed(signed_in,
     page.go(f"/calls/{door.key}/find")
     page.touch("Say what you found yourself")
     page.pick("What was found", "A hinge is loose or broken")
+    page.touch("Say that this was found")
     page.sees("not confirmed by its check")
     page.touch("Measure the door")
     assert state_of(call).cause == "hinge_broken"
@@ -170,6 +171,7 @@ def test_door_or_opener_by_one_lift_of_the_hand_and_an_answer_taken_back(signed_
     assert not state_of(call).summary or "Found by" not in [line.label for line in state_of(call).summary]
     page.touch("Say what you found yourself")
     page.pick("What was found", "A hinge is loose or broken")
+    page.touch("Say that this was found")
     page.touch("Take back what was found")
     page.until(lambda: state_of(call).cause is None, "taken back with the server")
 

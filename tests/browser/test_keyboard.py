@@ -86,7 +86,10 @@ def test_a_whole_call_by_keyboard_alone(signed_in, person):
     page.sees("is there a gap in the coil?")
     press(page, "Say what you found yourself")
     page.keys(Keys.TAB, "The springs are tired")
+    press(page, "Say that this was found")
     page.sees("Said to be found: The springs are tired")
+    found = [entry.body["cause"] for entry in Call.objects.get().entries.all() if entry.body["kind"] == "found"]
+    assert found == ["springs_tired"], "what the letters pass on their way is not said to be found"
     press(page, "Measure the door")
     page.until(lambda: page.browser.switch_to.active_element.tag_name == "input", "the next number asked")
     page.chord(Keys.ALT, "4")

@@ -20,6 +20,7 @@ def test_the_same_springs_down_and_up_again_by_thumb(signed_in, person):
     page.touch("Made safe: find the fault")
     page.touch("Say what you found yourself")
     page.pick("What was found", "A cable is off its drum")
+    page.touch("Say that this was found")
     page.touch("Measure the door")
     page.touch("Size the springs")
     page.sees("On the door now")

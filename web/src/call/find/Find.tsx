@@ -171,7 +171,12 @@ function ByEye({ call }: StageProps) {
   const { state } = call;
   const [note, setNote] = useState(state.cause_note);
   const [open, setOpen] = useState(false);
-  const found = (cause: string) => cause && call.enter({ kind: 'found', cause, note });
+  // Arrows and letters walk through the list: what they pass is not what was found.
+  const [picked, setPicked] = useState('');
+  const found = (cause: string) => {
+    call.enter({ kind: 'found', cause, note });
+    setPicked('');
+  };
   return (
     <Stack>
       {state.cause && (
@@ -188,10 +193,10 @@ function ByEye({ call }: StageProps) {
         <>
           <Pick
             label="What was found"
-            value={state.cause ?? ''}
+            value={picked || (state.cause ?? '')}
             none="None of these"
             options={knowledge.data?.causes ?? []}
-            pick={found}
+            pick={setPicked}
           />
           <Field
             label="Note"
@@ -201,8 +206,11 @@ function ByEye({ call }: StageProps) {
             long
             isDisabled={state.closed}
           />
-          {state.cause && note !== state.cause_note && (
-            <Plain onPress={() => state.cause && found(state.cause)}>Keep the note</Plain>
+          {picked && picked !== state.cause ? (
+            <Plain onPress={() => found(picked)}>Say that this was found</Plain>
+          ) : (
+            state.cause &&
+            note !== state.cause_note && <Plain onPress={() => state.cause && found(state.cause)}>Keep the note</Plain>
           )}
         </>
       )}
