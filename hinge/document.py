@@ -13,7 +13,8 @@ from pydantic import BaseModel, ConfigDict, Field, GetCoreSchemaHandler, GetJson
 from pydantic.json_schema import JsonSchemaValue
 from pydantic_core import CoreSchema, PydanticCustomError, core_schema
 
-from hinge.errors import BadInput, HingeError, OutOfRange, number, outside
+from hinge.errors import BadInput, HingeError, OutOfRange, outside
+from hinge.spoken import as_said, number
 
 
 class Document(BaseModel):
@@ -67,8 +68,11 @@ def read(model: type[Model] | TypeAdapter[Model], document: object, where: str =
 
 
 def table_of(beside: str, name: str, model: type[Model]) -> dict[str, Model]:
-    """A data file beside a module, each of its tables read as `model`. Raises a HingeError naming the first mistake."""
-    rows = tomllib.loads((Path(beside).parent / f"{name}.toml").read_text(encoding="utf-8"))
+    """A data file beside a module, each of its tables read as `model`, its words in the units of whoever listens.
+
+    Raises a HingeError naming the first mistake.
+    """
+    rows = tomllib.loads(as_said((Path(beside).parent / f"{name}.toml").read_text(encoding="utf-8")))
     return {row: read(model, given, row) for row, given in rows.items()}
 
 

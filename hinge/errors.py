@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from hinge.spoken import number, plain, sized
+
 
 @dataclass
 class HingeError(Exception):
@@ -66,11 +68,6 @@ class OutOfStep(HingeError):
     code = "out_of_step"
 
 
-def number(value: float) -> str:
-    """A number as a person would write it: no trailing zeros, at most four decimals."""
-    return f"{value:.4f}".rstrip("0").rstrip(".")
-
-
 def require_between(field: str, value: float, low: float, high: float, unit: str) -> None:
     """Refuse a value outside [low, high]; `unit` is the unit of all three."""
     if not low <= value <= high:
@@ -81,9 +78,9 @@ def outside(field: str, value: float, low: float, high: float, unit: str) -> Out
     """The refusal of a value outside [low, high]; `unit` is the unit of all three."""
     name = next(part for part in reversed(["value", *field.split(".")]) if part and not part.isdigit())
     name = name.removesuffix(f"_{unit}").replace("_", " ")
-    said = number(value) if isinstance(value, int | float) and abs(value) < 1e15 else "That many"
+    said = sized(value, unit) if isinstance(value, int | float) and abs(value) < 1e15 else f"That many {unit}".strip()
     return OutOfRange(
-        f"{name.capitalize()} of {said} {unit} is outside {number(low)} to {number(high)} {unit}.".replace("  ", " ").replace(" .", "."),
+        f"{name.capitalize()} of {said} is outside {plain(low, unit)} to {sized(high, unit)}.",
         field,
         value if isinstance(value, int | float) and abs(value) < 1e15 else str(value)[:40],
         f"{number(low)} to {number(high)}",

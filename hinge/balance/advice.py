@@ -14,6 +14,7 @@ from hinge.balance.wording import resize_sentence, surprise_sentence, trim_sente
 from hinge.door.lift import required_lift
 from hinge.measure.tape import format_length
 from hinge.sizing.ideal import HOLD_UP_SHARE, first_condition
+from hinge.spoken import sized
 
 Kind = Literal["leave", "trim", "resize", "free_up", "measure_more"]
 
@@ -91,7 +92,8 @@ def _advice(hung: Hung, readings: list[Reading], now: list[Reading], fit: Fit, s
         return Advice(
             "free_up",
             0,
-            f"The door drags with about {fit.friction_lb.likely:.0f} lb: look at rollers, track and bearings before what carries it.",
+            f"The door drags with about {sized(fit.friction_lb.likely, 'lb', 0)}: "
+            "look at rollers, track and bearings before what carries it.",
         )
     if (both := _both_ways(now)) is not None and len(now) < MOST:
         lead = f"At {format_length(both, feet=True)} it was read going up and going down. Take back the wrong one, or read it there again:"

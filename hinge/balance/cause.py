@@ -7,6 +7,7 @@ from typing import Literal
 
 from hinge.balance.fit import Hung, fit_readings
 from hinge.balance.readings import Reading
+from hinge.spoken import sized
 from hinge.springs.counterbalance import StepKind
 
 Cause = Literal["as_expected", "weight_added", "weight_lost", "springs_tired", "springs_strong", "weigh_it"]
@@ -49,15 +50,17 @@ def what_moved(
     if scale_lb is not None and abs(scale_lb / on_file - 1) > SAME_SHARE:
         added = scale_lb - on_file
         if added > 0:
-            return Blame("weight_added", f"The door has gained about {added:.0f} lb since {chosen}.", added)
-        return Blame("weight_lost", f"The door is about {-added:.0f} lb lighter than {chosen} for.", added)
+            return Blame("weight_added", f"The door has gained about {sized(added, 'lb', 0)} since {chosen}.", added)
+        return Blame("weight_lost", f"The door is about {sized(-added, 'lb', 0)} lighter than {chosen} for.", added)
     feels = fit_readings(hung, readings, OPEN_MIND_SHARE * on_file, offs, TRUSTED).weight_lb
     expected = on_file if scale_lb is None else scale_lb
     off = feels.likely - expected
     if abs(off) <= SAME_SHARE * on_file or feels.low <= expected <= feels.high:
         return Blame("as_expected", f"Door and {name} are what the file says.")
     if scale_lb is None:
-        return Blame("weigh_it", f"The door feels {abs(off):.0f} lb {'heavier' if off > 0 else 'lighter'} than its file: weigh it.", off)
+        return Blame(
+            "weigh_it", f"The door feels {sized(abs(off), 'lb', 0)} {'heavier' if off > 0 else 'lighter'} than its file: weigh it.", off
+        )
     if off > 0:
-        return Blame("springs_tired", f"The scale agrees with the file, so {weak}: about {off:.0f} lb short.", off)
-    return Blame("springs_strong", f"The scale agrees with the file, so about {-off:.0f} lb too much comes from the {name}.", off)
+        return Blame("springs_tired", f"The scale agrees with the file, so {weak}: about {sized(off, 'lb', 0)} short.", off)
+    return Blame("springs_strong", f"The scale agrees with the file, so about {sized(-off, 'lb', 0)} too much comes from the {name}.", off)

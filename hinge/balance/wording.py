@@ -6,6 +6,7 @@ from hinge.balance.fit import Fit, Hung
 from hinge.errors import HingeError
 from hinge.measure.tape import format_length
 from hinge.sizing.ideal import conditions
+from hinge.spoken import plain, sized, spanned
 from hinge.springs.counterbalance import StepKind, TorsionOnShaft
 from hinge.springs.extension import PairAtWork, grade_for
 
@@ -38,18 +39,13 @@ SETTINGS: dict[StepKind, tuple[str, str]] = {
 }
 
 
-def range_words(likely: float, low: float, high: float, decimals: int) -> str:
-    """A fitted number with its range; a sign only where it is below zero."""
-    return f"{likely:.{decimals}f} ({low:.{decimals}f} to {high:.{decimals}f})".replace("-", "−")
-
-
 def reads_sentence(fit: Fit, kind: StepKind) -> str:
     """What the readings say of weight, setting and friction, each with its range."""
     (name, unit), weight, setting, friction = SETTINGS[kind], fit.weight_lb, fit.setting_error, fit.friction_lb
     return (
-        f"Reads as {range_words(weight.likely, weight.low, weight.high, 0)} lb, "
-        f"{name} off by {range_words(setting.likely, setting.low, setting.high, 1)} {unit}, "
-        f"friction {range_words(friction.likely, friction.low, friction.high, 0)} lb."
+        f"Reads as {spanned(weight.likely, weight.low, weight.high, 'lb', 0)}, "
+        f"{name} off by {spanned(setting.likely, setting.low, setting.high, unit, 1)}, "
+        f"friction {spanned(friction.likely, friction.low, friction.high, 'lb', 0)}."
     )
 
 
@@ -60,13 +56,17 @@ def resize_sentence(hung: Hung, fit: Fit, tilt_lb: float) -> str:
         ideal = conditions(hung.door.weighing(weight_lb), hung.track, carrier.drum).ideal().rate_lbin_per_turn
         rate = carrier.rate_lbin_per_turn * pull
         weak = "weak" if rate < ideal else "strong"
-        said = f"Turns cannot cure this: the springs are too {weak} for about {weight_lb:.0f} lb. Size again for {ideal:.1f} lb·in per turn"
+        said = (
+            f"Turns cannot cure this: the springs are too {weak} for about {sized(weight_lb, 'lb', 0)}. "
+            f"Size again for {sized(ideal, 'lb·in', 1)} per turn"
+        )
         if abs(pull - 1) < NOT_AS_NAMED:
-            return f"{said}; these give {rate:.1f}."
-        return f"{said}; these pull like {rate:.1f}, not the {carrier.rate_lbin_per_turn:.1f} of their size: measure wire and length again."
+            return f"{said}; these give {plain(rate, 'lb·in', 1)}."
+        like, named = plain(rate, "lb·in", 1), plain(carrier.rate_lbin_per_turn, "lb·in", 1)
+        return f"{said}; these pull like {like}, not the {named} of their size: measure wire and length again."
     if isinstance(carrier, PairAtWork):
         weak = "weak" if tilt_lb > 0 else "strong"
-        return f"Cable cannot cure this: the pair is too {weak} for about {weight_lb:.0f} lb.{_class_words(weight_lb)}"
+        return f"Cable cannot cure this: the pair is too {weak} for about {sized(weight_lb, 'lb', 0)}.{_class_words(weight_lb)}"
     end = "heavy near the floor and hot at the top" if tilt_lb > 0 else "hot near the floor and heavy at the top"
     return f"Plates cannot cure this: the door is {end}. The strap, its turns or the hub are not the right ones."
 

@@ -14,6 +14,7 @@ from hinge.call.hung import hung_or_none
 from hinge.call.memory import YEAR_DAYS, Past
 from hinge.call.record import OnDoor
 from hinge.call.sheet import understood
+from hinge.spoken import plain, sized
 
 # Fewer visits show no trend: two points always lie on a line.
 LEAST_VISITS = 3
@@ -90,7 +91,8 @@ def _said(visits: int, trend: Trend | None, leaves: Estimate | None) -> str:
         return f"Steady, as far as {visits} sets of readings show."
     grows, span = trend.per_year_lb, f"{_day(leaves.low).year} to {_day(leaves.high).year}"
     return (
-        f"It grows heavier by about {grows.likely:.1f} lb a year ({grows.low:.1f} to {grows.high:.1f}): its springs tire. "
+        f"It grows heavier by about {sized(grows.likely, 'lb', 1)} a year "
+        f"({plain(grows.low, 'lb', 1)} to {plain(grows.high, 'lb', 1)}): its springs tire. "
         f"Half-way up it will no longer hold from about {_day(leaves.likely).year} on ({span}): trim it, or plan a new set."
     )
 

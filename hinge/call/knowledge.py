@@ -2,10 +2,9 @@
 
 from __future__ import annotations
 
-from functools import cache
-
 from hinge.document import Document, table_of
 from hinge.faults.knowledge import faults
+from hinge.spoken import worded
 
 
 class Cause(Document):
@@ -30,20 +29,20 @@ class WorkTold(Document):
     done: str = ""
 
 
-@cache
+@worded
 def complaints() -> dict[str, str]:
     """Complaints by id, in the customer's words."""
     return {name: one.text for name, one in faults().complaints.items()}
 
 
-@cache
+@worded
 def causes() -> dict[str, Cause]:
     """What can be said to have been found, by id; those of older calls last."""
     today = {name: Cause(**{field: getattr(one, field) for field in Cause.model_fields}) for name, one in faults().causes.items()}
     return today | table_of(__file__, "causes", Cause)
 
 
-@cache
+@worded
 def _work() -> dict[str, dict[str, WorkTold]]:
     return table_of(__file__, "work", dict[str, WorkTold])
 

@@ -10,6 +10,7 @@ from hinge.call.words import PARTS, carrier_words, wound_words
 from hinge.measure.fields import Measured
 from hinge.measure.tape import format_length
 from hinge.sizing.ideal import DRUM_WORDS
+from hinge.spoken import sized
 from hinge.springs.torsion import SpringKind
 from hinge.springs.words import pair_words, spring_words, stack_words
 
@@ -49,7 +50,7 @@ def door_said(measured: Measured, on: OnDoor) -> DoorSaid:
         words=carrier_words(on),
         wound=wound_words(on),
         drum=_drum_words(measured),
-        cable=f"{cable:g} in cable, from the bottom bracket over the {over}" if isinstance(cable, float) else NOT_YET,
+        cable=f"{sized(cable, 'in')} cable, from the bottom bracket over the {over}" if isinstance(cable, float) else NOT_YET,
         springs=_springs(on, turned_round(measured)),
         pair=pair_words(on.extension) if on.extension else "",
         stack=stack_words(on.counterweight) if on.counterweight else "",

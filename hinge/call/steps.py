@@ -26,6 +26,7 @@ from hinge.measure.tape import format_length
 from hinge.procedures.knowledge import Procedure, When, procedures, schools, steps
 from hinge.procedures.rules import gate_groups
 from hinge.procedures.told import Plan, ProcedureTold, StepTold, Ways, tell, way_words
+from hinge.spoken import sized
 from hinge.springs.lists import NO_LISTS, Lists
 from hinge.springs.torsion import BAR_IN
 from hinge.springs.vanstock import take
@@ -221,7 +222,7 @@ def _wound(on: OnDoor, turns: int | None) -> dict[str, str]:
     if on.kind != "torsion" or turns is None or not line.counts:
         return {}
     stroke = _at(line, next(iter(line.counts)), turns)
-    return {"torque": f"{stroke.torque_lbin:.0f} lb·in", "bar_force": _force(stroke), "length_wound": stroke.length} if stroke else {}
+    return {"torque": sized(stroke.torque_lbin, "lb·in", 0), "bar_force": _force(stroke), "length_wound": stroke.length} if stroke else {}
 
 
 def _there(line: Line, setup: Setup | None) -> dict[str, str]:
@@ -237,7 +238,7 @@ def _there(line: Line, setup: Setup | None) -> dict[str, str]:
     found = {"turns_there": f"{count} quarter-turns, {how}"}
     stroke = _at(line, part, count)
     if stroke and count:
-        found |= {"bar_force_there": about + _force(stroke), "energy_there": f"{about}{stroke.energy_ftlb:.0f} ft·lb"}
+        found |= {"bar_force_there": about + _force(stroke), "energy_there": about + sized(stroke.energy_ftlb, "ft·lb", 0)}
     return found
 
 
@@ -247,12 +248,12 @@ def _at(line: Line, part: Part, count: int) -> Stroke | None:
 
 
 def _force(stroke: Stroke) -> str:
-    return f"{stroke.bar_force_lb:.0f} lb on the end of the {BAR_IN:g} in bar"
+    return f"{sized(stroke.bar_force_lb, 'lb', 0)} on the end of the {sized(BAR_IN, 'in')} bar"
 
 
 def _weight(measured: Measured) -> str:
     weight = measured.get("weight_lb")
-    return f"{weight:.0f} lb" if isinstance(weight, float) else ""
+    return sized(weight, "lb", 0) if isinstance(weight, float) else ""
 
 
 def _length(measured: Measured, field: str) -> str:

@@ -9,6 +9,7 @@ from hinge.call.line import Part
 from hinge.call.record import CarrierKind, How, OnDoor
 from hinge.measure.fields import Value, fields, write_value
 from hinge.measure.tape import format_length
+from hinge.spoken import plain, sized
 from hinge.springs.words import pair_words, plate_words, set_words, stack_words, turns_words
 
 OUTCOMES = {"holds": "holds", "creeps_up": "creeps up", "creeps_down": "creeps down", "runs_up": "runs up", "runs_down": "runs down"}
@@ -55,7 +56,7 @@ def reading_words(reading: Reading) -> str:
         return "tossed up, coasts to here"
     if reading.outcome is not None:
         return f"{OUTCOME_MARKS[reading.outcome]} {OUTCOMES[reading.outcome]}"
-    return f"{reading.force_lb:g} lb {reading.direction}"
+    return f"{sized(reading.force_lb or 0.0, 'lb')} {reading.direction}"
 
 
 def measured_words(name: str, value: Value, how: How) -> str:
@@ -72,8 +73,8 @@ def weight_words(weight_lb: float | None, how: How) -> str:
     """How far a weight may be off, where it is an estimate; nothing where it was weighed."""
     if weight_lb is None or how.method != "estimate":
         return ""
-    spread = f", {how.low:.0f} to {how.high:.0f} lb" if how.low is not None and how.high is not None else ""
-    return f"{weight_lb:.0f} lb is an estimate{spread}, not a weighing: springs are graded in steps of ten pounds."
+    spread = f", {plain(how.low, 'lb', 0)} to {sized(how.high, 'lb', 0)}" if how.low is not None and how.high is not None else ""
+    return f"{sized(weight_lb, 'lb', 0)} is an estimate{spread}, not a weighing: springs are graded in steps of ten pounds."
 
 
 def plan_words(kind: CarrierKind, on: OnDoor, quarter_turns: int | None) -> dict[str, str]:

@@ -13,7 +13,8 @@ import numpy as np
 from hinge.arrays import Floats
 from hinge.door.sections import Door
 from hinge.door.track import Path, Track, path_of
-from hinge.errors import OutOfRange, number
+from hinge.errors import OutOfRange
+from hinge.spoken import number, sized
 
 
 def check_positions(door: Door, positions_in: Floats, where: str = "positions_in.{}") -> Floats:
@@ -23,7 +24,7 @@ def check_positions(door: Door, positions_in: Floats, where: str = "positions_in
     if wrong.size:
         value = float(positions[wrong[0]])
         raise OutOfRange(
-            f"The bottom edge travels from 0 to {number(door.height_in)} in; {number(value)} in is outside.",
+            f"The bottom edge travels from 0 to {sized(door.height_in, 'in')}; {sized(value, 'in')} is outside.",
             where.format(wrong[0]),
             value,
             f"0 to {number(door.height_in)}",

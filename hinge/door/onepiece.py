@@ -16,7 +16,8 @@ from pydantic import model_validator
 
 from hinge.arrays import Floats
 from hinge.document import Between, Document, told
-from hinge.errors import Contradiction, number, outside
+from hinge.errors import Contradiction, outside
+from hinge.spoken import number, sized
 
 
 class OnePiece(Document):
@@ -40,8 +41,8 @@ class OnePiece(Document):
         if self.arm_in < self.pivot_in - self.bracket_in:
             raise told(
                 Contradiction(
-                    f"An arm of {number(self.arm_in)} in does not reach from its pivot at {number(self.pivot_in)} in "
-                    f"down to the bracket at {number(self.bracket_in)} in.",
+                    f"An arm of {sized(self.arm_in, 'in')} does not reach from its pivot at {sized(self.pivot_in, 'in')} "
+                    f"down to the bracket at {sized(self.bracket_in, 'in')}.",
                     "arm_in",
                     self.arm_in,
                     f"at least {number(self.pivot_in - self.bracket_in)}",

@@ -8,7 +8,8 @@ from typing import Annotated
 from pydantic import Field, model_validator
 
 from hinge.document import Between, Document, told
-from hinge.errors import Contradiction, number
+from hinge.errors import Contradiction
+from hinge.spoken import number, sized
 
 HEIGHT_TOLERANCE_IN, WEIGHT_TOLERANCE_LB = 0.25, 0.5
 LEAST_PLAIN_SHARE = 1 / 3  # of the weight is the sections' own, whatever hangs on them; estimate
@@ -36,7 +37,7 @@ class Door(Document):
         if heights and abs(sum(heights) - self.height_in) > HEIGHT_TOLERANCE_IN:
             raise told(
                 Contradiction(
-                    f"The sections add up to {number(sum(heights))} in, but the door is {number(self.height_in)} in high.",
+                    f"The sections add up to {sized(sum(heights), 'in')}, but the door is {sized(self.height_in, 'in')} high.",
                     "section_heights_in",
                     sum(heights),
                     f"{number(self.height_in)} ± {HEIGHT_TOLERANCE_IN}",
@@ -100,7 +101,7 @@ class Door(Document):
         if self.weight_lb is not None and abs(sum_lb - self.weight_lb) > WEIGHT_TOLERANCE_LB:
             raise told(
                 Contradiction(
-                    f"The sections weigh {number(sum_lb)} lb together, but the door is given as {number(self.weight_lb)} lb.",
+                    f"The sections weigh {sized(sum_lb, 'lb')} together, but the door is given as {sized(self.weight_lb, 'lb')}.",
                     "weight_lb",
                     self.weight_lb,
                     number(sum_lb),
@@ -108,7 +109,9 @@ class Door(Document):
                 )
             )
         if not 20 <= sum_lb <= 3000:
-            raise told(Contradiction(f"The sections weigh {number(sum_lb)} lb together.", "section_weights_lb", sum_lb, "20 to 3000", "lb"))
+            raise told(
+                Contradiction(f"The sections weigh {sized(sum_lb, 'lb')} together.", "section_weights_lb", sum_lb, "20 to 3000", "lb")
+            )
 
     def _extras_agree(self) -> None:
         if self.weight_lb is None:
@@ -132,7 +135,7 @@ class Door(Document):
         if plain < self.weight_lb * LEAST_PLAIN_SHARE:
             raise told(
                 Contradiction(
-                    f"{number(sum(extras))} lb hang on the sections, which leaves {number(plain)} of {number(self.weight_lb)} lb "
+                    f"{sized(sum(extras), 'lb')} hang on the sections, which leaves {number(plain)} of {sized(self.weight_lb, 'lb')} "
                     "for the sections.",
                     "extras_lb",
                     sum(extras),

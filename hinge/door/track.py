@@ -16,7 +16,8 @@ from pydantic import model_validator
 from hinge.arrays import Bools, Floats
 from hinge.document import Between, Document, told
 from hinge.door.sections import Door
-from hinge.errors import Contradiction, number
+from hinge.errors import Contradiction
+from hinge.spoken import number, sized
 
 Lift = Literal["standard", "low_headroom", "high", "vertical"]
 
@@ -140,7 +141,7 @@ def path_of(door: Door, track: Track) -> Path:
     vertical_in = door.height_in + track.risen_in + track.lifted_in - track.radius_in
     if vertical_in <= 0:
         raise Contradiction(
-            f"A bend of {number(track.radius_in)} in leaves no vertical track under a door of {number(door.height_in)} in.",
+            f"A bend of {sized(track.radius_in, 'in')} leaves no vertical track under a door of {sized(door.height_in, 'in')}.",
             "track.radius_in",
             track.radius_in,
             f"under {number(door.height_in + track.risen_in)}",

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 from dataclasses import dataclass
-from functools import cache
 from itertools import combinations
 from typing import Annotated, Literal
 
@@ -15,6 +14,7 @@ from hinge.arrays import Bools, Floats
 from hinge.balance.readings import Reading
 from hinge.document import Document, table_of
 from hinge.errors import BadInput
+from hinge.spoken import worded
 
 Hazard = Literal["none", "low", "high"]
 # What must be open before a check: hands on a door made safe; moving it by hand; the opener running it; bars on a wound spring.
@@ -181,7 +181,7 @@ def _require(sound: bool, field: str, value: object, allowed: str) -> None:
         raise BadInput(f"The knowledge of faults is unsound at {field}.", field, value, allowed)
 
 
-@cache
+@worded
 def faults() -> Faults:
     """What is known, read from the files beside this module."""
     return tabled(

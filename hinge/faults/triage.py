@@ -7,6 +7,7 @@ from typing import Literal
 from pydantic import BaseModel
 
 from hinge.faults.knowledge import faults
+from hinge.spoken import sized
 
 # Two people from here on. Source: practice.
 HEAVY_LB, WIDE_IN = 180.0, 16 * 12.0
@@ -33,8 +34,8 @@ def triage(complaint: str, weight_lb: float | None = None, width_in: float | Non
     reasons = [
         words
         for words, holds in (
-            (f"it weighs {weight_lb:.0f} lb" if weight_lb else "", (weight_lb or 0.0) > HEAVY_LB),
-            (f"it is {width_in / 12:.0f} ft wide" if width_in else "", (width_in or 0.0) > WIDE_IN),
+            (f"it weighs {sized(weight_lb, 'lb', 0)}" if weight_lb else "", (weight_lb or 0.0) > HEAVY_LB),
+            (f"it is {sized(width_in / 12, 'ft', 0)} wide" if width_in else "", (width_in or 0.0) > WIDE_IN),
             ("it is open and stuck", stuck_open),
         )
         if holds

@@ -5,7 +5,6 @@ from __future__ import annotations
 import re
 import tomllib
 from collections.abc import Mapping
-from functools import cache
 from pathlib import Path
 from typing import Any, Literal
 
@@ -13,12 +12,13 @@ from hinge.document import MOST, Document, plain_value, read
 from hinge.errors import BadInput, require_between
 from hinge.measure.tape import format_length, parse_length
 from hinge.measure.units import parse_weight
+from hinge.spoken import as_said, number, sized, worded
 
 Quantity = Literal["length", "feet", "decimal", "weight", "count", "turns", "degrees", "lengths", "weights", "plain", "choice"]
 Value = float | str | list[float]
 Measured = Mapping[str, Value]
 
-SIGNS: dict[Quantity, str] = {"decimal": " in", "turns": " turns", "degrees": "°", "plain": ""}
+SIGNS: dict[Quantity, str] = {"turns": " turns", "degrees": "°", "plain": ""}
 NUMBER = re.compile(r"(?P<number>\d+(?:\.\d*)?|\.\d+)\s*(?:turns?|degrees?|deg|°)?", re.I)
 
 
@@ -45,11 +45,11 @@ class Field(Document):
     choices: dict[str, str] = {}
 
 
-@cache
+@worded
 def fields() -> dict[str, Field]:
     """All measurable fields by name, in the order a technician takes them."""
-    table = tomllib.loads((Path(__file__).parent / "fields.toml").read_text(encoding="utf-8"))
-    return {name: read(Field, row | {"name": name}, name) for name, row in table.items()}
+    text = (Path(__file__).parent / "fields.toml").read_text(encoding="utf-8")
+    return {name: read(Field, row | {"name": name}, name) for name, row in tomllib.loads(as_said(text)).items()}
 
 
 def read_field(name: str, typed: str, any_range: bool = False) -> Value:
@@ -120,13 +120,15 @@ def write_value(name: str, value: Value) -> str:
     if isinstance(value, str):
         return field.choices.get(value, value)
     if isinstance(value, list):
-        return ", ".join(f"{one:g} lb" if field.quantity == "weights" else format_length(one) for one in value)
+        return ", ".join(sized(one, "lb") if field.quantity == "weights" else format_length(one) for one in value)
     if field.quantity == "weight":
-        return f"{value:.0f} lb" if value == round(value) else f"{value:.1f} lb"
+        return sized(value, "lb", 0 if value == round(value) else 1)
     if field.quantity == "count":
         return f"{value:,.0f}".replace(",", " ")
+    if field.quantity == "decimal":
+        return sized(value, "in")
     if field.quantity in SIGNS:
-        return f"{value:.4f}".rstrip("0").rstrip(".") + SIGNS[field.quantity]
+        return number(value) + SIGNS[field.quantity]
     return format_length(value, feet=field.quantity == "feet")
 
 

@@ -7,10 +7,10 @@ from fractions import Fraction
 
 from hinge.errors import BadInput
 from hinge.measure.units import METRIC_LENGTHS, to_inches
+from hinge.spoken import GLYPHS, is_metric, sized
 
 DENOMINATORS = (2, 4, 8, 16, 32, 64)
 FORMS = "6'10\", 6-10 1/2, 82 1/2, 82.5, 7/16, .225 or 2.08 m"
-GLYPHS = {"½": "1/2", "¼": "1/4", "¾": "3/4", "⅛": "1/8", "⅜": "3/8", "⅝": "5/8", "⅞": "7/8"}
 NUMBER = r"(?:\d+(?:\.\d*)?|\.\d+)"
 METRIC = re.compile(rf"(?P<number>{NUMBER})\s*(?P<unit>mm|cm|m)", re.I)
 FEET = re.compile(rf"(?P<feet>{NUMBER})\s*(?:'|ft\b\.?|feet\b|foot\b)\s*-?\s*(?P<rest>.*)", re.I)
@@ -51,13 +51,15 @@ def parse_length(text: str, field: str = "length_in") -> float:
 
 
 def format_length(length_in: float, feet: bool = False) -> str:
-    """Write a length to the nearest sixteenth.
+    """Write a length to the nearest sixteenth; to the nearest millimetre for who speaks metric.
 
     Parameters: `length_in` [in], not negative; `feet` writes `6'10 1/2"` from one foot up, else
     `82 1/2"`. Returns the text. Raises BadInput for a negative or endless length.
     """
     if not 0 <= length_in < 1e6:
         raise BadInput(f"A length of {length_in} cannot be written on a tape.", "length_in", length_in, FORMS, "in")
+    if is_metric():
+        return sized(length_in, "in", 0)
     sixteenths = round(length_in * 16)
     whole, part = divmod(sixteenths, 16)
     if feet and whole >= 12:

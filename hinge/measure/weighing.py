@@ -6,7 +6,8 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from hinge.errors import BadInput, Contradiction, number
+from hinge.errors import BadInput, Contradiction
+from hinge.spoken import plain, sized
 
 SPRINGS_NEED_LB = 10.0  # springs are graded in steps that fine; common practice
 READINGS_APART_SHARE = 0.05  # two readings of one scale further apart than this are not one weight; estimate
@@ -51,14 +52,17 @@ def accuracy_warning(sd_lb: float) -> tuple[str, ...]:
     """A warning where a weight with this standard deviation [lb] may be more than ten pounds off."""
     if 2 * sd_lb <= SPRINGS_NEED_LB:
         return ()
-    return (f"This may be {2 * sd_lb:.0f} lb off. Springs need the weight within {SPRINGS_NEED_LB:g} lb: put it on a scale.",)
+    return (
+        f"This may be {sized(2 * sd_lb, 'lb', 0)} off. Springs need the weight within {sized(SPRINGS_NEED_LB, 'lb')}: put it on a scale.",
+    )
 
 
 def _one_scale(field: str, readings: tuple[float, ...]) -> tuple[float, float]:
     low, high = min(readings), max(readings)
     if high - low > max(READINGS_APART_SHARE * high, 2 * SCALE_SD_LB):
         raise Contradiction(
-            f"The readings run from {number(low)} to {number(high)} lb: something binds. Free the door in its tracks and read again.",
+            f"The readings run from {plain(low, 'lb')} to {sized(high, 'lb')}: something binds. "
+            "Free the door in its tracks and read again.",
             field,
             high,
             f"within {READINGS_APART_SHARE:.0%} of each other".replace("%", " %"),

@@ -5,6 +5,7 @@ from __future__ import annotations
 from pydantic import BaseModel
 
 from hinge.measure.tape import format_length
+from hinge.spoken import as_said
 
 # The cable runs so far from the surface the monitor is fixed to; common practice.
 CABLE_FROM_SURFACE_IN = 0.75
@@ -51,9 +52,10 @@ def _several(stock: str) -> str:
 def _sentence(pack_in: float, pieces: list[Piece], left_in: float) -> str:
     if pack_in < 0:
         near = format_length(-pack_in)
-        return f"The cable runs {near} nearer to the surface than ¾ in: it would trip for nothing. Set the surface back; nothing is packed."
+        said = f"The cable runs {near} nearer to the surface than {as_said('¾ in')}: it would trip for nothing."
+        return f"{said} Set the surface back; nothing is packed."
     if not pieces:
-        return "The monitor goes on as it is: the cable runs about ¾ in from the surface."
+        return f"The monitor goes on as it is: the cable runs about {as_said('¾ in')} from the surface."
     counts = {one.stock: sum(other.stock == one.stock for other in pieces) for one in pieces}
     named = [f"{COUNTS.get(count, str(count))} {stock if count == 1 else _several(stock)}" for stock, count in counts.items()]
     together = " and ".join(part for part in (", ".join(named[:-1]), named[-1]) if part)

@@ -14,6 +14,7 @@ from hinge.document import Document, read, table_of
 from hinge.errors import BadInput
 from hinge.faults.knowledge import Place, faults
 from hinge.procedures.rules import Action, guards, proofs
+from hinge.spoken import as_said, worded
 
 Carrier = Literal["torsion", "extension", "counterweight"]
 Act = Literal["let_down", "take_off", "put_on", "rewind", "wind", "lift"]
@@ -108,24 +109,24 @@ def tools() -> dict[str, str]:
     return {name: str(words) for name, words in rows.items()}
 
 
-@cache
+@worded
 def schools() -> dict[str, School]:
     """Where good technicians differ, by name."""
     return table_of(__file__, "schools", School)
 
 
-@cache
+@worded
 def numbers() -> dict[str, Number]:
     """The numbers a step may name."""
     return table_of(__file__, "numbers", Number)
 
 
-@cache
+@worded
 def steps() -> dict[str, Step]:
     """Every step by name. Raises BadInput naming the one that is unsound."""
     found: dict[str, Step] = {}
     for file in sorted((Path(__file__).parent / "steps").glob("*.toml")):
-        for name, row in tomllib.loads(file.read_text(encoding="utf-8")).items():
+        for name, row in tomllib.loads(as_said(file.read_text(encoding="utf-8"))).items():
             _require(name not in found, name, file.stem, "a name used once")
             found[name] = read(Step, row, name)
     for name, step in found.items():
@@ -136,7 +137,7 @@ def steps() -> dict[str, Step]:
     return found
 
 
-@cache
+@worded
 def procedures() -> dict[str, Procedure]:
     """Every procedure by name. Raises BadInput naming the one that is unsound by its place."""
     found = table_of(__file__, "procedures", Procedure)

@@ -3,12 +3,12 @@
 from __future__ import annotations
 
 from collections.abc import Iterable
-from functools import cache
 from typing import Annotated, Literal
 
 from pydantic import Field
 
 from hinge.document import Document, table_of
+from hinge.spoken import worded
 
 Before = Literal["hands_on", "work", "first_lift", "as_found"]
 # What is done to a door, or to what carries it. `set` moves a hook or plates; `power` runs the door by the opener.
@@ -73,18 +73,18 @@ def guards(action: Action, carrier: str) -> tuple[GateGroup, ...]:
     return tuple(group for group in _all_gate_groups() if action in group.guards and group.carrier in ("", carrier))
 
 
-@cache
+@worded
 def _all_gate_groups() -> tuple[GateGroup, ...]:
     return tuple(table_of(__file__, "gates", GateGroup).values())
 
 
-@cache
+@worded
 def stop_rules() -> dict[str, StopRule]:
     """When to stop, by id."""
     return table_of(__file__, "stops", StopRule)
 
 
-@cache
+@worded
 def proofs() -> tuple[Proof, ...]:
     """All proofs in the order they are made."""
     return tuple(table_of(__file__, "proofs", Proof).values())

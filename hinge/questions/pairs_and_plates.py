@@ -17,6 +17,7 @@ from hinge.questions.sizing import OnDoor
 from hinge.sizing.convert import EXTENSION_CYCLES, To, convert
 from hinge.sizing.evaluate import need_of
 from hinge.sizing.picks import PARTS_EACH_PAIR, SET_UP, ExtensionPick, PlatePick, pick_extension, pick_plates, require_extension_track
+from hinge.spoken import as_said, plain, sized
 from hinge.springs.cable import cable_for
 from hinge.springs.counterweight import LARGE_PLATE_LB, SMALL_PLATE_LB, Hub, Plate, Plates, Stack
 from hinge.springs.drums import Drum
@@ -99,7 +100,7 @@ def extension(asked: ExtensionQuestion) -> ExtensionAnswer:
     there = asked.on_door.on(door.height_in)
     carries = there.initial_lb + there.rate_lb_per_in * there.closed_stretch_in
     profile = profile_out(need_of(door, track).profile(there))
-    words = f"The pair on the door now carries {carries:.0f} lb at the floor."
+    words = f"The pair on the door now carries {sized(carries, 'lb', 0)} at the floor."
     return answer.model_copy(update={"on_door": profile, "on_door_carries_lb": carries, "on_door_words": words})
 
 
@@ -113,7 +114,8 @@ def _school(stretch_in: float, pick: ExtensionPick, door: Door, track: Track) ->
     ends = [float(pull) for pull in pair.lift(np.array([0.0, door.height_in]))]
     name = f"{format_length(stretch_in)} left at open" if stretch_in else "None left at open"
     slack = "" if stretch_in else ", slack"
-    says = f"It lifts {ends[0]:.0f} lb at the floor, {ends[1]:.0f} lb at open{slack}; {line.heaviest_words}, {line.hottest_words}."
+    lifts = f"It lifts {sized(ends[0], 'lb', 0)} at the floor, {sized(ends[1], 'lb', 0)} at open{slack}"
+    says = f"{lifts}; {line.heaviest_words}, {line.hottest_words}."
     return SchoolOut(option=pair_option(set_up), name=name, says=says)
 
 
@@ -124,7 +126,7 @@ def _pair_out(pick: ExtensionPick, household: str | None) -> PairOut:
     return PairOut(
         id=pair_id(set_up),
         words=pair_words(set_up),
-        class_words=f"lb: the class for over {pick.grade.from_lb:g} up to {pick.grade.to_lb:g} lb",
+        class_words=f"lb: the class for over {plain(pick.grade.from_lb, 'lb')} up to {sized(pick.grade.to_lb, 'lb')}",
         caution="A spring without a safety cable flies when it breaks: cables are part of the set.",
         facts=_facts(pick, life, years),
         pair=set_up,
@@ -150,7 +152,7 @@ def _facts(pick: ExtensionPick, life: Life, years: Years | None) -> list[SetUpFa
         "Lifting cable": format_length(pick.cables.lifting_in, feet=True),
         "Safety cable": format_length(pick.cables.safety_in, feet=True),
         "Rear hang": f"{format_length(pick.cables.rear_hang_above_door_in)} above the door's top",
-        "Pull": f"{pick.pair.rate_lb_per_in:.2f} lb per inch",
+        "Pull": sized(pick.pair.rate_lb_per_in, "lb/in", 2),
         "Lasts, as usually sold": ", ".join([cycles_words(life), *([years_words(years)] if years else [])]),
         "Worst places": f"{pick.profile.heaviest_words}; {pick.profile.hottest_words}",
     }
@@ -204,7 +206,7 @@ def counterweight(asked: CounterweightQuestion) -> CounterweightAnswer:
         remainder_lb=pick.remainder_lb,
         hub_turns=asked.hub.turns,
         stack_drop_in=pick.drop_in,
-        set_up=list(SET_UP),
+        set_up=[as_said(one) for one in SET_UP],
         profile=profile_out(pick.profile),
         on_door=profile_out(need_of(door, track).profile(there)) if there else None,
     )
@@ -212,7 +214,9 @@ def counterweight(asked: CounterweightQuestion) -> CounterweightAnswer:
 
 def _left_words(pick: PlatePick, hub: Hub) -> str:
     left = abs(pick.remainder_lb)
-    said = "Nothing left over" if left < 0.05 else f"{left:.1f} lb {'short' if pick.remainder_lb > 0 else 'over'} of what is wanted"
+    said = (
+        "Nothing left over" if left < 0.05 else f"{sized(left, 'lb', 1)} {'short' if pick.remainder_lb > 0 else 'over'} of what is wanted"
+    )
     return (
         f"{said}. {hub.turns:g} turns of strap; the stack comes down {format_length(pick.drop_in, feet=True)} as the door opens. "
         f"At the worst places {pick.profile.heaviest_words}; {pick.profile.hottest_words}."

@@ -13,6 +13,7 @@ from hinge.door.track import Track, path_of, shaft_place
 from hinge.errors import BadInput
 from hinge.measure.tape import format_length
 from hinge.opener.placing import ARM_MOST_DEG, BRACKET_ABOVE_IN, USUAL_THICKNESS_IN, Kind, Travel, arm_lengths, arm_of, travel_of
+from hinge.spoken import as_said
 
 Height = Annotated[float, Between(0, 400, "in")]
 # Rail and bracket stand so far to either side of the rail's line; a torsion spring so far round its shaft; estimates.
@@ -174,7 +175,7 @@ def _dimensions(asked: PlacementQuestion, bracket: float, reach: float | None) -
         ("Release handle", RELEASE_LEAST_IN, "At least 6 ft above the floor."),
         ("Outlet", OUTLET_MOST_IN, "Grounded, within 6 ft of the head, no extension cord."),
     ]
-    return [Dimension(what=what, bound_in=round(bound, 3), says=says) for what, bound, says in rows]
+    return [Dimension(what=what, bound_in=round(bound, 3), says=as_said(says)) for what, bound, says in rows]
 
 
 def _in_the_way(asked: PlacementQuestion, bracket: float, reach: float | None) -> list[InTheWay]:
@@ -192,7 +193,7 @@ def _in_the_way(asked: PlacementQuestion, bracket: float, reach: float | None) -
         found.append(("Spring line", near, cure))
     if asked.vehicle_in is not None:
         found.append(("Vehicle", asked.vehicle_in - under, "Park it beyond the rail, or take an opener on the shaft."))
-    return [InTheWay(what=what, short_by_in=round(short, 3), cure=cure) for what, short, cure in found if short > TAPE_IN]
+    return [InTheWay(what=what, short_by_in=round(short, 3), cure=as_said(cure)) for what, short, cure in found if short > TAPE_IN]
 
 
 def _sentence(

@@ -16,6 +16,7 @@ from hinge.questions.sizing import Carried, carried_out
 from hinge.sizing.carries import carried_by
 from hinge.sizing.picks import require_extension_track
 from hinge.sizing.sets import rate_of
+from hinge.spoken import sized
 from hinge.springs.drums import Drum
 from hinge.springs.extension import ExtensionPair
 from hinge.springs.life import distance_from_published, life_range
@@ -78,7 +79,7 @@ def torsion(asked: TorsionQuestion, of_shop: Lists = NO_LISTS) -> TorsionAnswer:
     if table := asked.lists(of_shop).rates:
         spring = table.applied(spring)
     words = spring_words(SpringKind.model_construct(**dict(spring), count=1)).removesuffix(", one")
-    said = [f"{words}: {spring.rate_lbin_per_turn:.2f} lb·in per turn, {spring.active_coils:.1f} active coils."]
+    said = [f"{words}: {sized(spring.rate_lbin_per_turn, 'lb·in', 2)} per turn, {spring.active_coils:.1f} active coils."]
     if spring.table_difference is not None:
         formula = f"{spring.formula_rate_lbin_per_turn:.2f} (table {share_words(spring.table_difference)})"
         said.append(f"The rate is the supplier's; the formula gives {formula}.")

@@ -11,6 +11,7 @@ from pydantic import BaseModel, Field, model_validator
 from hinge.document import Between, Document, told
 from hinge.errors import BadInput
 from hinge.eyes.sun import NEVER_HOURS, SIDES, SWAP_SHARE, Opening, Side, Spell, SunYear, by_month, place_at, spells, sun_year, worst_week
+from hinge.spoken import as_said
 
 PROVED_IN = 3
 # A complaint's hour is not a clock's: so near, the sun counts as there.
@@ -203,5 +204,5 @@ def _sentence(year: SunYear, mine: Side, other: Side, verdict: str, now: SunNow 
         )
     return (
         f"The sun stands in the receiver on the {mine} for {hours:.0f} hours a year, on the {other} for {across:.0f}: "
-        "shade it with a board of about 8 × 8 in that leaves the beam free."
+        f"shade it with a board of about {as_said('8 × 8 in')} that leaves the beam free."
     )

@@ -8,6 +8,7 @@ from typing import Literal
 from hinge.door.sections import Door
 from hinge.door.track import Track
 from hinge.sizing.ideal import conditions
+from hinge.spoken import sized
 from hinge.springs.drums import Spool
 from hinge.springs.words import share_words
 
@@ -50,7 +51,7 @@ def verdict_words(
 
     Parameters: `difference` as a share of the scale's weight; `quarter_turns` as wound, and as would suit the springs.
     """
-    carry = f"These carry {sprung_weight_lb:.0f} lb"
+    carry = f"These carry {sized(sprung_weight_lb, 'lb', 0)}"
     if difference is None or verdict is None:
         return f"{carry}."
     said = {"right": "right for this door", "doubtful": "doubtful on this door", "wrong": "wrong for this door"}[verdict]

@@ -10,6 +10,7 @@ from hinge.door.track import Track
 from hinge.sizing.candidates import LEAST_ACTIVE_COILS, LEAST_INDEX
 from hinge.sizing.search import SHAFT_CLEARANCE_IN, Wanted
 from hinge.sizing.sets import Fixed, Springs, SpringSet, judge, rate_of
+from hinge.spoken import plain, sized
 from hinge.springs.torsion import SpringKind, length_for_rate
 from hinge.springs.wire import material_named, stock
 
@@ -59,7 +60,7 @@ class Like:
         if right_rate:
             return f"{self.name}: the right rate, but {wound}."
         stronger = "stronger" if off > 0 else "weaker"
-        rates = f"{like.rate_lbin_per_turn:.1f} lb·in per turn against {on.ideal.rate_lbin_per_turn:.1f}"
+        rates = f"{sized(like.rate_lbin_per_turn, 'lb·in', 1)} per turn against {plain(on.ideal.rate_lbin_per_turn, 'lb·in', 1)}"
         said = f"{self.name}: {abs(off) * 100:.0f} % {stronger} than this door wants ({rates}); {wound}."
         return f"{said} {LOW_HEADROOM}" if track.lift == "low_headroom" and off > 0 else said
 

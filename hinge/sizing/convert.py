@@ -11,6 +11,7 @@ from hinge.sizing.evaluate import Profile
 from hinge.sizing.picks import PARTS_EACH_PAIR, ExtensionPick, pick_extension
 from hinge.sizing.search import Wanted, find_sets
 from hinge.sizing.sets import SpringSet
+from hinge.spoken import as_said
 from hinge.springs.drums import Spool
 
 To = Literal["torsion", "extension"]
@@ -61,7 +62,7 @@ def convert(door: Door, track: Track, drum: Spool, to: To, wanted: Wanted) -> Co
     extension = pick_extension(door, track)
     torsion = next(iter(find_sets(door, track, drum, wanted).sets), None)
     off, on = (TORSION_PARTS, EXTENSION_PARTS) if to == "extension" else (EXTENSION_PARTS, TORSION_PARTS)
-    return Conversion(to, torsion, extension, off, on, (*_hand(to, torsion, extension), *FEEL[to]))
+    return Conversion(to, torsion, extension, off, on, (*_hand(to, torsion, extension), *map(as_said, FEEL[to])))
 
 
 def _hand(to: To, torsion: SpringSet | None, extension: ExtensionPick) -> tuple[str, ...]:

@@ -11,6 +11,7 @@ from hinge.door.lift import required_lift
 from hinge.door.sections import Door
 from hinge.door.track import Track
 from hinge.measure.tape import format_length
+from hinge.spoken import sized
 from hinge.springs.counterbalance import Counterbalance
 
 
@@ -71,7 +72,7 @@ def _words(force_lb: float, height_in: float, name: str) -> str:
     if force_lb < 0.5:
         return f"nowhere {name}"
     mark = "▲" if name == "hot" else "▼"
-    return f"{force_lb:.0f} lb {name} {mark} at {'the floor' if height_in == 0 else format_length(height_in, feet=True)}"
+    return f"{sized(force_lb, 'lb', 0)} {name} {mark} at {'the floor' if height_in == 0 else format_length(height_in, feet=True)}"
 
 
 def net_hand_force(door: Door, track: Track, carrier: Counterbalance, positions_in: Floats) -> Floats:

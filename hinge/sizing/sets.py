@@ -8,9 +8,10 @@ import numpy as np
 
 from hinge.door.sections import Door
 from hinge.door.track import Track
-from hinge.errors import Contradiction, number
+from hinge.errors import Contradiction
 from hinge.sizing.evaluate import Need, Profile, need_of
 from hinge.sizing.ideal import Conditions, Ideal, conditions
+from hinge.spoken import number, sized
 from hinge.springs.counterbalance import TorsionOnShaft
 from hinge.springs.drums import Spool
 from hinge.springs.life import Life, life_range
@@ -124,8 +125,8 @@ def require_room(on_shaft: SpringSet, shaft_length_in: float) -> None:
     """Refuse springs that are longer, wound, than the room on the shaft [in]. Raises Contradiction."""
     if on_shaft.shaft_needed_in > shaft_length_in:
         raise Contradiction(
-            f"These springs take {number(round(on_shaft.shaft_needed_in, 1))} in of shaft wound, with cones and bearing; "
-            f"there are {number(shaft_length_in)} in.",
+            f"These springs take {sized(round(on_shaft.shaft_needed_in, 1), 'in')} of shaft wound, with cones and bearing; "
+            f"there are {sized(shaft_length_in, 'in')}.",
             "on_door",
             round(on_shaft.shaft_needed_in, 1),
             f"up to {number(shaft_length_in)}",
@@ -160,7 +161,7 @@ def _nests(springs: Springs) -> None:
     inner_outside = inner.inside_diameter_in + 2 * inner.wire_in
     if inner_outside + INNER_CLEARANCE_IN > outer.inside_diameter_in:
         raise Contradiction(
-            f"A spring of {number(inner_outside)} in outside does not go into one of {number(outer.inside_diameter_in)} in inside.",
+            f"A spring of {sized(inner_outside, 'in')} outside does not go into one of {sized(outer.inside_diameter_in, 'in')} inside.",
             "duplex",
             inner_outside,
             f"up to {number(outer.inside_diameter_in - INNER_CLEARANCE_IN)}",

@@ -6,7 +6,8 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from hinge.errors import Contradiction, number, require_between
+from hinge.errors import Contradiction, require_between
+from hinge.spoken import number, sized
 from hinge.springs.drums import Spool
 
 LEAST_WRAPS = 0.5  # wraps left on the drum with the door closed; common practice, from memory
@@ -39,7 +40,7 @@ def cable_for(drum: Spool, shaft_height_in: float, length_in: float | None = Non
     wraps = (length_in - straight) / wrap
     if wraps < LEAST_WRAPS:
         raise Contradiction(
-            f"A cable of {number(length_in)} in leaves {number(round(max(wraps, 0.0), 2))} wraps on the drum with the door closed; "
+            f"A cable of {sized(length_in, 'in')} leaves {number(round(max(wraps, 0.0), 2))} wraps on the drum with the door closed; "
             f"at least {number(LEAST_WRAPS)} must stay.",
             "length_in",
             length_in,

@@ -13,6 +13,7 @@ from typing import Literal, Protocol
 import numpy as np
 
 from hinge.arrays import Floats
+from hinge.spoken import as_said
 from hinge.springs.drums import Spool
 
 StepKind = Literal["quarter_turn", "cable_hole", "small_plate"]
@@ -24,7 +25,12 @@ class Band:
 
     from_in: float
     to_in: float
-    words: str
+    named: str
+
+    @property
+    def words(self) -> str:
+        """These heights in words."""
+        return as_said(self.named)
 
     def has(self, height_in: float) -> bool:
         """Whether a height [in] is among them."""

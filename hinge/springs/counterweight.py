@@ -7,7 +7,6 @@ closed and unwinds as the door rises. Source: statics of a wheel and axle; commo
 from __future__ import annotations
 
 from dataclasses import dataclass
-from functools import cache
 from itertools import product
 from typing import Annotated
 
@@ -16,7 +15,8 @@ from pydantic import model_validator
 
 from hinge.arrays import Floats
 from hinge.document import Between, Document, table_of, told
-from hinge.errors import BadInput, Contradiction, OutOfRange, number, require_between
+from hinge.errors import BadInput, Contradiction, OutOfRange, require_between
+from hinge.spoken import number, plain, sized, worded
 from hinge.springs.counterbalance import CHEST_HEIGHT, Step
 from hinge.springs.drums import Spool
 
@@ -55,7 +55,7 @@ class UsualHub(Document):
         return hub.model_copy(update=less), hub.model_copy(update=more)
 
 
-@cache
+@worded
 def usual_hubs() -> dict[str, UsualHub]:
     """Hubs taken as usual, by name."""
     return table_of(__file__, "hubs", UsualHub)
@@ -141,7 +141,7 @@ def plates_for(wanted_lb: float, large_lb: float = LARGE_PLATE_LB, small_lb: flo
     near = [pair for pair in near if max(pair) <= MOST_PLATES]
     if not near:
         raise OutOfRange(
-            f"{MOST_PLATES} plates of {number(large_lb)} and {number(small_lb)} lb do not make {number(round(wanted_lb))} lb.",
+            f"{MOST_PLATES} plates of {plain(large_lb, 'lb')} and {sized(small_lb, 'lb')} do not make {sized(round(wanted_lb), 'lb')}.",
             "large_lb",
             large_lb,
             f"{MOST_PLATES} plates or fewer",

@@ -8,7 +8,6 @@ where the cable lies with the door closed and narrows as the springs let go.
 from __future__ import annotations
 
 from dataclasses import dataclass
-from functools import cache
 from itertools import pairwise
 from typing import Annotated, Literal
 
@@ -18,7 +17,8 @@ from pydantic import Field, model_validator
 from hinge.arrays import Floats
 from hinge.document import Between, Document, table_of, told
 from hinge.door.track import Track
-from hinge.errors import BadInput, Contradiction, OutOfRange, number
+from hinge.errors import BadInput, Contradiction, OutOfRange
+from hinge.spoken import number, sized, worded
 
 DrumKind = Literal["flat", "high_lift", "vertical", "measured"]
 SMALLEST_DRUM_PER_CABLE = 16  # drum over cable diameter; common practice, no source
@@ -53,7 +53,7 @@ class Spool:
         travel = np.asarray(travel_in, dtype=float)
         if self.holds_in is not None and (travel > self.holds_in + 1e-6).any():
             raise OutOfRange(
-                f"The drum takes {number(round(self.holds_in, 1))} in of cable; this door travels {number(float(travel.max()))} in.",
+                f"The drum takes {sized(round(self.holds_in, 1), 'in')} of cable; this door travels {sized(float(travel.max()), 'in')}.",
                 "drum",
                 float(travel.max()),
                 f"up to {number(round(self.holds_in, 1))}",
@@ -100,7 +100,7 @@ class DrumSizes(Document):
         if len(needed) > 1 and narrow is not None and wide is not None and wide <= narrow:
             raise told(
                 Contradiction(
-                    f"The wide end of {number(wide)} in is no wider than the narrow end of {number(narrow)} in.",
+                    f"The wide end of {sized(wide, 'in')} is no wider than the narrow end of {sized(narrow, 'in')}.",
                     "large_diameter_in",
                     wide,
                     f"over {number(narrow)}",
@@ -128,7 +128,7 @@ class Drum(DrumSizes):
             if diameter is not None and diameter < SMALLEST_DRUM_PER_CABLE * self.cable_in:
                 raise told(
                     Contradiction(
-                        f"A drum of {number(diameter)} in is too small for {number(self.cable_in)} in cable.",
+                        f"A drum of {sized(diameter, 'in')} is too small for {sized(self.cable_in, 'in')} cable.",
                         where,
                         diameter,
                         f"at least {number(SMALLEST_DRUM_PER_CABLE * self.cable_in)}",
@@ -165,10 +165,10 @@ class Drum(DrumSizes):
         used = track.lifted_in if track.lift == "high" else whole
         if used > whole:
             raise Contradiction(
-                f"The drum's taper takes {number(round(whole, 1))} in of cable, but the track lifts {number(used)} in before it turns.",
+                f"The drum's taper takes {sized(round(whole, 1), 'in')} of cable, but the track lifts {sized(used, 'in')} before it turns.",
                 "drum.taper_turns",
                 taper,
-                f"a taper of at least {number(used)} in of cable",
+                f"a taper of at least {sized(used, 'in')} of cable",
                 "turns",
             )
         slope = (wide - narrow) / taper
@@ -183,7 +183,7 @@ class NamedDrum(DrumSizes):
     source: str
 
 
-@cache
+@worded
 def named_drums() -> dict[str, NamedDrum]:
     """The drums of the list by name."""
     return table_of(__file__, "drums", NamedDrum)

@@ -17,7 +17,8 @@ from pydantic import model_validator
 
 from hinge.arrays import Floats
 from hinge.document import Between, Document, read, told
-from hinge.errors import BadInput, Contradiction, OutOfRange, number
+from hinge.errors import BadInput, Contradiction, OutOfRange
+from hinge.spoken import number, sized
 from hinge.springs.counterbalance import Step
 from hinge.springs.wire import DEFAULT_MATERIAL, MaterialName, material_named
 
@@ -91,7 +92,7 @@ class ExtensionSpring(Document):
         if self.outside_diameter_in < 4 * self.wire_in:
             raise told(
                 Contradiction(
-                    f"{number(self.wire_in)} in wire cannot be coiled to {number(self.outside_diameter_in)} in outside.",
+                    f"{sized(self.wire_in, 'in')} wire cannot be coiled to {sized(self.outside_diameter_in, 'in')} outside.",
                     "outside_diameter_in",
                     self.outside_diameter_in,
                     f"at least {number(4 * self.wire_in)}",
@@ -99,7 +100,7 @@ class ExtensionSpring(Document):
                 )
             )
         if not RATES_LB_PER_IN[0] <= self.rate_lb_per_in <= RATES_LB_PER_IN[1]:
-            said = f"Such a spring gives {number(self.rate_lb_per_in)} lb per inch, which is no door's spring."
+            said = f"Such a spring gives {sized(self.rate_lb_per_in, 'lb/in')}, which is no door's spring."
             raise told(Contradiction(said, "wire_in", self.wire_in, "a rate of {} to {} lb/in".format(*RATES_LB_PER_IN), "in"))
         return self
 
@@ -153,7 +154,7 @@ def grade_for(weight_lb: float) -> Grade:
     if not holding or weight_lb <= grades()[0].from_lb:
         low, high = grades()[0].from_lb, grades()[-1].to_lb
         raise OutOfRange(
-            f"No extension pair is sold for a door of {number(weight_lb)} lb.", "door.weight_lb", weight_lb, f"{low:g} to {high:g}", "lb"
+            f"No extension pair is sold for a door of {sized(weight_lb, 'lb')}.", "door.weight_lb", weight_lb, f"{low:g} to {high:g}", "lb"
         )
     return holding[0]
 

@@ -7,7 +7,8 @@ from dataclasses import dataclass
 import numpy as np
 
 from hinge.arrays import Floats
-from hinge.errors import BadInput, Contradiction, number
+from hinge.errors import BadInput, Contradiction
+from hinge.spoken import sized
 
 READING_SD_IN = 1 / 32  # a tape read to the nearest sixteenth, by hand; common practice
 DISAGREE_SD = 3.0
@@ -45,14 +46,14 @@ def identify_wire(coils_in: dict[int, float], sizes_in: Floats, reading_sd_in: f
     each = lengths / counts
     mean = float(np.average(each, weights=wire_sd**-2))
     if (np.abs(each - mean) > DISAGREE_SD * wire_sd).any():
-        told = " and ".join(f"{number(float(wire))} in over {count} coils" for wire, count in zip(each, counts, strict=True))
+        told = " and ".join(f"{sized(float(wire), 'in')} over {count} coils" for wire, count in zip(each, counts, strict=True))
         raise Contradiction(f"The readings disagree: {told}. Read both again on a clean part with coils touching.", "twenty_coils_in", None)
     sd = float(np.sum(wire_sd**-2.0) ** -0.5)
     off = (sizes_in - mean) / sd
     if np.abs(off).min() > 4:
         nearest = float(sizes_in[np.argmin(np.abs(off))])
         raise Contradiction(
-            f"No standard wire is near {number(mean)} in; the nearest is {number(nearest)} in.",
+            f"No standard wire is near {sized(mean, 'in')}; the nearest is {sized(nearest, 'in')}.",
             "ten_coils_in",
             mean,
             "a standard size",

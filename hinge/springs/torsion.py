@@ -14,7 +14,8 @@ from pydantic import Field, model_validator
 
 from hinge.arrays import Floats
 from hinge.document import Between, Document, told
-from hinge.errors import Contradiction, number
+from hinge.errors import Contradiction
+from hinge.spoken import number, sized
 from hinge.springs.wire import DEFAULT_MATERIAL, Material, MaterialName, material_named
 
 DEAD_COILS = 5.0  # held by the two cones; common practice, no source
@@ -40,7 +41,7 @@ class TorsionSpring(Document):
         if self.active_coils < 1:
             raise told(
                 Contradiction(
-                    f"A length of {number(length)} in of {number(wire)} in wire is {number(length / wire)} coils, "
+                    f"A length of {sized(length, 'in')} of {sized(wire, 'in')} wire is {number(length / wire)} coils, "
                     f"and the cones hold {number(self.dead_coils)} of them: nothing is left to bend.",
                     "length_in",
                     length,
@@ -52,7 +53,7 @@ class TorsionSpring(Document):
         if not SLENDEREST <= index <= STOUTEST:
             raise told(
                 Contradiction(
-                    f"An inside diameter of {number(inside)} in does not go with {number(wire)} in wire: "
+                    f"An inside diameter of {sized(inside, 'in')} does not go with {sized(wire, 'in')} wire: "
                     f"mean diameter over wire would be {number(index)}.",
                     "inside_diameter_in",
                     inside,

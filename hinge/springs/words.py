@@ -6,8 +6,9 @@ import re
 from collections.abc import Sequence
 
 from hinge.document import read
-from hinge.errors import BadInput, number
+from hinge.errors import BadInput
 from hinge.measure.tape import format_length
+from hinge.spoken import is_metric, number, sized
 from hinge.springs.counterweight import Plates, Stack
 from hinge.springs.extension import ExtensionPair
 from hinge.springs.life import Life
@@ -29,7 +30,12 @@ def spring_words(spring: SpringKind) -> str:
 
 def size_words(wire_in: float, inside_diameter_in: float, length_in: float) -> str:
     """The size of a spring [in]: wire, inside diameter, length."""
-    return f"{wire_in:g} × {format_length(inside_diameter_in)} × {format_length(length_in)}"
+    return f"{wire_words(wire_in)} × {format_length(inside_diameter_in)} × {format_length(length_in)}"
+
+
+def wire_words(wire_in: float) -> str:
+    """A wire's size [in] as a caliper reads it; in the trade a wire is named without its unit."""
+    return sized(wire_in, "in", 3) if is_metric() else f"{wire_in:g}"
 
 
 def set_words(springs: Sequence[SpringKind], duplex: bool = False) -> str:
@@ -50,7 +56,7 @@ def plate_words(plates: Plates) -> str:
 
 def stack_words(stack: Stack) -> str:
     """A counterweight."""
-    return f"counterweight of {plate_words(stack.plates)}, {stack.plates.weight_lb:.1f} lb"
+    return f"counterweight of {plate_words(stack.plates)}, {sized(stack.plates.weight_lb, 'lb', 1)}"
 
 
 def turns_words(quarter_turns: int) -> str:

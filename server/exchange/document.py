@@ -15,6 +15,7 @@ from hinge.call.shown import record_after, shown
 from hinge.call.summary import SaidLine
 from hinge.document import Document, plain_value, told
 from hinge.errors import BadInput, Contradiction
+from hinge.spoken import speaking
 from server.calls.models import Call, Photo, iso
 from server.doors.models import Door
 from server.doors.service import DETAILS
@@ -131,6 +132,9 @@ def _call(call: Call) -> dict[str, Any]:
     rows = list(call.entries.all())
     facts = call.facts(rows)
     standing = {photo.photo for photo, _ in facts.photos}
+    # What goes out is the same, whoever sends it.
+    with speaking("trade"):
+        said = [line.model_dump() for line in shown(facts, call.claimed_elsewhere).summary]
     entries = [{"id": one.id, "by": one.by, "at": one.at, "body": _body(one)} for row in rows for one in row.happened()]
     return {
         "call": {
@@ -144,7 +148,7 @@ def _call(call: Call) -> dict[str, Any]:
             "entries": _distinct(entries),
         },
         "photos": [_photo(one) for one in call.photos.all() if str(one.key) in standing],
-        "said": [line.model_dump() for line in shown(facts, call.claimed_elsewhere).summary],
+        "said": said,
     }
 
 

@@ -11,6 +11,7 @@ from hinge.measure.fields import fields
 from hinge.procedures.knowledge import schools
 from hinge.procedures.told import way_words
 from hinge.questions.of_call import CallBalance, balance_of
+from hinge.spoken import is_metric, sized
 from server.calls.models import Call
 from server.config.paper import pdf_of
 
@@ -51,6 +52,7 @@ def sheet_context(call: Call) -> dict[str, object]:
         "unreadable": [one.text for one in state.unreadable],
         "advice": f"{advice.sentence} {advice.surprise}".strip() if advice else "",
         "line": _line(balance, facts.readings) if balance else None,
+        "chart_side": sized(SPAN_LB, "lb", 0),
     }
 
 
@@ -85,5 +87,6 @@ def _line(balance: CallBalance, readings: Any) -> Line:
     ]
     friction = answer.friction_lb.likely
     left, right = across(friction), across(-friction)
-    ticks: list[dict[str, object]] = [{"y": up(feet * 12), "text": f"{feet} ft"} for feet in range(int(top // 12) + 1)]
+    tick, step, unit = (500 / 25.4, 0.5, "m") if is_metric() else (12.0, 1, "ft")
+    ticks: list[dict[str, object]] = [{"y": up(one * tick), "text": f"{one * step:g} {unit}"} for one in range(int(top // tick) + 1)]
     return Line(points, left, round(right - left, 1), marks, ticks)

@@ -45,6 +45,7 @@ class PersonOut(Schema):
     name: str
     role: Person.Role
     works_here: bool
+    units: Person.Units
 
 
 class SessionOut(Schema):
@@ -79,6 +80,12 @@ class NewPassword(Asked):
 
     old: str = Field(max_length=200)
     new: str = Field(max_length=200)
+
+
+class UnitsIn(Asked):
+    """The units one speaks."""
+
+    units: Person.Units
 
 
 class OneTimePassword(Schema):
@@ -193,6 +200,13 @@ def change_password(request: HttpRequest, given: NewPassword) -> SessionOut:
             count_failure(request, person.username)
         raise
     update_session_auth_hash(request, person)
+    return _session(request)
+
+
+@router.put("/session/units", auth=OWN_SESSION, response={200: SessionOut} | PROBLEMS, operation_id="change_units")
+def change_units(request: HttpRequest, given: UnitsIn) -> SessionOut:
+    """Be told sizes in trade or in metric units from now on, on every tablet."""
+    service.change_units(person_of(request), given.units)
     return _session(request)
 
 

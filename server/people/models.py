@@ -26,17 +26,23 @@ class Shop(models.Model):
 class Person(AbstractUser):
     """Someone who signs in: a technician or a lead of one shop.
 
-    Who left is not active and keeps their name on what they did. `sessions_ended` counts how often all their sessions were
-    ended at once; `must_change_password`: somebody else knows the one they have.
+    `units` are those in which they are told sizes. Who left is not active and keeps their name on what they did.
+    `sessions_ended` counts how often all their sessions were ended at once; `must_change_password`: somebody else knows the
+    one they have.
     """
 
     class Role(models.TextChoices):
         TECHNICIAN = "technician"
         LEAD = "lead"
 
+    class Units(models.TextChoices):
+        TRADE = "trade"
+        METRIC = "metric"
+
     shop = models.ForeignKey(Shop, on_delete=models.PROTECT, related_name="people")
     role = models.CharField(max_length=12, choices=Role.choices, default=Role.TECHNICIAN)
     name = models.CharField(max_length=120)
+    units = models.CharField(max_length=8, choices=Units.choices, default=Units.TRADE)
     sessions_ended = models.PositiveIntegerField(default=0)
     must_change_password = models.BooleanField(default=False)
 

@@ -1,4 +1,4 @@
-"""The one place that ties every query to the signed-in person's shop.
+"""The one place that ties every query to the signed-in person's shop, and every word to the units they speak.
 
 Records of a shop are reached through managers that demand a shop: a query made without one fails instead of leaking.
 """
@@ -10,11 +10,12 @@ from django.core.exceptions import PermissionDenied
 from django.http import HttpRequest, HttpResponseBase
 from django_scopes import scope
 
+from hinge.spoken import Units, speaking
 from server.people.models import Person
 
 
 class ShopScope:
-    """Every request of somebody signed in sees the records of their shop, and no others."""
+    """Every request of somebody signed in sees the records of their shop, and no others; it is answered in their units."""
 
     def __init__(self, get_response: Callable[[HttpRequest], HttpResponseBase]) -> None:
         self.get_response = get_response
@@ -22,7 +23,7 @@ class ShopScope:
     def __call__(self, request: HttpRequest) -> HttpResponseBase:
         if not request.user.is_authenticated:
             return self.get_response(request)
-        with scope(shop=request.user.shop_id):
+        with scope(shop=request.user.shop_id), speaking(cast(Units, request.user.units)):
             return self.get_response(request)
 
 

@@ -31,6 +31,13 @@ def add_person(lead: Person, username: str, name: str, role: str, password: str)
 
 
 @mutation
+def change_units(person: Person, units: Person.Units) -> None:
+    """Choose the units somebody speaks."""
+    person.units = units
+    person.save(update_fields=["units"])
+
+
+@mutation
 def change_shop(lead: Person, details: dict[str, Any]) -> Shop:
     """Change what is known of the lead's shop. Raises a HingeError where its place makes no sense."""
     require_lead(lead)

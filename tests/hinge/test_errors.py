@@ -4,7 +4,8 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from hinge.errors import BadInput, Contradiction, GateNotMet, OutOfRange, OutOfStep, number, require_between
+from hinge.errors import BadInput, Contradiction, GateNotMet, OutOfRange, OutOfStep, require_between
+from hinge.spoken import number
 
 
 @pytest.mark.parametrize(("value", "text"), [(84, "84"), (82.5, "82.5"), (0.1875, "0.1875"), (100.0, "100"), (0, "0"), (1 / 3, "0.3333")])

@@ -63,6 +63,7 @@ def walk(client, method, path, key):
         "/api/bookings/{key}/call": {"key": str(uuid.uuid4())},
         "/api/bench/call": {"commands": []},
         "/api/session/password": {"old": "x", "new": "y"},
+        "/api/session/units": {"units": "metric"},
         "/api/calls/{key}/entries": {"id": str(uuid.uuid4()), "body": {"kind": "complaint", "complaint": "heavy"}},
     }.get(path, {})
     names = {"{key}": key, "{kind}": "van", "{photo}": str(uuid.uuid4()), "{username}": "tess"}

@@ -4,6 +4,7 @@ import { Navigate, Route, Routes } from 'react-router';
 import { actAs } from '../api/client';
 import { sessionQuery } from '../api/queries';
 import { Loading, Trouble } from '../ui/states';
+import { speak } from '../ui/units';
 import { FirstPassword } from './FirstPassword';
 import { FirstRun } from './FirstRun';
 import { Frame } from './Frame';
@@ -29,12 +30,13 @@ export function App() {
   if (session.isError) return <Trouble wrong={session.error} retry={() => session.refetch()} />;
   const { person } = session.data;
   actAs(person?.username ?? '');
+  speak(person?.units ?? 'trade');
   if (session.data.first_run) return <FirstRun />;
   if (!person) return <SignIn session={session.data} />;
   if (session.data.must_change_password) return <FirstPassword />;
   return (
     <OutboxOf key={person.username} person={person.username}>
-      <Frame session={session.data}>
+      <Frame key={person.units} session={session.data}>
         <Suspense fallback={<Loading />}>
           <Routes>
             <Route path="/" element={<Today />} />

@@ -4,6 +4,7 @@ import { identifyQuery } from '../api/queries';
 import { SpringOnTape } from '../drawing/SpringOnTape';
 import { Figure, Figures, Quiet, Stack, Table } from '../ui/layout';
 import { Loading, Refused } from '../ui/states';
+import { plain, sized, unitSaid } from '../ui/units';
 import { tape } from '../ui/words';
 import type { ResultProps } from './pages';
 import { listOf, numberOf } from './values';
@@ -65,13 +66,13 @@ export function IdentifyResult({ sheet }: ResultProps) {
         )}
         {rate_lbin_per_turn != null && (
           <Figure>
-            {rate_lbin_per_turn.toFixed(1)}
-            <small>lb·in per turn</small>
+            {plain(rate_lbin_per_turn, 'lb·in', 1)}
+            <small>{unitSaid('lb·in')} per turn</small>
           </Figure>
         )}
       </Figures>
       <Quiet>
-        The tape reads {measured_wire_in.toFixed(4)} in a coil. {sure_words}
+        The tape reads {sized(measured_wire_in, 'in', 4)} to a coil. {sure_words}
       </Quiet>
       <Table aria-label="How likely each size is">
         <thead>

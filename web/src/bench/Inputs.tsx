@@ -4,6 +4,7 @@ import { Plain } from '../ui/buttons';
 import { Field } from '../ui/Field';
 import { Stack } from '../ui/layout';
 import { Pick } from '../ui/Pick';
+import { meant } from '../ui/units';
 import type { BenchEntry } from './pages';
 
 type Props = {
@@ -81,7 +82,7 @@ function Typed({ field, first, usual, asked, missing, problem, type }: TypedProp
     if (asked) input.current?.focus();
   }, [asked]);
   const keep = () => {
-    if (text !== first) type(field.name, text);
+    if (text !== first) type(field.name, meant(text, field.quantity));
   };
   return (
     <Field

@@ -5,6 +5,7 @@ import { limitsQuery } from '../api/queries';
 import { LimitRail } from '../drawing/LimitRail';
 import { Figure, Figures, Quiet, Stack } from '../ui/layout';
 import { Loading, Refused } from '../ui/states';
+import { plain, unitSaid } from '../ui/units';
 import type { ResultProps } from './pages';
 import { numberOf } from './values';
 
@@ -33,10 +34,10 @@ export function LimitsResult({ sheet: { values } }: ResultProps) {
       {learned && (
         <Figures>
           <Figure>
-            {learned.likely.toFixed(1)}
+            {plain(learned.likely, 'in', 1)}
             <small>
-              in of travel a turn, {learned.low.toFixed(1)} to {learned.high.toFixed(1)}: this unit, as far as its
-              corrections tell
+              {unitSaid('in')} of travel a turn, {plain(learned.low, 'in', 1)} to {plain(learned.high, 'in', 1)}: this
+              unit, as far as its corrections tell
             </small>
           </Figure>
         </Figures>

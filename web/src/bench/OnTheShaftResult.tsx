@@ -4,6 +4,7 @@ import type { Schemas } from '../api/client';
 import { packingQuery, surveyQuery } from '../api/queries';
 import { Caution, Figure, Figures, Quiet, Stack, Table } from '../ui/layout';
 import { Loading, Refused } from '../ui/states';
+import { isMetric } from '../ui/units';
 import { tape } from '../ui/words';
 import type { ResultProps } from './pages';
 import { numberOf } from './values';
@@ -97,8 +98,8 @@ export function PackingResult({ sheet: { values } }: ResultProps) {
         </Figures>
       )}
       <Quiet>
-        Its roller 2 to 6 in below the drum, on the side of the opener, fixed to framing. Proved by letting the cable go
-        slack before the door runs by power. The maker’s manual comes first.
+        Its roller {isMetric() ? '51 to 152 mm' : '2 to 6 in'} below the drum, on the side of the opener, fixed to
+        framing. Proved by letting the cable go slack before the door runs by power. The maker’s manual comes first.
       </Quiet>
     </Stack>
   );

@@ -5,6 +5,7 @@ import { onePieceQuery } from '../api/queries';
 import { useWidth } from '../drawing/useWidth';
 import { Caution, Figure, Figures, Quiet, Stack } from '../ui/layout';
 import { Loading, Refused } from '../ui/states';
+import { unitSaid, whole } from '../ui/units';
 import type { ResultProps } from './pages';
 import { numberOf } from './values';
 
@@ -12,7 +13,7 @@ const Sheet = styled.figure`margin: 0; min-width: 0; svg { display: block; width
   text { font: 500 14px Barlow, sans-serif; fill: var(--ink); } .tick { font: 500 15px 'Barlow Condensed', sans-serif; fill: var(--quiet); }
   .heavy { fill: var(--heavy); font-weight: 600; } .hot { fill: var(--hot); font-weight: 600; }`;
 
-const whole = (value: number) => Math.round(value).toLocaleString('en-GB').replace(/,/g, ' ');
+const torque = (value: number) => Number(whole(value, 'lb·in')).toLocaleString('en-GB').replace(/,/g, ' ');
 
 type Values = Schemas['Sheet']['values'];
 
@@ -46,19 +47,19 @@ export function OnePieceResult({ sheet: { values } }: ResultProps) {
     <Stack>
       <Figures>
         <Figure>
-          {whole(weight_moment_lbin)}
-          <small>lb·in: weight times arm that balances it all the way</small>
+          {torque(weight_moment_lbin)}
+          <small>{unitSaid('lb·in')}: weight times arm that balances it all the way</small>
         </Figure>
         {worst_heavy_lbin != null && (
           <Figure>
-            {whole(Math.max(0, worst_heavy_lbin))}
-            <small>lb·in ▼ heavy at the worst</small>
+            {torque(Math.max(0, worst_heavy_lbin))}
+            <small>{unitSaid('lb·in')} ▼ heavy at the worst</small>
           </Figure>
         )}
         {worst_hot_lbin != null && (
           <Figure>
-            {whole(Math.max(0, -worst_hot_lbin))}
-            <small>lb·in ▲ hot at the worst</small>
+            {torque(Math.max(0, -worst_hot_lbin))}
+            <small>{unitSaid('lb·in')} ▲ hot at the worst</small>
           </Figure>
         )}
       </Figures>

@@ -5,6 +5,7 @@ import { balanceYearsQuery } from '../api/queries';
 import { useWidth } from '../drawing/useWidth';
 import { Caution, Quiet, Stack } from '../ui/layout';
 import { Refused } from '../ui/states';
+import { plain, sized } from '../ui/units';
 import { day } from '../ui/words';
 
 const Figure = styled.figure`margin: 0; min-width: 0; svg { display: block; width: 100%; } text { font: 500 14px Barlow, sans-serif; fill: var(--ink); }
@@ -54,10 +55,10 @@ function Chart({ visits, leaves }: { visits: Schemas['Visited'][]; leaves: strin
         <rect className="band" x={LEFT} y={y(-drag)} width={pixels - LEFT - RIGHT} height={y(drag) - y(-drag)} />
         <path className="nought" d={`M ${LEFT} ${y(0)} H ${pixels - RIGHT}`} />
         <text x="0" y={y(-most) + 12}>
-          {Math.round(most)} lb hot ▲
+          {sized(most, 'lb')} hot ▲
         </text>
         <text x="0" y={y(most)}>
-          {Math.round(most)} heavy ▼
+          {plain(most, 'lb')} heavy ▼
         </text>
         {leaves && (
           <path className="ahead" d={`M ${x(seen)} ${y(visits.at(-1)?.net_lb ?? 0)} L ${x(over)} ${y(drag)}`} />
@@ -88,6 +89,6 @@ function Chart({ visits, leaves }: { visits: Schemas['Visited'][]; leaves: strin
 
 function inWords(visits: Schemas['Visited'][]): string {
   return visits
-    .map((one) => `${day(one.on)}: ${Math.round(one.net_lb)} lb${one.changed ? ' after work' : ''}`)
+    .map((one) => `${day(one.on)}: ${sized(one.net_lb, 'lb')}${one.changed ? ' after work' : ''}`)
     .join('; ');
 }

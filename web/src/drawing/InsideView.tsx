@@ -1,6 +1,7 @@
 import { type ReactNode, useId, useState } from 'react';
 import styled from 'styled-components';
 import type { Schemas } from '../api/client';
+import { sized } from '../ui/units';
 import { feet, tape } from '../ui/words';
 import { DrawnPart, type Part } from './DrawnPart';
 import { Hatch } from './Hatch';
@@ -26,7 +27,7 @@ type Props = {
   over?: ((place: InsidePlace) => ReactNode) | undefined;
 };
 
-const Figure = styled.figure`margin: 0; min-width: 0; svg { display: block; width: 100%; }
+const Figure = styled.figure`margin: 0; min-width: 0; svg { display: block; width: 100%; overflow: visible; }
   text { font: 500 14px Barlow, sans-serif; fill: var(--ink); }
   [role='button'] { cursor: pointer; } [role='button']:focus-visible, [role='button'][data-focus-visible] { outline: none; }
   [role='button'][data-focus-visible] > .halo, [role='button'][aria-pressed='true'] > .halo { stroke: var(--action); stroke-width: 3; stroke-dasharray: none; }
@@ -239,7 +240,7 @@ export function InsideView({ measured, said, plates, over }: Props) {
         ) : (
           <text x={x(width / 2)} y={floor + 20} textAnchor="middle">
             {known
-              ? `${feet(width)} × ${feet(height)}${number('weight_lb') ? `, ${Math.round(number('weight_lb') ?? 0)} lb` : ''}`
+              ? `${feet(width)} × ${feet(height)}${number('weight_lb') ? `, ${sized(number('weight_lb') ?? 0, 'lb')}` : ''}`
               : 'not measured yet: a usual door is drawn'}
           </text>
         )}

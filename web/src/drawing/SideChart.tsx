@@ -1,5 +1,8 @@
+import { isMetric, unitSaid, whole } from '../ui/units';
 import { points, type SideLayout } from './layout';
 import type { ForceLine } from './lines';
+
+const QUARTER_M_IN = 250 / 25.4;
 
 type ChartProps = { layout: SideLayout; doorHeight: number; lines: ForceLine[]; friction?: number | undefined };
 
@@ -33,7 +36,7 @@ export function Chart({ layout, doorHeight, lines, friction = 0 }: ChartProps) {
             y={floorY + 17}
             textAnchor={pounds === span ? 'start' : pounds === -span ? 'end' : 'middle'}
           >
-            {Math.abs(pounds)}
+            {whole(Math.abs(pounds), 'lb')}
           </text>
         </g>
       ))}
@@ -41,7 +44,7 @@ export function Chart({ layout, doorHeight, lines, friction = 0 }: ChartProps) {
         ▼ heavy
       </text>
       <text className="quiet" x={forceX(0)} y={floorY + 38} textAnchor="middle">
-        {narrow ? 'hand, lb' : 'hand force, lb'}
+        {`${narrow ? 'hand' : 'hand force'}, ${unitSaid('lb')}`}
       </text>
       <text className="hot" x={chartRight} y={floorY + 38} textAnchor="end">
         hot ▲
@@ -63,19 +66,21 @@ export function Chart({ layout, doorHeight, lines, friction = 0 }: ChartProps) {
   );
 }
 
-/** The height of the bottom edge, foot by foot. */
+/** The height of the bottom edge, foot by foot or half-metre by half-metre. */
 export function HeightRule({ layout, doorHeight }: { layout: SideLayout; doorHeight: number }) {
   const { y, chartLeft, floorY } = layout;
-  const ticks = Array.from({ length: Math.floor(doorHeight / 6) + 1 }, (_, place) => place * 6);
+  const step = isMetric() ? QUARTER_M_IN : 6;
+  const ticks = Array.from({ length: Math.floor(doorHeight / step) + 1 }, (_, place) => place);
+  const named = (tick: number) => (isMetric() ? `${tick / 4} m` : `${tick / 2}'`);
   return (
     <g>
       <path d={`M ${chartLeft} ${floorY} V ${y(doorHeight)}`} stroke="var(--ink)" strokeWidth="1.2" />
-      {ticks.map((inches) => (
-        <g key={inches}>
-          <path d={`M ${chartLeft} ${y(inches)} h ${inches % 12 ? -5 : -9}`} stroke="var(--ink)" strokeWidth="1.2" />
-          {inches % 12 === 0 && (
-            <text className="tick" x={chartLeft - 12} y={y(inches) + (inches ? 5 : -3)} textAnchor="end">
-              {inches / 12}'
+      {ticks.map((tick) => (
+        <g key={tick}>
+          <path d={`M ${chartLeft} ${y(tick * step)} h ${tick % 2 ? -5 : -9}`} stroke="var(--ink)" strokeWidth="1.2" />
+          {tick % 2 === 0 && (
+            <text className="tick" x={chartLeft - 12} y={y(tick * step) + (tick ? 5 : -3)} textAnchor="end">
+              {named(tick)}
             </text>
           )}
         </g>

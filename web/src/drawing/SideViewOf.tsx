@@ -7,6 +7,7 @@ import { useRemembered } from '../app/remembered';
 import { Quiet } from '../ui/layout';
 import { OneOf } from '../ui/OneOf';
 import { Loading, Trouble } from '../ui/states';
+import { sized } from '../ui/units';
 import { type ForceLine, type Pinned, smooth } from './lines';
 import { SavedDrawing } from './SavedDrawing';
 import { SideView } from './SideView';
@@ -80,7 +81,7 @@ export function SideViewOf({ setup, carrier, lines, friction, readings }: Props)
             {line.label}
           </li>
         ))}
-        {friction ? <li>green band: friction holds it, about {Math.round(friction)} lb</li> : null}
+        {friction ? <li>green band: friction holds it, about {sized(friction, 'lb')}</li> : null}
       </Legend>
       {lines.some((line) => line.smoothed) && (
         <Why>

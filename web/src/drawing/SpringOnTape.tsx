@@ -1,3 +1,4 @@
+import { plain, sized } from '../ui/units';
 import { tape } from '../ui/words';
 
 const WIDE = 640;
@@ -30,7 +31,7 @@ export function SpringOnTape({ wire, ten, twenty, sizes }: Props) {
   const high = Math.max(wire, ...wires) + 0.004;
   const at = (size: number) => LEFT + 30 + ((size - low) / (high - low)) * (WIDE - 2 * LEFT - 60);
   const axis = TALL - 40;
-  const says = `Twenty coils of ${wire.toFixed(4)} in wire on a tape; nearest sizes ${wires.join(', ')}`;
+  const says = `Twenty coils of ${sized(wire, 'in', 4)} wire on a tape; nearest sizes ${wires.join(', ')}`;
   return (
     <svg viewBox={`0 0 ${WIDE} ${TALL}`} style={{ width: '100%', maxWidth: WIDE }} role="img" aria-label={says}>
       {coils.map((middle) => (
@@ -107,7 +108,7 @@ export function SpringOnTape({ wire, ten, twenty, sizes }: Props) {
         textAnchor="middle"
         style={{ font: `600 15px 'Barlow Condensed', sans-serif`, fill: 'var(--action)' }}
       >
-        read {wire.toFixed(4)}
+        read {plain(wire, 'in', 4)}
       </text>
     </svg>
   );

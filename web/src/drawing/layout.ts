@@ -1,3 +1,5 @@
+import { isMetric } from '../ui/units';
+
 /** Where things fall on the side view's sheet. Pixels from inches and pounds; no arithmetic of the trade. */
 export type SideLayout = {
   width: number;
@@ -13,6 +15,8 @@ export type SideLayout = {
   span: number;
 };
 
+/** The chart's scale ends on a round number of whoever reads it. */
+const TEN_KG_LB = 10 / 0.45359237;
 const HEAD = 10;
 const FOOT = 46;
 const WALL = 30;
@@ -32,7 +36,8 @@ export function sideLayout(
   const floorY = height - FOOT;
   const chartLeft = WALL + CHART_FROM_IN * scale + CHART_LABELS;
   const chartRight = width - 14;
-  const span = Math.max(20, Math.ceil((largestLb + 4) / 20) * 20);
+  const step = isMetric() ? TEN_KG_LB : 20;
+  const span = Math.max(step, Math.ceil((largestLb + 4) / step) * step);
   const middle = (chartLeft + chartRight) / 2;
   return {
     width,

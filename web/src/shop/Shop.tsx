@@ -10,6 +10,7 @@ import { AddPerson } from './AddPerson';
 import { CalendarLink } from './CalendarLink';
 import { Lists } from './Lists';
 import { OwnPassword } from './OwnPassword';
+import { OwnUnits } from './OwnUnits';
 import { People } from './People';
 import { Ways } from './Ways';
 import { WhereItIs } from './WhereItIs';
@@ -52,6 +53,7 @@ export function Shop() {
       {!lead && <Quiet>A lead adds people, loads lists and brings in calls from elsewhere.</Quiet>}
       <Link to="/shop/knowledge">What the fault finder knows, and from where</Link>
       <CalendarLink />
+      <OwnUnits units={me.units} />
       <OwnPassword />
     </Page>
   );

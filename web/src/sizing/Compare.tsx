@@ -2,6 +2,7 @@ import { useState } from 'react';
 import type { Schemas } from '../api/client';
 import { Plain } from '../ui/buttons';
 import { Caution, Quiet, Stack, Table } from '../ui/layout';
+import { sized } from '../ui/units';
 import { tape } from '../ui/words';
 import { SideBySide } from './SetDetails';
 
@@ -29,7 +30,8 @@ function Compared({
     <Stack $gap={8} role="group" aria-label="Like-for-like beside advised">
       {caution && <Caution>{caution}</Caution>}
       <Quiet>
-        This door wants {ideal.rate_lbin_per_turn.toFixed(1)} lb·in per turn, wound {ideal.quarter_turns} quarter-turns.
+        This door wants {sized(ideal.rate_lbin_per_turn, 'lb·in', 1)} per turn, wound {ideal.quarter_turns}{' '}
+        quarter-turns.
       </Quiet>
       <SideBySide sets={[...likes, { name: 'That wire, right length', set: same_wire }]} />
       {likes.map((like) => (

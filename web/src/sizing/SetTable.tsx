@@ -4,7 +4,8 @@ import type { Schemas } from '../api/client';
 import { Plain, toggle } from '../ui/buttons';
 import { Row as Line, Quiet, Stack } from '../ui/layout';
 import { Pick } from '../ui/Pick';
-import { tape } from '../ui/words';
+import { unitSaid } from '../ui/units';
+import { tape, wire } from '../ui/words';
 import { type AskedSets, PAGE } from './setOptions';
 
 const Grid = styled(Table)`
@@ -23,7 +24,7 @@ const COLUMNS = [
   { id: 'rate', text: 'rate', wide: false },
   { id: 'turns', text: '¼\u00a0turns', wide: true },
   { id: 'cycles', text: 'lasts', wide: false },
-  { id: 'worst', text: 'worst, lb', wide: true },
+  { id: 'worst', text: 'worst', wide: true },
 ] as const;
 const SORTED = new Set(['rank', 'rate', 'turns', 'cycles']);
 
@@ -50,7 +51,7 @@ export function SetTable({ answer, asked: { options, ask }, highlight, chosen, h
           label="Wire"
           none="any"
           value={text(options.wire_in)}
-          options={wires_in.map((wire) => ({ id: String(wire), text: String(wire) }))}
+          options={wires_in.map((each) => ({ id: String(each), text: wire(each) }))}
           pick={(id) => ask({ wire_in: number(id) })}
         />
         <Pick
@@ -103,7 +104,7 @@ export function SetTable({ answer, asked: { options, ask }, highlight, chosen, h
                 allowsSorting={SORTED.has(one.id)}
                 className={one.wide ? 'wide' : ''}
               >
-                {one.text}
+                {one.id === 'worst' ? `worst, ${unitSaid('lb')}` : one.text}
                 {sort === one.id ? (options.falling ? ' ↑' : ' ↓') : ''}
               </Column>
             ))}

@@ -3,6 +3,7 @@ import type { Schemas } from '../api/client';
 import { lineOf } from '../drawing/lines';
 import { SideViewOf } from '../drawing/SideViewOf';
 import { Caution, Figure, Figures, Label, Quiet, Split, Stack, Steps } from '../ui/layout';
+import { plain, unitSaid } from '../ui/units';
 
 type Props = {
   setup: Pick<Schemas['Setup'], 'door' | 'track' | 'drum'>;
@@ -32,8 +33,10 @@ export function StackSets({ setup, answer, doubts = [], children, column = false
             <small>large and small plates</small>
           </Figure>
           <Figure>
-            {stack_lb.toFixed(1)}
-            <small>lb, for {wanted_lb.toFixed(1)} wanted at the floor</small>
+            {plain(stack_lb, 'lb', 1)}
+            <small>
+              {unitSaid('lb')}, for {plain(wanted_lb, 'lb', 1)} wanted at the floor
+            </small>
           </Figure>
         </Figures>
         <Quiet>{answer.left_words}</Quiet>

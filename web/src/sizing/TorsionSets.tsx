@@ -4,6 +4,7 @@ import type { Schemas } from '../api/client';
 import { lineOf } from '../drawing/lines';
 import { SideViewOf } from '../drawing/SideViewOf';
 import { Caution, Figure, Figures, Label, Split, Stack } from '../ui/layout';
+import { plain, unitSaid } from '../ui/units';
 import { Carries } from './Carries';
 import { Compare } from './Compare';
 import { SetDetails, SideBySide, Springs } from './SetDetails';
@@ -64,8 +65,8 @@ export function TorsionSets(props: Props) {
         ) : (
           <Figures>
             <Figure>
-              {ideal.rate_lbin_per_turn.toFixed(1)}
-              <small>lb·in per turn needed</small>
+              {plain(ideal.rate_lbin_per_turn, 'lb·in', 1)}
+              <small>{unitSaid('lb·in')} per turn needed</small>
             </Figure>
             <Figure>
               {ideal.quarter_turns}

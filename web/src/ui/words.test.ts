@@ -1,5 +1,32 @@
-import { describe, expect, it } from 'vitest';
-import { feet, force, tape } from './words';
+import { afterEach, describe, expect, it } from 'vitest';
+import { meant, speak } from './units';
+import { feet, force, tape, wire } from './words';
+
+afterEach(() => speak('trade'));
+
+describe('in metric', () => {
+  it('says the same sizes in millimetres and kilograms', () => {
+    speak('metric');
+    expect([tape(2.0625), feet(82.5), wire(0.207), force(12).text]).toEqual(['52 mm', '2096 mm', '5.26 mm', '5.4 kg']);
+    expect(force(0.2).kind).toBe('holds');
+  });
+
+  it.each([
+    ['2100', 'feet', '2100 mm'],
+    [' .5 ', 'length', '.5 mm'],
+    ["6'10 1/2", 'feet', "6'10 1/2"],
+    ['84 in', 'feet', '84 in'],
+    ['-2', 'weight', '-2 kg'],
+    ['58, 59.5 kg; 60', 'weights', '58 kg, 59.5 kg;60 kg'],
+    ['4', 'count', '4'],
+    ['7/16', 'decimal', '7/16'],
+  ] as const)('takes %s for a %s as %s', (typed, quantity, sent) => {
+    speak('metric');
+    expect(meant(typed, quantity)).toBe(sent);
+    speak('trade');
+    expect(meant(typed, quantity)).toBe(typed);
+  });
+});
 
 describe('lengths', () => {
   it.each([

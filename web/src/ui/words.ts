@@ -1,3 +1,5 @@
+import { isMetric, sized } from './units';
+
 /** The marks of an inch on a tape. */
 export const SIXTEENTHS = [
   '1/16',
@@ -19,8 +21,9 @@ export const SIXTEENTHS = [
 
 const PARTS = ['', ...SIXTEENTHS];
 
-/** Inches on a tape, to the nearest sixteenth, for the scales of the drawings: everything else comes worded. */
+/** A length on a tape, to the nearest sixteenth or millimetre, for the scales of the drawings: everything else comes worded. */
 export function tape(inches: number): string {
+  if (isMetric()) return sized(inches, 'in');
   const sixteenths = Math.round(inches * 16);
   const part = PARTS[sixteenths % 16] ?? '';
   const whole = Math.floor(sixteenths / 16);
@@ -28,10 +31,14 @@ export function tape(inches: number): string {
 }
 
 export function feet(inches: number): string {
+  if (isMetric()) return tape(inches);
   const whole = Math.floor(Math.round(inches * 16) / 192);
   const rest = inches - whole * 12;
   return whole ? `${whole}'${rest > 0.03 ? tape(rest) : ''}` : tape(inches);
 }
+
+/** A wire as a caliper reads it; in the trade it is named without its unit. */
+export const wire = (inches: number): string => (isMetric() ? sized(inches, 'in', 3) : String(inches));
 
 export function day(moment: string | null | undefined): string {
   return moment
@@ -48,9 +55,8 @@ export function force(
   pounds: number,
   holdsWithin = 0,
 ): { text: string; mark: string; kind: 'heavy' | 'hot' | 'holds' } {
-  const size = Math.round(Math.abs(pounds));
-  if (size === 0 || Math.abs(pounds) <= holdsWithin) return { text: `${size} lb`, mark: '▬ holds', kind: 'holds' };
-  return pounds > 0
-    ? { text: `${size} lb`, mark: '▼ heavy', kind: 'heavy' }
-    : { text: `${size} lb`, mark: '▲ hot', kind: 'hot' };
+  const size = Math.abs(pounds);
+  const text = sized(size, 'lb');
+  if (size < 0.5 || size <= holdsWithin) return { text, mark: '▬ holds', kind: 'holds' };
+  return pounds > 0 ? { text, mark: '▼ heavy', kind: 'heavy' } : { text, mark: '▲ hot', kind: 'hot' };
 }

@@ -5,6 +5,7 @@ import { Choice } from '../../ui/buttons';
 import { Field } from '../../ui/Field';
 import { Panel, Quiet, Stack, Two } from '../../ui/layout';
 import { Refused } from '../../ui/states';
+import { sized } from '../../ui/units';
 
 /** Which standard wire is it, by what the tape says across 10 and 20 coils? */
 export function Coils({ keep }: { keep: (wire: number) => void }) {
@@ -32,7 +33,7 @@ export function Coils({ keep }: { keep: (wire: number) => void }) {
       {given && found.data && (
         <Stack $gap={6}>
           <Quiet>
-            {found.data.measured_wire_in.toFixed(4)} in a coil. {found.data.sure_words}
+            {sized(found.data.measured_wire_in, 'in', 4)} to a coil. {found.data.sure_words}
           </Quiet>
           {found.data.candidates.map((one) => (
             <Choice key={one.wire_in} onPress={() => keep(one.wire_in)}>

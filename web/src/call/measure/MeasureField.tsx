@@ -10,6 +10,7 @@ import { Panel, Quiet, Stack } from '../../ui/layout';
 import { OneOf } from '../../ui/OneOf';
 import { useSettled } from '../../ui/settled';
 import { Refused } from '../../ui/states';
+import { isMetric, meant } from '../../ui/units';
 import type { Call } from '../useCall';
 import { Coils } from './Coils';
 import { TapePad } from './TapePad';
@@ -102,7 +103,7 @@ function TypedField({ field, known, call, next, back, keep, refused }: Props) {
   }, []);
   const submit = (event: FormEvent) => {
     event.preventDefault();
-    if (typed.trim()) keep(field.name, typed);
+    if (typed.trim()) keep(field.name, meant(typed, field.quantity));
     else if (known) next();
   };
   const onKeyDown = (event: KeyboardEvent) => {
@@ -111,7 +112,10 @@ function TypedField({ field, known, call, next, back, keep, refused }: Props) {
     back();
   };
   const begun = typed.trim();
-  const sizes = field.name.endsWith('wire_in') && /\d{2}/.test(begun) ? (knowledge.data?.wires ?? []).map(String) : [];
+  const sizes =
+    !isMetric() && field.name.endsWith('wire_in') && /\d{2}/.test(begun)
+      ? (knowledge.data?.wires ?? []).map(String)
+      : [];
   return (
     <Panel as="form" className="asked" onSubmit={submit}>
       <TextField value={typed} onChange={setTyped} isDisabled={call.state.closed}>
@@ -126,7 +130,7 @@ function TypedField({ field, known, call, next, back, keep, refused }: Props) {
         />
       </TextField>
       <Understood field={field} typed={typed} />
-      {refused && refused.typed === typed && <Refused wrong={refused.wrong} />}
+      {refused && refused.typed === meant(typed, field.quantity) && <Refused wrong={refused.wrong} />}
       <Line>
         <Plain aria-expanded={open} onPress={() => setPad(open ? 'away' : 'open')}>
           {open ? 'Put the pad away' : 'Tape pad'}
@@ -155,7 +159,7 @@ function TypedField({ field, known, call, next, back, keep, refused }: Props) {
 /** What is understood of what stands in the field so far, or what to measure while nothing does. */
 function Understood({ field, typed }: { field: Schemas['FieldOut']; typed: string }) {
   const settled = useSettled(typed.trim());
-  const read = useQuery({ ...sheetQuery({ [field.name]: settled }), enabled: settled !== '' });
+  const read = useQuery({ ...sheetQuery({ [field.name]: meant(settled, field.quantity) }), enabled: settled !== '' });
   const text =
     settled && settled === typed.trim() && !read.isPlaceholderData ? read.data?.texts[field.name] : undefined;
   if (text === undefined) return <Reads as={Quiet}>{field.ask}</Reads>;

@@ -1,6 +1,7 @@
 import styled from 'styled-components';
 import type { Schemas } from '../../api/client';
 import { Plain } from '../../ui/buttons';
+import { isMetric } from '../../ui/units';
 import { SIXTEENTHS } from '../../ui/words';
 
 const Pad = styled.div`display: grid; gap: 6px; button { min-height: 56px; padding: 0; font-size: 24px; }`;
@@ -22,8 +23,8 @@ type Props = {
 
 /** The measure's own keys, large enough for a glove: digits, feet and inches, and a piece of tape to touch a sixteenth on. */
 export function TapePad({ quantity, typed, type, sizes }: Props) {
-  const tape = ['length', 'feet', 'lengths'].includes(quantity);
-  const units = UNITS[quantity] ?? [];
+  const tape = !isMetric() && ['length', 'feet', 'lengths'].includes(quantity);
+  const units = (isMetric() ? METRIC_KEYS : UNITS)[quantity] ?? [];
   const fraction = (part: string) => type(`${typed.replace(/\s*\d+\/\d+\s*$/, '').trim()} ${part}`.trim());
   return (
     <Pad role="group" aria-label="Tape pad">
@@ -74,5 +75,13 @@ const UNITS: Partial<Record<Schemas['FieldOut']['quantity'], readonly string[]>>
   weights: [',', 'lb'],
   decimal: ['in', 'mm'],
 };
+const METRIC_KEYS: typeof UNITS = {
+  length: ['mm', 'in'],
+  feet: ['mm', 'm'],
+  lengths: [',', 'mm'],
+  weight: ['kg', 'lb'],
+  weights: [',', 'kg'],
+  decimal: ['mm', 'in'],
+};
 /** What a unit's key writes, as a person would. */
-const SIGNS: Record<string, string> = { ft: "' ", in: '"', lb: ' lb', kg: ' kg', mm: ' mm', ',': ', ' };
+const SIGNS: Record<string, string> = { ft: "' ", in: '"', lb: ' lb', kg: ' kg', mm: ' mm', m: ' m', ',': ', ' };

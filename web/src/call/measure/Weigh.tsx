@@ -8,20 +8,20 @@ import { Field } from '../../ui/Field';
 import { Caution, Panel, Quiet, Stack, Two } from '../../ui/layout';
 import { OneOf } from '../../ui/OneOf';
 import { Refused } from '../../ui/states';
+import { isMetric, meant, plain, sized } from '../../ui/units';
 import { measuredNumber } from '../measured';
 import type { Call } from '../useCall';
 
 const Weight = styled.p`font: 600 30px 'Barlow Condensed', sans-serif;`;
 
 type Answer = Schemas['WeighAnswer'];
-const write = (pounds: number) => Math.round(pounds).toString();
 
 /** More than one reading, or none: what does the door weigh, and is that sure enough for springs? */
 export function Weigh({ call, done }: { call: Call; done: () => void }) {
   const [estimating, setEstimating] = useState(false);
   const keep = (answer: Answer) => {
     const how = { method: answer.method, low: answer.low_lb, high: answer.high_lb };
-    call.enter({ kind: 'measured', field: 'weight_lb', typed: `${write(answer.weight_lb)} lb`, how });
+    call.enter({ kind: 'measured', field: 'weight_lb', typed: sized(answer.weight_lb, 'lb'), how });
     done();
   };
   return (
@@ -37,7 +37,7 @@ function Scales({ keep }: { keep: (answer: Answer) => void }) {
   const [right, setRight] = useState('');
   const weigh = useMutation({
     mutationFn: async () => {
-      const typed = { readings_lb: left, right_readings_lb: right };
+      const typed = { readings_lb: meant(left, 'weights'), right_readings_lb: meant(right, 'weights') };
       const sheet = await data(client.POST('/api/bench/sheet', { body: { typed } }));
       const wrong = Object.values(sheet.problems)[0];
       if (wrong) throw new Error(wrong);
@@ -49,7 +49,12 @@ function Scales({ keep }: { keep: (answer: Answer) => void }) {
   return (
     <>
       <Two>
-        <Field label="Scale, or left scale" hint="128, 131" value={left} onChange={setLeft} />
+        <Field
+          label="Scale, or left scale"
+          hint={isMetric() ? '58, 59.5' : '128, 131'}
+          value={left}
+          onChange={setLeft}
+        />
         <Field label="Right scale" hint="only where there are two" value={right} onChange={setRight} />
       </Two>
       <Result answer={weigh.data} wrong={weigh.error} keep={keep} />
@@ -114,12 +119,12 @@ function Result({ answer, wrong, keep }: ResultProps) {
     <div role="status">
       <Weight>
         {answer.estimate ? 'About ' : ''}
-        {write(answer.weight_lb)} lb, {write(answer.low_lb)} to {write(answer.high_lb)}
+        {sized(answer.weight_lb, 'lb')}, {plain(answer.low_lb, 'lb')} to {plain(answer.high_lb, 'lb')}
       </Weight>
       {answer.warnings.map((warning) => (
         <Caution key={warning}>{warning}</Caution>
       ))}
-      <Plain onPress={() => keep(answer)}>Keep {write(answer.weight_lb)} lb</Plain>
+      <Plain onPress={() => keep(answer)}>Keep {sized(answer.weight_lb, 'lb')}</Plain>
     </div>
   );
 }

@@ -9,6 +9,7 @@ import { Caution, Panel } from '../../ui/layout';
 import { OneOf } from '../../ui/OneOf';
 import { useRested } from '../../ui/rested';
 import { Refused } from '../../ui/states';
+import { isMetric, meant } from '../../ui/units';
 import { feet } from '../../ui/words';
 import type { Call } from '../useCall';
 
@@ -97,7 +98,9 @@ function GaugeReading({ call, height, stay }: { call: Call; height: number; stay
   const [typed, setTyped] = useState('');
   const read = useMutation({
     mutationFn: async (direction: 'raising' | 'lowering') => {
-      const force = await data(client.POST('/api/bench/read', { body: { field: 'hand_force_lb', typed } }));
+      const force = await data(
+        client.POST('/api/bench/read', { body: { field: 'hand_force_lb', typed: meant(typed, 'weight') } }),
+      );
       return { direction, force: Number(force.value), sent: typed };
     },
     onSuccess: ({ direction, force, sent }) => {
@@ -115,7 +118,12 @@ function GaugeReading({ call, height, stay }: { call: Call; height: number; stay
   };
   return (
     <Force onSubmit={submit}>
-      <Field label="Hand force" hint="Pounds; below zero when you push it down" value={typed} onChange={setTyped} />
+      <Field
+        label="Hand force"
+        hint={`${isMetric() ? 'Kilograms' : 'Pounds'}; below zero when you push it down`}
+        value={typed}
+        onChange={setTyped}
+      />
       <Plain isDisabled={isOff} onPress={() => read.mutate('raising')}>
         going up
       </Plain>

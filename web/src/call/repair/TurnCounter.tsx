@@ -6,6 +6,7 @@ import { useKey } from '../../app/keys';
 import { useRemembered } from '../../app/remembered';
 import { Plain } from '../../ui/buttons';
 import { OneOf } from '../../ui/OneOf';
+import { plain, sized, unitSaid } from '../../ui/units';
 import type { Call } from '../useCall';
 import { useAwake } from './awake';
 import { backTo, isThere, pullAt, standsAt, stepOf } from './count';
@@ -165,15 +166,18 @@ function SlackOrNot({ part, there, call }: { part: Schemas['PartState']; there: 
 function Pull({ part, at, unknown }: { part: Schemas['PartState']; at: number; unknown: boolean }) {
   const now = pullAt(part, at);
   const about = unknown && now ? 'about ' : '';
-  const number = (value: number | undefined) => (value === undefined ? '–' : `${about}${Math.round(value)}`);
+  const number = (value: number | undefined, unit: 'lb' | 'lb·in' | 'ft·lb') =>
+    value === undefined ? '–' : `${about}${plain(value, unit)}`;
   return (
     <Facts>
-      <dt>torque, lb·in</dt>
-      <dd>{number(now?.torque_lbin)}</dd>
-      <dt>on the bar, lb at {part.bar_in} in</dt>
-      <dd>{number(now?.bar_force_lb)}</dd>
-      <dt>energy in it, ft·lb</dt>
-      <dd>{number(now?.energy_ftlb)}</dd>
+      <dt>torque, {unitSaid('lb·in')}</dt>
+      <dd>{number(now?.torque_lbin, 'lb·in')}</dd>
+      <dt>
+        on the bar, {unitSaid('lb')} at {sized(part.bar_in, 'in')}
+      </dt>
+      <dd>{number(now?.bar_force_lb, 'lb')}</dd>
+      <dt>energy in it, {unitSaid('ft·lb')}</dt>
+      <dd>{number(now?.energy_ftlb, 'ft·lb')}</dd>
       <dt>chalk line goes</dt>
       <dd>{now && !unknown ? now.chalk_line : '–'}</dd>
       <dt>length, cones left out</dt>

@@ -1,3 +1,4 @@
+import { isMetric } from '../../ui/units';
 /** An extension spring along its track with the door open. */
 export function Pulley() {
   return (
@@ -79,7 +80,7 @@ export function Eyes() {
       <path className="rope" strokeDasharray="3 5" d="M 74 97 H 346" />
       <path className="mark" d="M 92 97 H 102 M 92 128 H 102 M 97 97 V 128" />
       <text x="110" y="118">
-        6 in at most
+        {isMetric() ? '152 mm' : '6 in'} at most
       </text>
       <text x="210" y="84" className="middle">
         level, facing each other
@@ -95,10 +96,10 @@ export function Tension() {
       <path className="body" d="M 20 40 H 400 V 50 H 20 Z M 20 108 H 400 V 120 H 20 Z" />
       <path className="rope" d="M 24 28 Q 210 42 396 28 M 24 100 Q 210 112 396 100" />
       <text x="210" y="20" className="middle">
-        T-rail: about ½ in above its base
+        T-rail: about {isMetric() ? '13 mm' : '½ in'} above its base
       </text>
       <text x="210" y="92" className="middle">
-        other rails: about ⅛ in above the lower edge
+        other rails: about {isMetric() ? '3.2 mm' : '⅛ in'} above the lower edge
       </text>
     </g>
   );

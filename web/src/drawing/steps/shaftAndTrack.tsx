@@ -1,3 +1,4 @@
+import { isMetric } from '../../ui/units';
 /** A vertical track seen from inside, with its roller and the clamp above it. */
 export function Clamp() {
   return (
@@ -105,10 +106,10 @@ export function Gaps() {
       <path className="mark" d="M 120 122 V 132 M 150 122 V 132 M 120 127 H 150" />
       <path className="mark" d="M 258 46 H 268 M 258 64 H 268 M 263 46 V 64" />
       <text x="156" y="132">
-        ¾ in, track to door
+        {isMetric() ? '19 mm' : '¾ in'}, track to door
       </text>
       <text x="276" y="60">
-        ⅜ in, door to stop
+        {isMetric() ? '9.5 mm' : '⅜ in'}, door to stop
       </text>
       <text x="92" y="86" className="end">
         track
