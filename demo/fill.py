@@ -37,6 +37,19 @@ TROUBLES = (
 )
 
 
+EYES: dict[str, Value] = {"eye_type": "pair", "eye_height_in": 5.5, "receiver_side": "left"}
+OPENERS: tuple[dict[str, Value], ...] = (
+    EYES
+    | {"opener_kind": "rail_screw", "opener_drive": "chain", "opener_current": "ac", "opener_battery": "no", "opener_force": "dialled"}
+    | {"opener_year": 2009.0, "rail_in": 120.0, "inches_per_turn": 3.1, "opener_lights": "Sender steady, receiver steady once it sees"},
+    EYES
+    | {"opener_kind": "rail_button", "opener_drive": "belt", "opener_current": "dc", "opener_battery": "yes", "opener_force": "learned"}
+    | {"opener_year": 2019.0, "rail_in": 120.0, "opener_wires": "Eyes white and striped, spliced behind the door; control red"},
+    {},
+    EYES | {"opener_kind": "shaft", "opener_current": "dc", "opener_battery": "yes", "opener_force": "learned", "receiver_side": "right"},
+)
+
+
 @transaction.atomic
 def fill(past_calls: int = PAST_CALLS) -> None:
     """Write two shops into an empty database, whole or not at all."""
@@ -108,7 +121,7 @@ def _measured(size: Size, number: int, chance: random.Random) -> dict[str, Value
     return {
         "weight_lb": float(weight), "width_in": size.width_in, "height_in": size.height_in, "section_count": float(size.sections),
         "radius_in": radius, "rise_in": 3.0 if radius == 15 else 2.0, "drum_diameter_in": 4.0, "cable_in": 0.125, "cycles_wanted": 15_000.0,
-    }  # fmt: skip
+    } | OPENERS[number % len(OPENERS)]  # fmt: skip
 
 
 def _plain(record: DoorRecord) -> dict[str, object]:

@@ -7,14 +7,21 @@ from pydantic import BaseModel
 from hinge.call.record import CarrierKind, OnDoor, hand_of, springs_by_cone
 from hinge.call.setup import drum_of, kind_of
 from hinge.call.words import PARTS, carrier_words, wound_words
-from hinge.measure.fields import Measured
+from hinge.measure.fields import Measured, write_value
 from hinge.measure.tape import format_length
+from hinge.opener.placing import EYES_MOST_IN
 from hinge.sizing.ideal import DRUM_WORDS
 from hinge.spoken import sized
 from hinge.springs.torsion import SpringKind
 from hinge.springs.words import pair_words, spring_words, stack_words
 
 NOT_YET = "not measured yet"
+OPENER_PARTS = {
+    "opener_kind": "{}", "opener_drive": "{} drive", "opener_current": "{} motor", "opener_battery": "{}", "opener_force": "force {}",
+    "opener_year": "made in {}", "rail_in": "rail {}", "inches_per_turn": "{} of travel a turn of a screw", "opener_lights": "lights: {}",
+    "opener_wires": "wires: {}",
+}  # fmt: skip
+AS_WRITTEN = ("opener_kind", "opener_current", "opener_lights", "opener_wires")
 
 
 class SpringSaid(BaseModel):
@@ -28,8 +35,19 @@ class SpringSaid(BaseModel):
     inner: SpringKind | None = None
 
 
+class EyesSaid(BaseModel):
+    """The eyes, seen from inside: how high they are [in], what to read of each."""
+
+    height_in: float
+    left: str
+    right: str
+
+
 class DoorSaid(BaseModel):
-    """What carries the door and how it is wound, in words; what to read of each part that is drawn."""
+    """What carries the door and how it is wound, in words; what to read of each part that is drawn.
+
+    `opener` is empty where none was looked at, and so are the eyes.
+    """
 
     carried_by: CarrierKind
     words: str
@@ -39,6 +57,8 @@ class DoorSaid(BaseModel):
     springs: list[SpringSaid]
     pair: str
     stack: str
+    opener: str
+    eyes: EyesSaid | None
 
 
 def door_said(measured: Measured, on: OnDoor) -> DoorSaid:
@@ -54,7 +74,33 @@ def door_said(measured: Measured, on: OnDoor) -> DoorSaid:
         springs=_springs(on, turned_round(measured)),
         pair=pair_words(on.extension) if on.extension else "",
         stack=stack_words(on.counterweight) if on.counterweight else "",
+        opener=_opener_words(measured),
+        eyes=_eyes_said(measured),
     )
+
+
+def _opener_words(measured: Measured) -> str:
+    """The opener as its file has it, kind first."""
+    if "opener_kind" not in measured:
+        return ""
+    written = {name: write_value(name, measured[name]) for name in OPENER_PARTS if name in measured}
+    parts = [OPENER_PARTS[name].format(text if name in AS_WRITTEN else text.lower()) for name, text in written.items()]
+    return "; ".join(parts)
+
+
+def _eyes_said(measured: Measured) -> EyesSaid | None:
+    """What hangs on either side, with the receiver where it is known."""
+    if measured.get("eye_type") == "none" or not {"receiver_side", "eye_height_in", "eye_type"} & measured.keys():
+        return None
+    height, receiver = measured.get("eye_height_in"), measured.get("receiver_side")
+    high = f", {format_length(height)} above the floor" if isinstance(height, float) else ""
+    mine, other = ("The eye", "Its reflector") if measured.get("eye_type") == "mirror" else ("The receiver", "The sender")
+    left, right = (
+        ("An eye: which of the two is not looked at yet" if receiver is None else mine if side == receiver else other) + high
+        for side in ("left", "right")
+    )
+    # Where nobody took the height they are drawn where they may be at most.
+    return EyesSaid(height_in=height if isinstance(height, float) else EYES_MOST_IN, left=left, right=right)
 
 
 def _drum_words(measured: Measured) -> str:

@@ -23,6 +23,7 @@ from hinge.call.words import carrier_words, plan_words
 from hinge.call.work import ACTS, asked, step_of
 from hinge.measure.fields import Measured
 from hinge.measure.tape import format_length
+from hinge.opener.kinds import opener_of
 from hinge.procedures.knowledge import Procedure, When, procedures, schools, steps
 from hinge.procedures.rules import gate_groups
 from hinge.procedures.told import Plan, ProcedureTold, StepTold, Ways, tell, way_words
@@ -81,8 +82,8 @@ def procedures_of(call: Call, ways: Ways | None = None, lists: Lists = NO_LISTS)
     cures = [name for name in at_fault(call) if name not in cured_of(call)]
     other = [name for name, one in procedures().items() if one.when is None and {*cures} & {*one.cures}]
     names = ([work] if work else []) + other[:OFFERED]
-    van = _van(call, lists)
-    return CallProcedures(procedures=[_state(call, tell(name, known, ways), work == name, ways or {}, van) for name in names])
+    van, opener = _van(call, lists), opener_of(call.measured)
+    return CallProcedures(procedures=[_state(call, tell(name, known, ways, opener), work == name, ways or {}, van) for name in names])
 
 
 def numbers_of(call: Call, ways: Ways) -> dict[str, str]:

@@ -14,11 +14,12 @@ from hinge.measure.tape import format_length, parse_length
 from hinge.measure.units import parse_weight
 from hinge.spoken import as_said, number, sized, worded
 
-Quantity = Literal["length", "feet", "decimal", "weight", "count", "turns", "degrees", "lengths", "weights", "plain", "choice"]
+Quantity = Literal["length", "feet", "decimal", "weight", "count", "turns", "degrees", "lengths", "weights", "plain", "choice", "text"]
 Value = float | str | list[float]
 Measured = Mapping[str, Value]
 
 SIGNS: dict[Quantity, str] = {"turns": " turns", "degrees": "°", "plain": ""}
+LONGEST_TEXT = 120
 NUMBER = re.compile(r"(?P<number>\d+(?:\.\d*)?|\.\d+)\s*(?:turns?|degrees?|deg|°)?", re.I)
 
 
@@ -63,8 +64,8 @@ def read_field(name: str, typed: str, any_range: bool = False) -> Value:
     if field is None:
         raise _unknown(name, "field")
     value: Value
-    if field.quantity == "choice":
-        value = typed
+    if field.quantity in ("choice", "text"):
+        value = typed.strip() if field.quantity == "text" else typed
     elif field.quantity in ("lengths", "weights"):
         read = parse_length if field.quantity == "lengths" else parse_weight
         value = [read(one, name) for one in re.split("[,;]", typed)]
@@ -82,7 +83,7 @@ def require_sound(name: str, value: Any, where: str = "") -> None:
     """
     require_readable(name, value, where)
     field = fields()[name]
-    if field.quantity != "choice":
+    if field.quantity not in ("choice", "text"):
         for one in value if isinstance(value, list) else [value]:
             require_between(where or name, float(one), field.low, field.high, field.unit)
 
@@ -95,6 +96,10 @@ def require_readable(name: str, value: Any, where: str = "") -> None:
     if field.quantity == "choice":
         if not isinstance(value, str) or value not in field.choices:
             raise BadInput(f"{field.label} is one of {', '.join(field.choices)}.", where, plain_value(value), ", ".join(field.choices), "")
+        return
+    if field.quantity == "text":
+        if not isinstance(value, str) or not 0 < len(value) <= LONGEST_TEXT:
+            raise BadInput(f"{field.label} is a few words.", where, plain_value(value), f"1 to {LONGEST_TEXT} letters", "")
         return
     several = field.quantity in ("lengths", "weights")
     numbers = value if isinstance(value, list) else [value]

@@ -20,6 +20,8 @@ Kind = Literal["sectional", "canopy", "one_piece"]
 BRACKET_ABOVE_IN: dict[Kind, float] = {"sectional": 2.5, "canopy": 2.0, "one_piece": 6.0}
 # The arm is never further off the vertical with the door closed. Common practice.
 ARM_MOST_DEG = 30.0
+# Eyes sit no higher than this. Common practice.
+EYES_MOST_IN = 6.0
 # Between straight up and the most that is allowed: room for the holes of the arm either way. Estimate.
 ARM_DEG = 22.0
 # Top roller below the top edge, inner face off the rollers' line, pivot of the door's bracket below the edge and off the face. Estimates.

@@ -51,6 +51,7 @@ class Step(Document):
     does: Act | Literal[""] = ""
     touches: Touches = ""
     draw: Drawing = ""
+    guide: Literal["", "limits"] = ""
     tools: list[str] = []
     parts: list[str] = []
     record: list[str] = []

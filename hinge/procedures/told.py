@@ -7,6 +7,7 @@ from typing import Literal
 
 from pydantic import BaseModel
 
+from hinge.opener.kinds import OpenerKind, Press, Signal
 from hinge.procedures.knowledge import Act, Drawing, Otherwise, Step, Touches, carriers_of, numbers, procedures, schools, steps, tools
 from hinge.procedures.rules import guards
 
@@ -15,7 +16,10 @@ Ways = Mapping[str, str]
 
 
 class StepTold(BaseModel):
-    """One step with this door's numbers; `gates` names the groups that must be met before it."""
+    """One step with this door's numbers; `gates` names the groups that must be met before it.
+
+    `presses` and `signals` are those of the kind of opener that is there, where its limits are set.
+    """
 
     id: str
     title: str
@@ -30,6 +34,8 @@ class StepTold(BaseModel):
     parts: list[str]
     minutes: float
     record: list[str]
+    presses: list[Press]
+    signals: list[Signal]
     gates: list[str]
     otherwise: Otherwise | None
 
@@ -51,12 +57,15 @@ class ProcedureTold(Plan):
     steps: list[StepTold]
 
 
-def tell(name: str, known: Numbers, ways: Ways | None = None) -> ProcedureTold:
-    """Tell a procedure there is, with the numbers `known` of this door and the `ways` a shop works by, by school."""
+def tell(name: str, known: Numbers, ways: Ways | None = None, opener: OpenerKind | None = None) -> ProcedureTold:
+    """Tell a procedure there is, with the numbers `known` of this door, the `ways` a shop works by, and the `opener` that is there."""
     procedure = procedures()[name]
-    words = {number: one.unknown for number, one in numbers().items()} | way_words(ways or {}) | dict(known)
+    words = {number: one.unknown for number, one in numbers().items()} | way_words(ways or {}) | opener_words(opener) | dict(known)
     work = procedure.when is not None
-    told = [_step(step, steps()[step], carrier, work, words) for step, carrier in zip(procedure.steps, carriers_of(procedure), strict=True)]
+    told = [
+        _step(step, steps()[step], carrier, work, words, opener)
+        for step, carrier in zip(procedure.steps, carriers_of(procedure), strict=True)
+    ]
     return ProcedureTold(
         procedure=name,
         title=procedure.title,
@@ -80,8 +89,14 @@ def way_words(ways: Ways) -> dict[str, str]:
     return {name: one.ways[way_of(name, ways)] for name, one in schools().items()}
 
 
-def _step(name: str, step: Step, carrier: str, work: bool, words: Numbers) -> StepTold:
+def opener_words(opener: OpenerKind | None) -> dict[str, str]:
+    """How limits, force and tension are set on this kind."""
+    return {"limits": opener.limits, "force": opener.force, "tension": opener.tension} if opener else {}
+
+
+def _step(name: str, step: Step, carrier: str, work: bool, words: Numbers, opener: OpenerKind | None) -> StepTold:
     action = step.action(carrier, work)
+    guided = opener if step.guide else None
     return StepTold(
         id=name,
         title=step.title,
@@ -96,6 +111,8 @@ def _step(name: str, step: Step, carrier: str, work: bool, words: Numbers) -> St
         parts=[_sentence(part.format(**words)) for part in step.parts],
         minutes=step.minutes,
         record=step.record,
+        presses=guided.presses if guided else [],
+        signals=guided.signals if guided else [],
         gates=[group.id for group in guards(action, carrier)] if action else [],
         otherwise=step.otherwise,
     )

@@ -20,6 +20,7 @@ from hinge.door.lift import joint_places, required_lift
 from hinge.door.sections import Door
 from hinge.door.track import Lift, Track, path_of, shaft_place, track_line
 from hinge.errors import Contradiction
+from hinge.opener.placing import BRACKET_ABOVE_IN, arm_lengths, arm_of, travel_of
 from hinge.questions.answers import EstimateOut, ProfileOut, profile_out
 from hinge.sizing.evaluate import Profile, need_of, net_hand_force, travel_grid
 from hinge.springs.counterbalance import StepKind
@@ -158,6 +159,7 @@ class SideViewQuestion(Document):
     drum: Drum | None = None
     extension: ExtensionPair | None = None
     counterweight: Stack | None = None
+    rail_in: Annotated[float, Between(12, 400, "in")] | None = None
     positions_in: Positions
 
 
@@ -166,6 +168,14 @@ class PlaceOut(BaseModel):
 
     x_in: float
     z_in: float
+
+
+class RailOut(BaseModel):
+    """An opener's rail: how high it hangs and how far it reaches [in]; the arm at each position, the door's end first."""
+
+    z_in: float
+    to_in: float
+    arm: list[list[PlaceOut]]
 
 
 class SideViewAnswer(BaseModel):
@@ -184,6 +194,7 @@ class SideViewAnswer(BaseModel):
     joints: list[list[PlaceOut]]
     pair: list[list[PlaceOut]] | None = None
     stack: list[list[PlaceOut]] | None = None
+    rail: RailOut | None = None
     explains: list[str]
 
 
@@ -210,18 +221,37 @@ def side_view(asked: SideViewQuestion) -> SideViewAnswer:
         plates = asked.counterweight.plates
         drawn = stack_places(asked.counterweight.on(drum, door.height_in, "counterweight."), plates.large + plates.small, positions, shaft)
         stack = drawn.round(3)
+    rail = _rail(asked, positions) if asked.rail_in is not None else None
     return SideViewAnswer(
         lift=track.lift,
         tracks=[_places(line) for line in lines],
         shaft=PlaceOut(x_in=shaft[0], z_in=shaft[1]) if shaft else None,
         drum_radius_in=drum.closed_radius_in if drum else 0.0,
-        back_in=float(reach[:, 0].max()),
-        top_in=top,
+        back_in=max(float(reach[:, 0].max()), rail.to_in if rail else 0.0),
+        top_in=max(top, rail.z_in + 2.0 if rail else 0.0),
         joints=[_places(places) for places in joints],
         pair=None if pair is None else [_places(places) for places in pair],
         stack=None if stack is None else [_places(places) for places in stack],
+        rail=rail,
         explains=[*([WAVES] if track.lift != "vertical" else []), *([STEP] if track.lift == "low_headroom" else [])],
     )
+
+
+def _rail(asked: SideViewQuestion, positions_in: Floats) -> RailOut | None:
+    """Where a rail goes over this door, with the arm one would use; nothing on a track no trolley's arm is worked out for."""
+    try:
+        travel = travel_of(asked.door, asked.track)
+    except Contradiction:
+        return None
+    height = travel.highest[0] + BRACKET_ABOVE_IN["sectional"]
+    shortest, longest, use = arm_lengths(travel, height)
+    if shortest > longest:
+        return RailOut(z_in=height, to_in=asked.rail_in or 0.0, arm=[])
+    arm = arm_of(travel, height, use)
+    columns = (travel.pivot[:, 0], travel.pivot[:, 1], arm.trolley_x_in)
+    x, z, trolley = (np.interp(positions_in, travel.positions_in, column).round(3).tolist() for column in columns)
+    drawn = [[PlaceOut(x_in=at, z_in=up), PlaceOut(x_in=end, z_in=height)] for at, up, end in zip(x, z, trolley, strict=True)]
+    return RailOut(z_in=height, to_in=asked.rail_in or 0.0, arm=drawn)
 
 
 def _places(places: Floats) -> list[PlaceOut]:

@@ -12,7 +12,17 @@ from hinge.door.sections import Door
 from hinge.door.track import Track, path_of, shaft_place
 from hinge.errors import BadInput
 from hinge.measure.tape import format_length
-from hinge.opener.placing import ARM_MOST_DEG, BRACKET_ABOVE_IN, USUAL_THICKNESS_IN, Kind, Travel, arm_lengths, arm_of, travel_of
+from hinge.opener.placing import (
+    ARM_MOST_DEG,
+    BRACKET_ABOVE_IN,
+    EYES_MOST_IN,
+    USUAL_THICKNESS_IN,
+    Kind,
+    Travel,
+    arm_lengths,
+    arm_of,
+    travel_of,
+)
 from hinge.spoken import as_said
 
 Height = Annotated[float, Between(0, 400, "in")]
@@ -20,7 +30,7 @@ Height = Annotated[float, Between(0, 400, "in")]
 RAIL_HALF_IN, SPRING_HALF_IN = 1.0, 1.25
 # A rail for a door of 7 ft ends so far from the wall; a higher door takes an extension. Common practice.
 RAIL_REACH_IN, RAIL_FOR_IN = 120.0, 84.0
-EYES_MOST_IN, CONTROL_LEAST_IN, RELEASE_LEAST_IN, OUTLET_MOST_IN = 6.0, 60.0, 72.0, 72.0
+CONTROL_LEAST_IN, RELEASE_LEAST_IN, OUTLET_MOST_IN = 60.0, 72.0, 72.0
 NO_ARM = f" No arm reaches over the whole travel and leans within {ARM_MOST_DEG:.0f}° closed: look at the highest point again."
 SHOWN_EVERY_IN = 6.0
 TAPE_IN = 1 / 16  # less than a tape shows is in nobody's way

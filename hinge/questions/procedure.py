@@ -15,6 +15,7 @@ from hinge.document import told
 from hinge.errors import HingeError
 from hinge.faults.knowledge import require_known
 from hinge.measure.fields import require_sound
+from hinge.opener.kinds import opener_of
 from hinge.procedures.knowledge import procedures, schools
 from hinge.procedures.rules import gate_groups
 from hinge.procedures.told import ProcedureTold, tell, way_of
@@ -82,7 +83,7 @@ def procedure(question: ProcedureQuestion, of_shop: Lists = NO_LISTS) -> Procedu
     if question.option:
         picked = plan_of(question.option, call.measured, question.lists(of_shop))
         call = evolve(call, entry_of("picked", "", "", picked))
-    answer = tell(question.name, numbers_of(call, question.ways), question.ways)
+    answer = tell(question.name, numbers_of(call, question.ways), question.ways, opener_of(call.measured))
     named = {group for step in answer.steps for group in step.gates}
     return ProcedureAnswer(
         **answer.model_dump(),

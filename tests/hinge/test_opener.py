@@ -7,10 +7,15 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from hinge.errors import HingeError
+from hinge.call.record import OnDoor
+from hinge.call.said import EyesSaid, door_said
+from hinge.errors import BadInput, HingeError
+from hinge.measure.fields import fields, read_field
+from hinge.opener.kinds import opener_kinds
 from hinge.opener.limits import Correction, inches_per_turn, limit_turn, turns_words
 from hinge.opener.packing import QUARTER_IN, STOCK, packing
 from hinge.opener.survey import Rule, rules, survey
+from hinge.procedures.told import tell
 from hinge.questions.ask import ask
 
 FITS = {
@@ -177,3 +182,67 @@ def test_what_cannot_be_is_refused_by_its_path(question, document, field):
     with pytest.raises(HingeError) as wrong:
         ask(question, document)
     assert wrong.value.field == field
+
+
+def test_every_kind_there_is_can_be_looked_at_and_is_told_how_its_limits_are_set():
+    assert set(opener_kinds()) == set(fields()["opener_kind"].choices)
+    for name, kind in opener_kinds().items():
+        told = {step.id: step for step in tell("opener_settings", {}, {}, kind).steps}
+        assert told["limits"].do.startswith(kind.limits)
+        assert told["limits"].presses == kind.presses
+        assert told["force"].do == kind.force
+        assert not told["balance_first"].presses
+        # What is waited for says what is done once it was waited in vain.
+        assert all(bool(press.seconds) == bool(press.then) for press in kind.presses), name
+
+
+def test_an_opener_nobody_looked_at_is_told_for_every_kind():
+    limits = next(step for step in tell("opener_settings", {}).steps if step.id == "limits")
+    assert all(word in limits.do for word in ("screws", "buttons", "stops"))
+    assert limits.presses == limits.signals == []
+
+
+@pytest.mark.parametrize(
+    ("kind", "facts"),
+    [
+        ("rail_screw", ("About 3 in a turn", "½ in above the rail")),
+        (
+            "rail_button",
+            ("Never run it from the wall control", "⅛ in above the rail's lower edge", "left-hand-threaded", "five minutes"),
+        ),
+        ("fixed_chain", ("until it clicks", "four full cycles", "at its mark", "faces up", "until the fourth cycle")),
+        ("shaft", ("up first, then down, then force", "connected before it moves down", "Stored.", "begin that step again")),
+    ],
+)
+def test_each_kind_is_told_what_the_trade_says_of_it(kind, facts):
+    """Source: handbook of the trade, openers: common practice."""
+    one = opener_kinds()[kind]
+    told = " ".join((one.limits, one.force, one.tension, *(word for sign in one.signals for word in (sign.shows, sign.means))))
+    assert not [fact for fact in facts if fact not in told]
+
+
+def test_slide_stops_come_before_four_presses_and_a_shaft_units_eyes_before_it_goes_down():
+    stops = [press.says for press in opener_kinds()["fixed_chain"].presses]
+    assert [("stop" in says, "One press" in says) for says in stops] == [(True, False)] * 2 + [(False, True)] * 4
+    down = next(press.says for press in opener_kinds()["shaft"].presses if "down" in press.says)
+    assert down.index("Eyes aligned, slack-cable monitor connected") < down.index("down”")
+
+
+def test_the_opener_and_the_eyes_are_said_as_the_file_has_them():
+    file = {"opener_kind": "rail_screw", "opener_drive": "chain", "opener_year": 2009.0, "inches_per_turn": 3.1, "eye_height_in": 5.5}
+    said = door_said(file | {"receiver_side": "left"}, OnDoor())
+    assert said.opener == "Rail and trolley, limit screws; chain drive; made in 2009; 3.1 in of travel a turn of a screw"
+    assert said.eyes == EyesSaid(height_in=5.5, left='The receiver, 5 1/2" above the floor', right='The sender, 5 1/2" above the floor')
+    unknown = door_said(file, OnDoor()).eyes
+    assert unknown is not None
+    assert unknown.left == unknown.right
+    assert "which of the two is not looked at yet" in unknown.left
+    assert door_said({"opener_drive": "chain", "eye_type": "none"}, OnDoor()).opener == ""
+    assert door_said({"eye_type": "none", "receiver_side": "left"}, OnDoor()).eyes is None
+
+
+@pytest.mark.parametrize("typed", ["", "   ", "x" * 121])
+def test_what_is_kept_in_words_is_a_few_words(typed):
+    with pytest.raises(BadInput, match="a few words"):
+        read_field("opener_wires", typed)
+    assert read_field("opener_wires", " striped to striped ") == "striped to striped"

@@ -1,5 +1,7 @@
 """Where an opener on a rail goes: against an independent solver, the trade's facts, and whatever door there is."""
 
+import math
+
 import numpy as np
 import pytest
 from hypothesis import assume, given
@@ -145,3 +147,14 @@ def test_what_cannot_be_placed_is_refused_by_its_path(asked, field):
     with pytest.raises(HingeError) as wrong:
         ask("placement", asked)
     assert wrong.value.field == field
+
+
+def test_the_rail_of_a_file_is_drawn_with_its_arm_on_the_way():
+    asked = {"door": DOOR, "track": TRACK, "rail_in": 120, "positions_in": [0, 42, 84]}
+    rail = ask("side_view", asked).rail
+    assert rail.z_in == pytest.approx(ask("placement", {"kind": "sectional", "door": DOOR, "track": TRACK}).bracket_in, abs=1e-3)
+    lengths = {round(math.dist((door.x_in, door.z_in), (trolley.x_in, trolley.z_in)), 1) for door, trolley in rail.arm}
+    assert len(lengths) == 1, "an arm is as long at every height"
+    assert [trolley.z_in for _, trolley in rail.arm] == [pytest.approx(rail.z_in)] * 3
+    assert ask("side_view", asked | {"rail_in": None}).rail is None
+    assert ask("side_view", asked | {"track": {"lift": "vertical", "radius_in": 12}}).rail is None

@@ -2058,6 +2058,8 @@ export interface components {
         /**
          * DoorSaid
          * @description What carries the door and how it is wound, in words; what to read of each part that is drawn.
+         *
+         *     `opener` is empty where none was looked at, and so are the eyes.
          */
         DoorSaid: {
             /**
@@ -2079,6 +2081,9 @@ export interface components {
             pair: string;
             /** Stack */
             stack: string;
+            /** Opener */
+            opener: string;
+            eyes: components["schemas"]["EyesSaid"] | null;
         };
         /**
          * Drum
@@ -2138,6 +2143,18 @@ export interface components {
              * @default oil_tempered
              */
             material?: string;
+        };
+        /**
+         * EyesSaid
+         * @description The eyes, seen from inside: how high they are [in], what to read of each.
+         */
+        EyesSaid: {
+            /** Height In */
+            height_in: number;
+            /** Left */
+            left: string;
+            /** Right */
+            right: string;
         };
         /**
          * Fact
@@ -3888,6 +3905,18 @@ export interface components {
             then: string;
         };
         /**
+         * Press
+         * @description One press on the way to stored limits; the unit waits so long for it [s], or for ever, and what is done once it waited in vain.
+         */
+        Press: {
+            /** Says */
+            says: string;
+            /** Seconds */
+            seconds: number;
+            /** Then */
+            then: string;
+        };
+        /**
          * ProcedureState
          * @description A procedure on this call; `now` is the step that comes next, `shut` the gate groups that stand open before it.
          */
@@ -3915,6 +3944,16 @@ export interface components {
             /** Ways */
             ways: string[];
             van: components["schemas"]["VanState"] | null;
+        };
+        /**
+         * Signal
+         * @description What an opener shows, and what it means.
+         */
+        Signal: {
+            /** Shows */
+            shows: string;
+            /** Means */
+            means: string;
         };
         /**
          * StepState
@@ -3953,6 +3992,10 @@ export interface components {
             minutes: number;
             /** Record */
             record: string[];
+            /** Presses */
+            presses: components["schemas"]["Press"][];
+            /** Signals */
+            signals: components["schemas"]["Signal"][];
             /** Gates */
             gates: string[];
             otherwise: components["schemas"]["Otherwise"] | null;
@@ -6082,6 +6125,8 @@ export interface components {
         /**
          * StepTold
          * @description One step with this door's numbers; `gates` names the groups that must be met before it.
+         *
+         *     `presses` and `signals` are those of the kind of opener that is there, where its limits are set.
          */
         StepTold: {
             /** Id */
@@ -6116,6 +6161,10 @@ export interface components {
             minutes: number;
             /** Record */
             record: string[];
+            /** Presses */
+            presses: components["schemas"]["Press"][];
+            /** Signals */
+            signals: components["schemas"]["Signal"][];
             /** Gates */
             gates: string[];
             otherwise: components["schemas"]["Otherwise"] | null;
@@ -6626,6 +6675,18 @@ export interface components {
             z_in: number;
         };
         /**
+         * RailOut
+         * @description An opener's rail: how high it hangs and how far it reaches [in]; the arm at each position, the door's end first.
+         */
+        RailOut: {
+            /** Z In */
+            z_in: number;
+            /** To In */
+            to_in: number;
+            /** Arm */
+            arm: components["schemas"]["PlaceOut"][][];
+        };
+        /**
          * SideViewAnswer
          * @description The tracks as lines of places, the joints at each position, the shaft and drum, and how far everything reaches.
          *
@@ -6653,6 +6714,7 @@ export interface components {
             pair?: components["schemas"]["PlaceOut"][][] | null;
             /** Stack */
             stack?: components["schemas"]["PlaceOut"][][] | null;
+            rail?: components["schemas"]["RailOut"] | null;
             /** Explains */
             explains: string[];
         };
@@ -6666,6 +6728,8 @@ export interface components {
             drum?: components["schemas"]["Drum"] | null;
             extension?: components["schemas"]["ExtensionPair"] | null;
             counterweight?: components["schemas"]["Stack"] | null;
+            /** Rail In */
+            rail_in?: number | null;
             /** Positions In */
             positions_in: number[];
         };

@@ -4,19 +4,27 @@ import { balanceQuery } from '../api/queries';
 import { Loading, Refused } from '../ui/states';
 import { SideViewOf } from './SideViewOf';
 
-type Props = { setup: Schemas['Setup']; hung: Schemas['HungDoor'] | null; carrier?: Schemas['OnDoor']; label: string };
+type Props = {
+  setup: Schemas['Setup'];
+  hung: Schemas['HungDoor'] | null;
+  carrier?: Schemas['OnDoor'];
+  label: string;
+  railIn?: number | undefined;
+};
 
 /** A door from the side with its balance as set up; the door alone where that is not known. */
-export function BalanceOf({ setup, hung, carrier, label }: Props) {
-  if (!hung) return <SideViewOf setup={setup} carrier={carrier} lines={[]} />;
-  return <WithLine setup={setup} hung={hung} label={label} />;
+export function BalanceOf({ setup, hung, carrier, label, railIn }: Props) {
+  if (!hung) return <SideViewOf setup={setup} carrier={carrier} lines={[]} railIn={railIn} />;
+  return <WithLine setup={setup} hung={hung} label={label} railIn={railIn} />;
 }
 
-function WithLine({ setup, hung, label }: { setup: Schemas['Setup']; hung: Schemas['HungDoor']; label: string }) {
+function WithLine({ setup, hung, label, railIn }: Props & { hung: Schemas['HungDoor'] }) {
   const positions = Array.from({ length: Math.floor(hung.door.height_in) + 1 }, (_, inch) => inch);
   const balance = useQuery(balanceQuery({ ...hung, positions_in: positions }));
   if (balance.isError) return <Refused wrong={balance.error} />;
   if (balance.isPending) return <Loading />;
   const forces = balance.data.net_hand_force_lb;
-  return <SideViewOf setup={setup} carrier={hung} lines={[{ label, positions, forces, kind: 'main' }]} />;
+  return (
+    <SideViewOf setup={setup} carrier={hung} lines={[{ label, positions, forces, kind: 'main' }]} railIn={railIn} />
+  );
 }

@@ -35,6 +35,8 @@ const said = (springs = [on('Left'), on('Right')]): Schemas['DoorSaid'] => ({
   springs,
   pair: '',
   stack: '',
+  opener: '',
+  eyes: null,
 });
 
 const widthOf = (name: RegExp) =>
@@ -85,5 +87,25 @@ describe('inside view', () => {
     render(<InsideView measured={{}} said={said([])} />);
     expect(screen.getByText('not measured yet: a usual door is drawn')).toBeTruthy();
     expect(screen.getByRole('button', { name: 'Left drum: 4" flat drum' })).toBeTruthy();
+  });
+});
+
+describe('what runs it and watches it', () => {
+  it('is drawn where it was looked at, by kind', () => {
+    const eyes = { height_in: 5.5, left: 'The receiver, 5 1/2" above the floor', right: 'The sender' };
+    render(
+      <InsideView
+        measured={{ ...measured, opener_kind: 'shaft' }}
+        said={{ ...said(), opener: 'On the shaft', eyes }}
+      />,
+    );
+    expect(screen.getByRole('button', { name: 'Opener: On the shaft' }).querySelector('circle')).toBeTruthy();
+    expect(screen.getByRole('button', { name: /^Left eye: The receiver/ })).toBeTruthy();
+    expect(screen.getByRole('button', { name: /^Right eye: The sender/ })).toBeTruthy();
+  });
+
+  it('is left out where nobody looked', () => {
+    render(<InsideView measured={measured} said={said()} />);
+    expect(screen.queryByRole('button', { name: /^Opener|eye/ })).toBeNull();
   });
 });

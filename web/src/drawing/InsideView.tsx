@@ -6,6 +6,7 @@ import { feet, tape } from '../ui/words';
 import { DrawnPart, type Part } from './DrawnPart';
 import { Hatch } from './Hatch';
 import { coils, type Measured, rowsOf, springParts, stiles } from './insideParts';
+import { EyeParts, OpenerPart } from './OpenerParts';
 import { useWidth } from './useWidth';
 
 /** Where things stand on the drawing, for what is drawn over it [px for inches]. */
@@ -235,6 +236,14 @@ export function InsideView({ measured, said, plates, over }: Props) {
             <rect className="halo" x={x(spring.from)} y={shaftY - 24} width={spring.length * scale} height="48" />
           </DrawnPart>
         ))}
+        {said.opener && (
+          <OpenerPart
+            {...touch({ id: 'opener', name: 'Opener', says: said.opener })}
+            place={{ x, y, width, height, scale }}
+            onShaft={measured.opener_kind === 'shaft'}
+          />
+        )}
+        {said.eyes && <EyeParts eyes={said.eyes} touch={touch} place={{ x, y, width, height, scale }} />}
         {over ? (
           over({ x, y, width, height, shaftY, floor, pixels })
         ) : (

@@ -112,3 +112,35 @@ function StretchedSpring({
     </g>
   );
 }
+
+const HEAD_IN = { long: 12, high: 6 };
+
+/** The opener over the door: its rail, the head at its end, the arm from the trolley to the top section. */
+export function Rail({ rail, layout, at }: { rail: Schemas['RailOut']; layout: SideLayout; at: number }) {
+  const { x, y, scale } = layout;
+  const [door, trolley] = rail.arm[at] ?? [];
+  return (
+    <g>
+      <path d={`M ${x(0)} ${y(rail.z_in)} H ${x(rail.to_in)}`} stroke="var(--edge)" strokeWidth="3" />
+      <rect
+        x={x(rail.to_in - HEAD_IN.long)}
+        y={y(rail.z_in + HEAD_IN.high)}
+        width={HEAD_IN.long * scale}
+        height={HEAD_IN.high * scale}
+        fill="var(--sheet)"
+        stroke="var(--ink)"
+        strokeWidth="1.4"
+      />
+      {door && trolley && (
+        <>
+          <path
+            d={`M ${x(door.x_in)} ${y(door.z_in)} L ${x(trolley.x_in)} ${y(trolley.z_in)}`}
+            stroke="var(--ink)"
+            strokeWidth="2.4"
+          />
+          <circle cx={x(trolley.x_in)} cy={y(trolley.z_in)} r="4" fill="var(--ink)" />
+        </>
+      )}
+    </g>
+  );
+}

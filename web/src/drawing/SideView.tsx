@@ -6,7 +6,7 @@ import { Hatch } from './Hatch';
 import { HeightSlider } from './HeightSlider';
 import { nearest, sideLayout } from './layout';
 import type { ForceLine, Pinned } from './lines';
-import { Carrier, Tracks } from './SideCarrier';
+import { Carrier, Rail, Tracks } from './SideCarrier';
 import { Chart, HeightRule } from './SideChart';
 import { useWidth } from './useWidth';
 
@@ -73,6 +73,7 @@ export function SideView(props: Props) {
         <rect x={0} y={floorY} width={x(floorIn)} height={11} fill={`url(#${hatch})`} />
         <path d={`M0 ${floorY} H ${x(floorIn)}`} stroke="var(--ink)" strokeWidth="1.4" />
         <Tracks view={view} layout={layout} />
+        {view.rail && <Rail rail={view.rail} layout={layout} at={at} />}
         <Carrier view={view} layout={layout} at={at} bottom={bottom} />
         {joints.slice(1).map((upper, place) => {
           const lower = joints[place] ?? upper;

@@ -28,11 +28,13 @@ type Props = {
   lines: ForceLine[];
   friction?: number | undefined;
   readings?: Pinned[];
+  /** How long the opener's rail is, where one hangs there [in]. */
+  railIn?: number | undefined;
 };
 type Carrier = { extension?: Schemas['ExtensionPair'] | null; counterweight?: Schemas['Stack'] | null };
 
 /** The side view of a measured door: asks for its geometry and keeps where the door stands. */
-export function SideViewOf({ setup, carrier, lines, friction, readings }: Props) {
+export function SideViewOf({ setup, carrier, lines, friction, readings, railIn }: Props) {
   const doorHeight = setup.door.height_in;
   const positions = useMemo(() => {
     const inches = Array.from({ length: Math.floor(doorHeight) + 1 }, (_, inch) => inch);
@@ -46,6 +48,7 @@ export function SideViewOf({ setup, carrier, lines, friction, readings }: Props)
       drum: carrier?.extension ? null : (drum ?? null),
       extension: carrier?.extension ?? null,
       counterweight: carrier?.counterweight ?? null,
+      rail_in: railIn ?? null,
       positions_in: positions,
     }),
   );

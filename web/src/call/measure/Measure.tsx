@@ -10,6 +10,7 @@ import { DoorAsForm } from '../../drawing/DoorAsForm';
 import { MainAction, Plain } from '../../ui/buttons';
 import { Caution, Label, Quiet, Stack } from '../../ui/layout';
 import { Loading } from '../../ui/states';
+import { measuredNumber } from '../measured';
 import type { StageProps } from '../stageProps';
 import { Cable } from './Cable';
 import { MeasureField, type RefusedTyping } from './MeasureField';
@@ -22,6 +23,7 @@ const TITLES: Record<string, string> = {
   room: 'Room round it',
   use: 'For how long',
   eyes: 'The eyes',
+  unit: 'The opener',
   opener: 'For an opener on the shaft',
 };
 const SIZE = { torsion: 'Size the springs', extension: 'Size the pair', counterweight: 'Size the stack' };
@@ -122,7 +124,7 @@ export function Measure({ call, go }: StageProps) {
           </Stack>
         ))}
         <Plain aria-expanded={rare} onPress={() => setRare(!rare)}>
-          {rare ? 'Only the usual numbers' : 'More: uneven sections, struts, odd springs, room, cable'}
+          {rare ? 'Only the usual numbers' : 'More: uneven sections, struts, odd springs, room, cable, opener'}
         </Plain>
         <Balance state={state} />
       </Stack>
@@ -159,7 +161,13 @@ function Balance({ state }: { state: Schemas['CallState'] }) {
   if (!setup || state.wrong_setup) return null;
   return (
     <>
-      <BalanceOf setup={setup} hung={hung} carrier={state.on_door} label="as it hangs" />
+      <BalanceOf
+        setup={setup}
+        hung={hung}
+        carrier={state.on_door}
+        label="as it hangs"
+        railIn={measuredNumber(state, 'rail_in')}
+      />
       <Cable setup={setup} length={measured.cable_length_in} />
       {measured.rise_in === undefined && setup.track.lift !== 'vertical' && (
         <Quiet>Until it is measured, the track above the door is taken as usual for its radius.</Quiet>

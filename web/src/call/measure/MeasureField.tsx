@@ -97,7 +97,7 @@ function TypedField({ field, known, call, next, back, keep, refused }: Props) {
   const [pad, setPad] = useRemembered('pad', coarse ? ['open', 'away'] : ['away', 'open']);
   const knowledge = useQuery(knowledgeQuery);
   const input = useRef<HTMLInputElement>(null);
-  const open = pad === 'open';
+  const open = pad === 'open' && field.quantity !== 'text';
   useEffect(() => {
     input.current?.focus({ preventScroll: true });
   }, []);
@@ -132,9 +132,11 @@ function TypedField({ field, known, call, next, back, keep, refused }: Props) {
       <Understood field={field} typed={typed} />
       {refused && refused.typed === meant(typed, field.quantity) && <Refused wrong={refused.wrong} />}
       <Line>
-        <Plain aria-expanded={open} onPress={() => setPad(open ? 'away' : 'open')}>
-          {open ? 'Put the pad away' : 'Tape pad'}
-        </Plain>
+        {field.quantity !== 'text' && (
+          <Plain aria-expanded={open} onPress={() => setPad(open ? 'away' : 'open')}>
+            {open ? 'Put the pad away' : 'Tape pad'}
+          </Plain>
+        )}
         <Action type="submit" isDisabled={!begun}>
           Keep it, next
         </Action>

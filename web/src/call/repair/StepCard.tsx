@@ -8,6 +8,7 @@ import { Plain, PlainLink } from '../../ui/buttons';
 import { Field } from '../../ui/Field';
 import { Caution, Panel, Quiet, Row, Stack } from '../../ui/layout';
 import type { Call } from '../useCall';
+import { Presses } from './Presses';
 
 const Do = styled.p`font: 600 30px/1.22 'Barlow Condensed', sans-serif; @media (max-width: 700px) { font-size: 26px; }`;
 const Taken = styled.ul`margin: 0; padding: 0; list-style: none; display: flex; flex-wrap: wrap; gap: 4px 18px; font-size: 15px; color: var(--quiet);`;
@@ -65,6 +66,7 @@ export function StepCard({ call, procedure, step, fresh, children }: Props) {
       <Do aria-live="polite">{step.do}</Do>
       {step.why && <p>{step.why}</p>}
       {children}
+      <Presses key={step.id} presses={step.presses} signals={step.signals} />
       <StepDrawing of={step.draw} />
       {[...step.tools, ...step.parts].length > 0 && (
         <Taken aria-label="At hand">

@@ -1,0 +1,49 @@
+"""The opener that hangs there: looked at, drawn, and its limits set press by press."""
+
+from __future__ import annotations
+
+from tests.browser.work import enter, gates, next_step, start, state_of
+
+
+def test_button_limits_press_by_press_and_a_press_that_came_too_late(signed_in, person, door):
+    page, call = signed_in, start(person, door)
+    enter(call, person, "complaint", complaint="will_not_close")
+    for group in ("hands_on", "as_found"):
+        for gate in gates(group):
+            enter(call, person, "gate", gate=gate.id, met=True)
+    enter(call, person, "found", cause="down_limit_deep")
+    page.go(f"/calls/{call.key}/measure")
+    page.touch("More: uneven sections")
+    page.touch("Opener")
+    page.touch("Rail and trolley, limit buttons")
+    page.sees("Eyes above the floor")
+    page.touch("Its wires")
+    page.write("Its wires", "eyes striped to striped")
+    page.touch("Keep it, next")
+    page.until(lambda: "opener_wires" in {one.field for one in state_of(call).measured}, "the wires kept in words")
+    page.touch("Opener: Rail and trolley, limit buttons; wires: eyes striped to striped")
+
+    enter(call, person, "reading", reading={"height_in": 42, "outcome": "holds"})
+    for step in ("balance_first", "carriage_joined"):
+        enter(call, person, "stepped", steps=[step])
+    assert next_step(call)[0] == "limits"
+    page.go(f"/calls/{call.key}/repair")
+    page.sees("Never run it from the wall control before both are stored")
+    page.sees("Press 1 of 5")
+    page.sees("The step timed out: begin that step again.")
+    page.touch("Pressed")
+    page.sees("Press 2 of 5")
+    page.sees("seconds, once it waits")
+    # The tablet's own clock goes on by itself; the test only sets it forward.
+    page.touch("It waits now")
+    page.sees("seconds left")
+    page.browser.execute_script("const now = Date.now; Date.now = () => now() + 31_000;")
+    page.sees("One long beep: it has waited too long. Begin this press again.")
+    assert page.find("Pressed").get_attribute("disabled") is not None, "what timed out is not stored"
+    page.touch("Begin it again")
+    for place in (3, 4, 5):
+        page.touch("Pressed")
+        page.sees(f"Press {place} of 5")
+    page.touch("Pressed")
+    page.sees("All pressed.")
+    assert page.complaints() == []
