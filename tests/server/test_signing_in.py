@@ -13,7 +13,7 @@ def test_signing_in_and_out(technician):
     api = Api()
     assert api.get("/session").json()["person"] is None
     answer = api.post("/session", {"username": "tess", "password": PASSWORD})
-    assert answer.json()["person"] == {"username": "tess", "name": "Tess Orme", "role": "technician", "works_here": True}
+    assert answer.json()["person"] == {"username": "tess", "name": "Tess Orme", "role": "technician", "works_here": True, "units": "trade"}
     assert answer.json()["shop"]["name"] == "Test Door Works"
     assert api.get("/doors").status_code == 200
     assert api.send("DELETE", "/session").json()["person"] is None

@@ -26,9 +26,11 @@ type Props = {
   plates?: Schemas['Plates'] | undefined;
   /** What is drawn over the door: it gets room above and below. */
   over?: ((place: InsidePlace) => ReactNode) | undefined;
+  /** Whoever draws over it draws opener and eyes too. */
+  marked?: boolean;
 };
 
-const Figure = styled.figure`margin: 0; min-width: 0; svg { display: block; width: 100%; overflow: visible; }
+const Figure = styled.figure`margin: 0; min-width: 0; svg { display: block; width: 100%; }
   text { font: 500 14px Barlow, sans-serif; fill: var(--ink); }
   [role='button'] { cursor: pointer; } [role='button']:focus-visible, [role='button'][data-focus-visible] { outline: none; }
   [role='button'][data-focus-visible] > .halo, [role='button'][aria-pressed='true'] > .halo { stroke: var(--action); stroke-width: 3; stroke-dasharray: none; }
@@ -42,7 +44,7 @@ const SIDE_IN = 10;
 const OVER = 34;
 
 /** The door as seen from inside, to scale from its record. Touch or focus a part to read it. */
-export function InsideView({ measured, said, plates, over }: Props) {
+export function InsideView({ measured, said, plates, over, marked = false }: Props) {
   const [ref, pixels] = useWidth<HTMLElement>(640);
   const [part, setPart] = useState<Part | null>(null);
   const hatch = useId();
@@ -236,14 +238,14 @@ export function InsideView({ measured, said, plates, over }: Props) {
             <rect className="halo" x={x(spring.from)} y={shaftY - 24} width={spring.length * scale} height="48" />
           </DrawnPart>
         ))}
-        {said.opener && (
+        {said.opener && !marked && (
           <OpenerPart
             {...touch({ id: 'opener', name: 'Opener', says: said.opener })}
             place={{ x, y, width, height, scale }}
             onShaft={measured.opener_kind === 'shaft'}
           />
         )}
-        {said.eyes && <EyeParts eyes={said.eyes} touch={touch} place={{ x, y, width, height, scale }} />}
+        {said.eyes && !marked && <EyeParts eyes={said.eyes} touch={touch} place={{ x, y, width, height, scale }} />}
         {over ? (
           over({ x, y, width, height, shaftY, floor, pixels })
         ) : (

@@ -69,6 +69,7 @@ export function Find({ call, go }: StageProps) {
     <Split $left="minmax(0, 1.15fr)">
       <Stack $gap={14}>
         <InsideView
+          marked
           measured={measured}
           said={state.said}
           plates={state.on_door.counterweight?.plates}

@@ -6,7 +6,7 @@ import { Caution, Label, Panel, Quiet, Row, Stack } from '../../ui/layout';
 
 const Now = styled.p`font: 600 24px/1.25 'Barlow Condensed', sans-serif;`;
 const Left = styled.p`font: 600 56px/1 'Barlow Condensed', sans-serif; font-variant-numeric: tabular-nums; small { font: 500 16px Barlow, sans-serif; margin-left: 8px; }`;
-const Meanings = styled.dl`margin: 0; display: grid; grid-template-columns: minmax(0, auto) 1fr; gap: 4px 14px; dt { font-weight: 600; } dd { margin: 0; }`;
+const Meanings = styled.dl`margin: 0; display: grid; grid-template-columns: fit-content(42%) 1fr; gap: 4px 14px; dt { font-weight: 600; } dd { margin: 0; }`;
 
 /** What is left of the time the unit waits, in whole seconds; it goes by the clock, also while the screen was away. */
 export function secondsLeft(begun: number, now: number, seconds: number): number {

@@ -15,7 +15,7 @@ import type { StageProps } from '../stageProps';
 import type { Call } from '../useCall';
 import { isThere, standsAt } from './count';
 import { HookOrPlate } from './HookOrPlate';
-import { stepNow, stepsSaid } from './next';
+import { stepNow, stepsSaid, wantsMadeSafe } from './next';
 import { StepCard, sayDone } from './StepCard';
 import { PlanOf, StepList } from './StepList';
 import { StopRules } from './StopRules';
@@ -75,7 +75,7 @@ export function Repair({ call, go }: StageProps) {
         {mine?.stopped && <Caution role="alert">{mine.stopped}</Caution>}
         {step ? (
           <StepCard call={call} procedure={procedure} step={step} fresh={!found.isPlaceholderData}>
-            {!state.gate_groups[0]?.met && (
+            {wantsMadeSafe(step) && !state.gate_groups[0]?.met && (
               <p>
                 Make-safe gates are open. <PlainLink to={`/calls/${call.call.key}/arrive`}>Back to Arrive</PlainLink>
               </p>
@@ -100,6 +100,7 @@ export function Repair({ call, go }: StageProps) {
       </Stack>
       <Stack $gap={18}>
         <InsideView
+          marked
           measured={measured}
           said={state.said}
           plates={state.on_door.counterweight?.plates}
@@ -168,7 +169,8 @@ function Next({ call, go, procedure, step, work, fresh, count }: NextProps) {
   const open = state.gate_groups.filter((group) =>
     [...step.gates, ...(step.does ? (work?.gates ?? []) : [])].includes(group.id),
   );
-  if (state.closed || !state.gate_groups[0]?.met || open.some((group) => !group.met))
+  const unsafe = wantsMadeSafe(step) && !state.gate_groups[0]?.met;
+  if (state.closed || unsafe || open.some((group) => !group.met))
     return <MainAction isDisabled>Meet every gate first</MainAction>;
   if (step.does === '' || step.does === 'lift')
     return <MainAction onPress={() => isRested() && sayDone(call, [step])}>Done: next step</MainAction>;
