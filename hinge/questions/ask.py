@@ -16,6 +16,7 @@ from hinge.opener.survey import Survey
 from hinge.questions import call, faults, lifting, one_piece, opener, pairs_and_plates, procedure, reading, sizing, springs, sun
 from hinge.questions import clearance as clearing
 from hinge.questions import placement as placing
+from hinge.questions import practice as practising
 from hinge.questions.shop import FromShop
 from hinge.springs.lists import NO_LISTS, Lists
 
@@ -55,6 +56,7 @@ QUESTIONS: dict[str, Question] = {
     "survey": Question(opener.SurveyQuestion, Survey, opener.survey_shaft),
     "placement": Question(placing.PlacementQuestion, placing.PlacementAnswer, placing.placement),
     "clearance": Question(clearing.ClearanceQuestion, clearing.ClearanceAnswer, clearing.clearance),
+    "practice": Question(practising.PracticeQuestion, practising.PracticeAnswer, practising.practice),
     "side_view": Question(lifting.SideViewQuestion, lifting.SideViewAnswer, lifting.side_view),
 }
 

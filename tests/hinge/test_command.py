@@ -110,6 +110,7 @@ ASKED = {
     "survey": {"counterbalance": "torsion", "height_in": 84, "width_in": 192, "shaft_to_ceiling_in": 2.5, "balanced": False},
     "placement": {"door": DOOR, "track": TRACK, "ceiling_in": 92, "beam": {"underside_in": 90, "from_door_in": 40}, "vehicle_in": 80},
     "clearance": {"door": DOOR, "track": TRACK, "rail_in": 86, "beam_in": 83, "opening_in": 84, "vehicle_in": 80},
+    "practice": {"kind": "rail_button", "unit": 3, "lines": ["set", "jog 84", "store", "jog -84", "store", "press", "wait 5", "fly"]},
     "side_view": {"door": DOOR, "track": TRACK, "drum": DRUM, "positions_in": [0, 84]},
 }
 

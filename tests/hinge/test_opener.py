@@ -1,8 +1,5 @@
 """Limits, packing and survey: against the trade's facts, against a simulated unit, and whatever is measured."""
 
-import math
-import random
-
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
@@ -54,33 +51,6 @@ def test_the_turn_is_to_the_nearest_eighth_and_never_the_wrong_way(off_in, per_t
     assert ("counter-clockwise" in told.sentence) == (told.turns < 0)
     assert ("Leave it" in told.sentence) == (told.turns == 0)
     assert told.turns == 0 or turns_words(told.turns) in told.sentence
-
-
-def test_two_corrections_bring_five_hundred_units_within_half_an_inch():
-    """Units with a pitch of their own, play in the screw, a tape read to an eighth, and a trolley that never stops twice alike."""
-    chance, done = random.Random(70), 0
-    for _ in range(500):
-        pitch, play = 3 * math.exp(chance.gauss(0, 0.2)), chance.uniform(0, 0.1)
-        off = {end: chance.uniform(-9, 9) for end in ("up", "down")}
-        history: list[Correction] = []
-        way = {"up": 0.0, "down": 0.0}
-        for _round in range(2):
-            per_turn = inches_per_turn(history)
-            for end in off:
-                seen = _read(off[end], chance)
-                turns = limit_turn(end, seen, per_turn).turns
-                # The first part of a turn the other way only takes up the play.
-                lost = min(abs(turns), play) if turns * way[end] < 0 else 0.0
-                off[end] += math.copysign(abs(turns) - lost, turns) * pitch
-                way[end] = turns or way[end]
-                if turns:
-                    history.append(Correction(turns=turns, moved_in=_read(off[end], chance) - seen))
-        done += all(abs(one) <= 0.5 for one in off.values())
-    assert done >= 475, done
-
-
-def _read(off_in, chance):
-    return round((off_in + chance.gauss(0, 0.1)) * 8) / 8
 
 
 def test_a_monitor_s_packing_is_the_measured_less_three_quarters():

@@ -1338,6 +1338,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/bench/practice": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * View
+         * @description A kind of opener, which unit of it, and every line said to it so far.
+         */
+        post: operations["bench_practice"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/bench/side_view": {
         parameters: {
             query?: never;
@@ -6663,6 +6683,73 @@ export interface components {
             beam_in?: number | null;
             /** Vehicle In */
             vehicle_in?: number | null;
+        };
+        /**
+         * PracticeAnswer
+         * @description How it stands after the last line; `way_in` is where the door went meanwhile [in above closed], `open_in` where it is fully open.
+         *
+         *     `shows` is what can be seen and heard of it; `waits_s` how long it waits for a press while a limit is set.
+         */
+        PracticeAnswer: {
+            /** Door In */
+            door_in: number;
+            /** Open In */
+            open_in: number;
+            /** Going */
+            going: string;
+            /** Joined */
+            joined: boolean;
+            /** Alive */
+            alive: boolean;
+            /** Sees */
+            sees: boolean;
+            /** Limits Set */
+            limits_set: boolean;
+            /** Setting */
+            setting: string;
+            /** Learned */
+            learned: boolean;
+            /** Shows */
+            shows: string;
+            /** Waits S */
+            waits_s: number;
+            /** Way In */
+            way_in: number[];
+            /** Replies */
+            replies: components["schemas"]["Reply"][];
+        };
+        /**
+         * Reply
+         * @description A line, and what the unit answered.
+         */
+        Reply: {
+            /** Line */
+            line: string;
+            /** Said */
+            said: string;
+            /** Taken */
+            taken: boolean;
+        };
+        /**
+         * PracticeQuestion
+         * @description A kind of opener, which unit of it, and every line said to it so far.
+         */
+        PracticeQuestion: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "rail_screw" | "rail_button" | "fixed_chain" | "shaft" | "canopy";
+            /**
+             * Unit
+             * @default 0
+             */
+            unit?: number;
+            /**
+             * Lines
+             * @default []
+             */
+            lines?: string[];
         };
         /**
          * PlaceOut
@@ -15253,6 +15340,120 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ClearanceAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    bench_practice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PracticeQuestion"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PracticeAnswer"];
                 };
             };
             /** @description Unauthorized */
