@@ -54,3 +54,34 @@ def test_button_limits_press_by_press_and_a_press_that_came_too_late(signed_in, 
     page.touch("Done: next step")
     page.sees("Every step is done.")
     assert page.complaints() == []
+
+
+def test_limits_of_a_simulated_unit_are_set_at_a_desk(signed_in):
+    page = signed_in
+    page.go("/bench/practice?kind=rail_screw&unit=7")
+    page.touch("Release the door")
+    page.touch("Measure the trolley")
+    page.sees("short of its mark")
+    page.touch("Work out the turns")
+    page.sees("Turn the up screw")
+    page.browser.back()
+    page.pick("Kind", "Rail and trolley, limit buttons")
+    page.touch("Press the control")
+    page.sees("A limit is missing: it would run against nothing.")
+    page.touch("Hold the set button")
+    page.sees("It waits for the up limit.")
+    for _ in range(7):
+        page.touch("Hold “up”")
+    page.touch("Press the set button")
+    page.sees("It waits for the down limit.")
+    for _ in range(7):
+        page.touch("Hold “down”")
+    page.touch("Press the set button")
+    page.sees("three short beeps")
+    page.touch("wires bridged")
+    page.touch("Press the control")
+    page.sees("It goes up.")
+    page.sees("It stands.")
+    page.touch("Press the control")
+    page.sees("Its eyes do not see: it does not close.")
+    assert page.complaints() == []

@@ -222,6 +222,15 @@ export const onePieceQuery = (document: Schemas['OnePieceQuestion']) =>
     retry: false,
   });
 
+export const practiceQuery = (document: Schemas['PracticeQuestion']) =>
+  queryOptions({
+    queryKey: ['practice', document],
+    queryFn: () => data(client.POST('/api/bench/practice', { body: document })),
+    placeholderData: keepPreviousData,
+    retry: false,
+    gcTime: 0,
+  });
+
 export const limitsQuery = (document: Schemas['LimitsQuestion']) =>
   queryOptions({
     queryKey: ['limits', document],

@@ -21,6 +21,7 @@ const Van = lazy(() => import('../shop/Van').then((page) => ({ default: page.Van
 const Knowledge = lazy(() => import('../shop/Knowledge').then((page) => ({ default: page.Knowledge })));
 const Bench = lazy(() => import('../bench/Bench').then((page) => ({ default: page.Bench })));
 const BenchPage = lazy(() => import('../bench/BenchPage').then((page) => ({ default: page.BenchPage })));
+const Practice = lazy(() => import('../bench/Practice').then((page) => ({ default: page.Practice })));
 const Sun = lazy(() => import('../bench/Sun').then((page) => ({ default: page.Sun })));
 const CallPage = lazy(() => import('../call/CallPage').then((page) => ({ default: page.CallPage })));
 
@@ -47,6 +48,7 @@ export function App() {
             <Route path="/calls/:key/:stage?" element={<CallPage />} />
             <Route path="/bench" element={<Bench />} />
             <Route path="/bench/sun" element={<Sun />} />
+            <Route path="/bench/practice" element={<Practice />} />
             <Route path="/bench/:name" element={<BenchPage />} />
             <Route path="/shop" element={<Shop />} />
             <Route path="/shop/knowledge" element={<Knowledge />} />

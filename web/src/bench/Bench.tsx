@@ -13,6 +13,12 @@ const SUN = {
   decides: 'Does the low sun stand in the receiver, and does the other side stay out of it?',
 };
 
+const PRACTICE = {
+  name: 'practice',
+  title: 'Try an opener',
+  decides: 'What does a unit do to what I press? A simulated one, to try limits, force and proofs at a desk.',
+};
+
 /** Which question do I have, with no call open? */
 export function Bench() {
   return (
@@ -22,7 +28,7 @@ export function Bench() {
         <Quiet>The same arithmetic without a call. Inputs stay in the address: share it, or keep it with a door.</Quiet>
       </div>
       <List>
-        {[...BENCH, SUN].map((page) => (
+        {[...BENCH, SUN, PRACTICE].map((page) => (
           <li key={page.name}>
             <Link to={`/bench/${page.name}`}>
               <b>{page.title}</b>
