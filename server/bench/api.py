@@ -11,10 +11,13 @@ from hinge.call.sheet import Sheet, read_sheet
 from hinge.document import Document
 from hinge.measure.fields import Value, read_field, write_value
 from hinge.questions.ask import QUESTIONS, Question, answer_to
+from hinge.questions.placement import PlacementQuestion
 from hinge.questions.shop import FromShop
 from hinge.springs.lists import NO_LISTS
+from server.bench.fitting import fitting_pdf
 from server.config.asked import Asked, written
-from server.config.errors import PROBLEMS
+from server.config.errors import PROBLEMS, file_of
+from server.people.scope import person_of
 from server.people.throttle import heavy
 from server.stock.service import lists_of_shop
 
@@ -76,6 +79,12 @@ for name, question in QUESTIONS.items():
         operation_id=f"bench_{name}",
         throttle=throttles,
     )(_view(question))
+
+
+@router.post("/bench/placement/drawing.pdf", operation_id="fitting_drawing", response=PROBLEMS, openapi_extra=file_of("application/pdf"))
+def fitting_drawing(request: HttpRequest, document: PlacementQuestion) -> HttpResponse:
+    """The fitting drawing as one printed page."""
+    return HttpResponse(fitting_pdf(document, person_of(request)), content_type="application/pdf")
 
 
 @router.post("/bench/{question}", response={404: PROBLEMS[404]}, operation_id="bench_unknown", include_in_schema=False)

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import pytest
+
 from tests.browser.work import A_MOMENT, enter, gates, next_step, start, state_of
 
 
@@ -84,4 +86,19 @@ def test_limits_of_a_simulated_unit_are_set_at_a_desk(signed_in):
     page.sees("It stands.")
     page.touch("Press the control")
     page.sees("Its eyes do not see: it does not close.")
+    assert page.complaints() == []
+
+
+@pytest.mark.parametrize("size", [(1280, 800), (390, 844)])
+def test_a_fitting_drawing_is_taken_home_as_a_page(signed_in, size):
+    page = signed_in
+    page.size(*size)
+    page.go("/bench/placement?ceiling_in=7'11")
+    page.sees("the header bracket goes at")
+    page.browser.execute_script(
+        "const made = URL.createObjectURL; URL.createObjectURL = (file) => { window.handed = file.slice(0, 5).text(); return made(file); };"
+        "HTMLAnchorElement.prototype.click = function () { window.handed.then((head) => { document.title = `${this.download} ${head}`; }); };"
+    )
+    page.touch("One page to print")
+    page.until(lambda: page.browser.title == "fitting-drawing.pdf %PDF-", "the page as a file")
     assert page.complaints() == []

@@ -13,6 +13,7 @@ from server.stock.models import ShopList
 from tests.hinge.calls import MEASURES
 from tests.hinge.test_command import DOOR, DRUM, SPRING, TRACK
 from tests.server.conftest import Api
+from tests.server.test_exchange import text_of
 
 RATES = "wire_in,inside_diameter_in,rate_per_coil_lbin_per_turn\n0.207,2,2300\n"
 VAN = "wire_in,inside_diameter_in,length_in,count\n0.207,2,60,2\n"
@@ -140,3 +141,28 @@ def test_the_knowledge_names_drums_and_what_doors_are_made_of(technician):
     assert {"flat", "high_lift", "vertical"} == {drum["kind"] for drum in known["drums"]}
     assert next(field for field in known["fields"] if field["name"] == "lift")["choices"][3]["text"] == "Vertical lift"
     assert known["sections"]
+
+
+def test_the_fitting_drawing_is_one_page_that_says_what_the_bench_says(technician):
+    asked = {"kind": "sectional", "door": DOOR, "track": TRACK, "ceiling_in": 87, "vehicle_in": 80}
+    api = Api(technician)
+    said = api.post("/bench/placement", asked).json()
+    answer = api.post("/bench/placement/drawing.pdf", asked)
+    assert answer.headers["Content-Type"] == "application/pdf"
+    pages, text = text_of(answer.content)
+    assert pages == 1
+    assert " ".join(said["sentence"].split()) in text
+    for one in [*said["dimensions"], *({"says": way["cure"]} for way in said["in_the_way"])]:
+        assert one["says"] in text
+    for words in ("ceiling 7'3\"", "highest point of travel", "the maker's figures, local codes and licensed practice come first"):
+        assert words in text
+
+
+def test_a_door_placed_by_what_was_measured_is_told_on_a_page_too_and_what_cannot_be_placed_is_refused(technician):
+    api = Api(technician)
+    pages, text = text_of(api.post("/bench/placement/drawing.pdf", {"kind": "canopy", "highest_in": 90}).content)
+    assert pages == 1
+    assert "placed by what was measured" in text
+    refused = api.post("/bench/placement/drawing.pdf", {"kind": "sectional"})
+    assert refused.status_code == 422
+    assert refused.json()["error"]["field"] == "door"

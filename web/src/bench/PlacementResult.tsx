@@ -1,8 +1,11 @@
-import { useQuery } from '@tanstack/react-query';
+import { useMutation, useQuery } from '@tanstack/react-query';
+import { client, data, type Schemas } from '../api/client';
 import { placementQuery, sideViewQuery } from '../api/queries';
 import { OnTheRail } from '../drawing/OnTheRail';
 import { SavedDrawing } from '../drawing/SavedDrawing';
+import { Plain } from '../ui/buttons';
 import { Caution, Facts, Quiet, Stack } from '../ui/layout';
+import { saveAs } from '../ui/saved';
 import { Loading, Refused } from '../ui/states';
 import type { ResultProps } from './pages';
 import { doorOf, numberOf, trackOf } from './values';
@@ -14,18 +17,19 @@ export function PlacementResult({ sheet: { values } }: ResultProps) {
   const isTyped = door.height_in > 0 && door.section_count > 0 && track.radius_in > 0;
   const ceiling = numberOf(values, 'ceiling_in') ?? null;
   const beam = numberOf(values, 'beam_underside_in');
-  const found = useQuery({
-    ...placementQuery({
-      kind: 'sectional',
-      door,
-      track,
-      highest_in: numberOf(values, 'highest_travel_in') ?? null,
-      ceiling_in: ceiling,
-      beam:
-        beam === undefined ? null : { underside_in: beam, from_door_in: numberOf(values, 'beam_from_door_in') ?? 0 },
-      vehicle_in: numberOf(values, 'vehicle_in') ?? null,
-    }),
-    enabled: isTyped,
+  const asked: Schemas['PlacementQuestion'] = {
+    kind: 'sectional',
+    door,
+    track,
+    highest_in: numberOf(values, 'highest_travel_in') ?? null,
+    ceiling_in: ceiling,
+    beam: beam === undefined ? null : { underside_in: beam, from_door_in: numberOf(values, 'beam_from_door_in') ?? 0 },
+    vehicle_in: numberOf(values, 'vehicle_in') ?? null,
+  };
+  const found = useQuery({ ...placementQuery(asked), enabled: isTyped });
+  const print = useMutation({
+    mutationFn: () => data(client.POST('/api/bench/placement/drawing.pdf', { body: asked, parseAs: 'blob' })),
+    onSuccess: (page) => saveAs(page as Blob, 'fitting-drawing.pdf'),
   });
   const view = useQuery({
     ...sideViewQuery({
@@ -53,6 +57,12 @@ export function PlacementResult({ sheet: { values } }: ResultProps) {
       <SavedDrawing name="fitting-drawing">
         <OnTheRail placement={found.data} view={view.data} ceiling={ceiling} />
       </SavedDrawing>
+      <div>
+        <Plain isDisabled={print.isPending} onPress={() => print.mutate()}>
+          {print.isPending ? 'Drawing the page…' : 'One page to print (PDF)'}
+        </Plain>
+      </div>
+      {print.isError && <Refused wrong={print.error} />}
       <Facts>
         {dimensions.map((one) => (
           <div key={one.what} style={{ display: 'contents' }}>

@@ -1,5 +1,6 @@
 import { type ReactNode, useRef } from 'react';
 import { LinkButton } from '../ui/buttons';
+import { saveAs } from '../ui/saved';
 import { standalone } from './standalone';
 
 /** A drawing with a way to keep it as a file of its own. */
@@ -8,10 +9,7 @@ export function SavedDrawing({ name, children }: { name: string; children: React
   const save = () => {
     const drawing = around.current?.querySelector('svg');
     if (!drawing) return;
-    const address = URL.createObjectURL(new Blob([standalone(drawing)], { type: 'image/svg+xml' }));
-    const link = Object.assign(document.createElement('a'), { href: address, download: `${name}.svg` });
-    link.click();
-    URL.revokeObjectURL(address);
+    saveAs(new Blob([standalone(drawing)], { type: 'image/svg+xml' }), `${name}.svg`);
   };
   return (
     <div>
