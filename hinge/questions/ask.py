@@ -12,6 +12,7 @@ from hinge.errors import BadInput
 from hinge.faults.find import Finding
 from hinge.faults.triage import Triage
 from hinge.opener.packing import Packing
+from hinge.opener.replacing import Replacing
 from hinge.opener.survey import Survey
 from hinge.questions import call, faults, lifting, one_piece, opener, pairs_and_plates, procedure, reading, sizing, springs, sun
 from hinge.questions import clearance as clearing
@@ -52,6 +53,7 @@ QUESTIONS: dict[str, Question] = {
     "procedure": Question(procedure.ProcedureQuestion, procedure.ProcedureAnswer, procedure.procedure),
     "call": Question(call.CallQuestion, call.CallAnswer, call.call),
     "limits": Question(opener.LimitsQuestion, opener.LimitsAnswer, opener.limits),
+    "replace": Question(opener.ReplaceQuestion, Replacing, opener.worth_repairing),
     "packing": Question(opener.PackingQuestion, Packing, opener.pack),
     "survey": Question(opener.SurveyQuestion, Survey, opener.survey_shaft),
     "placement": Question(placing.PlacementQuestion, placing.PlacementAnswer, placing.placement),

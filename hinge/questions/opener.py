@@ -4,12 +4,14 @@ from __future__ import annotations
 
 from typing import Annotated, Literal
 
-from pydantic import BaseModel
+from pydantic import BaseModel, Field, model_validator
 
-from hinge.document import Between, Document
-from hinge.errors import BadInput
+from hinge.document import Between, Document, told
+from hinge.errors import BadInput, Contradiction
+from hinge.faults.knowledge import faults
 from hinge.opener.limits import LimitEnd, LimitTurn, inches_per_turn, limit_turn
 from hinge.opener.packing import Packing, packing
+from hinge.opener.replacing import Replacing, repair_or_replace
 from hinge.opener.survey import Survey, survey
 
 Size = Annotated[float, Between(0, 1000, "in")]
@@ -61,6 +63,25 @@ class SurveyQuestion(Document):
     shaft_wander_in: Size | None = None
 
 
+class ReplaceQuestion(Document):
+    """What is known of a unit and of its repair; the prices in any one currency. `year` is this year."""
+
+    year: Annotated[int, Between(1950, 2200)]
+    made_in: Annotated[int, Between(1950, 2200)] | None = None
+    has_eyes: bool | None = None
+    fault: Annotated[str, Field(max_length=40)] = ""
+    repair_price: Annotated[float, Between(0, 1_000_000)] | None = None
+    new_price: Annotated[float, Between(1, 1_000_000)] | None = None
+
+    @model_validator(mode="after")
+    def _can_be(self) -> ReplaceQuestion:
+        if self.made_in is not None and self.made_in > self.year:
+            raise told(Contradiction("It cannot be made after this year.", "made_in", self.made_in, f"up to {self.year}"))
+        if self.fault and self.fault not in faults().causes:
+            raise told(BadInput("There is no such cause.", "fault", self.fault, ", ".join(faults().causes)))
+        return self
+
+
 def limits(asked: LimitsQuestion) -> LimitsAnswer:
     """Turns of each limit screw, with this unit's inches per turn as far as its corrections tell."""
     if asked.up is None and asked.down is None:
@@ -77,6 +98,11 @@ def limits(asked: LimitsQuestion) -> LimitsAnswer:
 def pack(asked: PackingQuestion) -> Packing:
     """The packing behind a slack-cable monitor."""
     return packing(asked.measured_in)
+
+
+def worth_repairing(asked: ReplaceQuestion) -> Replacing:
+    """Whether it is worth its repair."""
+    return repair_or_replace(asked.year, asked.made_in, asked.has_eyes, asked.fault, asked.repair_price, asked.new_price)
 
 
 def survey_shaft(asked: SurveyQuestion) -> Survey:

@@ -263,6 +263,7 @@ def test_the_bench_keeps_its_inputs_in_the_address_and_with_a_door(signed_in, do
         ("/bench/one-piece?weight_lb=160&height_in=7'&arm_bracket_in=4&arm_pivot_in=60&arm_in=40", "does not reach from its pivot"),
         ("/bench/identify?twenty_coils_in=3", "No standard wire is near 0.15 in"),
         ("/bench/limits?limit_up_off_in=3+3/4&limit_up_turned=1&limit_up_moved_in=2+1/2", "Turn the up screw 1½ turns clockwise"),
+        ("/bench/replace?opener_fault=board&opener_year=2004", "Consider another one"),
         ("/bench/limits?limit_down_stops=beyond&limit_down_off_in=3", "Turn the down screw 1 turn counter-clockwise"),
         ("/bench/survey?counterbalance=torsion&shaft_to_ceiling_in=2+1/2", "Headroom short by 1/2"),
         ("/bench/survey?counterbalance=extension", "Convert to torsion springs first"),
@@ -290,7 +291,7 @@ def test_axe_finds_nothing_on_the_new_views_and_none_scrolls_sideways_on_a_phone
     pair, low = (unusual[name] for name in ("Ropewalk carriage house", "Lantern Hill cellar garage"))
     calls = [start(person, one).key for one in (pair, low)]
     paths = [
-        "/bench/limits", "/bench/survey", "/bench/packing", "/bench/placement", "/bench/clearance",
+        "/bench/limits", "/bench/survey", "/bench/packing", "/bench/placement", "/bench/clearance", "/bench/replace", "/bench/practice",
         SPRINGS, "/bench/identify?twenty_coils_in=4+1/8", SPRINGS.replace("springs", "convert"), f"/doors/{pair.key}",
         f"/calls/{calls[0]}/measure", *(f"/calls/{call}/size" for call in calls),
     ]  # fmt: skip

@@ -97,7 +97,7 @@ def test_a_fitting_drawing_is_taken_home_as_a_page(signed_in, size):
     page.sees("the header bracket goes at")
     page.browser.execute_script(
         "const made = URL.createObjectURL; URL.createObjectURL = (file) => { window.handed = file.slice(0, 5).text(); return made(file); };"
-        "HTMLAnchorElement.prototype.click = function () { window.handed.then((head) => { document.title = `${this.download} ${head}`; }); };"
+        "HTMLAnchorElement.prototype.click = function () { window.handed.then((is) => { document.title = `${this.download} ${is}`; }); };"
     )
     page.touch("One page to print")
     page.until(lambda: page.browser.title == "fitting-drawing.pdf %PDF-", "the page as a file")

@@ -106,6 +106,7 @@ ASKED = {
         "down": {"off_in": 1},
         "inches_per_turn": 3,
     },
+    "replace": {"year": 2026, "made_in": 2004, "has_eyes": True, "fault": "board", "repair_price": 180, "new_price": 420},
     "packing": {"measured_in": 2.75},
     "survey": {"counterbalance": "torsion", "height_in": 84, "width_in": 192, "shaft_to_ceiling_in": 2.5, "balanced": False},
     "placement": {"door": DOOR, "track": TRACK, "ceiling_in": 92, "beam": {"underside_in": 90, "from_door_in": 40}, "vehicle_in": 80},

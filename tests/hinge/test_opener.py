@@ -216,3 +216,40 @@ def test_what_is_kept_in_words_is_a_few_words(typed):
     with pytest.raises(BadInput, match="a few words"):
         read_field("opener_wires", typed)
     assert read_field("opener_wires", " striped to striped ") == "striped to striped"
+
+
+@pytest.mark.parametrize(
+    ("given", "verdict", "reason"),
+    [
+        ({"fault": "travel_module", "made_in": 2001}, "repair", ""),
+        ({"fault": "gear_stripped", "made_in": 1999, "has_eyes": True}, "repair", ""),
+        ({"fault": "board", "made_in": 2022}, "repair", ""),
+        ({"fault": "board", "made_in": 2004}, "consider_another", "22 years old"),
+        ({"fault": "capacitor", "has_eyes": False}, "consider_another", "no eyes"),
+        ({"fault": "capacitor", "made_in": 1990}, "consider_another", "before eyes were asked for (1993)"),
+        ({"fault": "capacitor", "made_in": 1990, "has_eyes": True}, "repair", ""),
+        ({"fault": "board", "repair_price": 210, "new_price": 420}, "repair", ""),
+        ({"fault": "remote_battery", "repair_price": 211, "new_price": 420}, "consider_another", "over half"),
+    ],
+)
+def test_modules_gears_and_eyes_are_repairs_no_eyes_an_old_board_and_half_the_price_are_not(given, verdict, reason):
+    """Handbook of the trade, replace or repair: common practice; 1993 is from memory."""
+    answer = ask("replace", {"year": 2026} | given)
+    assert answer.verdict == verdict
+    assert (verdict == "repair") == (answer.reasons == [])
+    assert any(reason in one for one in answer.reasons) or not reason
+    assert ("Consider another" in answer.sentence) == (verdict != "repair")
+
+
+def test_what_cannot_be_is_refused():
+    for wrong, field in (({"made_in": 2027}, "made_in"), ({"fault": "gremlins"}, "fault"), ({"new_price": 0}, "new_price")):
+        with pytest.raises(HingeError) as refused:
+            ask("replace", {"year": 2026} | wrong)
+        assert refused.value.field == field
+
+
+@given(st.floats(0, 1000), st.floats(1, 1000))
+def test_the_sentence_never_contradicts_its_share(repair, new):
+    answer = ask("replace", {"year": 2026, "fault": "capacitor", "repair_price": repair, "new_price": new})
+    assert answer.share == pytest.approx(repair / new)
+    assert (answer.verdict == "consider_another") == (repair / new > 0.5)

@@ -222,6 +222,14 @@ export const onePieceQuery = (document: Schemas['OnePieceQuestion']) =>
     retry: false,
   });
 
+export const replaceQuery = (document: Schemas['ReplaceQuestion']) =>
+  queryOptions({
+    queryKey: ['replace', document],
+    queryFn: () => data(client.POST('/api/bench/replace', { body: document })),
+    placeholderData: keepPreviousData,
+    retry: false,
+  });
+
 export const practiceQuery = (document: Schemas['PracticeQuestion']) =>
   queryOptions({
     queryKey: ['practice', document],

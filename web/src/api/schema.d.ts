@@ -1256,6 +1256,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/bench/replace": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * View
+         * @description What is known of a unit and of its repair; the prices in any one currency. `year` is this year.
+         */
+        post: operations["bench_replace"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/bench/packing": {
         parameters: {
             query?: never;
@@ -6409,6 +6429,44 @@ export interface components {
             down?: components["schemas"]["LimitEnd"] | null;
             /** Inches Per Turn */
             inches_per_turn?: number | null;
+        };
+        /**
+         * Replacing
+         * @description The verdict, why, and how the repair stands to the price of a new one [share], where both were given.
+         */
+        Replacing: {
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "repair" | "consider_another";
+            /** Share */
+            share: number | null;
+            /** Reasons */
+            reasons: string[];
+            /** Sentence */
+            sentence: string;
+        };
+        /**
+         * ReplaceQuestion
+         * @description What is known of a unit and of its repair; the prices in any one currency. `year` is this year.
+         */
+        ReplaceQuestion: {
+            /** Year */
+            year: number;
+            /** Made In */
+            made_in?: number | null;
+            /** Has Eyes */
+            has_eyes?: boolean | null;
+            /**
+             * Fault
+             * @default
+             */
+            fault?: string;
+            /** Repair Price */
+            repair_price?: number | null;
+            /** New Price */
+            new_price?: number | null;
         };
         /**
          * Packing
@@ -14904,6 +14962,120 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LimitsAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    bench_replace: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReplaceQuestion"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Replacing"];
                 };
             };
             /** @description Unauthorized */

@@ -18,6 +18,7 @@ import { PackingResult, SurveyResult } from './OnTheShaftResult';
 import { CounterweightResult, ExtensionResult } from './PairsAndPlates';
 import { PlacementResult } from './PlacementResult';
 import { BENCH, type BenchEntry, type BenchName, type ResultProps, usualOf } from './pages';
+import { ReplaceResult } from './ReplaceResult';
 import { SpringsResult } from './SpringsResult';
 
 const RESULTS: Record<BenchName, (props: ResultProps) => React.ReactNode> = {
@@ -32,6 +33,7 @@ const RESULTS: Record<BenchName, (props: ResultProps) => React.ReactNode> = {
   packing: PackingResult,
   placement: PlacementResult,
   clearance: ClearanceResult,
+  replace: ReplaceResult,
 };
 
 export function BenchPage() {

@@ -19,7 +19,8 @@ export type BenchName =
   | 'packing'
   | 'survey'
   | 'placement'
-  | 'clearance';
+  | 'clearance'
+  | 'replace';
 
 export type BenchEntry = {
   name: BenchName;
@@ -222,6 +223,15 @@ export const BENCH: BenchEntry[] = [
     fields: [...ON_TRACK.fields, 'opening_height_in', 'rail_underside_in', 'beam_underside_in', 'vehicle_in'],
     preset: ON_TRACK.preset,
     usual: ON_TRACK.usual,
+  },
+  {
+    name: 'replace',
+    title: 'Repair or replace',
+    decides: 'Is this opener worth its repair?',
+    groups: [],
+    fields: ['opener_fault', 'opener_year', 'eye_type', 'repair_price', 'new_price'],
+    preset: {},
+    usual: { opener_fault: 'board' },
   },
   {
     name: 'packing',
