@@ -2,15 +2,20 @@
 
 from __future__ import annotations
 
+import math
+
 from pydantic import BaseModel
 
 from hinge.call.facts import Call
 from hinge.call.knowledge import causes, complaints
 from hinge.call.needs import parts_of
 from hinge.call.record import OnDoor
+from hinge.call.setup import setup_of
 from hinge.call.words import PARTS, carrier_words, part_words, reading_words, wound_words
+from hinge.errors import HingeError
 from hinge.faults.knowledge import faults
 from hinge.measure.tape import format_length
+from hinge.opener.clear import under_open_door
 from hinge.procedures.rules import proofs
 
 # A line of the sheet has room for so many.
@@ -42,11 +47,31 @@ def summary_of(call: Call, claimed_elsewhere: bool = False) -> list[SaidLine]:
         "Balance": _balance(call, before=False),
         "Parts": ", ".join(part_words(name, pieces) for name, pieces in parts_of(call).items()),
         "Proved, as claimed there" if claimed_elsewhere else "Proved": ", ".join(_standing(call, "passed")),
+        "Clear opening": _clear_opening(call),
         "Failed": ", ".join(_standing(call, "failed")),
         "Opener left disconnected": call.disconnections[-1][0] if call.disconnections else "",
         "Told to the customer": call.closed[0] if call.closed else "",
     }
     return [SaidLine(label=label, text=text) for label, text in said.items() if text]
+
+
+def _clear_opening(call: Call) -> str:
+    """What is left for a high vehicle under the open door, by its track, once the door and its track are measured."""
+    try:
+        setup = setup_of(call.measured)
+        parts = under_open_door(setup.door, setup.track) if setup else {}
+    except HingeError:
+        return ""
+    if not parts:
+        return ""
+    opening = call.measured.get("opening_height_in")
+    if isinstance(opening, float):
+        parts["opening"] = opening
+    lowest = min(parts, key=lambda part: parts[part])
+    # Hinges and fixtures are taken as usual: to the inch, and never more than there is.
+    return (
+        f"about {format_length(float(math.floor(parts[lowest])), feet=True)}, the {lowest} lowest; measure it before a high vehicle goes in"
+    )
 
 
 def _turns_found(call: Call) -> str:

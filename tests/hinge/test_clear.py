@@ -1,5 +1,7 @@
 """What is left under an open door: by the door's own geometry, what hangs there, and what another track wins."""
 
+import math
+
 import numpy as np
 import pytest
 from hypothesis import given
@@ -9,8 +11,10 @@ from hinge.door.lift import joint_places
 from hinge.door.sections import Door
 from hinge.door.track import Track
 from hinge.errors import HingeError
+from hinge.measure.tape import format_length
 from hinge.opener.clear import TOP_FIXTURE_IN, UNDER_LINE_IN
 from hinge.questions.ask import ask
+from tests.hinge.calls import Running
 
 DOOR = {"height_in": 84, "section_count": 4, "weight_lb": 130}
 TRACKS = st.sampled_from(
@@ -59,3 +63,15 @@ def test_what_cannot_be_is_refused_by_its_path():
     with pytest.raises(HingeError) as wrong:
         ask("clearance", {"door": DOOR, "track": {"lift": "standard", "radius_in": 12}, "beam_in": -1})
     assert wrong.value.field == "beam_in"
+
+
+def test_the_call_tells_what_is_left_under_the_open_door_as_the_question_does():
+    said = next(line.text for line in Running().measured().state.summary if line.label == "Clear opening")
+    setup = Running().measured().state.setup
+    asked = {"door": setup.door.model_dump(exclude_none=True), "track": setup.track.model_dump(exclude_none=True)}
+    answer = ask("clearance", asked)
+    assert said.startswith(f"about {format_length(math.floor(answer.clear_in), feet=True)}, the {answer.limited_by} lowest")
+    assert "measure it before a high vehicle goes in" in said
+    low = Running().measured(opening_height_in="6'").state.summary
+    assert next(line.text for line in low if line.label == "Clear opening").startswith("about 6'0\", the opening lowest")
+    assert "Clear opening" not in [line.label for line in Running().state.summary], "not before the door is measured"
