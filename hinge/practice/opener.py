@@ -7,9 +7,10 @@ of the trade, openers (common practice); speeds and pulls are estimates.
 from __future__ import annotations
 
 import math
-import random
 from dataclasses import dataclass, field
 from typing import Literal
+
+import numpy as np
 
 from hinge.errors import BadInput, Contradiction
 from hinge.opener.limits import EIGHTH, USUAL_IN_PER_TURN, End
@@ -58,8 +59,8 @@ class Opener:
     ran: list[Ran] = field(default_factory=list)
 
     def __post_init__(self) -> None:
-        self._chance = random.Random(self.seed)
-        self._per_turn_in = USUAL_IN_PER_TURN * math.exp(self._chance.gauss(0, UNITS_DIFFER))
+        self._chance = np.random.default_rng(self.seed)
+        self._per_turn_in = USUAL_IN_PER_TURN * math.exp(self._chance.normal(0, UNITS_DIFFER))
         self._play, self._way = self._chance.uniform(0, MOST_PLAY_TURNS), {"up": 0.0, "down": 0.0}
         self._waited_s, self._runs, self._last_way = 0.0, 0, "up"
         self._from: End | Literal[""] = ""
@@ -138,7 +139,7 @@ class Opener:
         if stop is None:
             raise _no("That limit is not set.")
         off = stop - OPEN_IN if end == "up" else -stop
-        return round((off + self._chance.gauss(0, READING_SD_IN)) * 8) / 8
+        return round((off + self._chance.normal(0, READING_SD_IN)) * 8) / 8
 
     def begin_setting(self) -> None:
         """Hold the set button of a kind that has one."""

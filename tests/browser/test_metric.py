@@ -9,6 +9,7 @@ from selenium.webdriver.common.keys import Keys
 
 from server.doors.models import Door
 from server.people.models import Person
+from server.stock.models import StockItem
 from tests.browser.test_measuring import bare, type_fast, values
 from tests.browser.work import start
 from tests.hinge.test_spoken import TRADE
@@ -45,6 +46,14 @@ def test_what_is_put_in_the_page_says_no_trade_unit_and_goes_back(signed_in, per
         page.sees("mm")
         left = TRADE.search(re.sub(r".*(?:wrench|bars|bar for).*", "", page.text()))
         assert not left, (where, left)
+    page.go("/shop/van")
+    for label, typed in (("Wire", "5.72"), ("Inside diameter", "51"), ("Length", "1524")):
+        page.write(label, typed)
+    page.touch("Put on")
+    page.until(lambda: StockItem.objects.exists(), "the bar on the van")
+    bar = StockItem.objects.get()
+    assert (bar.wire_in, bar.inside_diameter_in, bar.length_in) == (pytest.approx(0.2252, abs=1e-4), pytest.approx(2.008, abs=1e-3), 60.0)
+    page.sees("5.72 mm × 51 mm × 1524 mm")
     page.go("/bench/identify")
     page.sees("N·m per turn")
     page.go("/shop")

@@ -93,3 +93,8 @@ def test_counts_are_whole_numbers():
     assert read_field("section_count", "4") == 4
     with pytest.raises(BadInput, match="whole number"):
         read_field("section_count", "4.5")
+
+
+@given(st.integers(1, 400))
+def test_whole_inches_in_millimetres_are_whole_inches(inches):
+    assert parse_length(f"{inches * 25.4:g} mm") == inches

@@ -8,6 +8,7 @@ import { Field } from '../ui/Field';
 import { Label, Page, Panel, Quiet, Row, Split, Stack, Table } from '../ui/layout';
 import { OneOf } from '../ui/OneOf';
 import { Loading, Refused, Trouble } from '../ui/states';
+import { isMetric, meant } from '../ui/units';
 import { day } from '../ui/words';
 
 const Count = styled.td`width: 64px; font: 600 24px 'Barlow Condensed', sans-serif; white-space: nowrap; &.none { color: var(--stop); }`;
@@ -122,6 +123,13 @@ const HANDS = [
 ] as const;
 const NOTHING = { wire_in: '', inside_diameter_in: '', length_in: '', hand: '' as 'left' | 'right' | '' };
 
+/** The sizes as whoever typed them means them. */
+const sizesMeant = ({ wire_in, inside_diameter_in, length_in }: typeof NOTHING) => ({
+  wire_in: meant(wire_in, 'decimal'),
+  inside_diameter_in: meant(inside_diameter_in, 'length'),
+  length_in: meant(length_in, 'length'),
+});
+
 /** Springs or a part that come on the van. */
 function PutOn() {
   const move = useMove();
@@ -140,7 +148,7 @@ function PutOn() {
         why: 'restocked',
         pieces: Number(pieces),
         part: '',
-        ...(kind === 'part' ? { part: part.trim() } : { spring }),
+        ...(kind === 'part' ? { part: part.trim() } : { spring: { ...spring, ...sizesMeant(spring) } }),
       },
       {
         onSuccess: () => {
@@ -158,14 +166,24 @@ function PutOn() {
       {kind === 'spring' ? (
         <>
           <Three>
-            <Field label="Wire" hint=".218 or 7/32" value={spring.wire_in} onChange={write('wire_in')} />
+            <Field
+              label="Wire"
+              hint={isMetric() ? '5.54' : '.218 or 7/32'}
+              value={spring.wire_in}
+              onChange={write('wire_in')}
+            />
             <Field
               label="Inside diameter"
-              hint="2"
+              hint={isMetric() ? '51' : '2'}
               value={spring.inside_diameter_in}
               onChange={write('inside_diameter_in')}
             />
-            <Field label="Length" hint="32 1/2" value={spring.length_in} onChange={write('length_in')} />
+            <Field
+              label="Length"
+              hint={isMetric() ? '826' : '32 1/2'}
+              value={spring.length_in}
+              onChange={write('length_in')}
+            />
           </Three>
           <OneOf
             label="Hand of wind"

@@ -5,13 +5,14 @@ import { Choice } from '../../ui/buttons';
 import { Field } from '../../ui/Field';
 import { Panel, Quiet, Stack, Two } from '../../ui/layout';
 import { Refused } from '../../ui/states';
-import { sized } from '../../ui/units';
+import { isMetric, meant, sized } from '../../ui/units';
+import { wire } from '../../ui/words';
 
 /** Which standard wire is it, by what the tape says across 10 and 20 coils? */
 export function Coils({ keep }: { keep: (wire: number) => void }) {
   const [ten, setTen] = useState('');
   const [twenty, setTwenty] = useState('');
-  const sheet = useQuery(sheetQuery({ ten_coils_in: ten, twenty_coils_in: twenty }));
+  const sheet = useQuery(sheetQuery({ ten_coils_in: meant(ten, 'length'), twenty_coils_in: meant(twenty, 'length') }));
   const read = (name: string) => {
     const value = sheet.data?.values[name];
     return typeof value === 'number' ? value : null;
@@ -37,7 +38,7 @@ export function Coils({ keep }: { keep: (wire: number) => void }) {
           </Quiet>
           {found.data.candidates.map((one) => (
             <Choice key={one.wire_in} onPress={() => keep(one.wire_in)}>
-              {one.wire_in} in wire, {one.chance_words} likely
+              {isMetric() ? wire(one.wire_in) : `${one.wire_in} in`} wire, {one.chance_words} likely
             </Choice>
           ))}
         </Stack>
