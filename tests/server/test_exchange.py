@@ -163,7 +163,7 @@ def test_a_sheet_is_drawn_once_and_anew_when_anything_on_it_changes(technician, 
     assert (first == again, len(drawn)) == (True, 1)
     call.must("complaint", complaint="heavy")
     assert call.api.get(address).content != first
-    Door.objects.filter(pk=door.pk).update(name="Sail shed")
+    Door.objects.filter(pk=door.pk).update(name=f"Sail shed {uuid.uuid4()}")
     call.api.get(address)
     assert len(drawn) == 3
 
