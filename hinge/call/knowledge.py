@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from hinge.document import Document, table_of
 from hinge.faults.knowledge import faults
+from hinge.procedures.knowledge import WANTED, procedures
 from hinge.spoken import worded
 
 
@@ -37,9 +38,10 @@ def complaints() -> dict[str, str]:
 
 @worded
 def causes() -> dict[str, Cause]:
-    """What can be said to have been found, by id; those of older calls last."""
+    """What can be said to have been found, by id; what is asked for with nothing at fault, and those of older calls last."""
     today = {name: Cause(**{field: getattr(one, field) for field in Cause.model_fields}) for name, one in faults().causes.items()}
-    return today | table_of(__file__, "causes", Cause)
+    wanted = {WANTED + name: Cause(text=one.wanted) for name, one in procedures().items() if one.wanted}
+    return today | wanted | table_of(__file__, "causes", Cause)
 
 
 @worded

@@ -59,6 +59,7 @@ from hinge.call.words import (
 from hinge.call.work import asked, left_words, work_of
 from hinge.measure.fields import Measured, Value, fields
 from hinge.measure.tape import format_length
+from hinge.procedures.knowledge import wanted_by
 from hinge.procedures.rules import GateGroup, gate_groups, proofs
 from hinge.springs.torsion import BAR_IN
 
@@ -78,6 +79,7 @@ def shown(call: Call, claimed_elsewhere: bool = False) -> CallState:
         complaint=call.complaints[-1][0] if call.complaints else None,
         complaint_text=_known_words(call.complaints[-1][0], complaints()) if call.complaints else "",
         cause=call.cause,
+        cause_wanted=bool(wanted_by(call.cause or "")),
         cause_text=causes()[call.cause].text if call.cause in causes() else call.cause or "",
         cause_note=call.causes[-1][0].note if call.causes else "",
         cause_entry=call.causes[-1][1].entry if call.causes else "",

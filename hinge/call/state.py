@@ -209,13 +209,14 @@ class CallState(BaseModel):
 
     `safety` is how the opener and the door stand, `safety_at` since when; `claimed` says so where it was closed elsewhere,
     maybe under other rules. `stop` says why nothing is reckoned, `not_lifted` why nobody lifts the door; `abandoned` why a closed
-    call was a mistake, `to_abandon` what keeps this one from being one.
+    call was a mistake, `to_abandon` what keeps this one from being one. `cause_wanted`: it is no fault but what was asked for.
     """
 
     complaint: str | None
     complaint_text: str
     cause: str | None
     cause_text: str
+    cause_wanted: bool
     cause_note: str
     cause_entry: str
     cause_confirmed: bool

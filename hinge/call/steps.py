@@ -24,7 +24,7 @@ from hinge.call.work import ACTS, asked, step_of
 from hinge.measure.fields import Measured
 from hinge.measure.tape import format_length
 from hinge.opener.kinds import opener_of
-from hinge.procedures.knowledge import Procedure, When, procedures, schools, steps
+from hinge.procedures.knowledge import Procedure, When, procedures, schools, steps, wanted_by
 from hinge.procedures.rules import gate_groups
 from hinge.procedures.told import Plan, ProcedureTold, StepTold, Ways, tell, way_words
 from hinge.spoken import sized
@@ -80,7 +80,8 @@ def procedures_of(call: Call, ways: Ways | None = None, lists: Lists = NO_LISTS)
     """
     known, work = numbers_of(call, ways or {}), _work_procedure(call)
     cures = [name for name in at_fault(call) if name not in cured_of(call)]
-    other = [name for name, one in procedures().items() if one.when is None and {*cures} & {*one.cures}]
+    asked_for = {wanted_by(cause) for cause in cures}
+    other = [name for name, one in procedures().items() if one.when is None and (name in asked_for or {*cures} & {*one.cures})]
     names = ([work] if work else []) + other[:OFFERED]
     van, opener = _van(call, lists), opener_of(call.measured)
     return CallProcedures(procedures=[_state(call, tell(name, known, ways, opener), work == name, ways or {}, van) for name in names])

@@ -16,6 +16,7 @@ from hinge.errors import HingeError
 from hinge.faults.knowledge import faults
 from hinge.measure.tape import format_length
 from hinge.opener.clear import under_open_door
+from hinge.procedures.knowledge import wanted_by
 from hinge.procedures.rules import proofs
 
 # A line of the sheet has room for so many.
@@ -37,7 +38,7 @@ def summary_of(call: Call, claimed_elsewhere: bool = False) -> list[SaidLine]:
     said = {
         "Abandoned": call.abandoned,
         "Complaint": complaints().get(call.complaints[-1][0], call.complaints[-1][0]) if call.complaints else "",
-        "Found": _found(call),
+        "Asked for" if call.causes and wanted_by(call.causes[-1][0].cause) else "Found": _found(call),
         "Found by": _found_by(call),
         "Carried before by": before,
         "Turns found": _turns_found(call),

@@ -28,6 +28,8 @@ MUST_BE: dict[Touches, tuple[str, ...]] = {
     "stack": ("take_off", "put_on", "set", "wind"),
     "power": ("power",),
 }
+# What is asked for stands among what was found, under its procedure's name.
+WANTED = "wanted_"
 OF: dict[Touches, Carrier] = {"cone": "torsion", "stretched": "extension", "stack": "counterweight"}
 
 
@@ -87,6 +89,7 @@ class Procedure(Document):
     people: Annotated[int, Field(ge=1, le=3)] = 1
     when: When | None = None
     cures: list[str] = []
+    wanted: str = ""
 
 
 class School(Document):
@@ -152,6 +155,12 @@ def procedures() -> dict[str, Procedure]:
     left = {name for name, cause in faults().causes.items() if cause.part != "none"} - cured
     _require(not left, "cures", sorted(left), "every cause cured by a procedure")
     return found
+
+
+def wanted_by(cause: str) -> str:
+    """The procedure that was asked for by what was said to be found; nothing for a fault."""
+    name = cause.removeprefix(WANTED)
+    return name if cause.startswith(WANTED) and name in procedures() and procedures()[name].wanted else ""
 
 
 def carriers_of(procedure: Procedure) -> list[Carrier]:

@@ -8,7 +8,7 @@ from hinge.call.steps import procedures_of
 from hinge.errors import BadInput, Contradiction, GateNotMet, HingeError, OutOfStep
 from hinge.faults.knowledge import faults
 from hinge.procedures import knowledge
-from hinge.procedures.knowledge import Procedure, Step, procedures, schools, steps
+from hinge.procedures.knowledge import Procedure, Step, procedures, schools, steps, wanted_by
 from hinge.procedures.rules import gate_groups
 from hinge.procedures.told import tell
 from hinge.questions.ask import ask
@@ -352,3 +352,51 @@ def do(call, told):
 def test_a_step_is_a_document():
     with pytest.raises(HingeError):
         knowledge.read(Step, {"title": "x", "do": "x", "at": "nowhere", "minutes": 1})
+
+
+WANTED_WORK = [name for name, one in procedures().items() if one.wanted]
+
+
+@pytest.mark.parametrize("name", WANTED_WORK)
+def test_what_is_asked_for_with_nothing_at_fault_is_done_step_by_step(name):
+    call = Running().measured()
+    call.gates("hands_on", "as_found")
+    call.say("complaint", complaint="check")
+    call.say("reading", reading=HOLDS)
+    call.say("proof", proof="reversal", passed=True)
+    call.say("found", cause=f"wanted_{name}")
+    assert (call.state.cause_wanted, call.state.cause_confirmed) == (True, False)
+    assert ("Asked for", procedures()[name].wanted) in [(line.label, line.text) for line in call.state.summary]
+    done = []
+    while now := _now(call):
+        call.gates(*procedures_of(call.call).procedures[0].shut)
+        call.say("stepped", steps=[now])
+        done.append(now)
+    assert done == list(procedures()[name].steps)
+    assert [one.procedure for one in procedures_of(call.call).procedures] == [name]
+    voided = {proof for step in done for proof in steps()[step].voids}
+    assert next(one.standing for one in call.state.proofs if one.id == "reversal") == ("void" if "reversal" in voided else "passed")
+    # What was fitted is proved, as after any work on an opener.
+    assert "reversal" in voided or name == "hang_door"
+
+
+def _now(call):
+    return procedures_of(call.call).procedures[0].now
+
+
+def test_the_order_of_fitting_an_opener_is_that_of_the_trade():
+    """Fixed, then arm, eyes, control, power, limits, force, and the customer shown. Source: handbook of the trade, commissioning order."""
+    order = ["eyes_fitted", "control_fitted", "carriage_joined", "limits", "force", "shown"]
+    fixed = {"install_rail": "rail_up", "install_shaft": "shaft_unit", "install_fixed_chain": "chain_up", "install_canopy": "canopy_up"}
+    for name, first in fixed.items():
+        told = procedures()[name].steps
+        assert [step for step in told if step in (first, *order)] == [first, *order]
+        assert told.index("lock_off") < told.index(first), "locks come out before an opener runs the door"
+        assert told[0] == "balance_first"
+
+
+def test_a_fault_that_is_named_like_work_is_none():
+    assert wanted_by("wanted_replace_pair") == wanted_by("spring_broken") == wanted_by("wanted_") == ""
+    call = Running().measured()
+    with pytest.raises(BadInput):
+        call.say("found", cause="wanted_replace_pair")

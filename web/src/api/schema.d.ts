@@ -2558,7 +2558,7 @@ export interface components {
          *
          *     `safety` is how the opener and the door stand, `safety_at` since when; `claimed` says so where it was closed elsewhere,
          *     maybe under other rules. `stop` says why nothing is reckoned, `not_lifted` why nobody lifts the door; `abandoned` why a closed
-         *     call was a mistake, `to_abandon` what keeps this one from being one.
+         *     call was a mistake, `to_abandon` what keeps this one from being one. `cause_wanted`: it is no fault but what was asked for.
          */
         CallState: {
             /** Complaint */
@@ -2569,6 +2569,8 @@ export interface components {
             cause: string | null;
             /** Cause Text */
             cause_text: string;
+            /** Cause Wanted */
+            cause_wanted: boolean;
             /** Cause Note */
             cause_note: string;
             /** Cause Entry */

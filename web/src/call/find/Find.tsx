@@ -182,13 +182,18 @@ function ByEye({ call }: StageProps) {
     <Stack>
       {state.cause && (
         <p role="status">
-          Said to be found: {state.cause_text}
-          {state.cause_confirmed ? ', confirmed by its check. ' : ', not confirmed by its check. '}
+          {state.cause_wanted ? 'Asked for: ' : 'Said to be found: '}
+          {state.cause_text}
+          {state.cause_wanted
+            ? '. '
+            : state.cause_confirmed
+              ? ', confirmed by its check. '
+              : ', not confirmed by its check. '}
           <TakeBack call={call} entry={state.cause_entry} of="what was found" />
         </p>
       )}
       <LinkButton onPress={() => setOpen(!open)} aria-expanded={open}>
-        Say what you found yourself
+        Say what you found yourself, or what is asked for
       </LinkButton>
       {open && (
         <>
