@@ -75,6 +75,18 @@ class OnePiece(Document):
         held: Floats = self.peak_torque_lbin * np.sin(angle_rad)
         return held
 
+    def places(self, angle_rad: Floats) -> Floats:
+        """Pivot, bracket, bottom and top edge at turns of the arm [rad], as (x, z) [in], shape (n, 4, 2).
+
+        x into the garage from the closed panel; it swings out at the bottom while its top edge rolls in level.
+        """
+        reach = self.height_in - self.bracket_in
+        pivot = np.broadcast_to([self.arm_in * np.sin(self.closed_rad), self.pivot_in], (len(angle_rad), 2))
+        bracket = pivot - self.arm_in * np.stack([np.sin(angle_rad), np.cos(angle_rad)], axis=-1)
+        rise = np.clip(self.height_in - bracket[:, 1], 0.0, reach)
+        along = np.stack([np.sqrt(reach**2 - rise**2), rise], axis=-1) / reach
+        return np.stack([pivot, bracket, bracket - self.bracket_in * along, bracket + reach * along], axis=1)
+
     def energy(self, angle_rad: Floats) -> Floats:
         """Potential energy above the floor [in·lb] at turns of the arm [rad]."""
         bracket = self.pivot_in - self.arm_in * np.cos(angle_rad)

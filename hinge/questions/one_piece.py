@@ -19,8 +19,25 @@ class OnePieceQuestion(Document):
     balance: Annotated[PivotWeight | PivotTorsion | PivotExtension, Field(discriminator="kind")] | None = None
 
 
+class Spot(BaseModel):
+    """A place seen from the side: x into the garage from the closed panel, z above the floor [in]."""
+
+    x_in: float
+    z_in: float
+
+
+class Standing(BaseModel):
+    """Where everything is with the arm at one turn; `weight` is the end of a balancing weight's arm."""
+
+    pivot: Spot
+    bracket: Spot
+    bottom: Spot
+    top: Spot
+    weight: Spot | None
+
+
 class OnePieceAnswer(BaseModel):
-    """Torques about the pivots over the arm's turn from straight down; + left over = heavy."""
+    """Torques about the pivots over the arm's turn from straight down; + left over = heavy. `stands` is closed, half-way, open."""
 
     model: str
     angles_deg: list[float]
@@ -30,6 +47,7 @@ class OnePieceAnswer(BaseModel):
     worst_heavy_lbin: float | None = None
     worst_hot_lbin: float | None = None
     weight_moment_lbin: float
+    stands: list[Standing]
 
 
 def one_piece(asked: OnePieceQuestion) -> OnePieceAnswer:
@@ -42,6 +60,7 @@ def one_piece(asked: OnePieceQuestion) -> OnePieceAnswer:
         angles_deg=np.degrees(angles).tolist(),
         required_lbin=required.tolist(),
         weight_moment_lbin=door.peak_torque_lbin,
+        stands=_stands(asked),
     )
     if asked.balance is None:
         return answer
@@ -55,3 +74,16 @@ def one_piece(asked: OnePieceQuestion) -> OnePieceAnswer:
             "worst_hot_lbin": float(left.min()),
         }
     )
+
+
+def _stands(asked: OnePieceQuestion) -> list[Standing]:
+    """Closed, half-way and open."""
+    door, arm_in = asked.door, asked.balance.arm_in if isinstance(asked.balance, PivotWeight) else None
+    found = []
+    for pivot, bracket, bottom, top in door.places(door.angles(3)):
+        # The weight's arm points away from the lifting arm.
+        weight = pivot + (pivot - bracket) / door.arm_in * arm_in if arm_in is not None else None
+        spots = [Spot(x_in=round(float(x), 3) + 0.0, z_in=round(float(z), 3)) for x, z in (pivot, bracket, bottom, top)]
+        end = Spot(x_in=round(float(weight[0]), 3), z_in=round(float(weight[1]), 3)) if weight is not None else None
+        found.append(Standing(pivot=spots[0], bracket=spots[1], bottom=spots[2], top=spots[3], weight=end))
+    return found

@@ -305,3 +305,16 @@ def test_axe_finds_nothing_on_the_new_views_and_none_scrolls_sideways_on_a_phone
         seen[path] += ["scrolls sideways"] if page.scrolls_sideways() else []
         page.size(1280, 800)
     assert not {path: found for path, found in seen.items() if found}
+
+
+def test_a_one_piece_door_is_filled_in_by_touching_its_drawing(signed_in):
+    page = signed_in
+    page.go("/bench/one-piece")
+    page.touch("Arm pivot: usual")
+    page.until(lambda: page.field("Arm pivot") == page.browser.switch_to.active_element, "the field that was touched on the drawing")
+    page.keys("60", Keys.ENTER)
+    page.sees("does not reach from its pivot")
+    page.go("/bench/one-piece?arm_pivot_in=60&arm_in=60")
+    page.sees("▼ heavy at the worst")
+    page.touch('Arm: 60"')
+    page.until(lambda: page.browser.switch_to.active_element.get_attribute("value") == "60", "what was typed, to be typed anew")

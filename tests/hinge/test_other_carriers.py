@@ -231,3 +231,20 @@ def test_both_schools_of_stretch_say_what_they_do_and_can_be_picked():
     assert call.call.plan.extension.open_stretch_in == 0
     call.say("picked", option=two.option)
     assert call.call.plan.extension.open_stretch_in == 2
+
+
+@given(st.floats(0, 30), st.floats(0, 20), st.floats(72, 96))
+def test_a_one_piece_door_keeps_its_lengths_and_its_energy_all_the_way(bracket_in, over_in, height_in):
+    pivot = bracket_in + 38.0
+    door = build_one_piece(height_in, 160.0, bracket_in, pivot, 38.0 + over_in)
+    angles = door.angles(9)
+    spots = door.places(angles)
+    lengths = np.linalg.norm(np.diff(spots[:, [0, 1, 3]], axis=1), axis=2)
+    assert np.allclose(lengths[:, 0], door.arm_in)
+    assert np.allclose(np.linalg.norm(spots[:, 2] - spots[:, 3], axis=1), height_in)
+    inside = spots[:, 1, 1] <= height_in + 1e-9
+    assert np.allclose(spots[inside, 3, 1], height_in), "its top edge rolls level"
+    assert np.allclose(spots[0, 1:, 0], 0.0, atol=1e-3), "closed, it stands upright"
+    # What it weighs times how high its middle is, is the energy the torque is the slope of.
+    middle = (spots[:, 2, 1] + spots[:, 3, 1]) / 2
+    assert np.allclose(160.0 * middle[inside], door.energy(angles)[inside])

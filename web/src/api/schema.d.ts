@@ -5768,7 +5768,7 @@ export interface components {
         };
         /**
          * OnePieceAnswer
-         * @description Torques about the pivots over the arm's turn from straight down; + left over = heavy.
+         * @description Torques about the pivots over the arm's turn from straight down; + left over = heavy. `stands` is closed, half-way, open.
          */
         OnePieceAnswer: {
             /** Model */
@@ -5787,6 +5787,29 @@ export interface components {
             worst_hot_lbin?: number | null;
             /** Weight Moment Lbin */
             weight_moment_lbin: number;
+            /** Stands */
+            stands: components["schemas"]["Standing"][];
+        };
+        /**
+         * Spot
+         * @description A place seen from the side: x into the garage from the closed panel, z above the floor [in].
+         */
+        Spot: {
+            /** X In */
+            x_in: number;
+            /** Z In */
+            z_in: number;
+        };
+        /**
+         * Standing
+         * @description Where everything is with the arm at one turn; `weight` is the end of a balancing weight's arm.
+         */
+        Standing: {
+            pivot: components["schemas"]["Spot"];
+            bracket: components["schemas"]["Spot"];
+            bottom: components["schemas"]["Spot"];
+            top: components["schemas"]["Spot"];
+            weight: components["schemas"]["Spot"] | null;
         };
         /**
          * OnePiece

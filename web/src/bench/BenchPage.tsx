@@ -68,8 +68,9 @@ function OnBench({ page }: { page: BenchEntry }) {
   if (!sheet.data || !knowledge.data) return <Loading />;
   const Result = RESULTS[page.name];
   const { texts, missing } = sheet.data;
+  const shown = page.fields ? page.fields.map((field) => ({ field, rare: false, usual: '' })) : sheet.data.asked;
   const dimensions: Dimensions = new Map(
-    sheet.data.asked
+    shown
       .filter((one) => !one.rare || texts[one.field])
       .flatMap((one) => {
         const field = knowledge.data.fields.find(({ name }) => name === one.field);
@@ -113,7 +114,7 @@ function OnBench({ page }: { page: BenchEntry }) {
             />
           )}
           {sheet.data.wrong_setup && page.groups.length > 0 && <Caution role="alert">{sheet.data.wrong_setup}</Caution>}
-          <Result sheet={sheet.data} typed={typed} type={type} />
+          <Result sheet={sheet.data} typed={typed} type={type} dimensions={dimensions} />
           {written.length > 0 && <KeepWithDoor title={page.title} says={says} />}
         </Stack>
       </Split>

@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import styled from 'styled-components';
 import type { Schemas } from '../api/client';
 import { onePieceQuery } from '../api/queries';
+import { OnePieceDoor } from '../drawing/OnePieceDoor';
 import { useWidth } from '../drawing/useWidth';
 import { Caution, Figure, Figures, Quiet, Stack } from '../ui/layout';
 import { Loading, Refused } from '../ui/states';
@@ -18,7 +19,7 @@ const torque = (value: number) => Number(whole(value, 'lb·in')).toLocaleString(
 type Values = Schemas['Sheet']['values'];
 
 /** Torque about the pivots over the arm's turn, and what a weight, an extension or a torsion spring leaves of it. */
-export function OnePieceResult({ sheet: { values } }: ResultProps) {
+export function OnePieceResult({ sheet: { values }, dimensions }: ResultProps) {
   const sizes = ['height_in', 'weight_lb', 'arm_bracket_in', 'arm_pivot_in', 'arm_in'].map((name) =>
     numberOf(values, name),
   );
@@ -42,9 +43,10 @@ export function OnePieceResult({ sheet: { values } }: ResultProps) {
     return <Quiet>Type the door, its arm and where the arm sits. Other gear than lifting arms is not covered.</Quiet>;
   if (found.isError) return <Refused wrong={found.error} />;
   if (!found.data) return <Loading />;
-  const { model, weight_moment_lbin, worst_heavy_lbin, worst_hot_lbin } = found.data;
+  const { model, stands, weight_moment_lbin, worst_heavy_lbin, worst_hot_lbin } = found.data;
   return (
     <Stack>
+      <OnePieceDoor stands={stands} height={height} dimensions={dimensions} />
       <Figures>
         <Figure>
           {torque(weight_moment_lbin)}

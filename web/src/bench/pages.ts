@@ -1,10 +1,13 @@
 import type { Schemas } from '../api/client';
+import type { Dimensions } from '../drawing/Dimension';
 
 /** What a page's answer is worked out of: the sheet as read, what was typed, and the way to type. */
 export type ResultProps = {
   sheet: Schemas['Sheet'];
   typed: Record<string, string>;
   type: (name: string, text: string) => void;
+  /** The page's numbers as a drawing shows them, to be touched. */
+  dimensions: Dimensions;
 };
 
 /** The pages of the bench: what each is for, which measurements it takes, and what it takes for granted. */
