@@ -6,7 +6,9 @@ import { useWidth } from './useWidth';
 const Figure = styled.figure`margin: 0; min-width: 0; svg { display: block; width: 100%; } [role='button'] { cursor: pointer; }
   .panel { stroke: var(--ink); stroke-width: 6; fill: none; } .past { opacity: 0.28; } .arm { stroke: var(--action); stroke-width: 3; fill: none; }
   .weight { fill: var(--steel); stroke: var(--ink); } .floor, .track { stroke: var(--edge); fill: none; }`;
-const [HIGH, FOOT, HEAD, BESIDE] = [330, 20, 40, 150];
+const [TALLEST, FOOT, HEAD] = [330, 20, 40];
+/** Room for the numbers on either side; a phone has little. */
+const ROOM = { wide: [150, 150], narrow: [104, 36] } as const;
 
 type Standing = Schemas['Standing'];
 type Props = { stands: Standing[]; height: number; dimensions: Dimensions };
@@ -16,10 +18,12 @@ export function OnePieceDoor({ stands, height, dimensions }: Props) {
   const [ref, width] = useWidth<HTMLElement>(700);
   const spots = stands.flatMap((one) => [one.bottom, one.top, ...(one.weight ? [one.weight] : [])]);
   const [least, most] = [Math.min(...spots.map((one) => one.x_in)), Math.max(...spots.map((one) => one.x_in))];
-  const scale = Math.min((HIGH - FOOT - HEAD) / height, (width - 2 * BESIDE) / Math.max(most - least, 1));
-  const wall = BESIDE - least * scale;
+  const [before, after] = width < 500 ? ROOM.narrow : ROOM.wide;
+  const scale = Math.min((TALLEST - FOOT - HEAD) / height, (width - before - after) / Math.max(most - least, 1));
+  const high = height * scale + FOOT + HEAD;
+  const wall = before - least * scale;
   const x = (inches: number) => wall + inches * scale;
-  const y = (inches: number) => HIGH - FOOT - inches * scale;
+  const y = (inches: number) => high - FOOT - inches * scale;
   const line = (...places: Schemas['Spot'][]) => places.map((one) => `${x(one.x_in)},${y(one.z_in)}`).join(' ');
   const is = (name: string) => dimensions.get(name)?.current ?? false;
   const [closed] = stands;
@@ -33,7 +37,7 @@ export function OnePieceDoor({ stands, height, dimensions }: Props) {
   ];
   return (
     <Figure ref={ref}>
-      <svg viewBox={`0 0 ${width} ${HIGH}`} height={HIGH} role="group" aria-label="The one-piece door from the side">
+      <svg viewBox={`0 0 ${width} ${high}`} height={high} role="group" aria-label="The one-piece door from the side">
         <path className="floor" d={`M 0 ${y(0)} H ${width}`} />
         <path className="track" d={`M ${x(0)} ${y(height)} H ${x(most)}`} strokeWidth="4" />
         {stands.map((one, place) => (
@@ -70,7 +74,7 @@ export function OnePieceDoor({ stands, height, dimensions }: Props) {
               ['pivot_weight_lb', 'weights'],
               ['pivot_weight_arm_in', 'weight arm'],
             ]}
-            at={[Math.min(x(half.weight?.x_in ?? 0) + 84, width - 96), y(pivot.z_in) + 34]}
+            at={[Math.min(x(half.weight?.x_in ?? 0) + 84, width - 66), y(pivot.z_in) + 40]}
           />
         ) : (
           <InARow
