@@ -287,6 +287,29 @@ def test_a_connection_lost_in_the_middle_of_the_count_loses_nothing(signed_in, p
     page.sees("Left spring: 4 of 8 quarter-turns")
 
 
+def test_the_count_is_said_aloud_where_that_is_wished(signed_in, person, door):
+    page = signed_in
+    call = call_ready_to_wind(person, door, 4)
+    page.go(f"/calls/{call.key}/repair")
+    page.browser.execute_script(
+        "window.heard = []; Object.defineProperty(window, 'speechSynthesis', {configurable: true, value: "
+        "{cancel: () => window.heard.push('hush'), speak: (words) => window.heard.push(words.text)}});"
+    )
+    page.touch("Start winding")
+    page.touch("Count a quarter-turn on the")
+    page.touch("Say the count")
+    for _ in range(2):
+        page.touch("Count a quarter-turn on the")
+    page.touch("Take one back")
+    page.until(lambda: state_of(call).parts[0].count == 2, "counted")
+    # A new count cuts the old one short.
+    assert page.browser.execute_script("return window.heard") == ["hush", "2", "hush", "3", "hush", "2"]
+    page.touch("Silent")
+    page.touch("Count a quarter-turn on the")
+    page.until(lambda: state_of(call).parts[0].count == 3, "counted")
+    assert len(page.browser.execute_script("return window.heard")) == 6
+
+
 def test_a_tablet_that_dies_while_offline_sends_its_strokes_later(signed_in, person, door):
     page = signed_in
     call = call_ready_to_wind(person, door, 8)
