@@ -98,8 +98,8 @@ def require_readable(name: str, value: Any, where: str = "") -> None:
             raise BadInput(f"{field.label} is one of {', '.join(field.choices)}.", where, plain_value(value), ", ".join(field.choices), "")
         return
     if field.quantity == "text":
-        if not isinstance(value, str) or not 0 < len(value) <= LONGEST_TEXT:
-            raise BadInput(f"{field.label} is a few words.", where, plain_value(value), f"1 to {LONGEST_TEXT} letters", "")
+        if not isinstance(value, str) or not 0 < len(value) <= LONGEST_TEXT or not value.isprintable():
+            raise BadInput(f"{field.label}: a few words, on one line.", where, plain_value(value), f"1 to {LONGEST_TEXT} letters", "")
         return
     several = field.quantity in ("lengths", "weights")
     numbers = value if isinstance(value, list) else [value]

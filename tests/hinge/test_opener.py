@@ -211,7 +211,7 @@ def test_the_opener_and_the_eyes_are_said_as_the_file_has_them():
     assert door_said({"eye_type": "none", "receiver_side": "left"}, OnDoor()).eyes is None
 
 
-@pytest.mark.parametrize("typed", ["", "   ", "x" * 121])
+@pytest.mark.parametrize("typed", ["", "   ", "x" * 121, "a\x00b", "two\nlines"])
 def test_what_is_kept_in_words_is_a_few_words(typed):
     with pytest.raises(BadInput, match="a few words"):
         read_field("opener_wires", typed)
