@@ -42,10 +42,10 @@ OPENERS: tuple[dict[str, Value], ...] = (
     EYES
     | {"opener_kind": "rail_screw", "opener_drive": "chain", "opener_current": "ac", "opener_battery": "no", "opener_force": "dialled"}
     | {"opener_year": 2009.0, "rail_in": 120.0, "inches_per_turn": 3.1, "opener_lights": "Sender steady, receiver steady once it sees"},
+    {},
     EYES
     | {"opener_kind": "rail_button", "opener_drive": "belt", "opener_current": "dc", "opener_battery": "yes", "opener_force": "learned"}
     | {"opener_year": 2019.0, "rail_in": 120.0, "opener_wires": "Eyes white and striped, spliced behind the door; control red"},
-    {},
     EYES | {"opener_kind": "shaft", "opener_current": "dc", "opener_battery": "yes", "opener_force": "learned", "receiver_side": "right"},
 )
 

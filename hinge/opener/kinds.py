@@ -33,6 +33,7 @@ class OpenerKind(Document):
     limits: str
     force: str
     tension: str
+    by_screw: bool = False
     presses: list[Press] = []
     signals: list[Signal] = []
 

@@ -18,7 +18,7 @@ Ways = Mapping[str, str]
 class StepTold(BaseModel):
     """One step with this door's numbers; `gates` names the groups that must be met before it.
 
-    `presses` and `signals` are those of the kind of opener that is there, where its limits are set.
+    `presses` and `signals` are those of the kind of opener that is there, where its limits are set; `by_screw` where by screws.
     """
 
     id: str
@@ -36,6 +36,7 @@ class StepTold(BaseModel):
     record: list[str]
     presses: list[Press]
     signals: list[Signal]
+    by_screw: bool
     gates: list[str]
     otherwise: Otherwise | None
 
@@ -113,6 +114,7 @@ def _step(name: str, step: Step, carrier: str, work: bool, words: Numbers, opene
         record=step.record,
         presses=guided.presses if guided else [],
         signals=guided.signals if guided else [],
+        by_screw=guided is not None and guided.by_screw,
         gates=[group.id for group in guards(action, carrier)] if action else [],
         otherwise=step.otherwise,
     )

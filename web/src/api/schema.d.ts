@@ -4058,6 +4058,8 @@ export interface components {
             presses: components["schemas"]["Press"][];
             /** Signals */
             signals: components["schemas"]["Signal"][];
+            /** By Screw */
+            by_screw: boolean;
             /** Gates */
             gates: string[];
             otherwise: components["schemas"]["Otherwise"] | null;
@@ -6211,7 +6213,7 @@ export interface components {
          * StepTold
          * @description One step with this door's numbers; `gates` names the groups that must be met before it.
          *
-         *     `presses` and `signals` are those of the kind of opener that is there, where its limits are set.
+         *     `presses` and `signals` are those of the kind of opener that is there, where its limits are set; `by_screw` where by screws.
          */
         StepTold: {
             /** Id */
@@ -6250,6 +6252,8 @@ export interface components {
             presses: components["schemas"]["Press"][];
             /** Signals */
             signals: components["schemas"]["Signal"][];
+            /** By Screw */
+            by_screw: boolean;
             /** Gates */
             gates: string[];
             otherwise: components["schemas"]["Otherwise"] | null;

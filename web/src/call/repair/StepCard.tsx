@@ -7,6 +7,7 @@ import { StepDrawing } from '../../drawing/steps/StepDrawing';
 import { Plain, PlainLink } from '../../ui/buttons';
 import { Field } from '../../ui/Field';
 import { Caution, Panel, Quiet, Row, Stack } from '../../ui/layout';
+import { measuredNumber } from '../measured';
 import type { Call } from '../useCall';
 import { Presses } from './Presses';
 
@@ -46,6 +47,7 @@ export function StepCard({ call, procedure, step, fresh, children }: Props) {
   const place = procedure.steps.findIndex((one) => one.id === step.id);
   const { otherwise } = step;
   const more = together(call, procedure, place);
+  const perTurn = measuredNumber(call.state, 'inches_per_turn');
   const card = useRef<HTMLDivElement>(null);
   const shown = useRef(step.id);
   useEffect(() => {
@@ -89,6 +91,11 @@ export function StepCard({ call, procedure, step, fresh, children }: Props) {
             <Plain isDisabled={isStepping(call)} onPress={() => sayDone(call, more)}>
               {more.length === 2 ? 'This and the next one are done' : `This and the next ${more.length - 1} are done`}
             </Plain>
+          )}
+          {step.by_screw && (
+            <PlainLink to={`/bench/limits${perTurn ? `?inches_per_turn=${perTurn}+in` : ''}`}>
+              Work out the turns
+            </PlainLink>
           )}
           {step.record.length > 0 && <PlainLink to={`/calls/${call.call.key}/measure`}>Measure it</PlainLink>}
           {otherwise && (
