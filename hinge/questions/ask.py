@@ -11,7 +11,6 @@ from hinge.document import Document, plain_value, read
 from hinge.errors import BadInput
 from hinge.faults.find import Finding
 from hinge.faults.triage import Triage
-from hinge.opener.packing import Packing
 from hinge.opener.replacing import Replacing
 from hinge.opener.survey import Survey
 from hinge.questions import call, faults, lifting, one_piece, opener, pairs_and_plates, procedure, reading, sizing, springs, sun
@@ -54,7 +53,7 @@ QUESTIONS: dict[str, Question] = {
     "call": Question(call.CallQuestion, call.CallAnswer, call.call),
     "limits": Question(opener.LimitsQuestion, opener.LimitsAnswer, opener.limits),
     "replace": Question(opener.ReplaceQuestion, Replacing, opener.worth_repairing),
-    "packing": Question(opener.PackingQuestion, Packing, opener.pack),
+    "packing": Question(opener.PackingQuestion, opener.PackingAnswer, opener.pack),
     "survey": Question(opener.SurveyQuestion, Survey, opener.survey_shaft),
     "placement": Question(placing.PlacementQuestion, placing.PlacementAnswer, placing.placement),
     "clearance": Question(clearing.ClearanceQuestion, clearing.ClearanceAnswer, clearing.clearance),

@@ -7,8 +7,11 @@ from typing import Annotated, Literal
 from pydantic import BaseModel, Field, model_validator
 
 from hinge.document import Between, Document, told
+from hinge.door.sections import Door
+from hinge.door.track import Track
 from hinge.errors import BadInput, Contradiction
 from hinge.faults.knowledge import faults
+from hinge.opener.jamb import OnTheJamb, on_the_jamb
 from hinge.opener.limits import LimitEnd, LimitTurn, inches_per_turn, limit_turn
 from hinge.opener.packing import Packing, packing
 from hinge.opener.replacing import Replacing, repair_or_replace
@@ -35,9 +38,18 @@ class LimitsAnswer(BaseModel):
 
 
 class PackingQuestion(Document):
-    """How far the cable is from the bare surface the slack-cable monitor goes on [in]."""
+    """How far the cable is from the bare surface the slack-cable monitor goes on [in]; the door, for where roller and lock go."""
 
     measured_in: Annotated[float, Between(0, 24, "in")]
+    door: Door | None = None
+    track: Track | None = None
+    drum_diameter_in: Annotated[float, Between(1, 30, "in")] = 4.0
+
+
+class PackingAnswer(Packing):
+    """The packing, and where roller and lock go on the jamb, where the door and its track are given."""
+
+    jamb: OnTheJamb | None
 
 
 class SurveyQuestion(Document):
@@ -95,9 +107,10 @@ def limits(asked: LimitsQuestion) -> LimitsAnswer:
     )
 
 
-def pack(asked: PackingQuestion) -> Packing:
-    """The packing behind a slack-cable monitor."""
-    return packing(asked.measured_in)
+def pack(asked: PackingQuestion) -> PackingAnswer:
+    """The packing behind a slack-cable monitor, and where its roller and the lock go."""
+    jamb = on_the_jamb(asked.door, asked.track, asked.drum_diameter_in) if asked.door and asked.track else None
+    return PackingAnswer(**packing(asked.measured_in).model_dump(), jamb=jamb)
 
 
 def worth_repairing(asked: ReplaceQuestion) -> Replacing:

@@ -107,7 +107,7 @@ ASKED = {
         "inches_per_turn": 3,
     },
     "replace": {"year": 2026, "made_in": 2004, "has_eyes": True, "fault": "board", "repair_price": 180, "new_price": 420},
-    "packing": {"measured_in": 2.75},
+    "packing": {"measured_in": 2.75, "door": DOOR, "track": TRACK, "drum_diameter_in": 4},
     "survey": {"counterbalance": "torsion", "height_in": 84, "width_in": 192, "shaft_to_ceiling_in": 2.5, "balanced": False},
     "placement": {"door": DOOR, "track": TRACK, "ceiling_in": 92, "beam": {"underside_in": 90, "from_door_in": 40}, "vehicle_in": 80},
     "clearance": {"door": DOOR, "track": TRACK, "rail_in": 86, "beam_in": 83, "opening_in": 84, "vehicle_in": 80},

@@ -254,3 +254,18 @@ def test_the_sentence_never_contradicts_its_share(repair, new):
     answer = ask("replace", {"year": 2026, "fault": "capacitor", "repair_price": repair, "new_price": new})
     assert answer.share == pytest.approx(repair / new)
     assert (answer.verdict == "consider_another") == (repair / new > 0.5)
+
+
+def test_the_monitors_roller_and_the_lock_have_their_places_on_the_jamb():
+    """Roller 2 to 6 in below the drum; lock at the third roller from the floor, hole 3¼ in above its centre: common practice."""
+    door, track = {"height_in": 84, "section_count": 4, "weight_lb": 130}, {"lift": "standard", "radius_in": 12, "rise_in": 2}
+    jamb = ask("packing", {"measured_in": 2.75, "door": door, "track": track, "drum_diameter_in": 4}).jamb
+    assert jamb.door_rollers_in == [3.0, 21.0, 42.0, 63.0]
+    assert jamb.lock_in == 42.0 + 3.25
+    assert (jamb.drum_in - jamb.roller_to_in, jamb.drum_in - jamb.roller_from_in) == (2.0, 6.0)
+    shaft = ask(
+        "side_view", {"door": door, "track": track, "drum": {"kind": "flat", "diameter_in": 4, "cable_in": 0.125}, "positions_in": [0]}
+    )
+    assert jamb.drum_in == pytest.approx(shaft.shaft.z_in - 2.0)
+    assert '3\'9 1/4", 3 1/4" above the third roller' in jamb.sentence
+    assert ask("packing", {"measured_in": 2.75}).jamb is None

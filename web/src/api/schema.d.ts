@@ -1287,7 +1287,7 @@ export interface paths {
         put?: never;
         /**
          * View
-         * @description How far the cable is from the bare surface the slack-cable monitor goes on [in].
+         * @description How far the cable is from the bare surface the slack-cable monitor goes on [in]; the door, for where roller and lock go.
          */
         post: operations["bench_packing"];
         delete?: never;
@@ -6498,10 +6498,28 @@ export interface components {
             new_price?: number | null;
         };
         /**
-         * Packing
-         * @description How thick the packing is to be [in], of which pieces, what is left over, and how far the cable then is from them [in].
+         * OnTheJamb
+         * @description Heights above the floor [in]: the drum's lower edge, the roller's highest and lowest place, the door's rollers, the lock's hole.
          */
-        Packing: {
+        OnTheJamb: {
+            /** Drum In */
+            drum_in: number;
+            /** Roller From In */
+            roller_from_in: number;
+            /** Roller To In */
+            roller_to_in: number;
+            /** Door Rollers In */
+            door_rollers_in: number[];
+            /** Lock In */
+            lock_in: number;
+            /** Sentence */
+            sentence: string;
+        };
+        /**
+         * PackingAnswer
+         * @description The packing, and where roller and lock go on the jamb, where the door and its track are given.
+         */
+        PackingAnswer: {
             /** Pack In */
             pack_in: number;
             /** Pieces */
@@ -6512,6 +6530,7 @@ export interface components {
             cable_off_in: number;
             /** Sentence */
             sentence: string;
+            jamb: components["schemas"]["OnTheJamb"] | null;
         };
         /**
          * Piece
@@ -6525,11 +6544,18 @@ export interface components {
         };
         /**
          * PackingQuestion
-         * @description How far the cable is from the bare surface the slack-cable monitor goes on [in].
+         * @description How far the cable is from the bare surface the slack-cable monitor goes on [in]; the door, for where roller and lock go.
          */
         PackingQuestion: {
             /** Measured In */
             measured_in: number;
+            door?: components["schemas"]["Door"] | null;
+            track?: components["schemas"]["Track"] | null;
+            /**
+             * Drum Diameter In
+             * @default 4
+             */
+            drum_diameter_in?: number;
         };
         /**
          * Survey
@@ -15218,7 +15244,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Packing"];
+                    "application/json": components["schemas"]["PackingAnswer"];
                 };
             };
             /** @description Unauthorized */

@@ -2,12 +2,13 @@ import { useQuery } from '@tanstack/react-query';
 import styled from 'styled-components';
 import type { Schemas } from '../api/client';
 import { packingQuery, surveyQuery } from '../api/queries';
+import { OnTheJamb } from '../drawing/OnTheJamb';
+import { SavedDrawing } from '../drawing/SavedDrawing';
 import { Caution, Figure, Figures, Quiet, Stack, Table } from '../ui/layout';
 import { Loading, Refused } from '../ui/states';
-import { isMetric } from '../ui/units';
 import { tape } from '../ui/words';
 import type { ResultProps } from './pages';
-import { numberOf } from './values';
+import { doorOf, numberOf, trackOf } from './values';
 
 const Rules = styled(
   Table,
@@ -78,10 +79,20 @@ export function SurveyResult({ sheet: { values } }: ResultProps) {
 /** How thick, and of what. */
 export function PackingResult({ sheet: { values } }: ResultProps) {
   const measured = numberOf(values, 'monitor_cable_in');
-  const found = useQuery({ ...packingQuery({ measured_in: measured ?? 0 }), enabled: measured !== undefined });
+  const door = doorOf(values);
+  const track = trackOf(values);
+  const isTyped = door.height_in > 0 && door.section_count > 0 && track.radius_in > 0;
+  const found = useQuery({
+    ...packingQuery({
+      measured_in: measured ?? 0,
+      drum_diameter_in: numberOf(values, 'drum_diameter_in') ?? 4,
+      ...(isTyped ? { door, track } : {}),
+    }),
+    enabled: measured !== undefined,
+  });
   if (found.isError) return <Refused wrong={found.error} />;
   if (!found.data) return <Quiet>Type how far the cable runs from the bare surface.</Quiet>;
-  const { pieces, sentence, cable_off_in } = found.data;
+  const { pieces, sentence, cable_off_in, jamb } = found.data;
   return (
     <Stack>
       <Stacked pieces={pieces} measured={measured ?? 0} off={cable_off_in} />
@@ -97,9 +108,17 @@ export function PackingResult({ sheet: { values } }: ResultProps) {
           ))}
         </Figures>
       )}
+      {jamb && (
+        <>
+          <SavedDrawing name="on-the-jamb">
+            <OnTheJamb jamb={jamb} height={door.height_in} />
+          </SavedDrawing>
+          <p>{jamb.sentence}</p>
+        </>
+      )}
       <Quiet>
-        Its roller {isMetric() ? '51 to 152 mm' : '2 to 6 in'} below the drum, on the side of the opener, fixed to
-        framing. Proved by letting the cable go slack before the door runs by power. The maker’s manual comes first.
+        Roller and lock on the side of the opener, fixed to framing. Proved by letting the cable go slack before the
+        door runs by power. The maker’s manual comes first.
       </Quiet>
     </Stack>
   );

@@ -23,7 +23,9 @@ export function ReplaceResult({ sheet: { values } }: ResultProps) {
   const { sentence, reasons } = found.data;
   return (
     <Stack>
-      <h2 role="status">{sentence}</h2>
+      <div role="status">
+        <h2>{sentence}</h2>
+      </div>
       {reasons.length > 0 && (
         <Items>
           {reasons.map((one) => (

@@ -239,10 +239,10 @@ export const BENCH: BenchEntry[] = [
   {
     name: 'packing',
     title: 'Packing',
-    decides: 'What do I pack a slack-cable monitor out with?',
+    decides: 'What do I pack a slack-cable monitor out with, and where do its roller and the lock go?',
     groups: [],
-    fields: ['monitor_cable_in'],
-    preset: {},
-    usual: { monitor_cable_in: '2 3/4' },
+    fields: ['monitor_cable_in', ...ON_TRACK.fields, 'drum_diameter_in'],
+    preset: ON_TRACK.preset,
+    usual: { monitor_cable_in: '2 3/4', ...ON_TRACK.usual, drum_diameter_in: '4' },
   },
 ];
