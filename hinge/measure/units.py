@@ -29,7 +29,7 @@ def _registry() -> pint.UnitRegistry[float]:
 def to_inches(value: float, unit: str) -> float:
     """Convert a length [`unit`, a pint name] to inches [in]."""
     # 1524 mm are 60 in, and no grain more: a piece is then as long as it is sold.
-    return round(float(_registry().Quantity(value, unit).to("inch").magnitude), 9)
+    return round(float(_registry().Quantity(value, unit).to("inch").magnitude), 12)
 
 
 def to_pounds(value: float, unit: str) -> float:
