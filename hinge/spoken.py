@@ -36,6 +36,7 @@ METRIC = {
     "lb": Metric("kg", 0.45359237, 1),
     "lb·in": Metric("N·m", _LB_N * 0.0254, 1),
     "ft·lb": Metric("J", _LB_N * 0.3048, 0),
+    "kpsi": Metric("MPa", _LB_N / 25.4**2 * 1000, 0),
     "lb/in": Metric("N/mm", _LB_N / 25.4, 1),
 }
 MOST_DECIMALS = 4

@@ -7,7 +7,7 @@ from pydantic import BaseModel
 from hinge.call.record import CarrierKind, OnDoor, hand_of, springs_by_cone
 from hinge.call.setup import drum_of, kind_of
 from hinge.call.words import PARTS, carrier_words, wound_words
-from hinge.measure.fields import Measured, write_value
+from hinge.measure.fields import Measured, belongs, fields, write_value
 from hinge.measure.tape import format_length
 from hinge.opener.placing import EYES_MOST_IN
 from hinge.sizing.ideal import DRUM_WORDS
@@ -46,7 +46,7 @@ class EyesSaid(BaseModel):
 class DoorSaid(BaseModel):
     """What carries the door and how it is wound, in words; what to read of each part that is drawn.
 
-    `opener` is empty where none was looked at, and so are the eyes.
+    `opener` is empty where none was looked at, and so are the eyes; `rail_in` where the opener that hangs there has a rail.
     """
 
     carried_by: CarrierKind
@@ -58,6 +58,7 @@ class DoorSaid(BaseModel):
     pair: str
     stack: str
     opener: str
+    rail_in: float | None
     eyes: EyesSaid | None
 
 
@@ -75,6 +76,7 @@ def door_said(measured: Measured, on: OnDoor) -> DoorSaid:
         pair=pair_words(on.extension) if on.extension else "",
         stack=stack_words(on.counterweight) if on.counterweight else "",
         opener=_opener_words(measured),
+        rail_in=_rail(measured),
         eyes=_eyes_said(measured),
     )
 
@@ -83,9 +85,16 @@ def _opener_words(measured: Measured) -> str:
     """The opener as its file has it, kind first."""
     if "opener_kind" not in measured:
         return ""
-    written = {name: write_value(name, measured[name]) for name in OPENER_PARTS if name in measured}
+    there = [name for name in OPENER_PARTS if name in measured and belongs(fields()[name], measured)]
+    written = {name: write_value(name, measured[name]) for name in there}
     parts = [OPENER_PARTS[name].format(text if name in AS_WRITTEN else text.lower()) for name, text in written.items()]
     return "; ".join(parts)
+
+
+def _rail(measured: Measured) -> float | None:
+    """How long its rail is [in], where an opener that has one hangs there."""
+    rail = measured.get("rail_in")
+    return rail if isinstance(rail, float) and belongs(fields()["rail_in"], measured) else None
 
 
 def _eyes_said(measured: Measured) -> EyesSaid | None:

@@ -17,7 +17,7 @@ from hinge.call.words import PARTS, carrier_words, measured_words, part_words, r
 from hinge.faults.knowledge import faults
 from hinge.measure.fields import fields
 from hinge.measure.tape import format_length
-from hinge.procedures.knowledge import steps
+from hinge.procedures.knowledge import steps, wanted_by
 from hinge.procedures.rules import gate_groups, proofs, stop_rules
 
 
@@ -121,8 +121,8 @@ def _proof(_: Call, body: c.ProofMade) -> str:
 
 
 def _found(_: Call, body: c.Found) -> str:
-    cause = causes().get(body.cause)
-    return f"Found: {cause.text if cause else body.cause}{f'. {body.note}' if body.note else ''}"
+    cause, label = causes().get(body.cause), "Asked for" if wanted_by(body.cause) else "Found"
+    return f"{label}: {cause.text if cause else body.cause}{f'. {body.note}' if body.note else ''}"
 
 
 def _stepped(_: Call, body: c.Stepped) -> str:

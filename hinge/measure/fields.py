@@ -139,8 +139,13 @@ def write_value(name: str, value: Value) -> str:
 
 def asked_for(measured: Measured) -> list[Field]:
     """The fields that make sense for a door of which so much is known, in order."""
+    return [one for one in fields().values() if one.of_door and belongs(one, measured)]
+
+
+def belongs(field: Field, measured: Measured) -> bool:
+    """Whether a field makes sense beside the choices that stand: what was measured for another choice may stand there still."""
     chosen = DEFAULT_CHOICES | {name: value for name, value in measured.items() if isinstance(value, str)}
-    return [one for one in fields().values() if one.of_door and all(chosen.get(key) in of for key, of in one.when.items())]
+    return all(chosen.get(key) in of for key, of in field.when.items())
 
 
 DEFAULT_CHOICES = {"counterbalance": "torsion", "lift": "standard", "nesting": "side_by_side"}

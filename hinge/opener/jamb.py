@@ -2,17 +2,20 @@
 
 from __future__ import annotations
 
+from itertools import accumulate
+
 from pydantic import BaseModel
 
 from hinge.door.sections import Door
 from hinge.door.track import Track, path_of, shaft_place
 from hinge.measure.tape import format_length
+from hinge.opener.placing import TOP_ROLLER_BELOW_IN
 
 # The monitor's roller sits so far below the drum, on the side of the opener; the lock's hole so far above the centre of the third
 # roller from the floor, within so much wire of the unit. Common practice (handbook of the trade); the maker's figure wins.
 ROLLER_BELOW_IN = (2.0, 6.0)
 HOLE_ABOVE_IN, WIRE_IN = 3.25, 120.0
-# The bottom fixture's roller above the floor; estimate. The others sit at the joints of the sections.
+# The bottom fixture's roller above the floor; estimate. The others sit at the joints of the sections, the last in the top fixture.
 BOTTOM_ROLLER_IN = 3.0
 
 
@@ -28,12 +31,11 @@ class OnTheJamb(BaseModel):
 
 
 def on_the_jamb(door: Door, track: Track, drum_diameter_in: float) -> OnTheJamb:
-    """Where both go beside a closed door. Raises a HingeError on a track whose shaft has no place."""
+    """Where both go beside a closed door on drums of that diameter [in]. Raises Contradiction where door and track do not go together."""
     drum = shaft_place(path_of(door, track), track, door)[1] - drum_diameter_in / 2
     low, high = drum - ROLLER_BELOW_IN[1], drum - ROLLER_BELOW_IN[0]
-    joints = [sum(door.heights_in[: count + 1]) for count in range(len(door.heights_in) - 1)]
-    rollers = [BOTTOM_ROLLER_IN, *joints]
-    hole = rollers[2] + HOLE_ABOVE_IN if len(rollers) > 2 else rollers[-1] + HOLE_ABOVE_IN
+    rollers = [BOTTOM_ROLLER_IN, *accumulate(door.heights_in[:-1]), door.height_in - TOP_ROLLER_BELOW_IN]
+    hole = rollers[2] + HOLE_ABOVE_IN
     said = (
         f"The monitor's roller between {format_length(low, feet=True)} and {format_length(high, feet=True)} above the floor; "
         f"the lock's hole at {format_length(hole, feet=True)}, {format_length(HOLE_ABOVE_IN)} above the third roller, or above the next "

@@ -38,9 +38,7 @@ def repair_or_replace(
         if made_in is not None and made_in < EYES_SINCE and has_eyes is None
         else "",
         f"Its board has gone, and it is {age} years old." if fault == BOARD and age is not None and age >= OLD_YEARS else "",
-        f"The repair is {number(round(share * 100, 2))} % of the price of a new one: over half."
-        if share is not None and share > HALF
-        else "",
+        f"The repair is {per_cent} of the price of a new one: over half." if share is not None and share > HALF else "",
     ]
     reasons = [reason for reason in against if reason]
     if reasons:

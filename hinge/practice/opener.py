@@ -22,10 +22,10 @@ OPEN_IN, BLOCK_IN = 84.0, 1.5
 SPEED_IN_PER_S, STEP_S = 7.0, 0.25
 # A button kind waits so long for the next press; a fixed chain learns over so many runs, end to end. Common practice.
 WAITS_S, LEARNS_OVER = 30.0, 4
-# It lifts a door that is so much heavier than its springs carry, once it has learned its force [lb]; estimate.
+# It lifts a door that is up to so much heavier than its springs carry [lb], learned or not; estimate.
 LIFTS_LB = 30.0
 UNITS_DIFFER, MOST_PLAY_TURNS, READING_SD_IN, MOST_OFF_IN = 0.2, 0.1, 0.1, 9.0
-LONGEST_WAIT_S = 600.0
+LONGEST_WAIT_S, NEAR_IN = 600.0, 0.01
 NOT_SEEING, SLACK = "Its eyes do not see: it does not close.", "A cable is slack: it does not move down."
 
 
@@ -152,6 +152,7 @@ class Opener:
     def jog(self, by_in: float) -> None:
         """Hold “up” or “down” while a limit is set: the door moves so far [in]; a unit on the shaft goes down with all eyes on it alone."""
         self._require_setting()
+        self._require_joined()
         if by_in < 0 and self.kind == "shaft" and (not self.sees or self.slack):
             raise _no("It moves down only with its eyes seeing and its cables tight.")
         self._move(min(max(self.door_in + by_in, 0.0), OPEN_IN), held=True)
@@ -196,6 +197,8 @@ class Opener:
 
     def _pass(self, seconds: float, held: bool) -> None:
         for _ in range(round(seconds / STEP_S)):
+            if not self.going and not self.setting:
+                return
             self._tick(held)
 
     def _tick(self, held: bool) -> None:
@@ -206,6 +209,9 @@ class Opener:
         if not self.alive:
             self.going, self.setting = "", ""
         if not self.going or not self.joined:
+            return
+        if self._at(self.going):
+            self._arrived(self.going)
             return
         stop = self.stops[self.going]
         assert stop is not None
@@ -220,12 +226,12 @@ class Opener:
                 self._move(max(BLOCK_IN, stop), held)
                 self._turn_back("contact")
                 return
-            self._move(max(stop, self.door_in - SPEED_IN_PER_S * STEP_S) if self.door_in > stop else self.door_in, held)
+            self._move(max(stop, self.door_in - SPEED_IN_PER_S * STEP_S), held)
         elif self.heavy_lb > LIFTS_LB:
             self.going, self.said = "", "stopped: too heavy"
             return
         else:
-            self._move(min(stop, self.door_in + SPEED_IN_PER_S * STEP_S) if self.door_in < stop else self.door_in, held)
+            self._move(min(stop, self.door_in + SPEED_IN_PER_S * STEP_S), held)
         if self._at(self.going):
             self._arrived(self.going)
 
@@ -242,8 +248,10 @@ class Opener:
         self.door_in = to_in
 
     def _at(self, end: End) -> bool:
+        """Whether the door stands at this limit, or beyond it."""
         stop = self.stops[end]
-        return stop is not None and abs(self.door_in - stop) < 0.01
+        beyond = 0.0 if stop is None else self.door_in - stop if end == "up" else stop - self.door_in
+        return stop is not None and beyond > -NEAR_IN
 
     def _void(self) -> None:
         self._runs, self._from = 0, ""
@@ -252,8 +260,14 @@ class Opener:
         self._require_alive()
         if self.setting:
             raise _no("Its limits are being set.")
-        if None in self.stops.values():
+        up, down = self.stops["up"], self.stops["down"]
+        if up is None or down is None:
             raise _no("A limit is missing: it would run against nothing.")
+        if up - down < NEAR_IN:
+            raise _no("Its limits lie over each other.")
+        self._require_joined()
+
+    def _require_joined(self) -> None:
         if not self.joined:
             raise _no("The door is not joined to it.")
 

@@ -41,7 +41,7 @@ def fitting_pdf(asked: PlacementQuestion, person: Person) -> bytes:
 
 def _drawn(asked: PlacementQuestion, answer: PlacementAnswer) -> Drawn | None:
     """To scale; nothing for a door that is placed by what was measured alone."""
-    if asked.door is None or asked.track is None:
+    if asked.kind != "sectional" or asked.door is None or asked.track is None:
         return None
     view = side_view(SideViewQuestion(door=asked.door, track=asked.track, positions_in=[0.0, asked.door.height_in]))
     reach = (answer.reach_in or view.back_in) + BEYOND_IN

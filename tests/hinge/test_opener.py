@@ -260,7 +260,7 @@ def test_the_monitors_roller_and_the_lock_have_their_places_on_the_jamb():
     """Roller 2 to 6 in below the drum; lock at the third roller from the floor, hole 3¼ in above its centre: common practice."""
     door, track = {"height_in": 84, "section_count": 4, "weight_lb": 130}, {"lift": "standard", "radius_in": 12, "rise_in": 2}
     jamb = ask("packing", {"measured_in": 2.75, "door": door, "track": track, "drum_diameter_in": 4}).jamb
-    assert jamb.door_rollers_in == [3.0, 21.0, 42.0, 63.0]
+    assert jamb.door_rollers_in == [3.0, 21.0, 42.0, 63.0, 81.0]
     assert jamb.lock_in == 42.0 + 3.25
     assert (jamb.drum_in - jamb.roller_to_in, jamb.drum_in - jamb.roller_from_in) == (2.0, 6.0)
     shaft = ask(
@@ -269,3 +269,19 @@ def test_the_monitors_roller_and_the_lock_have_their_places_on_the_jamb():
     assert jamb.drum_in == pytest.approx(shaft.shaft.z_in - 2.0)
     assert '3\'9 1/4", 3 1/4" above the third roller' in jamb.sentence
     assert ask("packing", {"measured_in": 2.75}).jamb is None
+
+
+def test_what_another_kind_of_opener_left_in_the_file_is_not_said_of_this_one():
+    """The kind was corrected: its rail, its drive and its screws are no part of a unit on the shaft, whatever stands in the file."""
+    rail = {"opener_kind": "rail_screw", "opener_drive": "chain", "rail_in": 120.0, "inches_per_turn": 3.1, "opener_current": "dc"}
+    assert door_said(rail, OnDoor()).rail_in == 120.0
+    said = door_said(rail | {"opener_kind": "shaft"}, OnDoor())
+    assert (said.opener, said.rail_in) == ("On the shaft; DC motor", None)
+    assert door_said({"rail_in": 120.0}, OnDoor()).rail_in is None
+
+
+def test_the_third_roller_of_a_door_of_two_sections_is_the_one_at_its_top():
+    door, track = {"height_in": 84, "section_count": 2, "weight_lb": 130}, {"lift": "standard", "radius_in": 12, "rise_in": 2}
+    jamb = ask("packing", {"measured_in": 2.75, "door": door, "track": track}).jamb
+    assert jamb.door_rollers_in == [3.0, 42.0, 81.0]
+    assert jamb.lock_in == 81.0 + 3.25

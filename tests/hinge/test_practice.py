@@ -142,6 +142,24 @@ def _off(one, end):
     return float(answer(one, f"measure {end}").removeprefix("OK off_in="))
 
 
+def test_beyond_a_limit_it_stands_and_limits_that_lie_over_each_other_run_nothing():
+    one = Opener("rail_screw", seed=3)
+    told(one, "release", "lift 0", "join", "press")
+    assert one.stops["down"] > 0, "the closed limit lies above where the door stands"
+    assert told(one, "wait 60")["going"] == "no", "it comes to an end, whichever way it went"
+    chain = Opener("fixed_chain")
+    told(chain, "lift 84", "stop front", "lift 0", "stop back")
+    assert answer(chain, "press") == "NO Its limits lie over each other."
+    assert chain.going == ""
+
+
+def test_a_released_door_is_moved_by_hand_alone():
+    one = Opener("rail_button")
+    told(one, "set", "release")
+    assert answer(one, "jog 20") == "NO The door is not joined to it."
+    assert one.door_in == 0.0
+
+
 def test_limits_set_anew_have_to_be_learned_and_proved_anew():
     one = by_button()
     told(one, "press", "wait 20", "press", "wait 20")
@@ -204,6 +222,13 @@ class Presser(RuleBasedStateMachine):
         """The whole way to stored limits, so that much is tried with them."""
         for line in SET_BY_BUTTON if self.kind in ("rail_button", "shaft") else ("lift 0", "stop front", "lift 84", "stop back", "lift 0"):
             answer(self.one, line)
+
+    @rule()
+    def left_alone(self):
+        """Nothing runs for ever: a minute later it stands."""
+        answer(self.one, "wait 60")
+        assert self.one.going == ""
+        assert self.one.setting == ""
 
     @invariant()
     def it_stands_somewhere(self):

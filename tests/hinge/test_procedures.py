@@ -5,6 +5,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from hinge.call.steps import procedures_of
+from hinge.call.timeline import timeline
 from hinge.errors import BadInput, Contradiction, GateNotMet, HingeError, OutOfStep
 from hinge.faults.knowledge import faults
 from hinge.procedures import knowledge
@@ -367,6 +368,7 @@ def test_what_is_asked_for_with_nothing_at_fault_is_done_step_by_step(name):
     call.say("found", cause=f"wanted_{name}")
     assert (call.state.cause_wanted, call.state.cause_confirmed) == (True, False)
     assert ("Asked for", procedures()[name].wanted) in [(line.label, line.text) for line in call.state.summary]
+    assert f"Asked for: {procedures()[name].wanted}" in [line.text for line in timeline(call.record, call.entries).lines]
     done = []
     while now := _now(call):
         call.gates(*procedures_of(call.call).procedures[0].shut)

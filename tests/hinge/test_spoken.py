@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from pathlib import Path
 from typing import Any
 
 import pint
@@ -22,13 +23,14 @@ from tests.hinge.test_command import ASKED
 
 PINT = {
     "in": "inch", "ft": "foot", "ft²": "foot**2", "lb": "pound_force", "lb·in": "pound_force*inch", "ft·lb": "foot*pound_force",
-    "lb/in": "pound_force/inch",
+    "lb/in": "pound_force/inch", "kpsi": "ksi",
 }  # fmt: skip
 IN_METRIC = {
     "mm": "millimeter",
     "m": "meter",
     "m²": "meter**2",
     "kg": "kilogram_force",
+    "MPa": "megapascal",
     "N·m": "newton*meter",
     "J": "joule",
     "N/mm": "newton/millimeter",
@@ -128,3 +130,14 @@ def test_an_answer_in_metric_has_the_same_numbers_and_no_trade_unit_in_its_words
     # Tools are sized by what is marked on them.
     left = [words for words in _words(in_metric) if TRADE.search(MARKED.sub("", words)) and words not in tools().values()]
     assert not left
+
+
+def test_the_page_takes_a_unit_for_as_big_as_the_core_does():
+    table = (Path(__file__).resolve().parents[2] / "web" / "src" / "ui" / "units.ts").read_text(encoding="utf-8")
+    told = re.findall(r"^  '?([^'\s:]+)'?: \['([^']+)', ([\d.]+), (-?\d+)\],$", table, re.MULTILINE)
+    assert {unit for unit, *_ in told} <= set(METRIC)
+    assert len(told) >= 5
+    for unit, name, per_trade, decimals in told:
+        metric = METRIC[unit]
+        assert (name, int(decimals)) == (metric.name, metric.decimals)
+        assert float(per_trade) == pytest.approx(metric.per_trade, rel=1e-12)

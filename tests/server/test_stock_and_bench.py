@@ -166,3 +166,8 @@ def test_a_door_placed_by_what_was_measured_is_told_on_a_page_too_and_what_canno
     refused = api.post("/bench/placement/drawing.pdf", {"kind": "sectional"})
     assert refused.status_code == 422
     assert refused.json()["error"]["field"] == "door"
+
+
+def test_no_sectional_door_is_drawn_for_one_on_a_canopy_arm(technician):
+    asked = {"kind": "canopy", "highest_in": 90, "door": DOOR, "track": TRACK}
+    assert "placed by what was measured" in text_of(Api(technician).post("/bench/placement/drawing.pdf", asked).content)[1]

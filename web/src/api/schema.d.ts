@@ -2119,7 +2119,7 @@ export interface components {
          * DoorSaid
          * @description What carries the door and how it is wound, in words; what to read of each part that is drawn.
          *
-         *     `opener` is empty where none was looked at, and so are the eyes.
+         *     `opener` is empty where none was looked at, and so are the eyes; `rail_in` where the opener that hangs there has a rail.
          */
         DoorSaid: {
             /**
@@ -2143,6 +2143,8 @@ export interface components {
             stack: string;
             /** Opener */
             opener: string;
+            /** Rail In */
+            rail_in: number | null;
             eyes: components["schemas"]["EyesSaid"] | null;
         };
         /**

@@ -31,6 +31,14 @@ export const SETS_LIMITS: Record<string, Control[]> = {
 };
 
 type Way = { id: string; text: string };
+const onOff = (first: 'on' | 'off', on: string, off: string): Way[] => {
+  const ways = [
+    { id: 'on', text: on },
+    { id: 'off', text: off },
+  ];
+  return first === 'on' ? ways : ways.reverse();
+};
+
 /** What can be done to the world round it, by the line's first word; as it begins first. */
 export const WORLD: { word: string; title: string; ways: Way[] }[] = [
   {
@@ -43,38 +51,10 @@ export const WORLD: { word: string; title: string; ways: Way[] }[] = [
       { id: 'bridged', text: 'wires bridged' },
     ],
   },
-  {
-    word: 'block',
-    title: 'Block on the floor',
-    ways: [
-      { id: 'off', text: 'none' },
-      { id: 'on', text: 'laid flat' },
-    ],
-  },
-  {
-    word: 'slack',
-    title: 'Cables',
-    ways: [
-      { id: 'off', text: 'tight' },
-      { id: 'on', text: 'one is slack' },
-    ],
-  },
-  {
-    word: 'mains',
-    title: 'Mains',
-    ways: [
-      { id: 'on', text: 'on' },
-      { id: 'off', text: 'off' },
-    ],
-  },
-  {
-    word: 'battery',
-    title: 'Battery',
-    ways: [
-      { id: 'off', text: 'none' },
-      { id: 'on', text: 'in' },
-    ],
-  },
+  { word: 'block', title: 'Block on the floor', ways: onOff('off', 'laid flat', 'none') },
+  { word: 'slack', title: 'Cables', ways: onOff('off', 'one is slack', 'tight') },
+  { word: 'mains', title: 'Mains', ways: onOff('on', 'on', 'off') },
+  { word: 'battery', title: 'Battery', ways: onOff('off', 'in', 'none') },
   {
     word: 'heavy',
     title: 'The door',

@@ -40,8 +40,6 @@ export function DoorFile() {
   if (door.isPending) return <Loading />;
   if (door.isError) return <Trouble wrong={door.error} retry={() => door.refetch()} />;
   const file = door.data;
-  const rail = file.record.measured?.rail_in;
-  const railIn = typeof rail === 'number' ? rail : undefined;
   const past = calls.data ?? [];
   const underWay = past.some((call) => !call.closed_at);
   if (booking)
@@ -115,7 +113,9 @@ export function DoorFile() {
               plates={file.record.counterweight?.plates}
             />
           </SavedDrawing>
-          {file.setup && <BalanceOf setup={file.setup} hung={file.hung} label="as on file" railIn={railIn} />}
+          {file.setup && (
+            <BalanceOf setup={file.setup} hung={file.hung} label="as on file" railIn={file.said.rail_in} />
+          )}
         </Stack>
       </Split>
       <BalanceYears door={file.key} />

@@ -9,7 +9,7 @@ type Props = {
   hung: Schemas['HungDoor'] | null;
   carrier?: Schemas['OnDoor'];
   label: string;
-  railIn?: number | undefined;
+  railIn?: number | null;
 };
 
 /** A door from the side with its balance as set up; the door alone where that is not known. */

@@ -36,6 +36,7 @@ const said = (springs = [on('Left'), on('Right')]): Schemas['DoorSaid'] => ({
   pair: '',
   stack: '',
   opener: '',
+  rail_in: null,
   eyes: null,
 });
 

@@ -1,8 +1,6 @@
-import { isMetric, unitSaid, whole } from '../ui/units';
+import { inTrade, isMetric, unitSaid, whole } from '../ui/units';
 import { points, type SideLayout } from './layout';
 import type { ForceLine } from './lines';
-
-const QUARTER_M_IN = 250 / 25.4;
 
 type ChartProps = { layout: SideLayout; doorHeight: number; lines: ForceLine[]; friction?: number | undefined };
 
@@ -69,7 +67,7 @@ export function Chart({ layout, doorHeight, lines, friction = 0 }: ChartProps) {
 /** The height of the bottom edge, foot by foot or half-metre by half-metre. */
 export function HeightRule({ layout, doorHeight }: { layout: SideLayout; doorHeight: number }) {
   const { y, chartLeft, floorY } = layout;
-  const step = isMetric() ? QUARTER_M_IN : 6;
+  const step = inTrade(isMetric() ? 250 : 6, 'in');
   const ticks = Array.from({ length: Math.floor(doorHeight / step) + 1 }, (_, place) => place);
   const named = (tick: number) => (isMetric() ? `${tick / 4} m` : `${tick / 2}'`);
   return (

@@ -29,7 +29,7 @@ type Props = {
   friction?: number | undefined;
   readings?: Pinned[];
   /** How long the opener's rail is, where one hangs there [in]. */
-  railIn?: number | undefined;
+  railIn?: number | null;
 };
 type Carrier = { extension?: Schemas['ExtensionPair'] | null; counterweight?: Schemas['Stack'] | null };
 

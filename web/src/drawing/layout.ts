@@ -1,4 +1,4 @@
-import { isMetric } from '../ui/units';
+import { inTrade, isMetric } from '../ui/units';
 
 /** Where things fall on the side view's sheet. Pixels from inches and pounds; no arithmetic of the trade. */
 export type SideLayout = {
@@ -15,8 +15,6 @@ export type SideLayout = {
   span: number;
 };
 
-/** The chart's scale ends on a round number of whoever reads it. */
-const TEN_KG_LB = 10 / 0.45359237;
 const HEAD = 10;
 const FOOT = 46;
 const WALL = 30;
@@ -36,7 +34,8 @@ export function sideLayout(
   const floorY = height - FOOT;
   const chartLeft = WALL + CHART_FROM_IN * scale + CHART_LABELS;
   const chartRight = width - 14;
-  const step = isMetric() ? TEN_KG_LB : 20;
+  // The scale ends on a round number of whoever reads it.
+  const step = inTrade(isMetric() ? 10 : 20, 'lb');
   const span = Math.max(step, Math.ceil((largestLb + 4) / step) * step);
   const middle = (chartLeft + chartRight) / 2;
   return {

@@ -1,6 +1,6 @@
 import type { Schemas } from '../api/client';
 import { Stack, Table } from '../ui/layout';
-import { isMetric } from '../ui/units';
+import { sized } from '../ui/units';
 
 type SpringSet = Schemas['SetOut'];
 
@@ -75,11 +75,7 @@ export function Springs({ set }: { set: SpringSet }) {
           <tr key={part.words}>
             <td>{part.words}</td>
             <td>{Math.round(part.share_each * 100)} %</td>
-            <td>
-              {isMetric()
-                ? `${Math.round(part.stress_psi / 145.0377)} MPa`
-                : `${Math.round(part.stress_psi / 1000)} kpsi`}
-            </td>
+            <td>{sized(part.stress_psi / 1000, 'kpsi')}</td>
             <td>{part.life_words}</td>
           </tr>
         ))}

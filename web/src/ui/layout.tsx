@@ -19,7 +19,7 @@ export const Split = styled.div<{
   @media (max-width: 1000px) { grid-template-columns: minmax(0, 1fr); }`;
 export const Figures = styled.div`display: flex; gap: 40px; flex-wrap: wrap;`;
 /** Names with what they say, in two columns. */
-export const Facts = styled.dl`display: grid; grid-template-columns: auto 1fr; gap: 4px 18px; margin: 0; dt { color: var(--quiet); } dd { margin: 0; font-weight: 500; }`;
+export const Facts = styled.dl`display: grid; grid-template-columns: fit-content(45%) 1fr; gap: 4px 18px; margin: 0; dt { color: var(--quiet); } dd { margin: 0; font-weight: 500; }`;
 /** A framed part of a page: what is asked, or worked out, there. */
 export const Panel = styled.div`background: var(--sheet); border: 1px solid var(--edge); padding: 14px; display: grid; gap: 10px; &.asked { border: 2px solid var(--action); }`;
 export const Two = styled.div`display: grid; grid-template-columns: 1fr 1fr; gap: 10px; align-items: start;`;

@@ -17,6 +17,7 @@ const METRIC = {
   lb: ['kg', 0.45359237, 1],
   lb·in: ['N·m', 0.1129848290276167, 1],
   ft·lb: ['J', 1.3558179483314003, 0],
+  kpsi: ['MPa', 6.894757293168361, 0],
 } as const;
 type Unit = keyof typeof METRIC;
 
@@ -32,6 +33,9 @@ export function plain(value: number, unit: Unit, decimals = 0): string {
 /** A size in trade units to the nearest whole one of whoever listens. */
 export const whole = (value: number, unit: Unit): string =>
   Math.round(isMetric() ? value * METRIC[unit][1] : value).toString();
+
+/** What is that much of whoever listens, in trade units: for scales that end on their round numbers. */
+export const inTrade = (value: number, unit: Unit): number => (isMetric() ? value / METRIC[unit][1] : value);
 
 export const sized = (value: number, unit: Unit, decimals = 0): string =>
   `${plain(value, unit, decimals)} ${unitSaid(unit)}`;

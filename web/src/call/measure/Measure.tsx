@@ -10,7 +10,6 @@ import { DoorAsForm } from '../../drawing/DoorAsForm';
 import { MainAction, Plain } from '../../ui/buttons';
 import { Caution, Label, Quiet, Stack } from '../../ui/layout';
 import { Loading } from '../../ui/states';
-import { measuredNumber } from '../measured';
 import type { StageProps } from '../stageProps';
 import { Cable } from './Cable';
 import { MeasureField, type RefusedTyping } from './MeasureField';
@@ -161,13 +160,7 @@ function Balance({ state }: { state: Schemas['CallState'] }) {
   if (!setup || state.wrong_setup) return null;
   return (
     <>
-      <BalanceOf
-        setup={setup}
-        hung={hung}
-        carrier={state.on_door}
-        label="as it hangs"
-        railIn={measuredNumber(state, 'rail_in')}
-      />
+      <BalanceOf setup={setup} hung={hung} carrier={state.on_door} label="as it hangs" railIn={state.said.rail_in} />
       <Cable setup={setup} length={measured.cable_length_in} />
       {measured.rise_in === undefined && setup.track.lift !== 'vertical' && (
         <Quiet>Until it is measured, the track above the door is taken as usual for its radius.</Quiet>

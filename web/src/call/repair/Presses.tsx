@@ -2,11 +2,10 @@ import { useEffect, useState } from 'react';
 import styled from 'styled-components';
 import type { Schemas } from '../../api/client';
 import { Action, Plain } from '../../ui/buttons';
-import { Caution, Label, Panel, Quiet, Row, Stack } from '../../ui/layout';
+import { Caution, Facts, Label, Panel, Quiet, Row, Stack } from '../../ui/layout';
 
 const Now = styled.p`font: 600 24px/1.25 'Barlow Condensed', sans-serif;`;
 const Left = styled.p`font: 600 56px/1 'Barlow Condensed', sans-serif; font-variant-numeric: tabular-nums; small { font: 500 16px Barlow, sans-serif; margin-left: 8px; }`;
-const Meanings = styled.dl`margin: 0; display: grid; grid-template-columns: fit-content(42%) 1fr; gap: 4px 14px; dt { font-weight: 600; } dd { margin: 0; }`;
 
 /** What is left of the time the unit waits, in whole seconds; it goes by the clock, also while the screen was away. */
 export function secondsLeft(begun: number, now: number, seconds: number): number {
@@ -44,14 +43,14 @@ export function Presses({ presses, signals }: Props) {
       {signals.length > 0 && (
         <div>
           <Label>What it shows</Label>
-          <Meanings>
+          <Facts>
             {signals.map((one) => (
               <div key={one.shows} style={{ display: 'contents' }}>
                 <dt>{one.shows}</dt>
                 <dd>{one.means}</dd>
               </div>
             ))}
-          </Meanings>
+          </Facts>
         </div>
       )}
     </Stack>

@@ -68,7 +68,13 @@ export function StepCard({ call, procedure, step, fresh, children }: Props) {
       <Do aria-live="polite">{step.do}</Do>
       {step.why && <p>{step.why}</p>}
       {children}
-      {procedure.shut.length === 0 && <Presses key={step.id} presses={step.presses} signals={step.signals} />}
+      {procedure.shut.length === 0 && (
+        <Presses
+          key={[step.id, ...step.presses.map((one) => one.says)].join()}
+          presses={step.presses}
+          signals={step.signals}
+        />
+      )}
       <StepDrawing of={step.draw} />
       {[...step.tools, ...step.parts].length > 0 && (
         <Taken aria-label="At hand">
