@@ -4,7 +4,8 @@ from __future__ import annotations
 
 import pytest
 
-from tests.browser.work import A_MOMENT, enter, gates, next_step, start, state_of
+from hinge.procedures.knowledge import steps
+from tests.browser.work import A_MOMENT, enter, gates, meet, next_step, start, state_of
 
 
 def test_button_limits_press_by_press_and_a_press_that_came_too_late(signed_in, person, door):
@@ -101,4 +102,36 @@ def test_a_fitting_drawing_is_taken_home_as_a_page(signed_in, size):
     )
     page.touch("One page to print")
     page.until(lambda: page.browser.title == "fitting-drawing.pdf %PDF-", "the page as a file")
+    assert page.complaints() == []
+
+
+def test_a_new_opener_is_asked_for_and_fitted_step_by_step_by_thumb(signed_in, person, door):
+    page, call = signed_in, start(person, door)
+    page.size(390, 844)
+    enter(call, person, "complaint", complaint="check")
+    for gate in gates("hands_on"):
+        enter(call, person, "gate", gate=gate.id, met=True)
+    page.go(f"/calls/{call.key}/find")
+    page.touch("or what is asked for")
+    page.pick("What was found", "A new opener on a rail is to be fitted")
+    page.touch("Say that this was found")
+    page.sees("Asked for: A new opener on a rail is to be fitted")
+    page.touch("Measure the door")
+    page.touch("To the work")
+    page.sees("Step 1 of 11: by hand first")
+    while now := next_step(call)[0]:
+        meet(page, *next_step(call)[1])
+        page.sees(f": {steps()[now].title.lower()}")
+        page.pause(A_MOMENT)
+        page.touch("Done: next step")
+        page.until(lambda now=now: next_step(call)[0] != now, f"{now} said to be done")
+    page.sees("Every step is done.")
+    page.go(f"/calls/{call.key}/close")
+    page.sees("Asked for")
+    page.sees("Contact reversal")
+    assert {one.id: one.standing for one in state_of(call).proofs}["eyes"] == "open", "fitted is not proved"
+    # Taken back on another tablet, it is asked for no more, and what was done stays said.
+    enter(call, person, "withdrawn", entry=state_of(call).cause_entry, reason="another day")
+    page.go(f"/calls/{call.key}/repair")
+    page.sees("nothing was found that has a procedure of its own")
     assert page.complaints() == []

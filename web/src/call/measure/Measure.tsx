@@ -142,13 +142,17 @@ export function Measure({ call, go }: StageProps) {
         )}
         {state.wrong_setup && <Caution role="alert">{state.wrong_setup}</Caution>}
       </Asking>
-      <MainAction isDisabled={!state.setup || Boolean(state.wrong_setup)} onPress={() => go('size')}>
-        {state.wrong_setup
-          ? 'Not yet: see what is wrong'
-          : state.setup
-            ? SIZE[state.carried_by]
-            : `${state.missing.length} numbers to go`}
-      </MainAction>
+      {state.cause_wanted ? (
+        <MainAction onPress={() => go('repair')}>To the work</MainAction>
+      ) : (
+        <MainAction isDisabled={!state.setup || Boolean(state.wrong_setup)} onPress={() => go('size')}>
+          {state.wrong_setup
+            ? 'Not yet: see what is wrong'
+            : state.setup
+              ? SIZE[state.carried_by]
+              : `${state.missing.length} numbers to go`}
+        </MainAction>
+      )}
     </Sides>
   );
 }
