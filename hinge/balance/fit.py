@@ -13,8 +13,7 @@ from dataclasses import dataclass
 from functools import cache
 
 import numpy as np
-from scipy.special import gammaln, ndtr, ndtri
-from scipy.stats import qmc, t
+from scipy.special import gammaln, ndtr, ndtri, stdtrit
 
 from hinge.arrays import Bools, Floats
 from hinge.balance.readings import Outcome, Reading, seen_once
@@ -162,6 +161,8 @@ _FIRST_TAIL = 1.0
 @cache
 def _normals(count: int, along: int) -> Floats:
     """Points that fill the space of so many standard normals evenly, shape (count, along)."""
+    from scipy.stats import qmc  # a second that only the first balance waits for
+
     return np.asarray(ndtri(qmc.Sobol(along, seed=1).random(count).clip(1e-6, 1 - 1e-6)))
 
 
@@ -174,7 +175,7 @@ def _at_first() -> tuple[Floats, Floats, Floats]:
 
 
 def _tails(normals: Floats) -> Floats:
-    return np.asarray(t.ppf(ndtr(normals), _FIRST_TAIL)).clip(-40, 40)
+    return np.asarray(stdtrit(_FIRST_TAIL, ndtr(normals))).clip(-40, 40)
 
 
 def _log_first(doubts: Floats) -> Floats:

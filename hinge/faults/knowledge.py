@@ -10,7 +10,7 @@ from typing import Annotated, Literal
 import numpy as np
 from pydantic import Field
 
-from hinge.arrays import Bools, Floats
+from hinge.arrays import Bools, Floats, Rows
 from hinge.balance.readings import Reading
 from hinge.document import Document, table_of
 from hinge.errors import BadInput
@@ -99,28 +99,34 @@ class Fact(Document):
 
 @dataclass(frozen=True)
 class Faults:
-    """All of it, and the table: a row is what may be wrong (each cause, then each pair of two parts), a column one outcome of a check."""
+    """All of it, and the table: a row is what may be wrong (each cause, then each pair of two parts), a column one outcome of a check.
+
+    `chance_bits` is each chance times its logarithm; `settles` how likely a check shows each cause it confirms, where that is there.
+    """
 
     causes: dict[str, FaultCause]
     checks: dict[str, Check]
     complaints: dict[str, ComplaintKind]
     facts: dict[str, Fact]
-    pairs: tuple[tuple[int, int], ...]
+    pairs: Rows
     member: Bools
     chance: Floats
+    chance_bits: Floats
     columns: dict[str, slice]
+    settles: dict[str, dict[str, float]]
 
     def names(self, row: int) -> tuple[str, ...]:
         """The causes of a row of the table."""
         names = list(self.causes)
-        return (names[row],) if row < len(names) else tuple(names[one] for one in self.pairs[row - len(names)])
+        return (names[row],) if row < len(names) else tuple(names[one] for one in self.pairs[row - len(names)].tolist())
 
 
 def tabled(causes: dict[str, FaultCause], checks: dict[str, Check], complaints: dict[str, ComplaintKind], facts: dict[str, Fact]) -> Faults:
     """The knowledge with its table. Raises BadInput naming what is unsound."""
     _require_sound(causes, checks, complaints, facts)
     names = list(causes)
-    pairs = tuple((one, two) for one, two in combinations(range(len(names)), 2) if causes[names[one]].part != causes[names[two]].part)
+    apart = [(one, two) for one, two in combinations(range(len(names)), 2) if causes[names[one]].part != causes[names[two]].part]
+    pairs = np.array(apart, dtype=np.intp).reshape(-1, 2)
     member = np.zeros((len(names) + len(pairs), len(names)), dtype=bool)
     member[np.arange(len(names)), np.arange(len(names))] = True
     for row, (one, two) in enumerate(pairs, start=len(names)):
@@ -130,7 +136,15 @@ def tabled(causes: dict[str, FaultCause], checks: dict[str, Check], complaints: 
         columns[check_id] = slice(at, at + len(check.outcomes))
         at += len(check.outcomes)
         blocks.append(_chances(check, names, member))
-    return Faults(causes, checks, complaints, facts, pairs, member, np.hstack(blocks), columns)
+    chance = np.hstack(blocks)
+    settles = {check_id: _settles(check_id, check, causes) for check_id, check in checks.items()}
+    return Faults(causes, checks, complaints, facts, pairs, member, chance, chance * np.log2(chance), columns, settles)
+
+
+def _settles(check_id: str, check: Check, causes: dict[str, FaultCause]) -> dict[str, float]:
+    shows = {name: outcome for name, cause in causes.items() for by, outcome in [cause.confirmed_by] if by == check_id}
+    rows = check.rows()
+    return {name: rows[name][list(check.outcomes).index(outcome)] / HUNDRED for name, outcome in shows.items()}
 
 
 def _chances(check: Check, names: list[str], member: Bools) -> Floats:

@@ -22,8 +22,9 @@ SETTLES_BITS = 1.5
 # A cause that its own check has shown so many times must also be this likely; else one looks again, or at something else. Seen thrice it
 # is there, whatever it came from (estimate).
 CERTAIN_FROM = {1: 0.95, 2: 0.85, 3: 0.6}
-# Looked at already, the check that settles a cause is looked at again while the cause is at least this likely, and so often at most.
-AGAIN_FROM, AGAIN_MOST = 0.1, 3
+# Looked at already, the check that settles a cause is looked at again while the cause is at least this likely, and so often at most: a
+# slip, or a look that told nothing, is never the last word.
+AGAIN_FROM, AGAIN_MOST = 0.05, 6
 # An answer is surprising when all the others gave it less than this.
 SURPRISING = 0.04
 # The opener does not run a door while something that forbids it is likelier than this.
@@ -79,7 +80,10 @@ def prior(
     times *= np.array([0.0 if name in out else 1.0 for name in names])
     likely, base = likely * times, base * times
     single, aside = likely / likely.sum(), base / base.sum()
-    one, two = np.array(known.pairs, dtype=np.intp).reshape(-1, 2).T
+    if out:
+        # What was cured may have been all that was complained of: what is left need not have to do with it.
+        single = (single + aside) / 2
+    one, two = known.pairs.T
     # One of the two is what the customer speaks of; the other is there besides.
     both = single[one] * aside[two] + single[two] * aside[one]
     both *= (TWO_CAUSES if both.sum() > 0 else 0.0) / max(both.sum(), 1e-300)
@@ -120,27 +124,22 @@ def proposals(known: Faults, rows: Floats, asked: Sequence[str]) -> list[Proposa
 
     `asked` names a check each time it was made, whatever came of it. Whether a gate stands before one is not asked here.
     """
-    joint = rows[:, None] * known.chance
-    total = joint.sum(axis=0)
+    total, surprise = rows @ known.chance, rows * np.log2(np.maximum(rows, 1e-300))
     # Entropy before less the mean entropy after, over all columns at once.
-    told = np.einsum("ij,ij->j", joint, np.log2(np.maximum(joint, 1e-300))) - total * np.log2(np.maximum(total, 1e-300))
-    before = -float(np.sum(rows * np.log2(np.maximum(rows, 1e-300))))
-    each, names = of_causes(known, rows), list(known.causes)
+    told = surprise @ known.chance + rows @ known.chance_bits - total * np.log2(np.maximum(total, 1e-300))
+    before = -float(surprise.sum())
+    each = dict(zip(known.causes, of_causes(known, rows).tolist(), strict=True))
     made = Counter(asked)
     found = []
     for check_id, check in known.checks.items():
-        confirms = {name: cause.confirmed_by[1] for name, cause in known.causes.items() if cause.confirmed_by[0] == check_id}
-        again = made[check_id] < AGAIN_MOST and any(each[names.index(name)] > AGAIN_FROM for name in confirms)
+        shows = known.settles[check_id]
+        again = made[check_id] < AGAIN_MOST and any(each[name] > AGAIN_FROM for name in shows)
         if made[check_id] and (not again or check_id == asked[-1]):
             continue
         bits = before + float(told[known.columns[check_id]].sum())
-        # The chance that it shows a cause that is there.
-        settles = sum(
-            float(each[names.index(name)]) * check.rows()[name][list(check.outcomes).index(outcome)] / HUNDRED
-            for name, outcome in confirms.items()
-        )
+        settles = sum(each[name] * chance for name, chance in shows.items())
         cost = check.minutes + HAZARD_MINUTES[check.hazard]
-        found.append(Proposal(check_id, bits + SETTLES_BITS * settles, cost, tuple(confirms)))
+        found.append(Proposal(check_id, bits + SETTLES_BITS * settles, cost, tuple(shows)))
     return sorted(found, key=lambda one: -one.value)
 
 

@@ -1,6 +1,7 @@
 """A web worker that takes a request whole before it gives it a thread: nobody who sends slowly holds one."""
 
 import os
+from types import FrameType
 from typing import Any
 
 from django.http import JsonResponse
@@ -13,7 +14,7 @@ from waitress.task import ErrorTask
 from server.config.errors import problem_body
 from server.config.settings import CONNECTIONS, LARGEST_REQUEST_BYTES, SLOWEST_SECONDS, TRUSTED_PROXY
 
-LOOK_SECONDS = 1.0
+LOOK_SECONDS, LAST_LOOKS = 1.0, 5
 PROXY = {
     "trusted_proxy": TRUSTED_PROXY,
     "trusted_proxy_headers": {"x-forwarded-for", "x-forwarded-proto"},
@@ -44,6 +45,8 @@ class Channel(HTTPChannel):
 class WholeRequests(Worker):
     """Gunicorn keeps the processes, waitress the connections: one loop a process, a thread for each request that has arrived."""
 
+    _listening: Any = None
+
     def run(self) -> None:
         """Answer until told to stop; what is being answered is answered first."""
         channels: dict[int, Any] = {}
@@ -62,9 +65,19 @@ class WholeRequests(Worker):
             **(PROXY if TRUSTED_PROXY else {}),
         )
         server.channel_class = Channel
+        self._listening = server
         while self.alive and self.ppid == os.getppid():
             self.notify()
             wasyncore.loop(timeout=LOOK_SECONDS, use_poll=True, map=channels, count=1)
         server.accepting = False
         server.task_dispatcher.shutdown(cancel_pending=False, timeout=self.cfg.graceful_timeout)
-        wasyncore.loop(timeout=0.1, use_poll=True, map=channels, count=5)
+        for _ in range(LAST_LOOKS):
+            if not any(isinstance(one, Channel) and one.writable() for one in channels.values()):
+                break
+            wasyncore.loop(timeout=0.1, use_poll=True, map=channels, count=1)
+
+    def handle_exit(self, sig: int, frame: FrameType | None) -> None:
+        """Told to stop: at once, not when the loop looks up next."""
+        super().handle_exit(sig, frame)
+        if self._listening:
+            self._listening.pull_trigger()

@@ -351,9 +351,26 @@ def test_a_shops_own_calls_are_counted_beside_what_is_known():
 
 def test_a_technician_who_is_wrong_one_time_in_twelve_finds_it():
     """At least 95 in a hundred; compared with other orders in `make bench`."""
-    alone, together = tally(best_value, 1, 24, seed=101)
+    alone, together = tally(best_value, 1, 60, seed=101)
     assert sum(one.found for one in alone) >= 0.95 * len(alone)
-    assert sum(one.found for one in together) >= 0.85 * len(together)
+    assert sum(one.found for one in together) >= 0.95 * len(together)
+
+
+def test_a_look_that_told_nothing_is_never_the_last_at_what_is_likely():
+    """Frayed, too dark to tell, then off: one of them was a slip, and the cables are looked at again."""
+    answers = [("cables", "frayed"), ("wipe", "no_change"), ("cables", CANT_TELL), ("aim", "was_good"), ("cables", "off")]
+    found = find("crooked", answers=[*answers, ("drum_marks", "fast")])
+    assert not found.confirmed
+    assert "cables" in [one.check for one in found.next]
+
+
+def test_what_was_cured_may_have_been_all_that_was_complained_of():
+    known = faults()
+    names = list(known.causes)
+    before, after = (prior(known, "opens_alone", (), cured)[: len(names)] for cured in ([], ["remote_code"]))
+    unspoken = [place for place, name in enumerate(names) if name not in known.complaints["opens_alone"].likely]
+    assert after[unspoken].sum() > 3 * before[unspoken].sum()
+    assert after[names.index("remote_code")] == 0
 
 
 @pytest.mark.parametrize(

@@ -40,15 +40,14 @@ export function feet(inches: number): string {
 /** A wire as a caliper reads it; in the trade it is named without its unit. */
 export const wire = (inches: number): string => (isMetric() ? sized(inches, 'in', 3) : String(inches));
 
-export function day(moment: string | null | undefined): string {
-  return moment
-    ? new Date(moment).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric' })
-    : '';
-}
+// Made once: to make one takes longer than a page of rows takes to be told.
+const DAY = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', year: 'numeric' });
+const CLOCK = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit' });
 
-export function clock(moment: string): string {
-  return new Date(moment).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });
-}
+export const day = (moment: string | null | undefined): string =>
+  moment ? DAY.format(new Date(moment)) : '';
+
+export const clock = (moment: string): string => CLOCK.format(new Date(moment));
 
 /** A hand force with its mark: heavy points down, hot points up, a level bar holds. */
 export function force(
