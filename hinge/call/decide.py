@@ -15,7 +15,7 @@ from hinge.call.facts import Call
 from hinge.call.hung import hung_door
 from hinge.call.keeping import require_may_photograph, require_place_for_part
 from hinge.call.knowledge import causes, complaints
-from hinge.call.permits import require_gates, require_may_lift, require_may_run, require_may_size
+from hinge.call.permits import require_gates, require_may_force, require_may_lift, require_may_run, require_may_size
 from hinge.call.picking import NOT_MEASURED, plan_of
 from hinge.call.record import MOST_QUARTERS, OnDoor
 from hinge.call.sheet import understood
@@ -311,6 +311,8 @@ def _proof(call: Call, command: c.ProofMade) -> None:
     _known(lambda: [proof.id for proof in proofs()], "proof")(call, command)
     if action_of(call, command) == "power":
         require_may_run(call, "proof", command.proof)
+    if any(proof.forces for proof in proofs() if proof.id == command.proof):
+        require_may_force(call, "proof", command.proof)
 
 
 def _checked(call: Call, command: c.Checked) -> None:

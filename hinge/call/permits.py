@@ -6,10 +6,16 @@ from hinge.call.answers import at_fault, cured_of
 from hinge.call.evolve import action_for
 from hinge.call.facts import Call
 from hinge.call.knowledge import causes
+from hinge.call.words import OUTCOMES
 from hinge.errors import Contradiction, GateNotMet, HingeError, OutOfStep
-from hinge.faults.knowledge import Need
+from hinge.faults.knowledge import Need, faults
+from hinge.measure.tape import format_length
 from hinge.procedures.rules import Action, guards
 from hinge.springs.counterbalance import CHEST_HEIGHT, THREE_TO_FOUR_FEET, Band
+
+# What is heavy shows when the door is let go; what binds shows in its free running, by hand.
+HEAVY_PARTS = ("springs", "setting", "weight", "cables", "shaft")
+BINDING_PARTS = ("track", "rollers", "sections", "edges")
 
 
 def held_by_hand(call: Call) -> bool:
@@ -96,3 +102,29 @@ def require_may_lift(call: Call, field: str) -> None:
     forbids = next((name for name in standing if causes()[name].never_lift), None)
     if not line.touched and forbids:
         raise Contradiction(f"{causes()[forbids].text}: the door is not lifted to be read until that is put right.", field, None)
+
+
+def require_may_force(call: Call, field: str, value: str) -> None:
+    """Refuse to set how hard the opener pushes while this door's own record says that it is heavy or binds. Raises Contradiction."""
+    against = _heavy(call) or _binds(call)
+    if against:
+        said = f"{against}. More force never cures a heavy or binding door: put the door right first."
+        raise Contradiction(said, field, value, f"a door that holds at {holds_at(call).words} and runs free")
+
+
+def _heavy(call: Call) -> str:
+    let_go = [one.reading for one in call.readings if one.current and one.reading.outcome and holds_at(call).has(one.reading.height_in)]
+    if not let_go:
+        return _standing(call, HEAVY_PARTS)
+    last = let_go[-1]
+    return "" if last.outcome in (None, "holds") else f"Let go at {format_length(last.height_in)} it {OUTCOMES[last.outcome]}"
+
+
+def _binds(call: Call) -> str:
+    free = call.tried.get("free_running")
+    return "" if free and free.standing == "passed" else _standing(call, BINDING_PARTS)
+
+
+def _standing(call: Call, parts: tuple[str, ...]) -> str:
+    found = [faults().causes[name] for name in at_fault(call) if name in faults().causes and name not in cured_of(call)]
+    return next((one.text for one in found if one.part in parts), "")

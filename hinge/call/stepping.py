@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from hinge.call import commands as c
 from hinge.call.facts import Call
-from hinge.call.permits import require_gates, require_may_lift, require_may_run
-from hinge.errors import BadInput, Contradiction, OutOfStep
+from hinge.call.permits import held_by_hand, require_gates, require_may_force, require_may_lift, require_may_run
+from hinge.errors import BadInput, Contradiction, GateNotMet, HingeError, OutOfStep
 from hinge.faults.knowledge import require_known
 from hinge.procedures.knowledge import Step, steps
 
@@ -41,9 +41,24 @@ def require_may_leave(call: Call, command: c.Left) -> None:
         raise Contradiction(said, "kind", command.kind, "the opener unplugged")
 
 
+def barred(call: Call, step: Step) -> str:
+    """Why a step cannot be done now whatever gates are met, in words; empty where nothing but gates stands in the way."""
+    try:
+        _require_safe(call, step, "")
+    except GateNotMet:
+        return ""
+    except HingeError as wrong:
+        return wrong.message
+    return ""
+
+
 def _require_safe(call: Call, step: Step, where: str) -> None:
     if step.touches == "loaded" and call.line.wound:
         raise Contradiction("There are turns on the springs, or may be: this carries the cables' whole pull now.", where, step.touches)
+    if step.forces:
+        require_may_force(call, where, "force")
+        if "balance_first" not in call.stepped and not held_by_hand(call):
+            raise Contradiction("By hand first: released with the door down it must lift easily and hold.", where, "force")
     if step.needs == "power":
         require_may_run(call, where, "power")
     elif step.does == "lift":

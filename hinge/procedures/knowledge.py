@@ -59,6 +59,7 @@ class Step(Document):
     record: list[str] = []
     optional: bool = False
     voids: list[str] = []
+    forces: bool = False
     otherwise: Otherwise | None = None
 
     def action(self, carrier: str, work: bool) -> Action | Literal[""]:

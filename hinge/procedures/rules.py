@@ -40,7 +40,7 @@ class GateGroup(Document):
 
 
 class Proof(Document):
-    """A proof, how it is made, and what voids it; a `powered` one runs the door by the opener."""
+    """A proof, how it is made, and what voids it; a `powered` one runs the door by the opener, one that `forces` says how hard."""
 
     id: str
     title: str
@@ -50,6 +50,7 @@ class Proof(Document):
     powered: bool
     required: bool
     source: str
+    forces: bool = False
 
 
 class StopRule(Document):

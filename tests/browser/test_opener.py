@@ -53,6 +53,18 @@ def test_button_limits_press_by_press_and_a_press_that_came_too_late(signed_in, 
     page.touch("Done: next step")
     page.until(lambda: next_step(call)[0] == "force", "limits said to be set")
     page.sees("Step 4 of 4")
+    # Let go again, it sinks: the opener is not made to push harder, and the page leads to the balance.
+    for group in ("hands_on", "as_found"):
+        for gate in gates(group):
+            enter(call, person, "gate", gate=gate.id, met=True)
+    enter(call, person, "reading", reading={"height_in": 42, "outcome": "runs_down"})
+    page.go(f"/calls/{call.key}/repair")
+    page.sees('Let go at 42" it runs down. More force never cures a heavy or binding door')
+    page.touch("Check the balance")
+    page.sees("Let go at")
+    enter(call, person, "reading", reading={"height_in": 42, "outcome": "holds"})
+    page.go(f"/calls/{call.key}/repair")
+    page.sees("Step 4 of 4")
     page.pause(A_MOMENT)
     page.touch("Done: next step")
     page.sees("Every step is done.")

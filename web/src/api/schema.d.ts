@@ -3983,6 +3983,8 @@ export interface components {
         /**
          * ProcedureState
          * @description A procedure on this call; `now` is the step that comes next, `shut` the gate groups that stand open before it.
+         *
+         *     `barred` is why that step cannot be done now, whatever gates are met.
          */
         ProcedureState: {
             /** Procedure */
@@ -4005,6 +4007,8 @@ export interface components {
             now: string;
             /** Shut */
             shut: string[];
+            /** Barred */
+            barred: string;
             /** Ways */
             ways: string[];
             van: components["schemas"]["VanState"] | null;

@@ -44,8 +44,7 @@ export const wire = (inches: number): string => (isMetric() ? sized(inches, 'in'
 const DAY = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', year: 'numeric' });
 const CLOCK = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit' });
 
-export const day = (moment: string | null | undefined): string =>
-  moment ? DAY.format(new Date(moment)) : '';
+export const day = (moment: string | null | undefined): string => (moment ? DAY.format(new Date(moment)) : '');
 
 export const clock = (moment: string): string => CLOCK.format(new Date(moment));
 

@@ -15,7 +15,7 @@ import type { StageProps } from '../stageProps';
 import type { Call } from '../useCall';
 import { isThere, standsAt } from './count';
 import { HookOrPlate } from './HookOrPlate';
-import { stepNow, stepsSaid, wantsMadeSafe } from './next';
+import { isBarred, stepNow, stepsSaid, wantsMadeSafe } from './next';
 import { StepCard, sayDone } from './StepCard';
 import { PlanOf, StepList } from './StepList';
 import { StopRules } from './StopRules';
@@ -80,6 +80,7 @@ export function Repair({ call, go }: StageProps) {
                 Make-safe gates are open. <PlainLink to={`/calls/${call.call.key}/arrive`}>Back to Arrive</PlainLink>
               </p>
             )}
+            {isBarred(procedure, step) && <Caution role="status">{procedure.barred}</Caution>}
             {groups.map((group) => (
               <Gates key={group.id} call={call} group={group} />
             ))}
@@ -172,6 +173,13 @@ function Next({ call, go, procedure, step, work, fresh, count }: NextProps) {
   const unsafe = wantsMadeSafe(step) && !state.gate_groups[0]?.met;
   if (state.closed || unsafe || open.some((group) => !group.met))
     return <MainAction isDisabled>Meet every gate first</MainAction>;
+  // What bars a step the opener runs is how the door stands by hand.
+  if (isBarred(procedure, step))
+    return step.touches === 'power' ? (
+      <MainAction onPress={() => go('prove')}>Check the balance</MainAction>
+    ) : (
+      <MainAction isDisabled>Not as the door stands now</MainAction>
+    );
   if (step.does === '' || step.does === 'lift')
     return <MainAction onPress={() => isRested() && sayDone(call, [step])}>Done: next step</MainAction>;
   // The steps are asked for anew after each entry: until they are here, the call is further on than they are.

@@ -9,6 +9,7 @@ import { Field } from '../../ui/Field';
 import { Caution, Panel, Quiet, Row, Stack } from '../../ui/layout';
 import { measuredNumber } from '../measured';
 import type { Call } from '../useCall';
+import { isBarred } from './next';
 import { Presses } from './Presses';
 
 const Do = styled.p`font: 600 30px/1.22 'Barlow Condensed', sans-serif; @media (max-width: 700px) { font-size: 26px; }`;
@@ -68,7 +69,7 @@ export function StepCard({ call, procedure, step, fresh, children }: Props) {
       <Do aria-live="polite">{step.do}</Do>
       {step.why && <p>{step.why}</p>}
       {children}
-      {procedure.shut.length === 0 && (
+      {procedure.shut.length === 0 && !isBarred(procedure, step) && (
         <Presses
           key={[step.id, ...step.presses.map((one) => one.says)].join()}
           presses={step.presses}

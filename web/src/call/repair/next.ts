@@ -17,6 +17,10 @@ export function stepsSaid(told: readonly string[], waiting: readonly Waiting[]):
 /** Whether the door must be made safe before this step: not where the opener runs it, which is live then. */
 export const wantsMadeSafe = (step: Schemas['StepState']): boolean => step.touches !== 'power';
 
+/** Whether how the door stands forbids this step, whatever gates are met. */
+export const isBarred = (procedure: Procedure, step: Schemas['StepState']): boolean =>
+  procedure.barred !== '' && procedure.now === step.id;
+
 /** The step that comes next, whether or not the procedure was asked for since the last one was said. */
 export function stepNow(procedure: Procedure, said: ReadonlySet<string>): Schemas['StepState'] | undefined {
   const now = procedure.steps.findIndex((one) => one.id === procedure.now);
