@@ -8,7 +8,20 @@ from typing import Literal
 from pydantic import BaseModel
 
 from hinge.opener.kinds import OpenerKind, Press, Signal
-from hinge.procedures.knowledge import Act, Drawing, Otherwise, Step, Touches, carriers_of, numbers, procedures, schools, steps, tools
+from hinge.procedures.knowledge import (
+    Act,
+    BenchPage,
+    Drawing,
+    Otherwise,
+    Step,
+    Touches,
+    carriers_of,
+    numbers,
+    procedures,
+    schools,
+    steps,
+    tools,
+)
 from hinge.procedures.rules import guards
 
 Numbers = Mapping[str, str]
@@ -18,7 +31,8 @@ Ways = Mapping[str, str]
 class StepTold(BaseModel):
     """One step with this door's numbers; `gates` names the groups that must be met before it.
 
-    `presses` and `signals` are those of the kind of opener that is there, where its limits are set; `by_screw` where by screws.
+    `presses` and `signals` are those of the kind of opener that is there, where its limits are set; `bench` is
+    the page of the bench that reckons the step.
     """
 
     id: str
@@ -36,7 +50,7 @@ class StepTold(BaseModel):
     record: list[str]
     presses: list[Press]
     signals: list[Signal]
-    by_screw: bool
+    bench: BenchPage
     gates: list[str]
     otherwise: Otherwise | None
 
@@ -114,7 +128,7 @@ def _step(name: str, step: Step, carrier: str, work: bool, words: Numbers, opene
         record=step.record,
         presses=guided.presses if guided else [],
         signals=guided.signals if guided else [],
-        by_screw=guided is not None and guided.by_screw,
+        bench="limits" if guided and guided.by_screw else step.bench,
         gates=[group.id for group in guards(action, carrier)] if action else [],
         otherwise=step.otherwise,
     )

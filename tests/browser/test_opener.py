@@ -71,6 +71,23 @@ def test_button_limits_press_by_press_and_a_press_that_came_too_late(signed_in, 
     assert page.complaints() == []
 
 
+def test_a_survey_of_this_door_begins_with_what_its_file_knows(signed_in, door):
+    page = signed_in
+    page.go(f"/doors/{door.key}")
+    page.touch("Opener on the shaft")
+    page.sees("Door of at most 180 ft²")
+    for field, text in (
+        ("Door height", "7'0\""),
+        ("Door width", "9'0\""),
+        ("Drum diameter", '4"'),
+        ("Carried by", "torsion"),
+        ("A sectional door", "yes"),
+    ):
+        assert page.field(field).get_attribute("value") == text
+    page.sees("Not known yet")
+    assert page.complaints() == []
+
+
 def test_limits_of_a_simulated_unit_are_set_at_a_desk(signed_in):
     page = signed_in
     page.go("/bench/practice?kind=rail_screw&unit=7")
@@ -134,6 +151,8 @@ def test_a_new_opener_is_asked_for_and_fitted_step_by_step_by_thumb(signed_in, p
     while now := next_step(call)[0]:
         meet(page, *next_step(call)[1])
         page.sees(f": {steps()[now].title.lower()}")
+        if now == "rail_up":
+            assert "/bench/placement?" in page.find("Work out where it goes").get_attribute("href")
         page.pause(A_MOMENT)
         page.touch("Done: next step")
         page.until(lambda now=now: next_step(call)[0] != now, f"{now} said to be done")

@@ -4064,8 +4064,11 @@ export interface components {
             presses: components["schemas"]["Press"][];
             /** Signals */
             signals: components["schemas"]["Signal"][];
-            /** By Screw */
-            by_screw: boolean;
+            /**
+             * Bench
+             * @enum {string}
+             */
+            bench: "" | "limits" | "placement" | "survey";
             /** Gates */
             gates: string[];
             otherwise: components["schemas"]["Otherwise"] | null;
@@ -6219,7 +6222,8 @@ export interface components {
          * StepTold
          * @description One step with this door's numbers; `gates` names the groups that must be met before it.
          *
-         *     `presses` and `signals` are those of the kind of opener that is there, where its limits are set; `by_screw` where by screws.
+         *     `presses` and `signals` are those of the kind of opener that is there, where its limits are set; `bench` is
+         *     the page of the bench that reckons the step.
          */
         StepTold: {
             /** Id */
@@ -6258,8 +6262,11 @@ export interface components {
             presses: components["schemas"]["Press"][];
             /** Signals */
             signals: components["schemas"]["Signal"][];
-            /** By Screw */
-            by_screw: boolean;
+            /**
+             * Bench
+             * @enum {string}
+             */
+            bench: "" | "limits" | "placement" | "survey";
             /** Gates */
             gates: string[];
             otherwise: components["schemas"]["Otherwise"] | null;

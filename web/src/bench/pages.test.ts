@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { BENCH, usualOf } from './pages';
+import { BENCH, toBench, usualOf } from './pages';
 import { listOf, numberOf } from './values';
 
 describe('the bench', () => {
@@ -27,6 +27,28 @@ describe('what is usual on a page', () => {
     expect(usualOf(springs, {}).drum_diameter_in).toBe('4');
     expect(usualOf(springs, { listed_drum: 'flat_8' }).drum_diameter_in).toBeUndefined();
     expect(usualOf(springs, { section_heights_in: '21, 21' }).section_count).toBeUndefined();
+  });
+});
+
+describe('a page for a door there is', () => {
+  const said = { carried_by: 'torsion', words: '' } as Parameters<typeof toBench>[2];
+
+  it('has typed what it asks for and is known, a pick by its name and a length with its unit', () => {
+    const known = [
+      { field: 'height_in', value: 84, text: "7'" },
+      { field: 'counterbalance', value: 'torsion', text: 'torsion springs' },
+      { field: 'weight_lb', value: 130, text: '130 lb' },
+      { field: 'sectional', text: 'yes' },
+    ];
+    expect(toBench('survey', known, said)).toBe('/bench/survey?height_in=7%27&counterbalance=torsion');
+    expect(toBench('survey', [], said)).toBe('/bench/survey');
+  });
+
+  it('says what hangs on it where that is known, and that a door of sections is one', () => {
+    const known = [{ field: 'section_count', value: 4, text: '4' }];
+    const hung = { ...said, words: 'a pair of springs' };
+    expect(toBench('survey', known, hung)).toBe('/bench/survey?counterbalance=torsion&sectional=yes');
+    expect(toBench('clearance', known, hung)).toBe('/bench/clearance?section_count=4');
   });
 });
 

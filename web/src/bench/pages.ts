@@ -246,3 +246,26 @@ export const BENCH: BenchEntry[] = [
     usual: { monitor_cable_in: '2 3/4', ...ON_TRACK.usual, drum_diameter_in: '4' },
   },
 ];
+
+type Known = { field: string; value?: unknown; text: string };
+
+/** What is known of a door beside what was measured: what hangs on it, and that it has sections. */
+function besides(known: readonly Known[], said: Schemas['DoorSaid']): Known[] {
+  const sections = known.some((one) => one.field === 'section_count');
+  return [
+    ...(said.words ? [{ field: 'counterbalance', value: said.carried_by, text: said.words }] : []),
+    ...(sections ? [{ field: 'sectional', value: 'yes', text: 'yes' }] : []),
+  ];
+}
+
+/** The address of a page of the bench with what is known of a door already typed. */
+export function toBench(name: BenchName, known: readonly Known[], said: Schemas['DoorSaid']): string {
+  const page = BENCH.find((one) => one.name === name);
+  const typed = new URLSearchParams();
+  for (const { field, value, text } of [...besides(known, said), ...known]) {
+    // What is picked is written by its name, what is measured with its unit; what is neither is typed anew.
+    if (page?.fields?.includes(field) && (typeof value === 'string' || typeof value === 'number'))
+      typed.set(field, typeof value === 'string' ? value : text);
+  }
+  return `/bench/${name}${typed.size ? `?${typed}` : ''}`;
+}

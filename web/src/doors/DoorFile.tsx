@@ -15,6 +15,7 @@ import { day } from '../ui/words';
 import { BalanceYears } from './BalanceYears';
 import { BenchSheets } from './BenchSheets';
 import { type Details, DetailsForm } from './DetailsForm';
+import { OnBench } from './OnBench';
 import { WrongFile } from './WrongFile';
 
 /** What is this door, what hangs on it, and do I start a call? */
@@ -99,6 +100,7 @@ export function DoorFile() {
             ) : (
               <Quiet>Nothing yet. Start a call and measure the door.</Quiet>
             )}
+            {file.facts.length > 0 && <OnBench file={file} />}
           </Sheet>
         </Stack>
         <Stack>

@@ -80,7 +80,6 @@ export function Repair({ call, go }: StageProps) {
                 Make-safe gates are open. <PlainLink to={`/calls/${call.call.key}/arrive`}>Back to Arrive</PlainLink>
               </p>
             )}
-            {isBarred(procedure, step) && <Caution role="status">{procedure.barred}</Caution>}
             {groups.map((group) => (
               <Gates key={group.id} call={call} group={group} />
             ))}

@@ -3,17 +3,23 @@ import { type ReactNode, useEffect, useRef, useState } from 'react';
 import styled from 'styled-components';
 import type { Schemas } from '../../api/client';
 import { sessionQuery } from '../../api/queries';
+import { toBench } from '../../bench/pages';
 import { StepDrawing } from '../../drawing/steps/StepDrawing';
 import { Plain, PlainLink } from '../../ui/buttons';
 import { Field } from '../../ui/Field';
 import { Caution, Panel, Quiet, Row, Stack } from '../../ui/layout';
-import { measuredNumber } from '../measured';
 import type { Call } from '../useCall';
 import { isBarred } from './next';
 import { Presses } from './Presses';
 
 const Do = styled.p`font: 600 30px/1.22 'Barlow Condensed', sans-serif; @media (max-width: 700px) { font-size: 26px; }`;
 const Taken = styled.ul`margin: 0; padding: 0; list-style: none; display: flex; flex-wrap: wrap; gap: 4px 18px; font-size: 15px; color: var(--quiet);`;
+
+const RECKONED = {
+  limits: 'Work out the turns',
+  placement: 'Work out where it goes',
+  survey: 'See whether it fits',
+} as const;
 
 type Props = {
   call: Call;
@@ -48,7 +54,6 @@ export function StepCard({ call, procedure, step, fresh, children }: Props) {
   const place = procedure.steps.findIndex((one) => one.id === step.id);
   const { otherwise } = step;
   const more = together(call, procedure, place);
-  const perTurn = measuredNumber(call.state, 'inches_per_turn');
   const card = useRef<HTMLDivElement>(null);
   const shown = useRef(step.id);
   useEffect(() => {
@@ -65,6 +70,7 @@ export function StepCard({ call, procedure, step, fresh, children }: Props) {
       <Quiet>
         Step {place + 1} of {procedure.steps.length}: {step.title.toLowerCase()}
       </Quiet>
+      {isBarred(procedure, step) && <Caution role="status">{procedure.barred}</Caution>}
       {step.caution && <Caution>{step.caution}</Caution>}
       <Do aria-live="polite">{step.do}</Do>
       {step.why && <p>{step.why}</p>}
@@ -99,10 +105,8 @@ export function StepCard({ call, procedure, step, fresh, children }: Props) {
               {more.length === 2 ? 'This and the next one are done' : `This and the next ${more.length - 1} are done`}
             </Plain>
           )}
-          {step.by_screw && (
-            <PlainLink to={`/bench/limits${perTurn ? `?inches_per_turn=${perTurn}+in` : ''}`}>
-              Work out the turns
-            </PlainLink>
+          {step.bench && (
+            <PlainLink to={toBench(step.bench, call.state.measured, call.state.said)}>{RECKONED[step.bench]}</PlainLink>
           )}
           {step.record.length > 0 && <PlainLink to={`/calls/${call.call.key}/measure`}>Measure it</PlainLink>}
           {otherwise && (
