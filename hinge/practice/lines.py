@@ -6,9 +6,10 @@
 from __future__ import annotations
 
 from collections.abc import Callable
+from typing import get_args
 
 from hinge.errors import HingeError
-from hinge.practice.opener import Opener
+from hinge.practice.opener import Fault, Opener
 
 LONGEST_LINE = 80
 _ON = {"on": True, "off": False}
@@ -33,6 +34,7 @@ LINES: dict[str, tuple[int, Callable[..., object]]] = {
     "slack": (1, lambda one, on: setattr(one, "slack", _switch(on))),
     "mains": (1, lambda one, on: setattr(one, "mains", _switch(on))),
     "battery": (1, lambda one, on: setattr(one, "battery", _switch(on))),
+    "fault": (1, lambda one, which: setattr(one, "fault", _one_of(which, *get_args(Fault)))),
     "heavy": (1, lambda one, pounds: setattr(one, "heavy_lb", _number(pounds))),
 }
 

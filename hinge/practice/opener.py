@@ -17,6 +17,7 @@ from hinge.opener.limits import EIGHTH, USUAL_IN_PER_TURN, End
 
 Kind = Literal["rail_screw", "rail_button", "fixed_chain", "shaft", "canopy"]
 Eyes = Literal["clear", "blocked", "dark", "bridged"]
+Fault = Literal["none", "travel_module", "capacitor", "gear_stripped", "board"]
 BY_SCREW, BY_BUTTON = ("rail_screw", "canopy"), ("rail_button", "shaft")
 OPEN_IN, BLOCK_IN = 84.0, 1.5
 SPEED_IN_PER_S, STEP_S = 7.0, 0.25
@@ -26,6 +27,14 @@ WAITS_S, LEARNS_OVER = 30.0, 4
 LIFTS_LB = 30.0
 UNITS_DIFFER, MOST_PLAY_TURNS, READING_SD_IN, MOST_OFF_IN = 0.2, 0.1, 0.1, 9.0
 LONGEST_WAIT_S, NEAR_IN = 600.0, 0.01
+# With such a fault it does not move a door; by the names the fault finder has for them. Common practice.
+STILL: dict[Fault, str] = {
+    "capacitor": "It hums and does not move.",
+    "gear_stripped": "Its motor runs, the door does not move.",
+    "board": "Nothing happens, though its lamp is lit.",
+}
+# With a bad travel module a run ends anywhere, after so much of travel [in]; estimate.
+STOPS_AFTER_IN = (5.0, 70.0)
 NOT_SEEING, SLACK = "Its eyes do not see: it does not close.", "A cable is slack: it does not move down."
 
 
@@ -53,6 +62,7 @@ class Opener:
     block: bool = False
     slack: bool = False
     heavy_lb: float = 0.0
+    fault: Fault = "none"
     going: Literal["up", "down", ""] = ""
     setting: End | Literal[""] = ""
     said: str = ""
@@ -64,6 +74,7 @@ class Opener:
         self._play, self._way = self._chance.uniform(0, MOST_PLAY_TURNS), {"up": 0.0, "down": 0.0}
         self._waited_s, self._runs, self._last_way = 0.0, 0, "up"
         self._from: End | Literal[""] = ""
+        self._lost_after_in = math.inf
         self.stops: dict[End, float | None] = {"up": None, "down": None}
         if self.kind in BY_SCREW:
             low = self._chance.uniform(0.0, MOST_OFF_IN)
@@ -153,6 +164,7 @@ class Opener:
         """Hold “up” or “down” while a limit is set: the door moves so far [in]; a unit on the shaft goes down with all eyes on it alone."""
         self._require_setting()
         self._require_joined()
+        self._require_drives()
         if by_in < 0 and self.kind == "shaft" and (not self.sees or self.slack):
             raise _no("It moves down only with its eyes seeing and its cables tight.")
         self._move(min(max(self.door_in + by_in, 0.0), OPEN_IN), held=True)
@@ -194,6 +206,7 @@ class Opener:
             raise _no(SLACK)
         self._from = "down" if self._at("down") else "up" if self._at("up") else ""
         self.going, self.said = way, ""
+        self._lost_after_in = self._chance.uniform(*STOPS_AFTER_IN) if self.fault == "travel_module" else math.inf
 
     def _pass(self, seconds: float, held: bool) -> None:
         for _ in range(round(seconds / STEP_S)):
@@ -234,6 +247,8 @@ class Opener:
             self._move(min(stop, self.door_in + SPEED_IN_PER_S * STEP_S), held)
         if self._at(self.going):
             self._arrived(self.going)
+        elif self._lost_after_in <= 0:
+            self._last_way, self.going, self.said, self._from = self.going, "", "stopped on the way, lamp blinks", ""
 
     def _arrived(self, end: End) -> None:
         if self._from and self._from != end:
@@ -245,6 +260,7 @@ class Opener:
 
     def _move(self, to_in: float, held: bool) -> None:
         self.ran.append(Ran(self.door_in, to_in, self.sees, held))
+        self._lost_after_in -= abs(to_in - self.door_in)
         self.door_in = to_in
 
     def _at(self, end: End) -> bool:
@@ -258,6 +274,7 @@ class Opener:
 
     def _require_may_run(self) -> None:
         self._require_alive()
+        self._require_drives()
         if self.setting:
             raise _no("Its limits are being set.")
         up, down = self.stops["up"], self.stops["down"]
@@ -270,6 +287,10 @@ class Opener:
     def _require_joined(self) -> None:
         if not self.joined:
             raise _no("The door is not joined to it.")
+
+    def _require_drives(self) -> None:
+        if self.fault in STILL:
+            raise _no(STILL[self.fault])
 
     def _require_alive(self) -> None:
         if not self.alive:

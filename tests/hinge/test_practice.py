@@ -4,15 +4,17 @@ from __future__ import annotations
 
 import subprocess
 import sys
+from typing import get_args
 
 import pytest
 from hypothesis import Phase, given, settings
 from hypothesis import strategies as st
 from hypothesis.stateful import RuleBasedStateMachine, invariant, rule
 
+from hinge.faults.knowledge import faults
 from hinge.opener.kinds import opener_kinds
 from hinge.practice.lines import LINES, answer, standing
-from hinge.practice.opener import BLOCK_IN, OPEN_IN, Opener
+from hinge.practice.opener import BLOCK_IN, OPEN_IN, STILL, Fault, Opener
 from hinge.questions.ask import ask
 
 SET_BY_BUTTON = ("set", "jog 84", "store", "jog -84", "store")
@@ -119,6 +121,33 @@ def test_battery_and_mains_and_a_door_too_heavy():
     assert (heavy.door_in, heavy.said) == (0.0, "stopped: too heavy"), "more force never cures a heavy door"
 
 
+def test_what_can_be_wrong_with_it_is_what_the_fault_finder_looks_for():
+    """Hums: the capacitor; runs and the door stands: the gear; stops anywhere: the travel module. Handbook of the trade."""
+    assert set(get_args(Fault)) - {"none"} <= set(faults().causes)
+    for fault, words in STILL.items():
+        one = by_button()
+        told(one, f"fault {fault}")
+        for line in ("press", "hold 5"):
+            assert answer(one, line) == f"NO {words}"
+        told(one, "set")
+        assert answer(one, "jog 5") == f"NO {words}"
+        assert one.door_in == 0.0
+        told(one, "fault none", *SET_BY_BUTTON, "press", "wait 20")
+        assert one.door_in == OPEN_IN
+
+
+def test_a_bad_travel_module_stops_it_at_another_place_each_time_and_it_learns_nothing():
+    one, places = by_button(), []
+    told(one, "fault travel_module")
+    for _ in range(12):
+        told(one, "press", "wait 30")
+        places.append(one.door_in)
+    assert len({place for place in places if 1 < place < OPEN_IN - 1}) > 4, "nowhere twice"
+    assert told(one)["shows"] in ("stopped_on_the_way,_lamp_blinks", "nothing")
+    sound = by_button()
+    assert [told(sound, "press", "wait 30") and sound.door_in for _ in range(4)] == [OPEN_IN, 0.0] * 2
+
+
 def test_two_corrections_by_the_question_set_five_hundred_units_within_half_an_inch():
     """Units with an inches-per-turn of their own, play in the screw and a tape read to an eighth; asked as a technician would."""
     done = 0
@@ -189,6 +218,7 @@ def test_it_speaks_over_standard_input_and_output():
 WORDS = {
     "hold": ["1", "3", "20"], "wait": ["0.25", "1", "3", "20", "31"], "jog": ["84", "-84", "10", "-10"], "lift": ["0", "3", "40", "84"],
     "measure": ["up", "down"], "stop": ["front", "back"], "eyes": ["clear", "blocked", "dark", "bridged"], "heavy": ["0", "60"],
+    "fault": ["none", "none", "travel_module", "capacitor"],
     "block": ["on", "off"], "slack": ["on", "off"], "mains": ["on", "off"], "battery": ["on", "off"],
     "turn": ["up 1", "up -2", "down 1.5", "down -1"],
 }  # fmt: skip

@@ -56,6 +56,17 @@ export const WORLD: { word: string; title: string; ways: Way[] }[] = [
   { word: 'mains', title: 'Mains', ways: onOff('on', 'on', 'off') },
   { word: 'battery', title: 'Battery', ways: onOff('off', 'in', 'none') },
   {
+    word: 'fault',
+    title: 'The unit',
+    ways: [
+      { id: 'none', text: 'sound' },
+      { id: 'travel_module', text: 'travel module' },
+      { id: 'capacitor', text: 'capacitor' },
+      { id: 'gear_stripped', text: 'gear' },
+      { id: 'board', text: 'board' },
+    ],
+  },
+  {
     word: 'heavy',
     title: 'The door',
     ways: [
