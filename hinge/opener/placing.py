@@ -16,6 +16,7 @@ from hinge.door.track import Track, path_of
 from hinge.errors import Contradiction
 
 Kind = Literal["sectional", "canopy", "one_piece"]
+TopSection = Literal["bare", "insulated", "wood", "braced"]
 # How far the header bracket goes above the highest point of travel [in]. Common practice; the maker's figure wins.
 BRACKET_ABOVE_IN: dict[Kind, float] = {"sectional": 2.5, "canopy": 2.0, "one_piece": 6.0}
 # The arm is never further off the vertical with the door closed. Common practice.
@@ -24,6 +25,15 @@ ARM_MOST_DEG = 30.0
 EYES_MOST_IN = 6.0
 # Between straight up and the most that is allowed: room for the holes of the arm either way. Estimate.
 ARM_DEG = 22.0
+# A door wider than this takes a strut across its top section where an opener pulls on it. Estimate.
+STRUT_FROM_IN = 144.0
+# What the arm is fastened to, by what the top section is; common practice, the door maker's own bracket first.
+FASTENED: dict[TopSection, str] = {
+    "bare": "Weak where the opener pulls: a bracket from its top edge to the hinge line and a strut across, before the arm goes on.",
+    "insulated": "The door maker's opener bracket, on the stile or backing, never on a skin alone.",
+    "wood": "Bolted through a stile or rail, never screwed to a panel.",
+    "braced": "Braced: the arm goes to its bracket.",
+}
 # Top roller below the top edge, inner face off the rollers' line, pivot of the door's bracket below the edge and off the face. Estimates.
 TOP_ROLLER_BELOW_IN, FACE_OFF_IN, BRACKET_BELOW_IN, PIVOT_OFF_IN = 3.0, 1.0, 3.0, 1.5
 USUAL_THICKNESS_IN = 2.0
@@ -87,3 +97,11 @@ def arm_of(travel: Travel, rail_in: float, length_in: float) -> Arm:
     drop = rail_in - travel.pivot[:, 1]
     across = np.sqrt(np.maximum(length_in**2 - drop**2, 0.0))
     return Arm(length_in, travel.pivot[:, 0] + across, np.degrees(np.arctan2(across, drop)))
+
+
+def fastened(top: TopSection | None, width_in: float | None) -> str:
+    """What the arm is fastened to, in words: what a weak section is braced with first, and a wide one besides [in]."""
+    if top is None:
+        return "Look what it is: bare steel is braced, upright and across, before the arm goes on."
+    wide = width_in is not None and width_in > STRUT_FROM_IN and top in ("insulated", "wood")
+    return FASTENED[top] + (" So wide a door takes a strut across its top section besides." if wide else "")

@@ -16,11 +16,14 @@ from hinge.opener.placing import (
     ARM_MOST_DEG,
     BRACKET_ABOVE_IN,
     EYES_MOST_IN,
+    STRUT_FROM_IN,
     USUAL_THICKNESS_IN,
     Kind,
+    TopSection,
     Travel,
     arm_lengths,
     arm_of,
+    fastened,
     travel_of,
 )
 from hinge.spoken import as_said
@@ -58,6 +61,8 @@ class PlacementQuestion(Document):
     ceiling_in: Height | None = None
     beam: Beam | None = None
     vehicle_in: Height | None = None
+    top_section: TopSection | None = None
+    width_in: Height | None = None
 
     @model_validator(mode="after")
     def _can_be_placed(self) -> PlacementQuestion:
@@ -180,6 +185,7 @@ def _dimensions(asked: PlacementQuestion, bracket: float, reach: float | None) -
         said = f"The trolley runs to {format_length(reach, feet=True)} from the door; level with the floor, centred."
         rows.append(("Rail", reach, f"{said}{' A door over 7 ft takes the rail’s extension.' if longer else ''}"))
     rows += [
+        ("Top section", STRUT_FROM_IN, fastened(asked.top_section, asked.width_in)),
         ("Eyes", EYES_MOST_IN, "At most 6 in above the floor, facing each other, level."),
         ("Wall control", CONTROL_LEAST_IN, "At least 5 ft above the floor or any step, in sight of the door, its label beside it."),
         ("Release handle", RELEASE_LEAST_IN, "At least 6 ft above the floor."),
@@ -215,6 +221,8 @@ def _sentence(
         said += f" By its track it should reach {format_length(computed, feet=True)}: measure once more, the measured one stands."
     if arm:
         said += f" An arm of about {format_length(arm.use_in)} leans {arm.closed_deg:.0f}° closed; never more than {ARM_MOST_DEG:.0f}°."
+    if asked.top_section == "bare":
+        said += " Its top section is braced before the arm goes on."
     if in_the_way:
         said += " In the way: " + "; ".join(f"{one.what.lower()} by {format_length(one.short_by_in)}" for one in in_the_way) + "."
     return said

@@ -46,9 +46,17 @@ def test_a_door_that_is_good_by_hand_has_its_force_set():
     call.say("proof", proof="force", passed=True)
 
 
-@pytest.mark.parametrize(
-    ("outcome", "words"), [("creeps_down", "it creeps down"), ("runs_down", "it runs down"), ("runs_up", "it runs up")]
-)
+def test_a_door_that_creeps_is_good_once_it_held():
+    call = at_the_force()
+    let_go(call, "creeps_down")
+    refused(call, "it creeps down")
+    let_go(call, "holds", 40)
+    let_go(call, "creeps_up", 46)
+    assert barred(call) == ""
+    call.say("stepped", steps=["force"])
+
+
+@pytest.mark.parametrize(("outcome", "words"), [("runs_down", "it runs down"), ("runs_up", "it runs up")])
 def test_what_the_door_did_when_it_was_let_go_last_is_the_evidence(outcome, words):
     call = at_the_force()
     let_go(call, "holds")

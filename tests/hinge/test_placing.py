@@ -158,3 +158,23 @@ def test_the_rail_of_a_file_is_drawn_with_its_arm_on_the_way():
     assert [trolley.z_in for _, trolley in rail.arm] == [pytest.approx(rail.z_in)] * 3
     assert ask("side_view", asked | {"rail_in": None}).rail is None
     assert ask("side_view", asked | {"track": {"lift": "vertical", "radius_in": 12}}).rail is None
+
+
+@pytest.mark.parametrize(
+    ("top", "width_in", "words", "braced_first"),
+    [
+        (None, 108, "Look what it is", False),
+        ("bare", 108, "a strut across, before the arm goes on", True),
+        ("insulated", 108, "never on a skin alone.", False),
+        ("insulated", 192, "So wide a door takes a strut", False),
+        ("wood", 192, "So wide a door takes a strut", False),
+        ("braced", 192, "the arm goes to its bracket.", False),
+    ],
+)
+def test_what_the_arm_pulls_on_is_braced_where_it_is_weak(top, width_in, words, braced_first):
+    """A bracket or strut where the opener pulls on the top section: handbook of the trade, repair; common practice."""
+    told = ask("placement", {"door": DOOR, "track": TRACK, "width_in": width_in} | ({"top_section": top} if top else {}))
+    says = next(one.says for one in told.dimensions if one.what == "Top section")
+    assert words in says
+    assert ("strut" in says) == ("strut" in words)
+    assert ("braced before the arm goes on" in told.sentence) == braced_first

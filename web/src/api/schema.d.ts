@@ -6773,6 +6773,10 @@ export interface components {
             beam?: components["schemas"]["Beam"] | null;
             /** Vehicle In */
             vehicle_in?: number | null;
+            /** Top Section */
+            top_section?: ("bare" | "insulated" | "wood" | "braced") | null;
+            /** Width In */
+            width_in?: number | null;
         };
         /**
          * ClearanceAnswer

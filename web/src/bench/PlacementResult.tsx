@@ -25,6 +25,8 @@ export function PlacementResult({ sheet: { values } }: ResultProps) {
     ceiling_in: ceiling,
     beam: beam === undefined ? null : { underside_in: beam, from_door_in: numberOf(values, 'beam_from_door_in') ?? 0 },
     vehicle_in: numberOf(values, 'vehicle_in') ?? null,
+    top_section: (values.top_section as Schemas['PlacementQuestion']['top_section']) ?? null,
+    width_in: numberOf(values, 'width_in') ?? null,
   };
   const found = useQuery({ ...placementQuery(asked), enabled: isTyped });
   const print = useMutation({

@@ -209,6 +209,8 @@ export const BENCH: BenchEntry[] = [
     groups: [],
     fields: [
       ...ON_TRACK.fields,
+      'width_in',
+      'top_section',
       'highest_travel_in',
       'ceiling_in',
       'beam_underside_in',

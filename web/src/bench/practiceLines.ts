@@ -57,9 +57,9 @@ export const WORLD: { word: string; title: string; ways: Way[] }[] = [
   { word: 'battery', title: 'Battery', ways: onOff('off', 'in', 'none') },
   {
     word: 'fault',
-    title: 'The unit',
+    title: 'What has failed in it',
     ways: [
-      { id: 'none', text: 'sound' },
+      { id: 'none', text: 'nothing' },
       { id: 'travel_module', text: 'travel module' },
       { id: 'capacitor', text: 'capacitor' },
       { id: 'gear_stripped', text: 'gear' },
