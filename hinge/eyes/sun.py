@@ -9,6 +9,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from datetime import UTC, date, datetime, timedelta
+from functools import lru_cache
 from typing import Literal, cast
 from zoneinfo import ZoneInfo
 
@@ -96,10 +97,21 @@ def sun_year(opening: Opening, year: int, zone: ZoneInfo) -> SunYear:
     """A calendar year of the zone, worked out."""
     begins = datetime(year, 1, 1, tzinfo=zone).timestamp()
     ends = datetime(year + 1, 1, 1, tzinfo=zone).timestamp()
-    moments = np.arange(begins, ends, 60.0 * STEP_MINUTES)
-    azimuth, elevation = sun_at(moments, opening.latitude_deg, opening.longitude_deg)
+    moments, azimuth, elevation = daylight(opening.latitude_deg, opening.longitude_deg, begins, ends)
+    return SunYear(year, zone, moments, {side: exposed(opening, side, azimuth, elevation) for side in SIDES})
+
+
+# A shop asks of its own place again and again: as a skyline is typed, for one side and the other, for door after door.
+@lru_cache(maxsize=8)
+def daylight(latitude_deg: float, longitude_deg: float, begins_s: float, ends_s: float) -> tuple[Floats, Floats, Floats]:
+    """Moments in steps of five minutes [s since 1970] while the sun is up, its azimuth and elevation [degrees]; not to be written to."""
+    moments = np.arange(begins_s, ends_s, 60.0 * STEP_MINUTES)
+    azimuth, elevation = sun_at(moments, latitude_deg, longitude_deg)
     day = elevation > 0.0
-    return SunYear(year, zone, moments[day], {side: exposed(opening, side, azimuth[day], elevation[day]) for side in SIDES})
+    up = moments[day], azimuth[day], elevation[day]
+    for one in up:
+        one.setflags(write=False)
+    return up
 
 
 @dataclass(frozen=True)

@@ -9,7 +9,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from hinge.errors import BadInput, HingeError
-from hinge.eyes.sun import Opening, exposed, sun_at, sun_year
+from hinge.eyes.sun import Opening, daylight, exposed, sun_at, sun_year
 from hinge.questions.ask import ask
 
 PLACE = {"latitude_deg": 44.0, "longitude_deg": -93.0, "year": 2026, "time_zone": "America/Chicago"}
@@ -111,3 +111,15 @@ def test_nothing_is_exposed_by_night():
     year = sun_year(Opening(44.0, -93.0, 200.0), 2026, ZoneInfo("America/Chicago"))
     _, up = sun_at(year.moments_s, 44.0, -93.0)
     assert (up > 0).all()
+
+
+def test_what_was_worked_out_for_a_place_stands_for_it_alone_and_is_not_written_over():
+    """Asked in any order, each place and each opening has its own sun; what is shared cannot be spoilt by who got it."""
+    asked = [{"facing_deg": 200.0}, {"latitude_deg": -44.0}, {"longitude_deg": -60.0}, {"year": 2027}, {}]
+    daylight.cache_clear()
+    alone = [year_of(**one) for one in asked]
+    assert [year_of(**one) for one in reversed(asked)] == list(reversed(alone))
+    assert len({one.right.hours_per_year for one in alone}) > 3
+    for one in daylight(44.0, -93.0, 0.0, 86_400.0):
+        with pytest.raises(ValueError, match="read-only"):
+            one[0] = 0.0
