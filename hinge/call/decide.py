@@ -15,11 +15,11 @@ from hinge.call.facts import Call
 from hinge.call.hung import hung_door
 from hinge.call.keeping import require_may_photograph, require_place_for_part
 from hinge.call.knowledge import causes, complaints
-from hinge.call.permits import require_gates, require_may_force, require_may_lift, require_may_run, require_may_size
+from hinge.call.permits import require_gates, require_may_lift, require_may_run, require_may_size
 from hinge.call.picking import NOT_MEASURED, plan_of
 from hinge.call.record import MOST_QUARTERS, OnDoor
 from hinge.call.sheet import understood
-from hinge.call.stepping import require_may_leave, require_may_pass_over, require_may_step
+from hinge.call.stepping import require_may_leave, require_may_pass_over, require_may_prove, require_may_step
 from hinge.call.words import PARTS
 from hinge.document import plain_value
 from hinge.errors import BadInput, Contradiction, HingeError, OutOfStep
@@ -309,10 +309,7 @@ def _require_place(call: Call, field: str) -> None:
 
 def _proof(call: Call, command: c.ProofMade) -> None:
     _known(lambda: [proof.id for proof in proofs()], "proof")(call, command)
-    if action_of(call, command) == "power":
-        require_may_run(call, "proof", command.proof)
-    if any(proof.forces for proof in proofs() if proof.id == command.proof):
-        require_may_force(call, "proof", command.proof)
+    require_may_prove(call, next(proof for proof in proofs() if proof.id == command.proof), command.passed)
 
 
 def _checked(call: Call, command: c.Checked) -> None:

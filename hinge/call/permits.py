@@ -6,17 +6,10 @@ from hinge.call.answers import at_fault, cured_of
 from hinge.call.evolve import action_for
 from hinge.call.facts import Call
 from hinge.call.knowledge import causes
-from hinge.call.words import OUTCOMES
 from hinge.errors import Contradiction, GateNotMet, HingeError, OutOfStep
-from hinge.faults.knowledge import Need, faults
-from hinge.measure.tape import format_length
+from hinge.faults.knowledge import Need
 from hinge.procedures.rules import Action, guards
 from hinge.springs.counterbalance import CHEST_HEIGHT, THREE_TO_FOUR_FEET, Band
-
-# What is heavy shows when the door is let go; what binds shows in its free running, by hand.
-HEAVY_PARTS = ("springs", "setting", "weight", "cables", "shaft")
-CREEPS = ("creeps_up", "creeps_down")
-BINDING_PARTS = ("track", "rollers", "sections", "edges")
 
 
 def held_by_hand(call: Call) -> bool:
@@ -30,9 +23,14 @@ def holds_at(call: Call) -> Band:
     return CHEST_HEIGHT if call.line.kind == "counterweight" else THREE_TO_FOUR_FEET
 
 
+def not_put_right(call: Call) -> list[str]:
+    """What is at fault and was not put right since."""
+    return [name for name in at_fault(call) if name not in cured_of(call)]
+
+
 def stopped_for(call: Call) -> str:
     """Why nothing is reckoned for this door, in words; empty where nothing stands in the way."""
-    standing = [causes()[name] for name in at_fault(call) if name in causes() and name not in cured_of(call)]
+    standing = [causes()[name] for name in not_put_right(call) if name in causes()]
     return next((f"Stop: {cause.text.lower()}. {cause.stop}" for cause in standing if cause.stop), "")
 
 
@@ -99,35 +97,6 @@ def require_may_lift(call: Call, field: str) -> None:
     line = call.line
     if line.on is None or line.being_let_down or (line.touched and not line.carries):
         raise OutOfStep("Finish the work first: nothing, or not enough, carries the door now.", field, None)
-    standing = [name for name in at_fault(call) if name in causes() and name not in cured_of(call)]
-    forbids = next((name for name in standing if causes()[name].never_lift), None)
+    forbids = next((name for name in not_put_right(call) if name in causes() and causes()[name].never_lift), None)
     if not line.touched and forbids:
         raise Contradiction(f"{causes()[forbids].text}: the door is not lifted to be read until that is put right.", field, None)
-
-
-def require_may_force(call: Call, field: str, value: str) -> None:
-    """Refuse to set how hard the opener pushes while this door's own record says that it is heavy or binds. Raises Contradiction."""
-    against = _heavy(call) or _binds(call)
-    if against:
-        said = f"{against}. More force never cures a heavy or binding door: put the door right first."
-        raise Contradiction(said, field, value, f"a door that holds at {holds_at(call).words} and runs free")
-
-
-def _heavy(call: Call) -> str:
-    let_go = [one.reading for one in call.readings if one.current and one.reading.outcome and holds_at(call).has(one.reading.height_in)]
-    if not let_go:
-        return _standing(call, HEAVY_PARTS)
-    last = let_go[-1]
-    # One that held, and creeps a little further up or down, is as good as its drag lets it be.
-    good = last.outcome == "holds" or (last.outcome in CREEPS and held_by_hand(call))
-    return "" if good or last.outcome is None else f"Let go at {format_length(last.height_in)} it {OUTCOMES[last.outcome]}"
-
-
-def _binds(call: Call) -> str:
-    free = call.tried.get("free_running")
-    return "" if free and free.standing == "passed" else _standing(call, BINDING_PARTS)
-
-
-def _standing(call: Call, parts: tuple[str, ...]) -> str:
-    found = [faults().causes[name] for name in at_fault(call) if name in faults().causes and name not in cured_of(call)]
-    return next((one.text for one in found if one.part in parts), "")

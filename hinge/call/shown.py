@@ -37,6 +37,7 @@ from hinge.call.state import (
     UnreadableState,
     UsedPart,
 )
+from hinge.call.stepping import proof_barred
 from hinge.call.strokes import strokes_of, way_words
 from hinge.call.summary import summary_of
 from hinge.call.words import (
@@ -60,7 +61,7 @@ from hinge.call.work import asked, left_words, work_of
 from hinge.measure.fields import Measured, Value, fields
 from hinge.measure.tape import format_length
 from hinge.procedures.knowledge import wanted_by
-from hinge.procedures.rules import GateGroup, gate_groups, proofs
+from hinge.procedures.rules import GateGroup, Proof, gate_groups, proofs
 from hinge.springs.torsion import BAR_IN
 
 
@@ -300,11 +301,11 @@ def _gate_state(gate: str, title: str, why: str, signed: Signed | None) -> GateS
 
 
 def _proof_states(call: Call) -> list[ProofState]:
-    def state(proof_id: str) -> dict[str, object]:
-        tried = call.tried.get(proof_id)
+    def state(proof: Proof) -> dict[str, object]:
+        tried = call.tried.get(proof.id)
         standing = tried.standing if tried else "open"
         signed: dict[str, object] = asdict(tried.signed) if tried else {"entry": ""}
-        return {"standing": standing, "says": STANDINGS[standing]} | signed
+        return {"standing": standing, "says": STANDINGS[standing], "barred": proof_barred(call, proof)} | signed
 
     told = ("id", "title", "how", "passes_when", "required")
-    return [ProofState.model_validate({name: getattr(proof, name) for name in told} | state(proof.id)) for proof in proofs()]
+    return [ProofState.model_validate({name: getattr(proof, name) for name in told} | state(proof)) for proof in proofs()]

@@ -176,12 +176,13 @@ class SignatureState(BaseModel):
 
 
 class ProofState(BaseModel):
-    """A proof and how it stands."""
+    """A proof and how it stands; `barred` is why it cannot be passed as the door stands now."""
 
     id: str
     title: str
     how: str
     passes_when: str
+    barred: str
     required: bool
     standing: Literal["open", "passed", "failed", "void"]
     says: str

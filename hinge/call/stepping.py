@@ -2,12 +2,16 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
+
 from hinge.call import commands as c
 from hinge.call.facts import Call
-from hinge.call.permits import held_by_hand, require_gates, require_may_force, require_may_lift, require_may_run
+from hinge.call.forcing import require_may_force
+from hinge.call.permits import held_by_hand, require_gates, require_may_lift, require_may_run
 from hinge.errors import BadInput, Contradiction, GateNotMet, HingeError, OutOfStep
 from hinge.faults.knowledge import require_known
 from hinge.procedures.knowledge import Step, steps
+from hinge.procedures.rules import Proof
 
 
 def require_may_step(call: Call, command: c.Stepped) -> None:
@@ -41,10 +45,30 @@ def require_may_leave(call: Call, command: c.Left) -> None:
         raise Contradiction(said, "kind", command.kind, "the opener unplugged")
 
 
-def barred(call: Call, step: Step) -> str:
-    """Why a step cannot be done now whatever gates are met, in words; empty where nothing but gates stands in the way."""
+def require_may_prove(call: Call, proof: Proof, passed: bool) -> None:
+    """Refuse a proof this door, as it stands, cannot be put to. Raises Contradiction.
+
+    That the force will not do is said of any door; that it will, of none that is heavy or binds.
+    """
+    if proof.powered:
+        require_may_run(call, "proof", proof.id)
+    if proof.forces and passed:
+        require_may_force(call, "proof", proof.id)
+
+
+def proof_barred(call: Call, proof: Proof) -> str:
+    """Why a proof cannot be passed as the door stands, in words; empty where nothing stands in the way."""
+    return _barred(lambda: require_may_prove(call, proof, passed=True))
+
+
+def step_barred(call: Call, step: Step) -> str:
+    """Why a step cannot be done as the door stands, whatever gates are met, in words; empty where nothing stands in the way."""
+    return _barred(lambda: _require_safe(call, step, ""))
+
+
+def _barred(require: Callable[[], None]) -> str:
     try:
-        _require_safe(call, step, "")
+        require()
     except GateNotMet:
         return ""
     except HingeError as wrong:

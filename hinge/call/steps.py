@@ -18,7 +18,7 @@ from hinge.call.said import turned_round
 from hinge.call.setup import Setup
 from hinge.call.sheet import understood
 from hinge.call.state import WorkStep
-from hinge.call.stepping import barred
+from hinge.call.stepping import step_barred
 from hinge.call.strokes import Stroke, strokes_of
 from hinge.call.words import carrier_words, plan_words
 from hinge.call.work import ACTS, asked, step_of
@@ -173,7 +173,7 @@ def _state(call: Call, told: ProcedureTold, work: bool, ways: Ways, van: VanStat
         work=work,
         now=now,
         shut=[group for group in (step.gates if step else []) if not _met(call, group)],
-        barred=barred(call, steps()[now]) if now and not steps()[now].does else "",
+        barred=step_barred(call, steps()[now]) if now and not steps()[now].does else "",
         ways=[f"{schools()[name].title}: {words}" for name, words in way_words(ways).items()],
         van=van if work else None,
     )

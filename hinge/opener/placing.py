@@ -104,4 +104,4 @@ def fastened(top: TopSection | None, width_in: float | None) -> str:
     if top is None:
         return "Look what it is: bare steel is braced, upright and across, before the arm goes on."
     wide = width_in is not None and width_in > STRUT_FROM_IN and top in ("insulated", "wood")
-    return FASTENED[top] + (" So wide a door takes a strut across its top section besides." if wide else "")
+    return FASTENED[top] + (" So wide a door usually takes a strut across its top section besides." if wide else "")

@@ -1,10 +1,14 @@
 """How gunicorn serves: `gunicorn -c python:server.site.serving`, or `python -m server serve`."""
 
+import os
 import signal
 from typing import Any
 
 from server.config.settings import BIND, THREADS, WORKERS
 from server.config.tied import end_with
+
+# Requests share the processors already; arithmetic that spread over all of them too would wait for itself.
+os.environ.setdefault("OPENBLAS_NUM_THREADS", "1")
 
 wsgi_app = "server.site.wsgi"
 bind, workers, threads = BIND, WORKERS, THREADS

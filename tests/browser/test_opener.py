@@ -59,7 +59,7 @@ def test_button_limits_press_by_press_and_a_press_that_came_too_late(signed_in, 
             enter(call, person, "gate", gate=gate.id, met=True)
     enter(call, person, "reading", reading={"height_in": 42, "outcome": "runs_down"})
     page.go(f"/calls/{call.key}/repair")
-    page.sees('Let go at 42" it runs down. More force never cures a heavy or binding door')
+    page.sees('Read at 42": ▼▼ runs down. More force never cures a heavy or binding door')
     page.touch("Check the balance")
     page.sees("Let go at")
     enter(call, person, "reading", reading={"height_in": 42, "outcome": "holds"})

@@ -2845,7 +2845,7 @@ export interface components {
         };
         /**
          * ProofState
-         * @description A proof and how it stands.
+         * @description A proof and how it stands; `barred` is why it cannot be passed as the door stands now.
          */
         ProofState: {
             /** Id */
@@ -2856,6 +2856,8 @@ export interface components {
             how: string;
             /** Passes When */
             passes_when: string;
+            /** Barred */
+            barred: string;
             /** Required */
             required: boolean;
             /**

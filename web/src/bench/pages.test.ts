@@ -48,6 +48,8 @@ describe('a page for a door there is', () => {
     const known = [{ field: 'section_count', value: 4, text: '4' }];
     const hung = { ...said, words: 'a pair of springs' };
     expect(toBench('survey', known, hung)).toBe('/bench/survey?counterbalance=torsion&sectional=yes');
+    const before = [{ field: 'counterbalance', value: 'extension', text: 'extension' }];
+    expect(toBench('survey', before, hung), 'what hangs there now').toBe('/bench/survey?counterbalance=torsion');
     expect(toBench('clearance', known, hung)).toBe('/bench/clearance?section_count=4');
   });
 });

@@ -251,7 +251,7 @@ export const BENCH: BenchEntry[] = [
 
 type Known = { field: string; value?: unknown; text: string };
 
-/** What is known of a door beside what was measured: what hangs on it, and that it has sections. */
+/** What is known of a door beside what was measured: what hangs on it now, whatever was measured before, and that it has sections. */
 function besides(known: readonly Known[], said: Schemas['DoorSaid']): Known[] {
   const sections = known.some((one) => one.field === 'section_count');
   return [
@@ -264,7 +264,7 @@ function besides(known: readonly Known[], said: Schemas['DoorSaid']): Known[] {
 export function toBench(name: BenchName, known: readonly Known[], said: Schemas['DoorSaid']): string {
   const page = BENCH.find((one) => one.name === name);
   const typed = new URLSearchParams();
-  for (const { field, value, text } of [...besides(known, said), ...known]) {
+  for (const { field, value, text } of [...known, ...besides(known, said)]) {
     // What is picked is written by its name, what is measured with its unit; what is neither is typed anew.
     if (page?.fields?.includes(field) && (typeof value === 'string' || typeof value === 'number'))
       typed.set(field, typeof value === 'string' ? value : text);

@@ -22,6 +22,4 @@ class Command(BaseCommand):
         shutil.rmtree(measured, ignore_errors=True)
         measured.mkdir(parents=True)
         os.environ["PROMETHEUS_MULTIPROC_DIR"] = str(measured)
-        # Requests share the processors already; arithmetic that spread over all of them too would wait for itself.
-        os.environ.setdefault("OPENBLAS_NUM_THREADS", "1")
         os.execv(sys.executable, [sys.executable, "-m", "gunicorn", "-c", "python:server.site.serving"])

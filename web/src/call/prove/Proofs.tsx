@@ -44,7 +44,7 @@ function ProofRow({ proof, call }: { proof: Schemas['ProofState']; call: Call })
       {!(call.state.closed && standing === 'passed') && (
         <>
           <p>{proof.how}</p>
-          <p>Passes when: {proof.passes_when}</p>
+          <p>{proof.barred || `Passes when: ${proof.passes_when}`}</p>
         </>
       )}
       {!call.state.closed && (

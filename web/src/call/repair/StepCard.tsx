@@ -100,7 +100,7 @@ export function StepCard({ call, procedure, step, fresh, children }: Props) {
               Back one step
             </Plain>
           )}
-          {more.length > 1 && (
+          {more.length > 1 && !isBarred(procedure, step) && (
             <Plain isDisabled={isStepping(call)} onPress={() => sayDone(call, more)}>
               {more.length === 2 ? 'This and the next one are done' : `This and the next ${more.length - 1} are done`}
             </Plain>
