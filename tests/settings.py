@@ -7,3 +7,6 @@ os.environ.setdefault("NORTH_HINGE_AS_OWNER", "1")
 os.environ.setdefault("NORTH_HINGE_LOG_LEVEL", "WARNING")
 
 from server.config.settings import *  # noqa: F403
+
+# The real hasher is slow on purpose; what it must do is asked of it by name.
+PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]

@@ -2,14 +2,12 @@
 
 from __future__ import annotations
 
-import tempfile
-
 from selenium import webdriver
 from selenium.webdriver.chrome.options import Options
 from selenium.webdriver.chrome.service import Service
 
 FLAGS = (
-    "--headless=new", "--no-sandbox", "--disable-dev-shm-usage", "--disable-gpu", "--disable-quic", "--no-first-run",
+    "--no-sandbox", "--disable-dev-shm-usage", "--disable-gpu", "--disable-quic", "--no-first-run",
     "--disable-background-networking", "--disable-component-update", "--disable-sync", "--force-color-profile=srgb", "--hide-scrollbars",
 )  # fmt: skip
 
@@ -17,8 +15,8 @@ FLAGS = (
 def open_browser(width: int = 1280, height: int = 800) -> webdriver.Chrome:
     """A browser whose page is `width` × `height` CSS pixels."""
     options = Options()
-    options.binary_location = "/usr/bin/chromium"
-    for flag in (*FLAGS, f"--user-data-dir={tempfile.mkdtemp(prefix='north-hinge-browser-')}"):
+    options.binary_location = "/usr/lib/chromium/chromium-headless-shell"
+    for flag in FLAGS:
         options.add_argument(flag)
     options.set_capability("goog:loggingPrefs", {"browser": "ALL"})
     browser = webdriver.Chrome(options=options, service=Service("/usr/bin/chromedriver"))

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Literal
 
 import numpy as np
@@ -19,14 +19,14 @@ from hinge.spoken import sized
 Kind = Literal["leave", "trim", "resize", "free_up", "measure_more"]
 
 FRICTION_LIMIT_LB = 30.0  # EN 12604 gives 150 N (33.7 lb) for private doors worked by hand (memory)
-LEAST_FORCE_LB = 7.0  # that no setting cures and a hand does not mind; estimate
 LOW_SHARE, HIGH_SHARE = 0.35, 0.65  # of the travel: below is low, above is high; estimate
 FROM_IN, CLEAR_OF_OPEN_IN, JUDGED = 12.0, 6.0, 9  # where along the travel a setting is judged, and at how many heights
 # How sure is sure enough: chosen on simulated doors (tests/hinge/world.py), no source.
 SURE, LIKELY, NEARLY = 0.6, 0.88, 0.85
-CONVINCED, DOUBTED, SUSPECTED = 0.72, 0.4, 0.12  # that the springs are wrong
+CONVINCED, DOUBTED, SUSPECTED = 0.9, 0.25, 0.06  # that the springs are wrong: at once, after enough readings, to read on for
+TILT_SHARE = 0.05  # of the weight, left at either end by springs a tenth too weak or too strong: beyond that they are wrong; estimate
 NOT_EXPECTED = 0.04
-ENOUGH, MOST = 6, 8  # readings at one setting
+ENOUGH, MOST, LONG = 6, 8, 14  # readings at one setting; at all of them
 RIGHT, HARDLY, LOOKED_FOR = 0.7, 0.15, 4  # sure enough that the setting is right; that it may hold there; how often it is looked for
 WORTH_LB = 0.5  # a trim that gains less along the travel is not worth a bar
 LIKELY_DOORS = 800
@@ -100,13 +100,13 @@ def _advice(hung: Hung, readings: list[Reading], now: list[Reading], fit: Fit, s
         return _measure(both, lead)
     doors = fit.doors.likely(LIKELY_DOORS)
     trims = _trims(hung, doors)
-    tilt = _tilt(hung, doors)
-    wrong = float(np.mean(np.abs(tilt) > np.maximum(doors.friction_lb, LEAST_FORCE_LB + hung.carrier.step.coarse_lb / 2)))
-    if _spread_out(hung, readings) and wrong > (DOUBTED if len(now) >= MOST else CONVINCED):
-        return Advice("resize", 0, resize_sentence(hung, fit, float(tilt.mean())), surprise=surprise)
-    spoken = _spoken(hung, now) and (wrong < SUSPECTED or len(now) >= ENOUGH)
+    wrong = _wrong(hung, doors, trims)
+    enough = len(now) >= ENOUGH or len(readings) >= LONG
     holding = all(reading.outcome == "holds" for reading in now)
-    if spoken and holding and (_holds(hung, doors) > LIKELY or len(now) >= ENOUGH):
+    if not holding and _spread_out(hung, readings) and wrong > (DOUBTED if enough else CONVINCED):
+        return Advice("resize", 0, resize_sentence(hung, fit, float(_tilt(hung, doors.weight_lb, doors.pull).mean())), surprise=surprise)
+    spoken = _spoken(hung, now) and (wrong < SUSPECTED or enough)
+    if spoken and holding and (_holds(hung, doors) > LIKELY or enough):
         return Advice("leave", 0, "Leave it: the door holds where it must.", surprise=surprise)
     steps = _steps(hung, trims, _spread_out(hung, now))
     if len(now) < len(readings) and not _spoken(hung, readings):
@@ -116,7 +116,7 @@ def _advice(hung: Hung, readings: list[Reading], now: list[Reading], fit: Fit, s
         return Advice("trim", steps, trim_sentence(hung.carrier.step.kind, steps, spring_count), surprise=surprise)
     if spoken and _settled(trims, now):
         return Advice("leave", 0, "Leave it: the setting is right to the nearest step.", surprise=surprise)
-    if _accepted(hung, now) and ((spoken and not steps) or len(now) >= MOST):
+    if _accepted(hung, now) and ((spoken and (enough or not steps)) or len(now) >= MOST):
         held = f"Leave it: it holds at {hung.carrier.step.holds_at.words}, and no step is sure to make it better elsewhere."
         return Advice("leave", 0, held, surprise=surprise)
     if len(now) >= MOST:
@@ -127,6 +127,15 @@ def _advice(hung: Hung, readings: list[Reading], now: list[Reading], fit: Fit, s
     if not _in_band(hung, now):
         return _measure(first, "Read the balance at", surprise)
     return _measure(_most_telling_height(hung, now, now, doors), "The readings do not settle it yet. Read the balance at", surprise)
+
+
+def _wrong(hung: Hung, doors: Doors, trims: Trims) -> float:
+    """How likely what carries it is a wrong one: it is far from what this weight wants, and no setting makes the door hold everywhere."""
+    set_best = replace(doors, setting_error=doors.setting_error + trims.best * hung.carrier.step.size)
+    moves = (np.abs(net_of(hung, set_best, _judged(hung))) > doors.friction_lb).any(axis=0)
+    # What the nearest size sold leaves is nobody's mistake.
+    left = np.clip(_tilt(hung, np.array([hung.door.total_lb]), np.ones(1)), -hung.carrier.step.coarse_lb, hung.carrier.step.coarse_lb)
+    return float(np.mean(moves & (np.abs(_tilt(hung, doors.weight_lb, doors.pull) - left) > TILT_SHARE * doors.weight_lb)))
 
 
 def _right(trims: Trims) -> bool:
@@ -166,7 +175,7 @@ def _trims(hung: Hung, doors: Doors) -> Trims:
     return Trims(steps.astype(float), np.array(left))
 
 
-def _tilt(hung: Hung, doors: Doors) -> Floats:
+def _tilt(hung: Hung, weight_lb: Floats, pull: Floats) -> Floats:
     """What every door is left with at either end, set to share it evenly [lb]: + = heavy at the first condition, hot at open.
 
     Springs of the right pull leave none. Told by the springs alone: a lean or a bow that no model has is not their fault.
@@ -175,7 +184,7 @@ def _tilt(hung: Hung, doors: Doors) -> Floats:
     need = required_lift(hung.door, hung.track, at) / hung.door.total_lb + np.array([0.0, HOLD_UP_SHARE])
     # Well wound, so that none has run out of turns at open; how far is shared out again below.
     wound, more = (hung.carrier.lift(at, hung.carrier.step.size * steps)[:, None] for steps in (8, 12))
-    left = need[:, None] * doors.weight_lb - doors.pull * wound
+    left = need[:, None] * weight_lb - pull * wound
     gain = (more - wound)[:, 0]
     return np.asarray(left[0] - gain[0] * left.sum(axis=0) / gain.sum())
 

@@ -8,7 +8,12 @@ from pathlib import Path
 from django.conf import settings
 from django.test import Client
 from selenium import webdriver
-from selenium.common.exceptions import ElementClickInterceptedException, StaleElementReferenceException, TimeoutException
+from selenium.common.exceptions import (
+    ElementClickInterceptedException,
+    JavascriptException,
+    StaleElementReferenceException,
+    TimeoutException,
+)
 from selenium.webdriver.common.action_chains import ActionChains
 from selenium.webdriver.common.by import By
 from selenium.webdriver.common.keys import Keys
@@ -20,6 +25,8 @@ from tools.browser import set_viewport
 
 AXE = Path(__file__).resolve().parents[2] / "web" / "node_modules" / "axe-core" / "axe.min.js"
 SECONDS = 15
+# What a page that is just changing or going away answers.
+PASSING = (StaleElementReferenceException, ElementClickInterceptedException, JavascriptException)
 TOUCHABLE = "button, a, [role=button], [role=radio], label, summary"
 
 # The smallest shown thing to touch whose words or label hold what is asked for; in one round trip.
@@ -37,6 +44,18 @@ FIND_READY = f"""{SMALLEST}
 if (!found || found.disabled || found.dataset.disabled) return null;
 found.scrollIntoView({{block: 'center'}});
 return found;
+"""
+SAYS = "return document.body?.innerText.toLowerCase().includes(arguments[0]) || null;"
+# The page itself looks, many times a second, for what is waited for, and tells at once.
+LOOK_OUT = """
+const [seconds, ...asked] = [...arguments].slice(0, -1), tell = arguments[arguments.length - 1];
+const until = performance.now() + 1000 * seconds;
+function one() { %s }
+const look = () => {
+  const found = one(...asked);
+  if (found !== null || performance.now() > until) tell(found); else setTimeout(look, 25);
+};
+look();
 """
 
 IS_ON = "return arguments[0].querySelector('input')?.checked ?? false;"
@@ -62,7 +81,7 @@ class Page:
 
     def until(self, condition, what: str):
         # While a drawing is still coming in, what is touched may move away under the finger.
-        wait = WebDriverWait(self.browser, SECONDS, 0.1, [StaleElementReferenceException, ElementClickInterceptedException])
+        wait = WebDriverWait(self.browser, SECONDS, 0.1, PASSING)
         try:
             return wait.until(lambda _: condition())
         except TimeoutException as late:
@@ -72,15 +91,19 @@ class Page:
         """What is shown, as the browser itself puts it: one round trip however long the page."""
         return self.browser.execute_script("return document.body.innerText")
 
+    def _look_out(self, script: str, *asked: str):
+        """What the page finds by a script, as soon as it does."""
+        return self.browser.execute_async_script(LOOK_OUT % script, SECONDS, *asked)
+
     def sees(self, words: str) -> None:
-        self.until(lambda: words.lower() in self.text().lower(), words)
+        self.until(lambda: self._look_out(SAYS, words.lower()), words)
 
     def find(self, words: str) -> WebElement:
-        return self.until(lambda: self.browser.execute_script(FIND, TOUCHABLE, words), words)
+        return self.until(lambda: self._look_out(FIND, TOUCHABLE, words), words)
 
     def touch(self, words: str) -> None:
         def pressed():
-            one = self.browser.execute_script(FIND_READY, TOUCHABLE, words)
+            one = self._look_out(FIND_READY, TOUCHABLE, words)
             if one is not None:
                 one.click()
             return one is not None

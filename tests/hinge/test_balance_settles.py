@@ -15,7 +15,7 @@ from hinge.errors import HingeError
 from hinge.questions.ask import ask
 from hinge.sizing.evaluate import net_hand_force
 from hinge.springs.extension import PairAtWork
-from tests.hinge.doors import SEVEN_FOOT, TWELVE_INCH, hand_force, let_go, pair_of_class
+from tests.hinge.doors import SEVEN_FOOT, TWELVE_INCH, hand_force, let_go, pair_of_class, torsion
 from tests.hinge.test_balance import HUNG, IDEAL, gauge
 from tests.hinge.test_balance_of_every_kind import STACK
 from tests.hinge.world import World, tally, work_on
@@ -24,7 +24,7 @@ from tests.hinge.world import World, tally, work_on
 def test_followed_to_the_end_the_advice_settles_the_door():
     ended = tally(24, seed=21)
     assert ended.wrong_way == 0, ended
-    assert ended.well >= 0.85, ended
+    assert ended.well >= 0.9, ended
     assert ended.right_blamed <= 0.07, ended  # one door of twenty
     assert ended.readings <= 6, ended
 
@@ -194,3 +194,21 @@ def test_a_door_that_drags_too_little_to_stand_is_looked_at_until_it_holds_once_
     assert ended.advice.kind == "leave", ended.advice
     assert abs(ended.steps_off) <= 1
     assert ended.readings <= 12
+
+
+@pytest.mark.parametrize(("share", "word"), [(0.7, "too weak"), (1.35, "too strong")])
+def test_springs_named_rightly_that_are_not_what_the_door_wants_are_called_so(share, word):
+    """They pull as they are said to, and it moves at both ends however it is set."""
+    wrong = Hung(SEVEN_FOOT, TWELVE_INCH, torsion(IDEAL.rate_lbin_per_turn * share, IDEAL.turns / share))
+    low, high = ("runs_down", "runs_up") if share < 1 else ("runs_up", "runs_down")
+    read_off = [let_go(at, low) for at in (12, 20, 28)] + [let_go(42, "holds")] + [let_go(at, high) for at in (66, 74)]
+    advice = advise(wrong, read_off)[1]
+    assert advice.kind == "resize", advice
+    assert word in advice.sentence
+
+
+@settings(max_examples=30)
+@given(st.sets(st.sampled_from([6, 12, 20, 30, 42, 54, 60, 66, 74]), min_size=1), st.sampled_from([0.7, 0.85, 1.0, 1.2, 1.35]))
+def test_a_door_that_held_wherever_it_was_let_go_is_never_told_its_springs_are_wrong(heights, share):
+    hung = Hung(SEVEN_FOOT, TWELVE_INCH, torsion(IDEAL.rate_lbin_per_turn * share, IDEAL.turns / share))
+    assert advise(hung, [let_go(at, "holds") for at in sorted(heights)])[1].kind in ("leave", "measure_more", "free_up")

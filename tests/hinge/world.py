@@ -149,7 +149,10 @@ def _really(carrier: Counterbalance, share: float) -> Counterbalance:
 
 @dataclass(frozen=True)
 class Ended:
-    """How it ended: the last advice, steps from the best setting, readings taken, and what was said the wrong way."""
+    """How it ended: the last advice, steps from the best setting, readings taken, and what was said the wrong way.
+
+    `inside`: whether friction and setting lie within their stated ranges.
+    """
 
     world: World
     advice: Advice
@@ -157,7 +160,7 @@ class Ended:
     readings: int
     wrong_way: int
     holds: bool
-    inside: bool
+    inside: tuple[bool, bool]
 
     @property
     def well(self) -> bool:
@@ -196,9 +199,9 @@ def work_on(world: World, seed: int, gauge: bool = False) -> Ended:
     holds = all(world.let_go(float(at), off).outcome == "holds" for at in world.heights_in)
     offs = [(at - trimmed) * told.carrier.step.size for _, at in taken]
     fit = fit_readings(Hung(told.door, told.track, _set(told.carrier, trimmed)), [one for one, _ in taken], None, offs)
-    inside = fit.friction_lb.low <= float(world.drag_lb.mean()) <= fit.friction_lb.high
-    inside = inside and fit.setting_error.low <= world.off <= fit.setting_error.high
-    return Ended(world, advice, steps_off, len(taken), wrong_way, holds, inside)
+    drag_in = fit.friction_lb.low <= float(world.drag_lb.mean()) <= fit.friction_lb.high
+    set_in = fit.setting_error.low <= world.off <= fit.setting_error.high
+    return Ended(world, advice, steps_off, len(taken), wrong_way, holds, (drag_in, set_in))
 
 
 def _set(carrier: Counterbalance, steps: int) -> Counterbalance:
@@ -236,7 +239,7 @@ class Tally:
 
     @property
     def inside(self) -> float:
-        """Setting and friction both within their stated ranges at the end."""
+        """Stated ranges, of friction and of setting, that hold the truth at the end."""
         return float(np.mean([one.inside for one in self.ended]))
 
     @property

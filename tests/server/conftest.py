@@ -126,12 +126,6 @@ def _throttles_forget(db):
     cache.clear()
 
 
-@pytest.fixture(autouse=True)
-def _quick_passwords(settings):
-    """The real hasher is slow on purpose; no test here is about it."""
-    settings.PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]
-
-
 @pytest.fixture
 def shop(db):
     return Shop.objects.create(name="Test Door Works", place="Low Ferry")
