@@ -23,7 +23,7 @@ LOW_SHARE, HIGH_SHARE = 0.35, 0.65  # of the travel: below is low, above is high
 FROM_IN, CLEAR_OF_OPEN_IN, JUDGED = 12.0, 6.0, 9  # where along the travel a setting is judged, and at how many heights
 # How sure is sure enough: chosen on simulated doors (tests/hinge/world.py), no source.
 SURE, LIKELY, NEARLY = 0.6, 0.88, 0.85
-CONVINCED, DOUBTED, SUSPECTED = 0.9, 0.25, 0.06  # that the springs are wrong: at once, after enough readings, to read on for
+CONVINCED, DOUBTED, SUSPECTED = 0.9, 0.34, 0.06  # that the springs are wrong: at once, after enough readings, to read on for
 TILT_SHARE = 0.05  # of the weight, left at either end by springs a tenth too weak or too strong: beyond that they are wrong; estimate
 NOT_EXPECTED = 0.04
 ENOUGH, MOST, LONG = 6, 8, 14  # readings at one setting; at all of them
