@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import tempfile
+
 from selenium import webdriver
 from selenium.webdriver.chrome.options import Options
 from selenium.webdriver.chrome.service import Service
@@ -20,6 +22,9 @@ def open_browser(width: int = 1280, height: int = 800) -> webdriver.Chrome:
         options.add_argument(flag)
     options.set_capability("goog:loggingPrefs", {"browser": "ALL"})
     browser = webdriver.Chrome(options=options, service=Service("/usr/bin/chromedriver"))
+    # Without a window it would leave what is taken home wherever it was started.
+    taken = {"behavior": "allow", "downloadPath": tempfile.mkdtemp(prefix="north-hinge-taken-home-")}
+    browser.execute_cdp_cmd("Browser.setDownloadBehavior", taken)
     set_viewport(browser, width, height)
     return browser
 
