@@ -8,5 +8,5 @@ os.environ.setdefault("NORTH_HINGE_LOG_LEVEL", "WARNING")
 
 from server.config.settings import *  # noqa: F403
 
-# The real hasher is slow on purpose; what it must do is asked of it by name.
+# The real hasher is slow on purpose: one test asks it by name, and what is started whole runs with it.
 PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]

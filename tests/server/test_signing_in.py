@@ -5,7 +5,9 @@ import re
 import pytest
 from django.conf import settings
 
+from server.config.settings import PASSWORD_HASHERS as PRODUCT_HASHERS
 from server.people.models import Person
+from server.people.throttle import PasswordHasher
 from tests.server.conftest import PASSWORD, Api
 
 
@@ -70,3 +72,13 @@ def test_an_unknown_address_of_the_api_is_the_one_error_shape(technician):
     answer = Api(technician).post("/bench/astrology", {})
     assert answer.status_code == 404
     assert answer.json()["error"]["code"] == "not_there"
+
+
+def test_a_password_is_kept_as_argon2id_and_known_again():
+    """19 MiB, two passes, one lane: OWASP Password Storage Cheat Sheet."""
+    hasher = PasswordHasher()
+    kept = hasher.encode("a long enough one", "a salt for one")
+    assert kept.startswith("argon2$argon2id$v=19$m=19456,t=2,p=1$")
+    assert hasher.verify("a long enough one", kept)
+    assert not hasher.verify("a long enough two", kept)
+    assert PRODUCT_HASHERS[0] == f"{PasswordHasher.__module__}.{PasswordHasher.__qualname__}"
