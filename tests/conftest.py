@@ -42,17 +42,6 @@ def pytest_configure(config: pytest.Config) -> None:
     django_settings.DATABASES["default"]["HOST"] = str(database.socket)
 
 
-# What drives the page or whole processes, or walks a state machine: slow under the tracer, and what it reaches others reach too.
-UNTRACED = ("tests/browser/", "tests/running/", "_machine.py")
-
-
-def pytest_collection_modifyitems(items: list[pytest.Item]) -> None:
-    """Lines are counted where that is cheap."""
-    for item in items:
-        if any(part in item.nodeid for part in UNTRACED):
-            item.add_marker(pytest.mark.no_cover)
-
-
 def _of_the_core(path: str) -> bool:
     return Path(path).resolve().is_relative_to(ROOT / "tests" / "hinge") or Path(path).resolve().is_relative_to(ROOT / "tests" / "outside")
 
