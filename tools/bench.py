@@ -95,6 +95,13 @@ def _search() -> None:
         beside / _seconds(lambda: _bare_pass(ideal), 20),
         "one bare numpy pass over the same candidates (lower is better, 3 at most)",
     )
+    assert _bare_pass_of_pairs(ideal) == len(nested_near(ideal, TOLERANCE, "oil_tempered").count)
+    nested = _seconds(lambda: nested_near(ideal, TOLERANCE, "oil_tempered"), 10)
+    _tell(
+        "springs one inside the other near the rate",
+        nested / _seconds(lambda: _bare_pass_of_pairs(ideal), 10),
+        "one bare numpy pass over the same candidates (lower is better, 3 at most)",
+    )
     ours = _seconds(lambda: find_sets(HEAVY, TRACK, DRUM), 3)
     _tell("whole sizing search, fitted, ranked and judged", plain / ours, "as fast as that loop, which does none of that")
 
@@ -127,6 +134,23 @@ def _bare_pass(ideal: float) -> int:
     each = modulus * wire**4 / (RATE_CONSTANT * (inside + wire) * np.where(made, coils, np.inf))
     near = np.abs(each[..., None] * np.array(COUNTS) / ideal - 1) <= TOLERANCE
     return int(np.count_nonzero(near & made[..., None]))
+
+
+def _bare_pass_of_pairs(ideal: float) -> int:
+    sizes, modulus = stock(), material_named("oil_tempered").modulus_psi
+
+    def springs(outer: bool) -> tuple[Floats, Floats, Floats]:
+        wide = sizes.inside_diameter_in >= OUTER_FROM_IN if outer else sizes.inside_diameter_in <= OUTER_FROM_IN
+        wire, inside = (axis.ravel() for axis in np.meshgrid(sizes.wire_in, sizes.inside_diameter_in[wide], indexing="ij"))
+        coils = sizes.length_in / wire[:, None] - DEAD_COILS
+        made = (coils >= LEAST_ACTIVE_COILS) & (inside / wire + 1 >= LEAST_INDEX)[:, None]
+        each = modulus * wire[:, None] ** 4 / (RATE_CONSTANT * (inside + wire)[:, None] * np.where(made, coils, np.inf))
+        return wire, inside, np.where(made, each, np.nan)
+
+    (_, outside, outer), (wire, within, inner) = springs(True), springs(False)
+    both = outer[:, None, :] + inner[None, :, :]
+    nests = (within + 2 * wire + INNER_CLEARANCE_IN)[None, :] <= outside[:, None]
+    return sum(int(np.count_nonzero((np.abs(count * both / ideal - 1) <= TOLERANCE) & nests[..., None])) for count in (1, 2))
 
 
 def _plain_search(ideal: float) -> int:

@@ -22,9 +22,9 @@ def fill(shop: int, doors: int) -> None:
         visited = f"IF(seq MOD 10, TIMESTAMPADD(MINUTE, {_chance('visited', 2000000)}, '2022-01-01'), NULL)"
         cursor.execute(
             "INSERT INTO doors_door "
-            "(id, shop_id, `key`, name, place, customer, phone, access_notes, record, version, visited_at, created_at) "
-            f"SELECT {first} + seq, %s, {_key('door', first)}, {name}, {place}, {customer}, '555 0100', '', %s, 1, {visited}, '2022-01-01' "
-            f"FROM seq_1_to_{doors}",
+            "(id, shop_id, `key`, name, place, customer, phone, access_notes, put_away, record, version, visited_at, created_at) "
+            f"SELECT {first} + seq, %s, {_key('door', first)}, {name}, {place}, {customer}, '555 0100', '', '', %s, 1, {visited}, "
+            f"'2022-01-01' FROM seq_1_to_{doors}",
             [shop, MEASURED],
         )
         for column, part in (("name", 1), ("name", -1), ("place", 1), ("place", -1), ("customer", 1)):
@@ -36,15 +36,16 @@ def fill(shop: int, doors: int) -> None:
         cursor.execute("SELECT COALESCE(MAX(id), 0) FROM calls_call")
         call = int(cursor.fetchone()[0])
         calls = doors * CALLS_A_DOOR
+        key, started = _key("call", call), "TIMESTAMPADD(MINUTE, seq, '2022-01-01')"
+        closed = "IF(seq MOD 100, TIMESTAMPADD(MINUTE, seq + 90, '2022-01-01'), NULL)"
         cursor.execute(
-            "INSERT INTO calls_call (id, shop_id, door_id, `key`, technician, started_at, closed_at, claimed_elsewhere, record_at_start, "
-            f"complaint, cause) SELECT {call} + seq, %s, {first} + 1 + (seq MOD {doors}), {_key('call', call)}, 'T. Orme', "
-            f"TIMESTAMPADD(MINUTE, seq, '2022-01-01'), IF(seq MOD 100, TIMESTAMPADD(MINUTE, seq + 90, '2022-01-01'), NULL), 0, %s, "
-            f"'It is heavy', 'A spring is broken' FROM seq_1_to_{calls}",
+            "INSERT INTO calls_call (id, shop_id, door_id, `key`, technician, started_at, closed_at, "
+            "claimed_elsewhere, abandoned, record_at_start, complaint, cause) "
+            f"SELECT {call} + seq, %s, {first} + 1 + (seq MOD {doors}), {key}, 'T. Orme', {started}, {closed}, "
+            f"0, 0, %s, 'heavy', 'spring_broken' FROM seq_1_to_{calls}",
             [shop, MEASURED],
         )
-        body = '{"kind": "complaint", "complaint": "heavy", "note": ""}'
-
+        body = '{"kind": "complaint", "complaint": "heavy"}'
         cursor.execute(
             "INSERT INTO calls_entry (call_id, client_id, position, version, body, by_id, by_name, at) "
             f"SELECT {call} + 1 + ((seq - 1) DIV {ENTRIES_A_CALL}), CONCAT('entry-', seq), 1 + (seq - 1) MOD {ENTRIES_A_CALL}, 2, %s, "

@@ -3,9 +3,10 @@
 import base64
 import json
 from dataclasses import dataclass
-from datetime import datetime
+from datetime import date
 from typing import Annotated, Any, Generic, TypeVar
 
+from django.core.exceptions import ValidationError
 from django.db.models import Model, Q, QuerySet
 from pydantic import Field
 
@@ -39,7 +40,7 @@ def page_of(rows: QuerySet[Row], order: str, mark: str = "", size: int = PAGE) -
     if mark:
         try:
             rows = rows.filter(_beyond(field, value, pk, downwards))
-        except (ValueError, TypeError) as wrong:
+        except (ValueError, TypeError, ValidationError) as wrong:
             raise _no_mark(mark) from wrong
     sign = "-" if downwards else ""
     # The keys alone: an index holds all that is asked, so the database begins in it at the mark and reads no row before it.
@@ -63,13 +64,14 @@ def _beyond(field: str, value: Any, pk: int, downwards: bool) -> Q:
         same = Q(**{f"{field}__isnull": True})
         return same & Q(pk__lt=pk) if downwards else (same & Q(pk__gt=pk)) | Q(**{f"{field}__isnull": False})
     word = "lt" if downwards else "gt"
-    beyond = Q(**{f"{field}__{word}": value}) | Q(**{field: value, f"pk__{word}": pk})
+    # Said as one range, so that the database begins in the index at the mark, whatever else is asked of a row.
+    beyond = Q(**{f"{field}__{word}e": value}) & (Q(**{f"{field}__{word}": value}) | Q(**{f"pk__{word}": pk}))
     return beyond | Q(**{f"{field}__isnull": True}) if downwards else beyond
 
 
 def _mark(row: Model, field: str, back: bool) -> str:
     value = getattr(row, field)
-    told = value.isoformat() if isinstance(value, datetime) else value
+    told = value.isoformat() if isinstance(value, date) else value
     return base64.urlsafe_b64encode(json.dumps([back, told, row.pk]).encode()).decode()
 
 

@@ -134,7 +134,8 @@ CONTENT_SECURITY_POLICY = {
         "default-src": [NONE],
         "script-src": [SELF, NONCE],
         "style-src": [SELF, NONCE],
-        "img-src": [SELF, "data:"],
+        # A photo that waits on the tablet is shown from there.
+        "img-src": [SELF, "data:", "blob:"],
         "font-src": [SELF],
         "connect-src": [SELF],
         "manifest-src": [SELF],

@@ -47,11 +47,11 @@ class Door(models.Model):
 
     class Meta:
         constraints = [models.UniqueConstraint(fields=["shop", "key"], name="door_key_of_shop")]
-        # What a list is sorted by, each with the key that settles equals.
+        # What a list is sorted by, each with the key that settles equals; and which files are in it, so that no row is read for that.
         indexes = [
-            models.Index(fields=["shop", "name", "id"], name="door_by_name"),
-            models.Index(fields=["shop", "place", "id"], name="door_by_place"),
-            models.Index(fields=["shop", "visited_at", "id"], name="door_by_visit"),
+            models.Index(fields=["shop", "put_away", "name", "id"], name="door_by_name"),
+            models.Index(fields=["shop", "put_away", "place", "id"], name="door_by_place"),
+            models.Index(fields=["shop", "put_away", "visited_at", "id"], name="door_by_visit"),
         ]
 
     def __str__(self) -> str:

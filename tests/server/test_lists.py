@@ -12,6 +12,7 @@ from server.doors import search
 from server.doors.models import Door, Word
 from server.doors.search import doors_with
 from tests.server.conftest import Api
+from tools.large import fill
 
 SOME = datetime(2026, 5, 4, 9, 0, tzinfo=UTC)
 
@@ -111,7 +112,7 @@ def test_a_door_is_found_by_what_it_is_called_now(technician, door):
 
 
 def test_a_search_that_finds_many_gives_the_first_and_says_so(technician, doors, monkeypatch):
-    monkeypatch.setattr(search, "COUNTED", 7)
+    monkeypatch.setattr(search, "FOUND", 7)
     page = Api(technician).get("/doors?search=lof").json()
     assert (page["total"], page["many"], len(page["doors"])) == (7, True, 7)
 
@@ -121,3 +122,15 @@ def test_a_long_list_is_counted_up_to_a_bound(technician, doors, monkeypatch):
     monkeypatch.setattr("server.doors.api.COUNTED", 50)
     page = Api(technician).get("/doors").json()
     assert (page["total"], page["many"]) == (50, True)
+
+
+def test_a_shop_made_large_by_the_database_itself_is_read_like_any_other(technician, shop, transactional_db):
+    """What the lists are measured with: its columns are those there are now."""
+    fill(shop.pk, 50)
+    api = Api(technician)
+    page = api.get("/doors").json()
+    assert (page["total"], len(page["doors"])) == (50, 20)
+    key = Call.objects.order_by("pk")[0].key
+    state = api.get(f"/calls/{key}").json()["state"]
+    assert (state["complaint"], len(api.get("/calls").json()["closed"])) == ("heavy", 12)
+    assert api.get("/doors?search=bay").json()["total"] > 0
