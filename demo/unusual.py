@@ -89,6 +89,8 @@ End hinge No. 1,6
 Cable pair for 7 ft,3
 Centre bearing,4
 Bottom bracket pair,2
+"Extension spring, 130 lb class",2
+"Extension spring, 150 lb class",4
 """
 # Made up: the formula's rate per coil, two or three per cent off, as a supplier's own measurements are.
 RATES = """wire_in,inside_diameter_in,length_in,rate_lbin_per_turn,rate_per_coil_lbin_per_turn

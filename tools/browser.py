@@ -2,12 +2,13 @@
 
 from __future__ import annotations
 
-import tempfile
+from pathlib import Path
 
 from selenium import webdriver
 from selenium.webdriver.chrome.options import Options
 from selenium.webdriver.chrome.service import Service
 
+TAKEN_HOME = Path(__file__).resolve().parent.parent / "var" / "taken-home"
 FLAGS = (
     "--no-sandbox", "--disable-dev-shm-usage", "--disable-gpu", "--disable-quic", "--no-first-run",
     "--disable-background-networking", "--disable-component-update", "--disable-sync", "--force-color-profile=srgb", "--hide-scrollbars",
@@ -23,8 +24,8 @@ def open_browser(width: int = 1280, height: int = 800) -> webdriver.Chrome:
     options.set_capability("goog:loggingPrefs", {"browser": "ALL"})
     browser = webdriver.Chrome(options=options, service=Service("/usr/bin/chromedriver"))
     # Without a window it would leave what is taken home wherever it was started.
-    taken = {"behavior": "allow", "downloadPath": tempfile.mkdtemp(prefix="north-hinge-taken-home-")}
-    browser.execute_cdp_cmd("Browser.setDownloadBehavior", taken)
+    TAKEN_HOME.mkdir(parents=True, exist_ok=True)
+    browser.execute_cdp_cmd("Browser.setDownloadBehavior", {"behavior": "allow", "downloadPath": str(TAKEN_HOME)})
     set_viewport(browser, width, height)
     return browser
 

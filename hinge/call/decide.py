@@ -15,6 +15,7 @@ from hinge.call.facts import Call
 from hinge.call.hung import hung_door
 from hinge.call.keeping import require_may_photograph, require_place_for_part
 from hinge.call.knowledge import causes, complaints
+from hinge.call.limits import require_may_set_limit
 from hinge.call.permits import require_gates, require_may_lift, require_may_run, require_may_size
 from hinge.call.picking import NOT_MEASURED, plan_of
 from hinge.call.record import MOST_QUARTERS, OnDoor
@@ -206,6 +207,10 @@ def _aimed(call: Call, command: c.Aimed) -> None:
 def _require_sets_up(call: Call, line: ln.Line, where: str) -> None:
     """Refuse a pair or a stack that could not hang so."""
     on = line.as_it_stands()
+    if line.first is not None and min(n or 0 for n in line.counts.values()) < 1:
+        raise Contradiction(
+            "There is no such hole: the slackest is the first.", where, min(n or 0 for n in line.counts.values()), "1 or more"
+        )
     if on.extension is not None and not 0 <= on.extension.open_stretch_in <= 24:
         raise Contradiction("There is no such hole left: the stretch at open would be outside 0 to 24 in.", where, None, "0 to 24", "in")
     if on.counterweight is not None and on.counterweight.plates.weight_lb <= 0:
@@ -341,7 +346,7 @@ def _withdrawal(call: Call, command: c.Withdrawn) -> None:
             "There is no such claim standing on this call. What was done on the door is not taken back; enter what is true now.",
             "entry",
             command.entry,
-            "a complaint, cause, measurement, pick, reading, proof, part, photo, signature or disconnection of this call",
+            "a complaint, cause, measurement, pick, reading, limit, proof, part, photo, signature or disconnection of this call",
         )
 
 
@@ -373,6 +378,7 @@ _RULES: dict[type, Callable[[Call, Any], None]] = {
     c.TakenOff: _taken_off,
     c.PutOn: _put_on,
     c.BalanceReading: _reading,
+    c.LimitSeen: require_may_set_limit,
     c.ProofMade: _proof,
     c.Stepped: require_may_step,
     c.PassedOver: require_may_pass_over,

@@ -11,9 +11,10 @@ from hinge.call import commands as c
 from hinge.call import events as ev
 from hinge.call import line as ln
 from hinge.call.events import Entry
-from hinge.call.facts import Aim, Call, Claim, Signed, Taken, Tried, Unread
+from hinge.call.facts import Aim, Call, Claim, LimitTaken, Signed, Taken, Tried, Unread
 from hinge.call.line import Line
 from hinge.call.record import DoorRecord
+from hinge.call.setup import HOOK_HOLE
 from hinge.faults.find import CANT_TELL
 from hinge.faults.knowledge import Need, faults
 from hinge.procedures.knowledge import procedures
@@ -22,6 +23,8 @@ from hinge.procedures.rules import Action, gate_groups, proofs, stop_rules
 
 # Where a door that flew open is, as long as its height is not measured: 7 ft, the usual home door; common practice.
 USUAL_HEIGHT_IN = 84.0
+# The step limit screws are turned at.
+LIMITS = "limits"
 # What is kept beside the work: it takes up nothing that was left.
 BESIDE = (c.PartUsed, c.Photographed, c.CustomerSigned)
 
@@ -74,6 +77,8 @@ def action_of(call: Call, body: ev.Event) -> Action | None:
             return "lift" if call.line.touched else "lift_as_found"
         case c.Checked():
             return _done_by(call, body)
+        case c.LimitSeen():
+            return "power"
         case c.Stepped():
             return moves(call, body)
         case c.ProofMade():
@@ -166,7 +171,7 @@ def _put_on(call: Call, plan: c.Chosen) -> Call:
     found = call.found_line or replace(call.found, let_off=call.line.let_off)
     again = _wound_again(call) and plan.quarter_turns is not None
     line = ln.again(call.line, plan.quarter_turns or 0) if again else replace(ln.put_on(plan.on()), as_found=plan.again)
-    fitted = (*call.fitted, plan.on()) if plan.springs and not plan.again else call.fitted
+    fitted = call.fitted if plan.again else (*call.fitted, plan.on())
     return replace(call, plans=(), found_line=found, moved_line=line, fitted=fitted)
 
 
@@ -213,7 +218,10 @@ def _cured(call: Call, body: c.Cured, signed: Signed) -> Call:
 def _measured(call: Call, body: ev.MeasuredValue, signed: Signed) -> Call:
     value = float(body.value) if isinstance(body.value, int | float) else body.value
     claims = (*call.claims.get(body.field, ()), Claim(value, body.how, signed))
-    return replace(call, claims={**call.claims, body.field: claims})
+    line = call.moved_line
+    if line is not None and body.field == HOOK_HOLE and isinstance(value, float):
+        line = ln.hooked(line, round(value))
+    return replace(call, claims={**call.claims, body.field: claims}, moved_line=line)
 
 
 def _chosen(call: Call, body: c.Chosen, signed: Signed) -> Call:
@@ -240,10 +248,23 @@ def _stepped(call: Call, body: c.Stepped, signed: Signed) -> Call:
     over = {name: why for name, why in call.passed_over.items() if name not in body.steps}
     if not body.done:
         return replace(call, stepped=left, passed_over=over)
+    after = replace(_voided_by(call, body.steps), stepped=left | dict.fromkeys(body.steps, signed), passed_over=over)
     known = procedure_steps()
-    void = {proof for name in body.steps if name in known for proof in known[name].voids}
-    tried = {name: replace(one, standing="void") if name in void else one for name, one in call.tried.items()}
-    return replace(call, stepped=left | dict.fromkeys(body.steps, signed), passed_over=over, tried=tried)
+    another = any(LIMITS in known[name].voids for name in body.steps if name in known and name != LIMITS)
+    # Where its trolley stops is seen anew, and nothing is learned of another unit's screws.
+    return replace(after, limits=()) if another else after
+
+
+def _voided_by(call: Call, names: Iterable[str]) -> Call:
+    """Proofs to be made anew after steps of these names."""
+    known = procedure_steps()
+    void = {proof for name in names if name in known for proof in known[name].voids}
+    return replace(call, tried={name: replace(one, standing="void") if name in void else one for name, one in call.tried.items()})
+
+
+def _limit(call: Call, body: c.LimitSeen, signed: Signed) -> Call:
+    kept = replace(call, limits=(*call.limits, LimitTaken(body, signed)))
+    return _voided_by(kept, [LIMITS]) if body.turns else kept
 
 
 def _passed_over(call: Call, body: c.PassedOver, signed: Signed) -> Call:
@@ -304,6 +325,7 @@ def _withdrawn(call: Call, body: c.Withdrawn, signed: Signed) -> Call:
         claims={name: tuple(one for one in claims if one.signed.entry != gone) for name, claims in call.claims.items()},
         plans=tuple(one for one in call.plans if one[1].entry != gone),
         readings=tuple(one for one in call.readings if one.signed.entry != gone),
+        limits=tuple(replace(one, standing=False) if one.signed.entry == gone else one for one in call.limits),
         tried={name: one for name, one in call.tried.items() if one.signed.entry != gone},
         parts=tuple(one for one in call.parts if one[1].entry != gone),
         photos=tuple(one for one in call.photos if one[1].entry != gone),
@@ -322,6 +344,7 @@ _CLAIMS = {
     ev.MeasuredValue: _measured,
     c.Chosen: _chosen,
     c.BalanceReading: _reading,
+    c.LimitSeen: _limit,
     c.ProofMade: _proof,
     c.Stepped: _stepped,
     c.PassedOver: _passed_over,

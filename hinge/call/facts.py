@@ -49,6 +49,15 @@ class Taken:
 
 
 @dataclass(frozen=True)
+class LimitTaken:
+    """A look at where the trolley stopped, and whether it stands or was taken back."""
+
+    seen: c.LimitSeen
+    signed: Signed
+    standing: bool = True
+
+
+@dataclass(frozen=True)
 class Tried:
     """A proof and how it stands."""
 
@@ -72,7 +81,7 @@ class Call:
     `checks` are the fault finder's since the last cure, `past_checks` those before; `abandoned` is why a closed call was a mistake.
     `found_line` is kept once something else goes on; `powered` is when the door last ran by the opener. `stepped` are the steps of
     procedures that were done, `passed_over` those that were not, and why; `left` is why the work was left safe, until it is taken up.
-    `fitted` is what new springs went on, one set after the other; `parts` what else went into the door.
+    `fitted` is what new went on, one set after the other; `parts` what else went into the door.
     `signature` is the customer's, until anything more is done to the door.
     """
 
@@ -89,6 +98,7 @@ class Call:
     found_line: Line | None = None
     moved_line: Line | None = None
     readings: tuple[Taken, ...] = ()
+    limits: tuple[LimitTaken, ...] = ()
     tried: Mapping[str, Tried] = field(default_factory=dict)
     powered: Signed | None = None
     stops: tuple[tuple[str, Signed], ...] = ()
@@ -158,6 +168,7 @@ class Call:
         pairs += (*self.plans, *self.parts, *self.photos, *self.disconnections)
         pairs += (self.signature,) if self.signature else ()
         signed = [one for _, one in pairs] + [one.signed for of in self.claims.values() for one in of]
+        signed += [one.signed for one in self.limits if one.standing]
         signed += [one.signed for one in self.readings] + [one.signed for one in self.tried.values()]
         return frozenset(one.entry for one in signed)
 

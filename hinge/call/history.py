@@ -83,6 +83,8 @@ def _require_sound(call: Call, event: ev.Event, seen: set[str]) -> None:
             _require_stroke(call.line, event)
         case c.Withdrawn() if event.entry not in seen:
             raise Contradiction("There is no such entry above to be taken back.", "entry", event.entry)
+        case c.LimitSeen() if event.turns and event.since not in seen:
+            raise Contradiction("There is no such look above that the screw was turned after.", "since", event.since)
         case c.Abandoned() if kept := to_abandon(call):
             raise Contradiction(" ".join(kept), "kind", event.kind, "a call on which nothing was done and nothing found")
         case _:

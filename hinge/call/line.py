@@ -7,7 +7,7 @@ from dataclasses import dataclass, field, replace
 from typing import Literal
 
 from hinge.call.record import CONES, CarrierKind, DoorRecord, OnDoor, cones_of
-from hinge.call.setup import SPRING, TURNS_NOW, kind_of, on_door_of
+from hinge.call.setup import HOOK_HOLE, SPRING, TURNS_NOW, kind_of, on_door_of
 from hinge.measure.fields import Measured
 from hinge.springs.extension import HOLE_CABLE_IN
 
@@ -27,7 +27,8 @@ class Line:
     was wound on, known still once it is slack.
     `targets` is where each part is to go; None where nothing is asked. `touched` once anything on this call has moved it.
     `last_stroke` is the one just counted on a cone, which may have been counted by mistake: it alone is taken back as it came.
-    `as_found` while it is what hung there on arrival.
+    `as_found` while it is what hung there on arrival. `first` is the hole the hooks were in when the pair stood as told, and their
+    counts begin with it; None where nobody looked, and counts are then of holes taken up.
     """
 
     kind: CarrierKind
@@ -38,6 +39,7 @@ class Line:
     touched: bool = False
     last_stroke: tuple[Part, int, int] | None = None
     as_found: bool = True
+    first: int | None = None
 
     @property
     def wound(self) -> bool:
@@ -73,7 +75,7 @@ class Line:
         if self.kind == "torsion":
             return self.on.model_copy(update={"cones": dict(self.counts)})
         if self.kind == "extension" and self.on.extension is not None:
-            holes = [count or 0 for count in self.counts.values()]
+            holes = [(count or 0) - (self.first or 0) for count in self.counts.values()]
             stretch = self.on.extension.open_stretch_in + sum(holes) / max(len(holes), 1) * HOLE_CABLE_IN / 2
             return self.on.model_copy(update={"extension": self.on.extension.model_copy(update={"open_stretch_in": stretch})})
         if self.on.counterweight is not None:
@@ -96,7 +98,8 @@ def on_arrival(record: DoorRecord, measured: Measured, said: frozenset[str]) -> 
     if told is None or (on_file.kind == kind and not said & _TELLS[kind]):
         told = on_file
     if kind != "torsion":
-        return put_on(told, touched=False) if told.kind == kind else Line(kind, told)
+        hole = measured.get(HOOK_HOLE)
+        return put_on(told, False, round(hole) if isinstance(hole, float) else None) if told.kind == kind else Line(kind, told)
     count = measured.get("spring_count")
     springs = told.springs
     cones = cones_of(springs, told.duplex) if springs else CONES.get(int(count) if isinstance(count, float) else 2, CONES[2])
@@ -114,13 +117,16 @@ _TELLS: dict[CarrierKind, frozenset[str]] = {
 }
 
 
-def put_on(on: OnDoor, touched: bool = True) -> Line:
-    """The line after this was put on: cones at zero with what they are to be wound to, a pair or a stack as it was told."""
+def put_on(on: OnDoor, touched: bool = True, hole: int | None = None) -> Line:
+    """The line after this was put on: cones at zero with what they are to be wound to, a pair or a stack as it was told.
+
+    `hole` is the one both hooks are in, where somebody looked.
+    """
     kind = on.kind or "torsion"
     if kind == "torsion":
         return Line(kind, on, dict.fromkeys(on.cones, 0), targets=dict(on.cones.items()), touched=touched, as_found=False)
     if kind == "extension":
-        return Line(kind, on, dict.fromkeys(SIDES, 0), touched=touched)
+        return Line(kind, on, dict.fromkeys(SIDES, hole or 0), touched=touched, first=hole)
     stack = on.counterweight
     counts: dict[Part, int | None] = {"large": stack.plates.large, "small": stack.plates.small} if stack else {}
     return Line(kind, on, counts, touched=touched)
@@ -163,6 +169,16 @@ def still_wound(line: Line, part: Part) -> Line:
     """A cone that still pulls where its count says otherwise: its turns are not known."""
     off = {**line.let_off, part: max(0, line.let_off.get(part, 0))}
     return replace(line, counts={**line.counts, part: None}, let_off=off, touched=True, last_stroke=None)
+
+
+def hooked(line: Line, hole: int) -> Line:
+    """The line once it is seen which hole the hooks are in: its holes have other numbers from now on, and nothing has moved."""
+    if line.kind != "extension" or not line.counts:
+        return line
+    more = hole - (next(iter(line.counts.values())) or 0)
+    counts = {part: (count or 0) + more for part, count in line.counts.items()}
+    targets = {part: target if target is None else target + more for part, target in line.targets.items()}
+    return replace(line, counts=counts, targets=targets, first=(line.first or 0) + more)
 
 
 def aimed(line: Line, targets: Mapping[Part, int]) -> Line:

@@ -10,25 +10,55 @@ from hinge.call.facts import Call
 from hinge.call.record import OnDoor, hand_of, springs_by_cone
 from hinge.call.said import turned_round
 from hinge.springs.vanstock import Hand, Wanted
+from hinge.springs.words import pair_part, plate_parts
 
 HANDS: dict[str, Hand] = {"Left-hand": "left", "Right-hand": "right"}
 
 
 @dataclass(frozen=True)
 class Needs:
-    """`planned` are the springs of a set that is not on yet, `fitted` those that went on, in order, and `parts` pieces by name."""
+    """`planned` are the springs of a set that is not on yet, `named` the pieces, by name, of a pair or a stack that is not.
+
+    `fitted` is how many pieces of either went on so far, and `parts` what else was used, pieces by name.
+    """
 
     planned: tuple[Wanted, ...]
-    fitted: tuple[Wanted, ...]
+    named: Mapping[str, int]
+    fitted: int
     parts: Mapping[str, int]
+
+    @property
+    def to_go_on(self) -> int:
+        """How many pieces are to go on the door."""
+        return len(self.planned) + sum(self.named.values())
 
 
 def needs_of(call: Call) -> Needs:
     """What a call needs of the van as it stands. A call that has ended plans nothing."""
     plan = call.plan
     new = plan is not None and not plan.again and call.closed is None
-    planned = springs_wanted(call, plan.on()) if plan and new else ()
-    return Needs(planned, tuple(one for on in call.fitted for one in springs_wanted(call, on)), parts_of(call))
+    on = plan.on() if plan and new else OnDoor()
+    fitted = sum(len(springs_wanted(call, one)) for one in call.fitted) + sum(went_on(call).values())
+    return Needs(springs_wanted(call, on), named_of(call, on), fitted, parts_of(call))
+
+
+def went_on(call: Call) -> dict[str, int]:
+    """Pieces of a pair or a stack that went on, by name: they left the van then, and are no parts to be used once more."""
+    pieces = Counter[str]()
+    for on in call.fitted:
+        pieces.update(named_of(call, on))
+    return dict(pieces)
+
+
+def named_of(call: Call, on: OnDoor) -> dict[str, int]:
+    """Pieces of a pair or a stack by the name the van has them under; of a stack those that did not hang there on arrival."""
+    if on.extension is not None:
+        return {pair_part(on.extension): 2}
+    if on.counterweight is None:
+        return {}
+    wanted, there = plate_parts(on.counterweight.plates), call.found.on.counterweight if call.found.on else None
+    had = plate_parts(there.plates) if there else {}
+    return {name: more for name, pieces in wanted.items() if (more := pieces - had.get(name, 0)) > 0}
 
 
 def springs_wanted(call: Call, on: OnDoor) -> tuple[Wanted, ...]:

@@ -20,6 +20,7 @@ VERTICAL_RADIUS_IN = 12.0  # a vertical track has no bend; any radius does
 ONE_PIECE = "one_piece"
 NOT_ON_A_CALL = "A one-piece door is not covered on a call. Balance it about its pivots on the bench, under One-piece."
 SPRING = ("wire_in", "inside_diameter_in", "length_in", "spring_count")
+HOOK_HOLE = "hook_hole"
 OTHER_SPRING = ("other_wire_in", "other_inside_diameter_in", "other_length_in")
 TURNS_NOW = "quarter_turns_now"  # said of this visit: the next one finds what was counted since
 HUB_BY_NAME = ("hub_core_in", "strap_in")

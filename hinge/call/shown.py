@@ -13,12 +13,14 @@ from hinge.call.ending import to_abandon, to_close
 from hinge.call.facts import Call, Signed, Taken
 from hinge.call.hung import hung_or_none
 from hinge.call.knowledge import causes, complaints
+from hinge.call.limits import learned, limits_of
 from hinge.call.line import Line, Part
+from hinge.call.needs import went_on
 from hinge.call.permits import holds_at, not_lifted_for, stopped_for
 from hinge.call.picking import turns_for
 from hinge.call.record import DoorRecord, How, OnDoor, read_record, sound
 from hinge.call.said import door_said, turned_round
-from hinge.call.setup import Setup, missing_of
+from hinge.call.setup import HOOK_HOLE, Setup, missing_of
 from hinge.call.sheet import asked_of, understood
 from hinge.call.state import (
     CallState,
@@ -112,10 +114,12 @@ def shown(call: Call, claimed_elsewhere: bool = False) -> CallState:
         reading_heights_in=reading_heights(setup.door.height_in) if setup else list(USUAL_HEIGHTS_IN),
         holds_at_in=holds_at(call).middle_in,
         outcomes=[OutcomeState(id=name, text=f"{OUTCOME_MARKS[name]} {OUTCOMES[name]}") for name in OUTCOME_NAMES],
+        limits=limits_of(call),
         proofs=_proof_states(call),
         parts_used=[
             UsedPart(entry=by.entry, part=one.part, pieces=one.pieces, words=part_words(one.part, one.pieces)) for one, by in call.parts
         ],
+        went_on=went_on(call),
         photos=[PhotoState(entry=by.entry, photo=one.photo, caption=one.caption, by=by.by, at=by.at) for one, by in call.photos],
         signature=_signature(call),
         stages=_stages(call, groups, setup is not None, missing),
@@ -153,7 +157,13 @@ def record_after(call: Call) -> DoorRecord:
     if measured.get("counterbalance", "torsion") != line.kind and now.kind is not None:
         measured = measured | {"counterbalance": line.kind}
     measured = {name: value for name, value in measured.items() if not fields()[name].once}
-    how = {name: call.how(name) for name in measured}
+    if line.kind == "extension" and line.touched:
+        # The hooks were moved, or the pair is another one: the hole on file goes with them, or nobody knows it.
+        measured = {name: value for name, value in measured.items() if name != HOOK_HOLE}
+        measured |= {HOOK_HOLE: float(round(sum(n or 0 for n in line.counts.values()) / 2))} if line.first is not None else {}
+    found, how_found = learned(call)
+    measured |= found
+    how = {name: call.how(name) for name in measured} | how_found
     unreadable = {name: text for name, text in call.record.unreadable.items() if name not in measured}
     return read_record(
         {

@@ -8,6 +8,7 @@ from pydantic import BaseModel
 
 from hinge.balance.hung import HungDoor
 from hinge.balance.readings import Outcome, Reading
+from hinge.call.limits import LimitsState
 from hinge.call.line import Part
 from hinge.call.record import CarrierKind, DoorRecord, How, OnDoor
 from hinge.call.said import DoorSaid
@@ -211,6 +212,7 @@ class CallState(BaseModel):
     `safety` is how the opener and the door stand, `safety_at` since when; `claimed` says so where it was closed elsewhere,
     maybe under other rules. `stop` says why nothing is reckoned, `not_lifted` why nobody lifts the door; `abandoned` why a closed
     call was a mistake, `to_abandon` what keeps this one from being one. `cause_wanted`: it is no fault but what was asked for.
+    `went_on` are the pieces, by the van's names, that left it with what went on the door.
     """
 
     complaint: str | None
@@ -249,8 +251,10 @@ class CallState(BaseModel):
     reading_heights_in: list[float]
     holds_at_in: float
     outcomes: list[OutcomeState]
+    limits: LimitsState | None
     proofs: list[ProofState]
     parts_used: list[UsedPart]
+    went_on: dict[str, int]
     photos: list[PhotoState]
     signature: SignatureState | None
     stages: list[Stage]

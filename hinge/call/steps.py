@@ -28,7 +28,7 @@ from hinge.opener.kinds import opener_of
 from hinge.procedures.knowledge import Procedure, When, procedures, schools, steps, wanted_by
 from hinge.procedures.rules import gate_groups
 from hinge.procedures.told import Plan, ProcedureTold, StepTold, Ways, tell, way_words
-from hinge.spoken import sized
+from hinge.spoken import plain, sized
 from hinge.springs.lists import NO_LISTS, Lists
 from hinge.springs.torsion import BAR_IN
 from hinge.springs.vanstock import take
@@ -36,6 +36,8 @@ from hinge.springs.vanstock import take
 Standing = Literal["done", "passed_over", "behind", "now", "ahead"]
 # Cable of an extension pair, as a multiple of the door's height: 12 to 14 ft on a 7 ft door; common practice.
 CABLE_PER_HEIGHT = (12 / 7, 2.0)
+# How far apart the eyes of a second pair may be [ft]; common practice.
+SECOND_EYES_FT = (7.0, 30.0)
 # So many procedures for what was found are offered at once.
 OFFERED = 4
 
@@ -51,7 +53,7 @@ class StepState(StepTold):
 
 
 class VanState(BaseModel):
-    """Whether the springs that go on are in the van, in words."""
+    """Whether what goes on is in the van, in words."""
 
     words: str
     lacks: bool
@@ -105,6 +107,7 @@ def numbers_of(call: Call, ways: Ways) -> dict[str, str]:
         "cable": _cable(measured),
         "hinges": _hinges(measured),
         "screws": _screws(measured, ways),
+        "eyes_apart": _eyes_apart(measured),
         "hands": "the left-hand-wound one on the left, the right-hand-wound on the right, the other way round than usual"
         if turned_round(measured)
         else "",
@@ -191,18 +194,21 @@ def _stretch(call: Call, told: ProcedureTold, work: bool) -> tuple[int, int]:
 
 
 def _van(call: Call, lists: Lists) -> VanState | None:
-    """Whether the springs of the plan are in the van; nothing where the shop keeps no list, or nothing new goes on."""
-    wanted = needs_of(call).planned
-    if not wanted or not (lists.van or lists.kept):
+    """Whether what goes on the door is in the van; nothing where the shop keeps no list, or nothing new goes on."""
+    needs = needs_of(call)
+    wanted = needs.to_go_on
+    if not wanted or not (lists.van or lists.kept or lists.parts or lists.kept_parts):
         return None
-    takes = take(lists.van, wanted)
-    have = sum(one.springs for one in takes)
-    if have == len(wanted):
+    takes = take(lists.van, needs.planned)
+    have = sum(one.springs for one in takes) + sum(min(lists.parts.get(name.casefold(), 0), n) for name, n in needs.named.items())
+    what = "plates" if call.plan and call.plan.counterweight else "springs"
+    if have == wanted:
         cut = ", to be cut from longer ones" if any(one.cut for one in takes) else ""
-        return VanState(words=f"The springs are in the van{cut}.", lacks=False)
-    doors = sorted({door for bar, door in lists.kept if take([bar], wanted)})
-    others = f" Others are kept for {' and '.join(doors)}." if doors else ""
-    said = f"{f'Only {have}' if have else 'None'} of the {len(wanted)} springs is in the van: bring what lacks first.{others}"
+        return VanState(words=f"The {what} are in the van{cut}.", lacks=False)
+    doors = {door for bar, door in lists.kept if take([bar], needs.planned)}
+    doors |= {door for name in needs.named for door in lists.kept_parts.get(name.casefold(), ())}
+    others = f" Others are kept for {' and '.join(sorted(doors))}." if doors else ""
+    said = f"{f'Only {have}' if have else 'None'} of the {wanted} {what} is in the van: bring what lacks first.{others}"
     return VanState(words=said, lacks=True)
 
 
@@ -283,6 +289,16 @@ def _hinges(measured: Measured) -> str:
     return (
         f"No. {', '.join(str(one) for one in range(1, round(count)))} from the bottom up" if isinstance(count, float) and count > 1 else ""
     )
+
+
+def _eyes_apart(measured: Measured) -> str:
+    """How far apart the second pair of eyes is, against what it sees over; common practice."""
+    apart = measured.get("second_eyes_apart_in")
+    if not isinstance(apart, float):
+        return ""
+    told, (low, high) = format_length(apart, feet=True), SECOND_EYES_FT
+    span = f"{plain(low, 'ft', 0)} to {sized(high, 'ft', 0)}"
+    return f"{told} apart as measured, within {span}" if low <= apart / 12 <= high else f"{span} apart, not {told} as measured"
 
 
 def _screws(measured: Measured, ways: Ways) -> str:

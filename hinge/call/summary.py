@@ -8,6 +8,7 @@ from pydantic import BaseModel
 
 from hinge.call.facts import Call
 from hinge.call.knowledge import causes, complaints
+from hinge.call.limits import limits_words
 from hinge.call.needs import parts_of
 from hinge.call.record import OnDoor
 from hinge.call.setup import setup_of
@@ -46,6 +47,7 @@ def summary_of(call: Call, claimed_elsewhere: bool = False) -> list[SaidLine]:
         "Carried now by": carrier_words(now) if changed else "",
         "Wound": wound_words(now) if line.on is not None and now.springs else "",
         "Balance": _balance(call, before=False),
+        "Limits": limits_words(call),
         "Parts": ", ".join(part_words(name, pieces) for name, pieces in parts_of(call).items()),
         "Proved, as claimed there" if claimed_elsewhere else "Proved": ", ".join(_standing(call, "passed")),
         "Clear opening": _clear_opening(call),

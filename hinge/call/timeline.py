@@ -12,6 +12,7 @@ from hinge.call import events as ev
 from hinge.call.evolve import evolve, start
 from hinge.call.facts import Call
 from hinge.call.knowledge import causes, complaints
+from hinge.call.limits import limit_words
 from hinge.call.record import DoorRecord
 from hinge.call.words import PARTS, carrier_words, measured_words, part_words, reading_words
 from hinge.faults.knowledge import faults
@@ -146,6 +147,7 @@ _SAID: dict[type, Callable[[Call, Any], str]] = {
     c.TakenOff: lambda *_: "What carried the door is off",
     c.PutOn: lambda call, _: f"On the door: {carrier_words(call.plan.on()) if call.plan else 'what was picked'}",
     c.BalanceReading: _reading,
+    c.LimitSeen: lambda _, body: limit_words(body),
     c.ProofMade: _proof,
     c.Stepped: _stepped,
     c.PassedOver: lambda _, body: f"Passed over: {step_words(body.step)} ({body.reason})",

@@ -17,18 +17,21 @@ USUAL_IN_PER_TURN, UNITS_DIFFER = 3.0, 0.2
 # Tape, mark and where a trolley comes to rest, one standard deviation; estimate.
 READING_SD_IN = 0.2
 EIGHTH = 8
+# No screw gives less or more travel a turn; estimate.
+PER_TURN_IN = (0.5, 8.0)
 MOST_TURNS = 12.0
 # Inches per turn are looked for so many standard deviations to either side of what is usual.
 REACH = np.linspace(-5.0, 5.0, 401)
 
 Inches = Annotated[float, Between(-120, 120, "in")]
+Turns = Annotated[float, Between(-40, 40, "turns")]
 End = Literal["up", "down"]
 
 
 class Correction(Document):
     """A correction that was made: turns of the screw, clockwise positive, and how far the stop moved, more travel positive."""
 
-    turns: Annotated[float, Between(-40, 40, "turns")]
+    turns: Turns
     moved_in: Inches
 
 
@@ -55,14 +58,17 @@ class LimitTurn(BaseModel):
     sentence: str
 
 
-def inches_per_turn(corrections: Sequence[Correction], told_in: float | None = None) -> InchesPerTurn:
+def inches_per_turn(corrections: Sequence[Correction], told_in: float | None = None, told_sd_in: float | None = None) -> InchesPerTurn:
     """This unit's inches per turn, from what its corrections did.
 
-    Parameters: `corrections` at either end, which share one screw's pitch; `told_in` as the manual gives it [in/turn]. Bayes'
-    rule on a lattice, from the usual value (lognormal); the errors of readings are normal.
+    Parameters: `corrections` at either end, which share one screw's pitch; `told_in` as the manual gives it or it was found
+    before [in/turn], and one standard deviation of that. Bayes' rule on a lattice, from the usual value (lognormal); the errors
+    of readings are normal.
     """
     usual, differ = told_in or USUAL_IN_PER_TURN, UNITS_DIFFER if told_in is None else UNITS_DIFFER / 4
-    rates = usual * np.exp(REACH * differ)
+    if told_in is not None and told_sd_in is not None:
+        differ = told_sd_in / told_in
+    rates = np.clip(usual * np.exp(REACH * differ), *PER_TURN_IN)
     surprise = REACH**2
     for one in corrections:
         surprise = surprise + ((one.moved_in - one.turns * rates) / (READING_SD_IN * math.sqrt(2))) ** 2
@@ -78,14 +84,26 @@ def limit_turn(end: End, off_in: float, per_turn: InchesPerTurn) -> LimitTurn:
 
 
 def _sentence(end: End, off_in: float, turns: float) -> str:
-    where = f"{format_length(abs(off_in))} {'beyond' if off_in > 0 else 'short of'} its mark"
+    where = stop_words(off_in)
     if turns == 0:
-        return f"{end.capitalize()}: it stops {where if off_in else 'on its mark'}. Leave it."
-    way = "clockwise: more travel" if turns > 0 else "counter-clockwise: less travel"
-    said = f"{end.capitalize()}: it stops {where}. Turn the {end} screw {turns_words(turns)} {way}. Then run it and measure again."
+        return f"{end.capitalize()}: it stops {where}. Leave it."
+    said = (
+        f"{end.capitalize()}: it stops {where}. Turn the {end} screw {turned_words(turns)}: {'more' if turns > 0 else 'less'} travel. "
+        "Then run it and measure again."
+    )
     if abs(turns) > MOST_TURNS:
         said += " So many turns are seldom true: see first that the trolley's mark is that of this door."
     return said
+
+
+def stop_words(off_in: float) -> str:
+    """Where the trolley stops, seen from its mark."""
+    return f"{format_length(abs(off_in))} {'beyond' if off_in > 0 else 'short of'} its mark" if off_in else "on its mark"
+
+
+def turned_words(turns: float) -> str:
+    """Turns of a screw, and which way."""
+    return f"{turns_words(turns)} {'clockwise' if turns > 0 else 'counter-clockwise'}"
 
 
 def turns_words(turns: float) -> str:

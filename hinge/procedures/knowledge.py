@@ -20,7 +20,7 @@ Carrier = Literal["torsion", "extension", "counterweight"]
 Act = Literal["let_down", "take_off", "put_on", "rewind", "wind", "lift"]
 Touches = Literal["", "cone", "loaded", "stretched", "stack", "power"]
 Drawing = Literal["", "clamp", "drum", "hand", "line", "pulley", "strap", "gaps", "strut", "eyes", "tension", "arm"]
-BenchPage = Literal["", "limits", "placement", "survey"]
+BenchPage = Literal["", "placement", "survey"]
 NUMBER = re.compile(r"\{(\w+)\}")
 # What is on a spring's cone, hangs stretched or stacked is touched only in work whose gates guard that.
 MUST_BE: dict[Touches, tuple[str, ...]] = {

@@ -31,8 +31,8 @@ Ways = Mapping[str, str]
 class StepTold(BaseModel):
     """One step with this door's numbers; `gates` names the groups that must be met before it.
 
-    `presses` and `signals` are those of the kind of opener that is there, where its limits are set; `bench` is
-    the page of the bench that reckons the step.
+    `presses` and `signals` are those of the kind of opener that is there, where its limits are set, and `by_screw` says that turns
+    are worked out for it; `bench` is the page of the bench that reckons the step.
     """
 
     id: str
@@ -50,6 +50,7 @@ class StepTold(BaseModel):
     record: list[str]
     presses: list[Press]
     signals: list[Signal]
+    by_screw: bool
     bench: BenchPage
     gates: list[str]
     otherwise: Otherwise | None
@@ -128,7 +129,8 @@ def _step(name: str, step: Step, carrier: str, work: bool, words: Numbers, opene
         record=step.record,
         presses=guided.presses if guided else [],
         signals=guided.signals if guided else [],
-        bench="limits" if guided and guided.by_screw else step.bench,
+        by_screw=guided is not None and guided.by_screw,
+        bench=step.bench,
         gates=[group.id for group in guards(action, carrier)] if action else [],
         otherwise=step.otherwise,
     )

@@ -54,6 +54,24 @@ def plate_words(plates: Plates) -> str:
     return f"{plates.large} large and {plates.small} small plates"
 
 
+def pair_part(pair: ExtensionPair) -> str:
+    """One spring of a pair as a part of the van: named as it is marked, whoever listens."""
+    if pair.spring is None:
+        return f"Extension spring, {pair.class_lb:g} lb class"
+    return (
+        f"Extension spring, {number(pair.spring.wire_in)} × {number(pair.spring.outside_diameter_in)} × {number(pair.spring.coils)} coils"
+    )
+
+
+def plate_parts(plates: Plates) -> dict[str, int]:
+    """The plates of a stack as parts of the van, pieces by name."""
+    parts: dict[str, int] = {}
+    for pieces, weight_lb in ((plates.large, plates.large_lb), (plates.small, plates.small_lb)):
+        name = f"Plate, {number(weight_lb)} lb"
+        parts[name] = parts.get(name, 0) + pieces
+    return {name: pieces for name, pieces in parts.items() if pieces}
+
+
 def stack_words(stack: Stack) -> str:
     """A counterweight."""
     return f"counterweight of {plate_words(stack.plates)}, {sized(stack.plates.weight_lb, 'lb', 1)}"

@@ -9,12 +9,13 @@ from django.utils import timezone
 from ninja import Query, Router, Schema
 
 from server.config.errors import PROBLEMS
+from server.config.paging import Mark, page_of
 from server.followups import service
 from server.followups.models import FollowUp
 from server.people.scope import person_of
 
 router = Router(tags=["follow-ups"])
-SHOWN = 100
+SHOWN = 40
 
 
 class FollowUpOut(Schema):
@@ -44,10 +45,11 @@ class Kind(Schema):
 
 
 class FollowUpsOut(Schema):
-    """What stands, the most pressing first; `more` where there are more than are shown; every kind there is."""
+    """A page of what stands, the most pressing first, with the marks of the pages before and after; every kind there is."""
 
     follow_ups: list[FollowUpOut]
-    more: int
+    before: str
+    after: str
     kinds: list[Kind]
 
 
@@ -81,7 +83,11 @@ def _out(one: FollowUp) -> FollowUpOut:
 
 @router.get("/follow-ups", response={200: FollowUpsOut} | PROBLEMS, operation_id="follow_ups")
 def follow_ups(
-    request: HttpRequest, what: FollowUp.What | None = None, door: uuid.UUID | None = None, until: Annotated[date | None, Query()] = None
+    request: HttpRequest,
+    what: FollowUp.What | None = None,
+    door: uuid.UUID | None = None,
+    until: Annotated[date | None, Query()] = None,
+    at: Mark = "",
 ) -> FollowUpsOut:
     """What stands, the most pressing first, of one kind, at one door, or up to a day."""
     found = service.standing(until)
@@ -89,9 +95,11 @@ def follow_ups(
         found = found.filter(what=what)
     if door is not None:
         found = found.filter(door__key=door)
+    page = page_of(found, "due", at, SHOWN)
     return FollowUpsOut(
-        follow_ups=[_out(one) for one in found[:SHOWN]],
-        more=max(0, found.count() - SHOWN),
+        follow_ups=[_out(one) for one in page.rows],
+        before=page.before,
+        after=page.after,
         kinds=[Kind(id=kind, text=kind.label, usual_days=FollowUp.USUAL_DAYS[kind]) for kind in FollowUp.What],
     )
 

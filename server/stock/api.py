@@ -105,13 +105,17 @@ class VanOut(Schema):
 
 
 class NewMove(Asked):
-    """Pieces that came or went, or were counted, under an id the client made: of an item, of a spring as typed, or of a part by name."""
+    """Pieces that came or went, or were counted, under an id the client made.
+
+    Of an item, of a spring or one of an extension pair as typed, or of a part by name.
+    """
 
     id: uuid.UUID
     why: Literal["restocked", "taken_out", "counted"]
     pieces: int = Field(ge=0, le=9999)
     item: uuid.UUID | None = None
     spring: van.TypedSpring | None = None
+    pair: van.TypedPair | None = None
     part: str = Field("", max_length=80)
 
 
@@ -136,6 +140,7 @@ def van_now(request: HttpRequest) -> VanOut:
 @router.post("/van/moves", response={204: None} | PROBLEMS, operation_id="move_stock")
 def move_stock(request: HttpRequest, given: NewMove) -> Status[None]:
     """Restock, take out, or count; posting the same id again changes nothing."""
-    of = given.item or (given.spring.sizes() if given.spring else {"part": given.part.strip()})
+    named = given.pair.part() if given.pair else given.part.strip()
+    of = given.item or (given.spring.sizes() if given.spring else {"part": named})
     van.move(person_of(request), given.id, of, given.pieces, StockMove.Why(given.why))
     return Status(204, None)

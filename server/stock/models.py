@@ -97,12 +97,13 @@ class StockMove(models.Model):
 
 
 class CallStock(models.Model):
-    """How far the van follows a call: what it plans, how many springs it has fitted, and which parts it has used."""
+    """How far the van follows a call: the springs it plans, the pieces it plans by name, how many it has fitted, the parts it has used."""
 
     shop = models.ForeignKey(Shop, on_delete=models.PROTECT, related_name="call_stock")
     call_key = models.UUIDField()
     where = models.CharField(max_length=120)
     planned = models.JSONField(default=list)
+    named = models.JSONField(default=dict)
     fitted = models.PositiveIntegerField(default=0)
     parts = models.JSONField(default=dict)
 
@@ -117,7 +118,7 @@ class CallStock(models.Model):
 
 
 class Kept(models.Model):
-    """One piece kept for a call's plan: as it is, or to be cut, with what will be left of it [in]."""
+    """One piece kept for a call's plan: as it is, or to be cut for so many `springs`, with what will be left of it [in]."""
 
     of = models.ForeignKey(CallStock, on_delete=models.CASCADE, related_name="kept")
     item = models.ForeignKey(StockItem, on_delete=models.PROTECT, related_name="kept")

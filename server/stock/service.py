@@ -50,8 +50,7 @@ def rates_of_shop() -> Lists:
 
 def lists_of_shop(call_key: uuid.UUID | None = None) -> Lists:
     """The same with what a call may take of the van."""
-    free, kept = van.free_for(call_key)
-    return replace(rates_of_shop(), van=tuple(free), kept=tuple(kept))
+    return replace(van.free_for(call_key), rates=rates_of_shop().rates)
 
 
 # Keyed by the row and its version: a list that was loaded anew is another one.

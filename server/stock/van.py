@@ -14,8 +14,10 @@ from hinge.call.needs import Needs
 from hinge.document import Document
 from hinge.errors import BadInput, HingeError, OutOfRange, OutOfStep
 from hinge.measure.fields import Value, read_field
+from hinge.springs.extension import ExtensionPair
+from hinge.springs.lists import Lists
 from hinge.springs.vanstock import MOST_PIECES, Hand, StockPart, StockSpring, Wanted, take
-from hinge.springs.words import size_words
+from hinge.springs.words import pair_part, size_words
 from server.config.asked import Asked
 from server.config.transactions import mutation
 from server.people.models import Person
@@ -46,6 +48,19 @@ class TypedSpring(Asked):
             raise type(wrong)(wrong.message, f"spring.{name}", wrong.value, wrong.allowed, wrong.unit) from wrong
 
 
+class TypedPair(Asked):
+    """One spring of an extension pair, by its class as it is typed."""
+
+    class_lb: str = Field(max_length=40)
+
+    def part(self) -> str:
+        """The part it is on the van. Raises a HingeError naming what does not read."""
+        try:
+            return pair_part(ExtensionPair.model_construct(class_lb=read_field("class_lb", self.class_lb)))
+        except HingeError as wrong:
+            raise type(wrong)(wrong.message, "pair.class_lb", wrong.value, wrong.allowed, wrong.unit) from wrong
+
+
 def springs() -> QuerySet[StockItem]:
     """The springs on the van, those of which there are none among them."""
     return StockItem.objects.filter(part="").order_by("wire_in", "inside_diameter_in", "length_in", "hand")
@@ -72,13 +87,23 @@ def kept_for() -> dict[int, list[str]]:
     return found
 
 
-def free_for(call_key: uuid.UUID | None) -> tuple[list[StockSpring], list[tuple[StockSpring, str]]]:
-    """The springs a call may take, and those kept for others, each with where it is kept for."""
-    items = {item.pk: item for item in springs()}
-    others = [one for one in Kept.objects.select_related("of") if one.of.call_key != call_key and one.item_id in items]
+def free_for(call_key: uuid.UUID | None) -> Lists:
+    """What a call may take of the van, and what is kept for others, each with where it is kept for."""
+    items = {item.pk: item for item in StockItem.objects.order_by("wire_in", "inside_diameter_in", "length_in", "hand")}
+    others = [one for one in Kept.objects.select_related("of") if one.of.call_key != call_key]
     taken = Counter(one.item_id for one in others)
-    free = [_spring(item, item.pieces - taken[pk]) for pk, item in items.items() if item.pieces > taken[pk]]
-    return free, [(_spring(items[one.item_id], 1), one.of.where) for one in others]
+    free = [(item, item.pieces - taken[pk]) for pk, item in items.items() if item.pieces > taken[pk]]
+    kept = [(items[one.item_id], one.of.where) for one in others]
+    places: dict[str, frozenset[str]] = {}
+    for item, where in kept:
+        if item.part:
+            places[item.part.casefold()] = places.get(item.part.casefold(), frozenset()) | {where}
+    return Lists(
+        van=tuple(_spring(item, count) for item, count in free if not item.part),
+        kept=tuple((_spring(item, 1), where) for item, where in kept if not item.part),
+        parts={item.part.casefold(): count for item, count in free if item.part},
+        kept_parts=places,
+    )
 
 
 def follow(person: Person, call_key: uuid.UUID, where: str, needs: Needs, moment: datetime) -> None:
@@ -88,13 +113,13 @@ def follow(person: Person, call_key: uuid.UUID, where: str, needs: Needs, moment
     """
     items = list(StockItem.objects.select_for_update().order_by("pk"))
     of, _ = CallStock.objects.select_for_update().get_or_create(shop=person.shop, call_key=call_key, defaults={"where": where})
-    if len(needs.fitted) > of.fitted:
+    if needs.fitted > of.fitted:
         _use(person, of, items, moment)
-        of.fitted, of.planned = len(needs.fitted), []
+        of.fitted, of.planned, of.named = needs.fitted, [], {}
     planned = [vars(one) for one in needs.planned]
-    if planned != of.planned:
+    if (planned, needs.named) != (of.planned, of.named):
         of.kept.all().delete()
-        of.planned = planned
+        of.planned, of.named = planned, dict(needs.named)
     _parts(person, of, items, dict(needs.parts), moment)
     of.save()
     _serve(items)
@@ -113,12 +138,12 @@ def _use(person: Person, of: CallStock, items: list[StockItem], moment: datetime
 
 
 def _serve(items: list[StockItem]) -> None:
-    """Keep what is free for the plans that lack springs, the one that was made first before the others.
+    """Keep what is free for the plans that lack pieces, the one that was made first before the others.
 
     Where fewer were counted than are kept, the plan that was made last goes without.
     """
-    plans = list(CallStock.objects.exclude(planned=[]).prefetch_related("kept").order_by("pk"))
-    springs, left = [item for item in items if not item.part], {item.pk: item.pieces for item in items}
+    plans = list(CallStock.objects.exclude(planned=[], named={}).prefetch_related("kept").order_by("pk"))
+    left = {item.pk: item.pieces for item in items}
     gone, held = list[Kept](), dict[int, list[Kept]]()
     for of in plans:
         held[of.pk] = []
@@ -128,15 +153,21 @@ def _serve(items: list[StockItem]) -> None:
     left = {pk: max(pieces, 0) for pk, pieces in left.items()}
     new = list[Kept]()
     for of in plans:
-        if sum(one.springs for one in held[of.pk]) >= len(of.planned):
-            continue
-        for one in held[of.pk]:
-            left[one.item_id] += 1
-        gone += held[of.pk]
-        there = [item for item in springs if left[item.pk]]
-        for piece in take([_spring(item, left[item.pk]) for item in there], [Wanted(**wanted) for wanted in of.planned]):
-            left[there[piece.place].pk] -= 1
-            new.append(Kept(of=of, item=there[piece.place], springs=piece.springs, rest_in=piece.rest_in))
+        springs = [one for one in held[of.pk] if one.springs]
+        if sum(one.springs for one in springs) < len(of.planned):
+            for one in springs:
+                left[one.item_id] += 1
+            gone += springs
+            there = [item for item in items if not item.part and left[item.pk]]
+            for piece in take([_spring(item, left[item.pk]) for item in there], [Wanted(**wanted) for wanted in of.planned]):
+                left[there[piece.place].pk] -= 1
+                new.append(Kept(of=of, item=there[piece.place], springs=piece.springs, rest_in=piece.rest_in))
+        for name, pieces in of.named.items():
+            item = next((item for item in items if item.part.casefold() == name.casefold()), None)
+            if item is not None:
+                more = min(pieces - sum(one.item_id == item.pk for one in held[of.pk]), left[item.pk])
+                left[item.pk] -= max(more, 0)
+                new += [Kept(of=of, item=item, springs=0) for _ in range(more)]
     Kept.objects.filter(pk__in=[one.pk for one in gone]).delete()
     Kept.objects.bulk_create(new)
 

@@ -115,6 +115,10 @@ class Page:
         found = self.until(lambda: [self.browser.execute_script(IS_ON, self.find(words))], words)
         return bool(found[0])
 
+    def height_of(self, words: str) -> float:
+        """How far down the screen something to touch is."""
+        return self.browser.execute_script("return arguments[0].getBoundingClientRect().top", self.find(words))
+
     def field(self, label: str) -> WebElement:
         def match():
             for one in self.browser.find_elements(By.TAG_NAME, "label"):

@@ -48,7 +48,14 @@ def test_the_same_springs_down_and_up_again_by_thumb(signed_in, person):
         page.touch(f"{side} spring:")
         for _ in range(strokes):
             page.touch("Count a half-turn off the")
-        page.touch(f"{side} spring is slack")
+        page.sees("Every stroke is saved.")
+        page.browser.execute_script("const at = arguments[0].closest('[role=dialog]'); at.scrollTop = at.scrollHeight", page.find("Silent"))
+        before = page.height_of("All there: go on")
+        page.find(f"{side} spring is slack").click()
+        place = ("left", "right").index(side.lower())
+        page.until(lambda place=place: state_of(call).parts[place].count == 0, "slack with the server")
+        page.sees(f"{side} spring: 0 / 0")
+        assert page.height_of("All there: go on") == before, "what is touched next moved under the finger"
     page.touch("All there: go on")
     page.sees("Put right what was wrong")
     page.touch("Left spring still pulls")

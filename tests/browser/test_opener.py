@@ -71,6 +71,64 @@ def test_button_limits_press_by_press_and_a_press_that_came_too_late(signed_in, 
     assert page.complaints() == []
 
 
+def test_limit_screws_are_set_on_the_call_by_thumb_done_in_two(signed_in, person, door):
+    """This unit gives 2½ in a turn; the trolley is measured with the tape pad."""
+    page, call = signed_in, start(person, door)
+    page.size(390, 844)
+    enter(call, person, "complaint", complaint="will_not_close")
+    for group in ("hands_on", "as_found"):
+        for gate in gates(group):
+            enter(call, person, "gate", gate=gate.id, met=True)
+    enter(call, person, "measured", field="opener_kind", typed="rail_screw")
+    enter(call, person, "found", cause="down_limit_deep")
+    enter(call, person, "reading", reading={"height_in": 42, "outcome": "holds"})
+    for proof in ("reversal", "eyes"):
+        enter(call, person, "proof", proof=proof, passed=True)
+    for gate in (*gates("hands_on"), *gates("as_found")):
+        enter(call, person, "gate", gate=gate.id, met=True)
+    for step in ("balance_first", "carriage_joined"):
+        enter(call, person, "stepped", steps=[step])
+
+    def limit(end: str):
+        return next(one for one in state_of(call).limits.ends if one.end == end)
+
+    page.go(f"/calls/{call.key}/repair")
+    page.sees("A turn of a screw gives 3.0 in of travel, as is usual")
+    page.touch("Closed end")
+    page.sees("Down: run the empty trolley down")
+    page.touch("Beyond its mark")
+    page.touch("Tape pad")
+    page.write("Off by", "3")
+    page.touch("3/4")
+    page.touch("Keep where it stops")
+    page.sees("Turn the down screw 1¼ turns counter-clockwise: less travel")
+    assert state_of(call).proofs[0].standing == "passed", "nothing is turned yet"
+    # A little less was turned than told.
+    page.touch("An eighth more clockwise")
+    page.sees("1⅛ turns counter-clockwise")
+    page.touch("Beyond its mark")
+    page.write("Off by", "15/16")
+    page.touch("Keep where it stops")
+    page.until(lambda: limit("down").off_in == 15 / 16, "the second look")
+    page.sees("from 1 correction")
+    page.sees("Turn the down screw ⅜ turn counter-clockwise")
+    page.touch("On its mark")
+    page.touch("Keep where it stops")
+    page.sees("Closed end: as it should be")
+    assert [one.standing for one in state_of(call).proofs if one.id in ("reversal", "eyes")] == ["void", "void"]
+    # The open end was read on the wrong side, and is taken back.
+    page.touch("Open end")
+    page.touch("Short of its mark")
+    page.write("Off by", "2")
+    page.touch("Keep where it stops")
+    page.touch("Take back: Up limit")
+    page.sees("what was seen last was taken back")
+    assert not page.scrolls_sideways()
+    assert page.small_targets() == []
+    assert page.axe() == []
+    assert page.complaints() == []
+
+
 def test_a_survey_of_this_door_begins_with_what_its_file_knows(signed_in, door):
     page = signed_in
     page.go(f"/doors/{door.key}")

@@ -16,6 +16,51 @@ def snapshot(tmp_path):
     return made
 
 
+def drawn(page):
+    """How wide the picture of the first photo is."""
+    return page.browser.execute_script("return document.querySelector('figure img')?.naturalWidth")
+
+
+def test_a_photo_taken_while_nothing_goes_out_is_kept_on_the_tablet_and_sent_once(signed_in, person, door, snapshot, monkeypatch):
+    page, call = signed_in, start(person, door)
+    enter(call, person, "complaint", complaint="heavy")
+    page.go(f"/calls/{call.key}/close")
+    page.sees("What the next photo shows")
+    page.offline(True)
+    page.write("What the next photo shows", "The gap")
+    page.chooser("Photos").send_keys(str(snapshot))
+    page.sees("waits to be sent")
+    page.until(lambda: drawn(page) == 1600, "it is drawn from the tablet")
+    page.sees("No connection. 1 entry waits on this tablet.")
+
+    def fail(*_):
+        raise RuntimeError("the disk is full")
+
+    with monkeypatch.context() as broken:
+        broken.setattr("server.calls.photos.keep", fail)
+        page.offline(False)
+        page.sees("The server cannot take one of them now")
+        # The tablet was put away and taken up again.
+        page.go(f"/calls/{call.key}/close")
+        page.sees("waits to be sent")
+        page.until(lambda: drawn(page) == 1600, "it is drawn from the tablet again")
+        assert not Photo.objects.exists()
+    page.until(lambda: [one.caption for one in state_of(call).photos] == ["The gap"], "it arrived")
+    page.until(lambda: "waits to be sent" not in page.text(), "nothing waiting")
+    assert (Photo.objects.count(), call.entries.count()) == (1, 2)
+    # What is no picture, or far too large, is told, holds nothing up, and can be let go.
+    for contents, words in ((b"no picture at all", "This is no picture that can be read"), (b"raw" * 2_000_000, "too large to send")):
+        other = snapshot.with_name(f"{len(contents)}.png")
+        other.write_bytes(contents)
+        page.chooser("Photos").send_keys(str(other))
+        page.sees("1 not taken")
+        assert "On this tablet" not in page.text(), "the list opens only when it is asked for"
+        page.touch("Look at them")
+        page.sees(words)
+        page.touch("Let it go")
+        page.until(lambda: "not taken" not in page.text(), "let go")
+
+
 def test_a_photo_is_kept_and_the_customer_signs(signed_in, person, door, snapshot):
     page, call = signed_in, start(person, door)
     page.size(390, 844)
@@ -23,8 +68,8 @@ def test_a_photo_is_kept_and_the_customer_signs(signed_in, person, door, snapsho
     page.go(f"/calls/{call.key}/close")
     page.write("What the next photo shows", "The gap")
     page.chooser("Photos").send_keys(str(snapshot))
-    page.until(lambda: page.browser.find_elements(By.CSS_SELECTOR, "figure img"), "the photo")
-    page.until(lambda: page.browser.execute_script("return document.querySelector('figure img').naturalWidth") == 1600, "it is drawn")
+    page.until(lambda: drawn(page) == 1600, "it is drawn")
+    page.find("Take back the photo The gap")
     assert [one.caption for one in state_of(call).photos] == ["The gap"]
     assert len(bytes(Photo.objects.get().jpeg)) < 60_000
     page.touch("Take back the photo The gap")

@@ -4,7 +4,7 @@ from server.doors.models import Door
 from server.stock import van
 from server.stock.models import Kept, StockItem
 from server.stock.service import load
-from tests.browser.work import enter, start, state_of
+from tests.browser.work import enter, gates, start, state_of
 from tests.hinge.calls import MEASURED, SPRING
 
 PLAN = {"springs": [SPRING], "quarter_turns": 29}
@@ -55,4 +55,25 @@ def test_the_last_pair_is_kept_for_one_and_a_part_is_used_with_one_touch(signed_
     page.until(lambda: StockItem.objects.get(part="Roller").pieces == 2, "the roller is back")
     assert Kept.objects.filter(of__call_key=first.key).count() == 2
     assert not page.scrolls_sideways()
+    assert page.complaints() == []
+
+
+def test_a_pair_that_left_the_van_as_it_went_on_is_not_offered_as_a_part_once_more(signed_in, person):
+    page, name = signed_in, "Extension spring, 130 lb class"
+    load(person, "parts", "parts.csv", f'part,count\n"{name}",4\nRoller,2\n')
+    measured = MEASURED | {"counterbalance": "extension"}
+    call = start(person, Door.objects.create(shop=person.shop, name="Net loft", record={"version": 2, "measured": measured}))
+    page.go(f"/calls/{call.key}/close")
+    page.find(name)
+    enter(call, person, "chosen", extension={"class_lb": 130, "open_stretch_in": 2})
+    for kind in ("taken_off", "put_on"):
+        for group in ("hands_on", "hanging"):
+            for gate in gates(group):
+                enter(call, person, "gate", gate=gate.id, met=True)
+        enter(call, person, kind)
+    page.go(f"/calls/{call.key}/close")
+    page.sees(f"Left the van as it went on the door: 2 × {name}.")
+    page.find("Roller")
+    assert StockItem.objects.get(part=name).pieces == 2
+    assert not [one for one in page.browser.find_elements("tag name", "button") if name in one.text]
     assert page.complaints() == []

@@ -207,6 +207,13 @@ class Technician(RuleBasedStateMachine):
                     assert self.held or not self.worked, "the opener ran a door that nobody had seen hold"
                     self.met -= HANDS_ON | AS_FOUND
                 self.made[body["proof"]] = body["passed"]
+            case "limit":
+                assert self.held or not self.broken(), "the opener ran a door with what a look had shown to be broken"
+                assert self.held or not self.worked, "the opener ran a door that nobody had seen hold"
+                self.met -= HANDS_ON | AS_FOUND
+                if body["turns"]:
+                    for proof in ("reversal", "eyes"):
+                        self.made.pop(proof, None)
             case "stepped" if body["done"]:
                 for step in body["steps"]:
                     self._stepped(step, line)
@@ -382,6 +389,12 @@ class Technician(RuleBasedStateMachine):
     @rule(proof=st.sampled_from(["reversal", "eyes", "limits", "hold_to_close", "labels", "cycles", "none"]), passed=st.booleans())
     def prove(self, proof: str, passed: bool) -> None:
         self.say("proof", proof=proof, passed=passed)
+
+    @rule(end=st.sampled_from(["up", "down"]), off_in=st.sampled_from([-3.0, 0.0, 1.5]), turns=st.sampled_from([0, 1, -0.5]))
+    def look_at_a_limit(self, end: str, off_in: float, turns: float) -> None:
+        self.say("measured", field="opener_kind", typed="rail_screw")
+        looks = [one.id for one in self.running.entries if one.body.kind == "limit" and one.body.end == end]
+        self.say("limit", end=end, off_in=off_in, turns=turns, since=looks[-1] if turns and looks else "")
 
     @rule(cause=st.sampled_from(["spring_broken", "eyes", "nothing", "dry", "section_cracked"]))
     def find(self, cause: str) -> None:

@@ -161,7 +161,7 @@ def test_every_kind_there_is_can_be_looked_at_and_is_told_how_its_limits_are_set
         assert told["limits"].do.startswith(kind.limits)
         assert told["limits"].presses == kind.presses
         assert told["force"].do == kind.force
-        assert (told["limits"].bench == "limits") == (name == "rail_screw")
+        assert told["limits"].by_screw == (name == "rail_screw")
         assert not told["balance_first"].presses
         # What is waited for says what is done once it was waited in vain.
         assert all(bool(press.seconds) == bool(press.then) for press in kind.presses), name

@@ -7,7 +7,9 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from hinge.errors import Contradiction, OutOfRange
+from hinge.call.shown import record_after
+from hinge.call.timeline import timeline
+from hinge.errors import Contradiction, HingeError, OutOfRange
 from hinge.questions.of_call import balance_of, sizing_of
 from hinge.sizing.convert import convert
 from hinge.sizing.picks import pick_extension, pick_plates
@@ -248,3 +250,49 @@ def test_a_one_piece_door_keeps_its_lengths_and_its_energy_all_the_way(bracket_i
     # What it weighs times how high its middle is, is the energy the torque is the slope of.
     middle = (spots[:, 2, 1] + spots[:, 3, 1]) / 2
     assert np.allclose(160.0 * middle[inside], door.energy(angles)[inside])
+
+
+def pair_in_hole(hole: str = "4") -> Running:
+    """A pair that was read as found, and may be trimmed."""
+    running = Running().measured(counterbalance="extension", class_lb="130", **({"hook_hole": hole} if hole else {}))
+    running.work_gates()
+    return running
+
+
+def test_the_hook_hole_is_the_setting_and_the_file_follows_the_trim():
+    running = pair_in_hole()
+    running.trimmed(+1)
+    assert running.call.line.counts == {"left": 5, "right": 5}
+    after = record_after(running.call)
+    assert (after.measured["hook_hole"], after.extension.open_stretch_in) == (5.0, 2.5)
+    later = Running(after)
+    later.work_gates()
+    later.trimmed(-2)
+    last = record_after(later.call)
+    assert (last.measured["hook_hole"], last.extension.open_stretch_in) == (3.0, 1.5)
+    said = [line.text for line in timeline(later.record, later.entries).lines]
+    assert "Left side: 5 to 3" in said, "strokes in a row are one line"
+
+
+def test_a_hole_seen_after_the_hooks_were_moved_gives_them_other_numbers_and_moves_nothing():
+    running = pair_in_hole("")
+    running.trimmed(+2)
+    stretch = running.call.line.as_it_stands().extension.open_stretch_in
+    running.say("measured", field="hook_hole", typed="6")
+    assert running.call.line.counts == {"left": 6, "right": 6}
+    assert running.call.line.set_up
+    assert running.call.line.as_it_stands().extension.open_stretch_in == stretch == 3.0
+    entry = running.call.claims["hook_hole"][-1].signed.entry
+    running.say("withdrawn", entry=entry, reason="the other side")
+    assert running.call.line.as_it_stands().extension.open_stretch_in == stretch
+
+
+def test_there_is_no_hole_before_the_first_and_another_pair_hangs_in_a_hole_nobody_saw():
+    running = pair_in_hole("2")
+    with pytest.raises(HingeError, match="slackest is the first"):
+        running.say("aimed", targets={"left": 0, "right": 0})
+    running.say("chosen", extension={"class_lb": 140, "open_stretch_in": 2})
+    running.put_on()
+    assert "hook_hole" not in record_after(running.call).measured
+    running.say("measured", field="hook_hole", typed="3")
+    assert record_after(running.call).measured["hook_hole"] == 3.0

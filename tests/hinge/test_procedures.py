@@ -109,6 +109,22 @@ def test_the_numbers_of_this_door_stand_in_its_steps():
     assert "once more round with ¼" in next(step for step in other.steps if step.id == "set_screws").do
 
 
+@pytest.mark.parametrize(
+    ("apart", "words"),
+    [
+        ("", "the pair 7 to 30 ft apart,"),
+        ("16'", "the pair 16'0\" apart as measured, within 7 to 30 ft,"),
+        ("5'", "the pair 7 to 30 ft apart, not 5'0\" as measured,"),
+    ],
+)
+def test_a_second_pair_of_eyes_is_told_how_far_apart_it_may_be(apart, words):
+    """7 to 30 ft: common practice (handbook of the trade, no published source)."""
+    call = Running().measured(**({"second_eyes_apart_in": apart} if apart else {}))
+    call.say("found", cause="wanted_fit_second_eyes")
+    (told,) = [one for one in procedures_of(call.call).procedures if one.procedure == "fit_second_eyes"]
+    assert words in next(step.do for step in told.steps if step.id == "second_eyes")
+
+
 def test_springs_wound_the_other_way_round_are_not_told_the_usual_hands():
     """A word of the step never contradicts what the counter says of the same spring."""
     for said, words in (({}, "the right-hand-wound one on the left"), ({"left_hand": "left"}, "the left-hand-wound one on the left")):

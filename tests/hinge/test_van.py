@@ -12,6 +12,7 @@ from hinge.errors import BadInput, Contradiction
 from hinge.springs.lists import Lists
 from hinge.springs.vanstock import CUT_LOSS_IN, LEAST_REST_IN, StockSpring, Take, Wanted, parse_parts, take
 from tests.hinge.calls import SPRING, Running
+from tests.hinge.machine import RECORDS
 
 PLAN = {"springs": [SPRING], "quarter_turns": 30}
 WIRES, LENGTHS, HANDS = (0.207, 0.225), (18.0, 27.5, 30.0, 60.0), ("", "left", "right")
@@ -94,6 +95,34 @@ def test_a_pair_asks_for_one_of_each_hand():
     assert said() == ""
 
 
+def test_a_pair_and_a_stack_ask_for_their_pieces_by_name():
+    call = Running().measured(counterbalance="extension")
+    call.say("chosen", extension={"class_lb": 130, "open_stretch_in": 2})
+    assert needs_of(call.call).named == {"Extension spring, 130 lb class": 2}
+    assert call.state.went_on == {}
+
+    def said(**lists):
+        told = procedures_of(call.call, lists=Lists(**lists)).procedures[0].van
+        return told.words if told else ""
+
+    assert said() == ""
+    assert said(parts={"roller": 3}) == "None of the 2 springs is in the van: bring what lacks first."
+    assert said(parts={"extension spring, 130 lb class": 5}) == "The springs are in the van."
+    elsewhere = {"extension spring, 130 lb class": frozenset({"Net loft"})}
+    lacks = said(parts={"extension spring, 130 lb class": 1}, kept_parts=elsewhere)
+    assert lacks == "Only 1 of the 2 springs is in the van: bring what lacks first. Others are kept for Net loft."
+
+
+def test_of_a_stack_only_the_plates_that_did_not_hang_there_come_from_the_van():
+    hub = {"core_radius_in": 0.75, "strap_in": 0.2, "turns": 7.5}
+    call = Running(RECORDS["stack"])
+    call.say("chosen", counterweight={"plates": {"large": 5, "small": 3}, "hub": hub})
+    assert needs_of(call.call).named == {"Plate, 18.9 lb": 1}
+    call.put_on()
+    assert (needs_of(call.call).named, needs_of(call.call).fitted) == ({}, 1)
+    assert call.state.went_on == {"Plate, 18.9 lb": 1}
+
+
 def test_needs_follow_the_call():
     call = Running().measured()
     assert needs_of(call.call).planned == ()
@@ -103,7 +132,7 @@ def test_needs_follow_the_call():
     assert needs_of(call.call).planned == ()
     fitted = Running().chosen()
     assert needs_of(fitted.call).planned == ()
-    assert len(needs_of(fitted.call).fitted) == 2
+    assert needs_of(fitted.call).fitted == 2
 
 
 def test_a_part_stands_in_the_list_once():

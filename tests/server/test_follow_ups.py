@@ -1,5 +1,6 @@
 """What is to be done at a door later: kept once, moved, ended, listed by how pressing it is, and in the calendar of who kept it."""
 
+import base64
 import uuid
 from datetime import date, timedelta
 from urllib.parse import urlparse
@@ -53,6 +54,24 @@ def test_the_most_pressing_comes_first_and_kinds_doors_and_days_are_told_apart(a
     assert standing(api, f"?until={TODAY + timedelta(days=10)}") == [late["key"], soon["key"]]
     assert standing(api, f"?door={door.key}") == standing(api)
     assert standing(api, f"?door={uuid.uuid4()}") == []
+
+
+def test_a_long_list_is_read_page_by_page_to_its_end_and_back(api, door):
+    """Many on one day: each stands on one page, and on one only."""
+    keys = [kept(api, door, days=number // 60)["key"] for number in range(100)]
+    seen, at = [], ""
+    while True:
+        page = api.get(f"/follow-ups?at={at}").json()
+        seen.append([one["key"] for one in page["follow_ups"]])
+        if not page["after"]:
+            break
+        at = page["after"]
+    assert [len(one) for one in seen] == [40, 40, 20]
+    assert [key for one in seen for key in one] == keys
+    back = api.get(f"/follow-ups?at={page['before']}").json()
+    assert [one["key"] for one in back["follow_ups"]] == seen[1]
+    for forged in ("nothing", base64.urlsafe_b64encode(b'[false, "some day", 1]').decode()):
+        assert api.get(f"/follow-ups?at={forged}").json()["error"]["field"] == "at"
 
 
 @pytest.mark.parametrize("due", [TODAY - timedelta(days=3), TODAY + timedelta(days=365 * 41)])

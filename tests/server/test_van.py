@@ -98,6 +98,32 @@ def test_parts_leave_the_van_once_and_come_back_when_that_was_a_slip(lead, techn
     sums_agree()
 
 
+EXTENSION = {"extension": {"class_lb": 130, "open_stretch_in": 2}}
+NAME = "Extension spring, 130 lb class"
+
+
+def test_the_last_extension_pair_is_kept_for_one_call_and_leaves_the_van_once_it_is_on(lead, technician, shop):
+    load(lead, f'part,count\n"{NAME}",3\nRoller,4\n', kind="parts")
+    first, second = (measured_at(technician, shop, name) for name in ("Net loft", "Rope store"))
+    for call in (first, second):
+        call.must("measured", field="counterbalance", typed="extension")
+        call.must("chosen", **EXTENSION)
+    assert on_van(lead)[NAME] == (3, ["Net loft", "Net loft", "Rope store"])
+    assert van_words(first) == "The springs are in the van."
+    assert van_words(second) == "Only 1 of the 2 springs is in the van: bring what lacks first. Others are kept for Net loft."
+    first.gates("hands_on", "hanging")
+    first.must("taken_off")
+    first.gates("hands_on", "hanging")
+    first.must("put_on")
+    assert on_van(lead)[NAME] == (1, ["Rope store"])
+    assert move(technician, why="restocked", pieces=1, pair={"class_lb": "130"}).status_code == 204
+    assert move(technician, why="restocked", pieces=1, pair={"class_lb": "9"}).json()["error"]["field"] == "pair.class_lb"
+    assert van_words(second) == "The springs are in the van.", "what comes in is kept for whoever waits"
+    second.must("withdrawn", entry=second.state.chosen.entry, reason="")
+    assert on_van(lead)[NAME] == (2, [])
+    sums_agree()
+
+
 def test_restocked_counted_and_taken_out(technician, lead):
     of = {"spring": {"wire_in": ".225", "inside_diameter_in": "2", "length_in": "32 1/2", "hand": "left"}}
     sent = {"id": str(uuid.uuid4()), "why": "restocked", "pieces": 3} | of
@@ -194,6 +220,11 @@ def test_whatever_happens_no_piece_is_lost_or_given_twice(lead, technician, shop
             self.calls[which].enter("chosen", springs=[SPRING | {"count": count}], quarter_turns=2)
 
         @rule(which=st.integers(0, 1))
+        def pick_a_pair(self, which):
+            self.calls[which].enter("measured", field="counterbalance", typed="extension")
+            self.calls[which].enter("chosen", **EXTENSION)
+
+        @rule(which=st.integers(0, 1))
         def take_back(self, which):
             if self.calls[which].state.chosen:
                 self.calls[which].enter("withdrawn", entry=self.calls[which].state.chosen.entry, reason="")
@@ -203,7 +234,7 @@ def test_whatever_happens_no_piece_is_lost_or_given_twice(lead, technician, shop
             call = self.calls[which]
             for part in call.state.parts:
                 call.enter("slack", part=part.part)
-            call.gates("bars", "letting_down", "taking_off")
+            call.gates("bars", "letting_down", "taking_off", "hanging")
             call.enter("taken_off")
             call.enter("put_on")
 
@@ -225,17 +256,17 @@ def test_whatever_happens_no_piece_is_lost_or_given_twice(lead, technician, shop
         def load(self, text):
             load(lead, text)
 
-        @rule(pieces=st.integers(0, 9))
-        def count_rollers(self, pieces):
-            assert move(technician, why="counted", pieces=pieces, part="Roller").status_code == 204
+        @rule(pieces=st.integers(0, 9), part=st.sampled_from(["Roller", NAME]))
+        def count_parts(self, pieces, part):
+            assert move(technician, why="counted", pieces=pieces, part=part).status_code == 204
 
         @invariant()
         def nothing_is_lost_or_given_twice(self):
             sums_agree()
             with scope(shop=shop.pk):
                 for call in self.calls:
-                    free, _ = van.free_for(uuid.UUID(call.key))
-                    assert all(one.count > 0 for one in free)
+                    free = van.free_for(uuid.UUID(call.key))
+                    assert all(count > 0 for count in (*(one.count for one in free.van), *free.parts.values()))
             for item in StockItem.objects.annotate(kept_pieces=Count("kept")):
                 assert item.kept_pieces <= item.pieces, "never more is kept than there is"
             for call in self.calls:

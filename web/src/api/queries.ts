@@ -62,14 +62,21 @@ export const balanceYearsQuery = (key: string) =>
   });
 
 type Kind = Schemas['Kind']['id'];
-export const followUpsQuery = (what: string, door = '', until = '') =>
+export const followUpsQuery = (what: string, door = '', until = '', at = '') =>
   queryOptions({
-    queryKey: ['follow-ups', what, door, until],
+    queryKey: ['follow-ups', what, door, until, at],
     queryFn: () =>
       data(
         client.GET('/api/follow-ups', {
           // A kind nobody knows, typed into the address, is refused by the server with those there are.
-          params: { query: { ...(what && { what: what as Kind }), ...(door && { door }), ...(until && { until }) } },
+          params: {
+            query: {
+              ...(what && { what: what as Kind }),
+              ...(door && { door }),
+              ...(until && { until }),
+              ...(at && { at }),
+            },
+          },
         }),
       ),
     placeholderData: keepPreviousData,

@@ -2561,6 +2561,7 @@ export interface components {
          *     `safety` is how the opener and the door stand, `safety_at` since when; `claimed` says so where it was closed elsewhere,
          *     maybe under other rules. `stop` says why nothing is reckoned, `not_lifted` why nobody lifts the door; `abandoned` why a closed
          *     call was a mistake, `to_abandon` what keeps this one from being one. `cause_wanted`: it is no fault but what was asked for.
+         *     `went_on` are the pieces, by the van's names, that left it with what went on the door.
          */
         CallState: {
             /** Complaint */
@@ -2632,10 +2633,15 @@ export interface components {
             holds_at_in: number;
             /** Outcomes */
             outcomes: components["schemas"]["OutcomeState"][];
+            limits: components["schemas"]["LimitsState"] | null;
             /** Proofs */
             proofs: components["schemas"]["ProofState"][];
             /** Parts Used */
             parts_used: components["schemas"]["UsedPart"][];
+            /** Went On */
+            went_on: {
+                [key: string]: number;
+            };
             /** Photos */
             photos: components["schemas"]["PhotoState"][];
             signature: components["schemas"]["SignatureState"] | null;
@@ -2725,6 +2731,53 @@ export interface components {
              * @default
              */
             at?: string;
+        };
+        /**
+         * LimitEndState
+         * @description One end: where it stops [in beyond its mark], the look that says so, and the turns to make, clockwise positive.
+         *
+         *     Nothing but a sentence where nobody looked yet, or what was seen last was taken back.
+         */
+        LimitEndState: {
+            /**
+             * End
+             * @enum {string}
+             */
+            end: "up" | "down";
+            /** Off In */
+            off_in: number | null;
+            /** Since */
+            since: string;
+            /** Turns */
+            turns: number;
+            /** Sentence */
+            sentence: string;
+            /** Looks */
+            looks: components["schemas"]["LimitLook"][];
+        };
+        /**
+         * LimitLook
+         * @description One look at where it stopped, in words; `entry` takes it back.
+         */
+        LimitLook: {
+            /** Entry */
+            entry: string;
+            /** Words */
+            words: string;
+            /** By */
+            by: string;
+            /** At */
+            at: string;
+        };
+        /**
+         * LimitsState
+         * @description Both ends of a unit with limit screws, and what a turn of its screws gives, in words.
+         */
+        LimitsState: {
+            /** Ends */
+            ends: components["schemas"]["LimitEndState"][];
+            /** Unit */
+            unit: string;
         };
         /**
          * Measurement
@@ -4066,11 +4119,13 @@ export interface components {
             presses: components["schemas"]["Press"][];
             /** Signals */
             signals: components["schemas"]["Signal"][];
+            /** By Screw */
+            by_screw: boolean;
             /**
              * Bench
              * @enum {string}
              */
-            bench: "" | "limits" | "placement" | "survey";
+            bench: "" | "placement" | "survey";
             /** Gates */
             gates: string[];
             otherwise: components["schemas"]["Otherwise"] | null;
@@ -4090,7 +4145,7 @@ export interface components {
         };
         /**
          * VanState
-         * @description Whether the springs that go on are in the van, in words.
+         * @description Whether what goes on is in the van, in words.
          */
         VanState: {
             /** Words */
@@ -4452,6 +4507,37 @@ export interface components {
             reason: string;
         };
         /**
+         * LimitSeen
+         * @description Where the empty trolley stopped at an end: so far beyond its mark [in], short of it where negative.
+         *
+         *     `turns` of that end's screw were made after the reading `since`, clockwise positive; both are left out at a first look. That
+         *     reading is named so that a correction told by two tablets is learned from once.
+         */
+        LimitSeen: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "limit";
+            /**
+             * End
+             * @enum {string}
+             */
+            end: "up" | "down";
+            /** Off In */
+            off_in: number;
+            /**
+             * Turns
+             * @default 0
+             */
+            turns?: number;
+            /**
+             * Since
+             * @default
+             */
+            since?: string | "";
+        };
+        /**
          * Measured
          * @description One measurement, as typed, and how it was found where that is not by tape or scale.
          */
@@ -4504,7 +4590,7 @@ export interface components {
             /** Id */
             id: string;
             /** Body */
-            body: components["schemas"]["Complaint"] | components["schemas"]["GateSet"] | components["schemas"]["Found"] | components["schemas"]["Checked"] | components["schemas"]["FactSet"] | components["schemas"]["Cured"] | components["schemas"]["Chosen"] | components["schemas"]["Aimed"] | components["schemas"]["Moved"] | components["schemas"]["Slack"] | components["schemas"]["StillWound"] | components["schemas"]["Stopped"] | components["schemas"]["TakenOff"] | components["schemas"]["PutOn"] | components["schemas"]["BalanceReading"] | components["schemas"]["ProofMade"] | components["schemas"]["Stepped"] | components["schemas"]["PassedOver"] | components["schemas"]["PartUsed"] | components["schemas"]["CustomerSigned"] | components["schemas"]["Photographed"] | components["schemas"]["Left"] | components["schemas"]["Withdrawn"] | components["schemas"]["Disconnected"] | components["schemas"]["Closed"] | components["schemas"]["Abandoned"] | components["schemas"]["Measured"] | components["schemas"]["Picked"] | components["schemas"]["Again"];
+            body: components["schemas"]["Complaint"] | components["schemas"]["GateSet"] | components["schemas"]["Found"] | components["schemas"]["Checked"] | components["schemas"]["FactSet"] | components["schemas"]["Cured"] | components["schemas"]["Chosen"] | components["schemas"]["Aimed"] | components["schemas"]["Moved"] | components["schemas"]["Slack"] | components["schemas"]["StillWound"] | components["schemas"]["Stopped"] | components["schemas"]["TakenOff"] | components["schemas"]["PutOn"] | components["schemas"]["BalanceReading"] | components["schemas"]["LimitSeen"] | components["schemas"]["ProofMade"] | components["schemas"]["Stepped"] | components["schemas"]["PassedOver"] | components["schemas"]["PartUsed"] | components["schemas"]["CustomerSigned"] | components["schemas"]["Photographed"] | components["schemas"]["Left"] | components["schemas"]["Withdrawn"] | components["schemas"]["Disconnected"] | components["schemas"]["Closed"] | components["schemas"]["Abandoned"] | components["schemas"]["Measured"] | components["schemas"]["Picked"] | components["schemas"]["Again"];
         };
         /**
          * PartUsed
@@ -5060,13 +5146,15 @@ export interface components {
         };
         /**
          * FollowUpsOut
-         * @description What stands, the most pressing first; `more` where there are more than are shown; every kind there is.
+         * @description A page of what stands, the most pressing first, with the marks of the pages before and after; every kind there is.
          */
         FollowUpsOut: {
             /** Follow Ups */
             follow_ups: components["schemas"]["FollowUpOut"][];
-            /** More */
-            more: number;
+            /** Before */
+            before: string;
+            /** After */
+            after: string;
             /** Kinds */
             kinds: components["schemas"]["Kind"][];
         };
@@ -6224,8 +6312,8 @@ export interface components {
          * StepTold
          * @description One step with this door's numbers; `gates` names the groups that must be met before it.
          *
-         *     `presses` and `signals` are those of the kind of opener that is there, where its limits are set; `bench` is
-         *     the page of the bench that reckons the step.
+         *     `presses` and `signals` are those of the kind of opener that is there, where its limits are set, and `by_screw` says that turns
+         *     are worked out for it; `bench` is the page of the bench that reckons the step.
          */
         StepTold: {
             /** Id */
@@ -6264,11 +6352,13 @@ export interface components {
             presses: components["schemas"]["Press"][];
             /** Signals */
             signals: components["schemas"]["Signal"][];
+            /** By Screw */
+            by_screw: boolean;
             /**
              * Bench
              * @enum {string}
              */
-            bench: "" | "limits" | "placement" | "survey";
+            bench: "" | "placement" | "survey";
             /** Gates */
             gates: string[];
             otherwise: components["schemas"]["Otherwise"] | null;
@@ -6317,7 +6407,7 @@ export interface components {
          */
         CallAnswer: {
             /** Events */
-            events: (components["schemas"]["Complaint"] | components["schemas"]["GateSet"] | components["schemas"]["Found"] | components["schemas"]["Checked"] | components["schemas"]["FactSet"] | components["schemas"]["Cured"] | components["schemas"]["Chosen"] | components["schemas"]["Aimed"] | components["schemas"]["Moved"] | components["schemas"]["Slack"] | components["schemas"]["StillWound"] | components["schemas"]["Stopped"] | components["schemas"]["TakenOff"] | components["schemas"]["PutOn"] | components["schemas"]["BalanceReading"] | components["schemas"]["ProofMade"] | components["schemas"]["Stepped"] | components["schemas"]["PassedOver"] | components["schemas"]["PartUsed"] | components["schemas"]["CustomerSigned"] | components["schemas"]["Photographed"] | components["schemas"]["Left"] | components["schemas"]["Withdrawn"] | components["schemas"]["Disconnected"] | components["schemas"]["Closed"] | components["schemas"]["Abandoned"] | components["schemas"]["MeasuredValue"] | components["schemas"]["TrimmedWhole"])[];
+            events: (components["schemas"]["Complaint"] | components["schemas"]["GateSet"] | components["schemas"]["Found"] | components["schemas"]["Checked"] | components["schemas"]["FactSet"] | components["schemas"]["Cured"] | components["schemas"]["Chosen"] | components["schemas"]["Aimed"] | components["schemas"]["Moved"] | components["schemas"]["Slack"] | components["schemas"]["StillWound"] | components["schemas"]["Stopped"] | components["schemas"]["TakenOff"] | components["schemas"]["PutOn"] | components["schemas"]["BalanceReading"] | components["schemas"]["LimitSeen"] | components["schemas"]["ProofMade"] | components["schemas"]["Stepped"] | components["schemas"]["PassedOver"] | components["schemas"]["PartUsed"] | components["schemas"]["CustomerSigned"] | components["schemas"]["Photographed"] | components["schemas"]["Left"] | components["schemas"]["Withdrawn"] | components["schemas"]["Disconnected"] | components["schemas"]["Closed"] | components["schemas"]["Abandoned"] | components["schemas"]["MeasuredValue"] | components["schemas"]["TrimmedWhole"])[];
             state: components["schemas"]["CallState"];
             /** Refused */
             refused: components["schemas"]["Refused"][];
@@ -6401,7 +6491,7 @@ export interface components {
              */
             record?: components["schemas"]["DoorRecord"];
             /** Commands */
-            commands: (components["schemas"]["Complaint"] | components["schemas"]["GateSet"] | components["schemas"]["Found"] | components["schemas"]["Checked"] | components["schemas"]["FactSet"] | components["schemas"]["Cured"] | components["schemas"]["Chosen"] | components["schemas"]["Aimed"] | components["schemas"]["Moved"] | components["schemas"]["Slack"] | components["schemas"]["StillWound"] | components["schemas"]["Stopped"] | components["schemas"]["TakenOff"] | components["schemas"]["PutOn"] | components["schemas"]["BalanceReading"] | components["schemas"]["ProofMade"] | components["schemas"]["Stepped"] | components["schemas"]["PassedOver"] | components["schemas"]["PartUsed"] | components["schemas"]["CustomerSigned"] | components["schemas"]["Photographed"] | components["schemas"]["Left"] | components["schemas"]["Withdrawn"] | components["schemas"]["Disconnected"] | components["schemas"]["Closed"] | components["schemas"]["Abandoned"] | components["schemas"]["Measured"] | components["schemas"]["Picked"] | components["schemas"]["Again"])[];
+            commands: (components["schemas"]["Complaint"] | components["schemas"]["GateSet"] | components["schemas"]["Found"] | components["schemas"]["Checked"] | components["schemas"]["FactSet"] | components["schemas"]["Cured"] | components["schemas"]["Chosen"] | components["schemas"]["Aimed"] | components["schemas"]["Moved"] | components["schemas"]["Slack"] | components["schemas"]["StillWound"] | components["schemas"]["Stopped"] | components["schemas"]["TakenOff"] | components["schemas"]["PutOn"] | components["schemas"]["BalanceReading"] | components["schemas"]["LimitSeen"] | components["schemas"]["ProofMade"] | components["schemas"]["Stepped"] | components["schemas"]["PassedOver"] | components["schemas"]["PartUsed"] | components["schemas"]["CustomerSigned"] | components["schemas"]["Photographed"] | components["schemas"]["Left"] | components["schemas"]["Withdrawn"] | components["schemas"]["Disconnected"] | components["schemas"]["Closed"] | components["schemas"]["Abandoned"] | components["schemas"]["Measured"] | components["schemas"]["Picked"] | components["schemas"]["Again"])[];
         };
         /**
          * InchesPerTurn
@@ -7097,7 +7187,9 @@ export interface components {
         };
         /**
          * NewMove
-         * @description Pieces that came or went, or were counted, under an id the client made: of an item, of a spring as typed, or of a part by name.
+         * @description Pieces that came or went, or were counted, under an id the client made.
+         *
+         *     Of an item, of a spring or one of an extension pair as typed, or of a part by name.
          */
         NewMove: {
             /**
@@ -7115,11 +7207,20 @@ export interface components {
             /** Item */
             item?: string | null;
             spring?: components["schemas"]["TypedSpring"] | null;
+            pair?: components["schemas"]["TypedPair"] | null;
             /**
              * Part
              * @default
              */
             part?: string;
+        };
+        /**
+         * TypedPair
+         * @description One spring of an extension pair, by its class as it is typed.
+         */
+        TypedPair: {
+            /** Class Lb */
+            class_lb: string;
         };
         /**
          * TypedSpring
@@ -12168,6 +12269,7 @@ export interface operations {
                 what?: components["schemas"]["What"] | null;
                 door?: string | null;
                 until?: string | null;
+                at?: string;
             };
             header?: never;
             path?: never;

@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { Dialog, Heading, Modal, ModalOverlay } from 'react-aria-components';
 import { Link } from 'react-router';
 import styled from 'styled-components';
@@ -8,7 +8,7 @@ import type { Body, Held, NotTaken, Waiting } from '../api/outbox';
 import { knowledgeQuery } from '../api/queries';
 import { Plain } from '../ui/buttons';
 import { Quiet, Stack } from '../ui/layout';
-import { useOutbox } from './outbox';
+import { letGo, useOutbox } from './outbox';
 
 const Bar = styled.div`position: sticky; top: 0; z-index: 6; display: flex; flex-wrap: wrap; gap: 6px 16px; align-items: center; justify-content: space-between;
   background: var(--caution-ground); color: var(--caution); border-bottom: 3px solid var(--caution); padding: 4px 14px; font-weight: 600;`;
@@ -34,7 +34,12 @@ export function WaitingBar() {
   const [open, setOpen] = useState(false);
   const { waiting, notTaken, held } = outbox;
   const words = wordsOf(useQuery(knowledgeQuery).data);
-  if (!notTaken.length && !(waiting.length && held)) return null;
+  const isNothing = !notTaken.length && !(waiting.length && held);
+  useEffect(() => {
+    // With nothing left in it the list is put away: the next one opens when it is asked for.
+    if (isNothing) setOpen(false);
+  }, [isNothing]);
+  if (isNothing) return null;
   const waits = waiting.length === 1 ? '1 entry waits' : `${waiting.length} entries wait`;
   return (
     <Bar role="status" aria-label="Not sent yet">
@@ -56,7 +61,7 @@ export function WaitingBar() {
                   one={one}
                   words={words}
                   again={() => outbox.again(one, newId())}
-                  letGo={() => outbox.letGo(one)}
+                  letGo={() => letGo(outbox, one)}
                 />
               ))}
               {waiting.map((one) => (
@@ -116,7 +121,7 @@ export function said(body: Waiting['body'], words: Words): string {
 }
 
 function written(name: string, part: unknown, words: Words): string {
-  if (part === null || part === undefined || name === 'how') return '';
+  if (part === null || part === undefined || UNSAID.includes(name)) return '';
   if (name === 'met') return part ? '' : 'open again';
   if (name === 'passed') return part ? 'passed' : 'not passed';
   if (name === 'from_count') return `${part} to`;
@@ -126,6 +131,9 @@ function written(name: string, part: unknown, words: Words): string {
     .filter((one) => one !== '')
     .join(' ');
 }
+
+// Ids and ranges say nothing to a person.
+const UNSAID = ['how', 'photo', 'of', 'since'];
 
 const NAMES: Record<Body['kind'], string> = {
   complaint: 'complaint',
@@ -146,6 +154,7 @@ const NAMES: Record<Body['kind'], string> = {
   taken_off: 'taken off',
   put_on: 'put on',
   reading: 'reading',
+  limit: 'where it stops',
   proof: 'proof',
   stepped: 'step done',
   passed_over: 'step passed over',

@@ -1,7 +1,8 @@
 import { type QueryClient, useQueryClient } from '@tanstack/react-query';
 import { createContext, type ReactNode, useContext, useEffect, useMemo, useSyncExternalStore } from 'react';
 import { client, data, MEANT_AS, Refusal } from '../api/client';
-import { drain, Outbox, type Outcome, type Waiting } from '../api/outbox';
+import { drain, type NotTaken, Outbox, type Outcome, type Waiting } from '../api/outbox';
+import { dropPicture, pictureOf } from '../api/pictures';
 import { callQuery, sessionQuery } from '../api/queries';
 
 const RETRY_MS = 2_000;
@@ -57,11 +58,7 @@ function sender(queries: QueryClient, person: string) {
   return async (entry: Waiting): Promise<Outcome> => {
     const { queryKey } = callQuery(entry.call);
     try {
-      const body = { id: entry.id, body: entry.body };
-      const params = { path: { key: entry.call } };
-      const call = await data(
-        client.POST('/api/calls/{key}/entries', { params, body, headers: { [MEANT_AS]: person } }),
-      );
+      const call = (await photoSent(entry, person)) ?? (await entrySent(entry, person));
       // A poll answered meanwhile may be older than this answer.
       await queries.cancelQueries({ queryKey });
       queries.setQueryData(queryKey, call);
@@ -77,13 +74,47 @@ function sender(queries: QueryClient, person: string) {
   };
 }
 
-/** Only a refusal of the rules, in the error shape, is final. */
+const entrySent = ({ id, call: key, body }: Waiting, person: string) =>
+  data(
+    client.POST('/api/calls/{key}/entries', {
+      params: { path: { key } },
+      body: { id, body },
+      headers: { [MEANT_AS]: person },
+    }),
+  );
+
+/** A photo goes out with its picture; nothing where it is none, or its picture is not on this tablet any more. */
+async function photoSent({ call: key, body }: Waiting, person: string) {
+  const picture = body.kind === 'photographed' ? await pictureOf(body.photo) : undefined;
+  if (body.kind !== 'photographed' || !picture) return null;
+  const kept = await data(
+    client.PUT('/api/calls/{key}/photos/{photo}', {
+      params: { path: { key, photo: body.photo }, query: { of: body.of ?? '', caption: body.caption ?? '' } },
+      body: picture as unknown as string,
+      bodySerializer: (sent) => sent as unknown as Blob,
+      headers: { 'Content-Type': picture.type || 'image/jpeg', [MEANT_AS]: person },
+    }),
+  );
+  await dropPicture(body.photo);
+  return kept;
+}
+
+/** What was not taken is let go, with what it would have shown. */
+export function letGo(outbox: Outbox, entry: NotTaken): void {
+  outbox.letGo(entry);
+  if (entry.body.kind === 'photographed') void dropPicture(entry.body.photo);
+}
+
+const FINAL = [409, 413, 422];
+
+/** Only a refusal of the rules, or of its size, in the error shape, is final. */
 export function outcomeOf(wrong: unknown): Outcome {
   if (!(wrong instanceof Refusal)) return { kind: 'held', why: 'offline' };
   const { status, problem } = wrong;
   if (status === 401 || status === 403) return { kind: 'held', why: 'signed out' };
   if (status === 429) return { kind: 'held', why: 'too many at once' };
-  if ((status === 409 || status === 422) && problem.code !== 'error' && problem.code !== 'taken')
+  // A picture that is too large will not get smaller: it would hold up everything else on its call for ever.
+  if (FINAL.includes(status) && problem.code !== 'error' && problem.code !== 'taken')
     return { kind: 'refused', problem };
   return { kind: 'stuck' };
 }

@@ -8,7 +8,7 @@ export type CallOut = Schemas['CallOut'];
 export type Call = {
   call: CallOut;
   state: Schemas['CallState'];
-  enter: (body: Body) => void;
+  enter: (body: Body, id?: string) => void;
   /** What was entered on this call and is not with the server yet. */
   waiting: readonly Waiting[];
   /** What the server would not take of this call. */
@@ -19,7 +19,7 @@ export type Call = {
 export function useCall(key: string) {
   const query = useQuery(callQuery(key));
   const outbox = useOutbox();
-  const enter = (body: Body) => outbox.add(key, query.data?.door_name ?? '', newId(), body);
+  const enter = (body: Body, id = newId()) => outbox.add(key, query.data?.door_name ?? '', id, body);
   const ofThis = <T extends Waiting>(all: readonly T[]) => all.filter((one) => one.call === key);
   return { query, enter, waiting: ofThis(outbox.waiting), notTaken: ofThis(outbox.notTaken) };
 }

@@ -12,6 +12,8 @@ type Props = {
 };
 /** Where the marks stand, and how far the larger error reaches, as shares of the width; errors below so many inches look small. */
 const [CLOSED, OPEN, REACH, LEAST_IN] = [0.22, 0.78, 0.13, 6];
+/** Wide enough for the marks' whole names, in pixels. */
+const ROOMY = 480;
 
 /** The rail seen from the side: the door's two marks, and where the trolley stops. Both ends have one scale. */
 export function LimitRail({ up, down }: Props) {
@@ -33,7 +35,7 @@ export function LimitRail({ up, down }: Props) {
           <g key={name}>
             <line className="mark" x1={mark} x2={mark} y1="48" y2="92" />
             <text className="end" x={mark} y="112" textAnchor="middle">
-              mark of the {name} door
+              {width < ROOMY ? name : `mark of the ${name} door`}
             </text>
             {stop !== null && (
               <>

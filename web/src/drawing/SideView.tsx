@@ -38,7 +38,12 @@ export function SideView(props: Props) {
   const [focused, setFocused] = useState(false);
   const hatch = useId();
   const largest = Math.max(...lines.flatMap((line) => line.forces.map(Math.abs)), friction, 10);
-  const layout = useMemo(() => sideLayout(width, view.back_in, view.top_in + 3, largest, 560), [width, view, largest]);
+  // No taller than what is left of a tablet on its side: the floor of the door is in sight with its top.
+  const tallest = Math.min(560, Math.max(400, window.innerHeight - 320));
+  const layout = useMemo(
+    () => sideLayout(width, view.back_in, view.top_in + 3, largest, tallest),
+    [width, view, largest, tallest],
+  );
   const at = nearest(positions, position);
   const joints = view.joints[at] ?? [];
   const bottom = joints[0] ?? { x_in: 0, z_in: 0 };

@@ -4,6 +4,7 @@ import styled from 'styled-components';
 import { followUpsQuery } from '../api/queries';
 import { Label, Page, Quiet, Stack } from '../ui/layout';
 import { OneOf } from '../ui/OneOf';
+import { Pages } from '../ui/Pages';
 import { Loading, Refused, Trouble } from '../ui/states';
 import { FollowUpForm } from './FollowUpForm';
 import { FollowUpRow } from './FollowUpRow';
@@ -15,10 +16,10 @@ const ALL = { id: 'all', text: 'All' };
 export function FollowUps() {
   const [params, setParams] = useSearchParams();
   const what = params.get('what') ?? '';
-  const found = useQuery(followUpsQuery(what));
+  const found = useQuery(followUpsQuery(what, '', '', params.get('at') ?? ''));
   if (found.isPending) return <Loading />;
   if (found.isError) return <Trouble wrong={found.error} retry={() => found.refetch()} />;
-  const { follow_ups, more, kinds } = found.data;
+  const { follow_ups, kinds } = found.data;
   return (
     <Page>
       <h1>Follow-ups</h1>
@@ -35,7 +36,7 @@ export function FollowUps() {
           <FollowUpRow key={`${one.key} ${one.version}`} one={one} withDoor />
         ))}
       </List>
-      {more > 0 && <Quiet>And {more} more, less pressing.</Quiet>}
+      <Pages at={found.data} show={(at) => setParams({ ...(what && { what }), at })} />
     </Page>
   );
 }

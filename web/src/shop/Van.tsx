@@ -113,7 +113,8 @@ function Item({ one }: { one: Schemas['ItemOut'] }) {
 }
 
 const KINDS = [
-  { id: 'spring', text: 'Springs' },
+  { id: 'spring', text: 'Torsion springs' },
+  { id: 'pair', text: 'Extension springs' },
   { id: 'part', text: 'A part' },
 ] as const;
 const HANDS = [
@@ -133,28 +134,31 @@ const sizesMeant = ({ wire_in, inside_diameter_in, length_in }: typeof NOTHING) 
 /** Springs or a part that come on the van. */
 function PutOn() {
   const move = useMove();
-  const [kind, setKind] = useState<'spring' | 'part'>('spring');
+  const [kind, setKind] = useState<(typeof KINDS)[number]['id']>('spring');
   const [spring, setSpring] = useState(NOTHING);
   const [part, setPart] = useState('');
+  const [classLb, setClassLb] = useState('');
   const [pieces, setPieces] = useState('1');
   const [id, setId] = useState(newId);
   const write = (name: keyof typeof NOTHING) => (typed: string) => setSpring({ ...spring, [name]: typed });
-  const isReady =
-    /^\d{1,4}$/.test(pieces.trim()) && (kind === 'part' ? part.trim() : spring.wire_in && spring.length_in);
+  const said = { spring: spring.wire_in && spring.length_in, pair: classLb, part }[kind];
+  const isReady = /^\d{1,4}$/.test(pieces.trim()) && said.trim();
   const submit = () =>
     move.mutate(
       {
         id,
         why: 'restocked',
         pieces: Number(pieces),
-        part: '',
-        ...(kind === 'part' ? { part: part.trim() } : { spring: { ...spring, ...sizesMeant(spring) } }),
+        part: kind === 'part' ? part.trim() : '',
+        ...(kind === 'spring' && { spring: { ...spring, ...sizesMeant(spring) } }),
+        ...(kind === 'pair' && { pair: { class_lb: classLb } }),
       },
       {
         onSuccess: () => {
           setId(newId());
           setSpring(NOTHING);
           setPart('');
+          setClassLb('');
           setPieces('1');
         },
       },
@@ -163,7 +167,7 @@ function PutOn() {
     <Panel role="group" aria-label="Put on the van">
       <Label>Put on the van</Label>
       <OneOf label="What" flow value={kind} pick={setKind} options={KINDS} />
-      {kind === 'spring' ? (
+      {kind === 'spring' && (
         <>
           <Three>
             <Field
@@ -193,7 +197,11 @@ function PutOn() {
             options={HANDS}
           />
         </>
-      ) : (
+      )}
+      {kind === 'pair' && (
+        <Field label="Class" hint="Pounds on its tag, of each spring of a pair" value={classLb} onChange={setClassLb} />
+      )}
+      {kind === 'part' && (
         <Field label="Part" hint="As the shop calls it" value={part} onChange={setPart} maxLength={80} />
       )}
       <Row style={{ justifyContent: 'start', alignItems: 'end' }}>

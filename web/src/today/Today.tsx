@@ -59,7 +59,9 @@ export function Today() {
         <h1>{day === today() ? `Today, ${inWords(day)}` : inWords(day)}</h1>
         <Row>
           <PlainLink to="/follow-ups">
-            {pressing > 0 ? `Follow-ups: ${pressing} due within a week` : 'Follow-ups'}
+            {pressing > 0
+              ? `Follow-ups: ${due.data?.after ? 'more than ' : ''}${pressing} due within a week`
+              : 'Follow-ups'}
           </PlainLink>
           <ActionLink to="/doors">Find a door, start or book a call</ActionLink>
         </Row>

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { vanQuery } from '../../api/queries';
 import { Plain } from '../../ui/buttons';
 import { Field } from '../../ui/Field';
-import { Label, Panel, Row, Stack } from '../../ui/layout';
+import { Label, Panel, Quiet, Row, Stack } from '../../ui/layout';
 import { TakeBack } from '../TakeBack';
 import type { Call } from '../useCall';
 
@@ -11,9 +11,11 @@ import type { Call } from '../useCall';
 export function PartsUsed({ call }: { call: Call }) {
   const van = useQuery(vanQuery);
   const [other, setOther] = useState('');
-  const { parts_used, closed } = call.state;
+  const { parts_used, went_on, closed } = call.state;
   const use = (part: string) => call.enter({ kind: 'part_used', part, pieces: 1 });
-  const known = (van.data?.items ?? []).filter((one) => one.is_part);
+  const gone = new Set(Object.keys(went_on).map((name) => name.toLowerCase()));
+  const known = (van.data?.items ?? []).filter((one) => one.is_part && !gone.has(one.words.toLowerCase()));
+  const along = Object.entries(went_on).map(([name, pieces]) => `${pieces} × ${name}`);
   if (closed && !parts_used.length) return null;
   return (
     <Stack role="group" aria-label="Parts used" $gap={6}>
@@ -26,6 +28,7 @@ export function PartsUsed({ call }: { call: Call }) {
       ))}
       {!closed && (
         <Panel>
+          {along.length > 0 && <Quiet>Left the van as it went on the door: {along.join('; ')}.</Quiet>}
           {known.length > 0 && (
             <Row style={{ justifyContent: 'start' }}>
               {known.map((one) => (

@@ -1,13 +1,12 @@
-import { useMutation, useQueryClient } from '@tanstack/react-query';
-import { useState } from 'react';
+import { useMutation } from '@tanstack/react-query';
+import { useEffect, useState } from 'react';
 import { FileTrigger } from 'react-aria-components';
 import styled from 'styled-components';
-import { client, data, newId } from '../../api/client';
-import { callQuery } from '../../api/queries';
+import { newId } from '../../api/client';
+import { keepPicture, pictureOf } from '../../api/pictures';
 import { Plain } from '../../ui/buttons';
 import { Field } from '../../ui/Field';
-import { Label, Quiet, Row, Stack } from '../../ui/layout';
-import { Refused } from '../../ui/states';
+import { Caution, Label, Quiet, Row, Stack } from '../../ui/layout';
 import { clock } from '../../ui/words';
 import { TakeBack } from '../TakeBack';
 import type { Call } from '../useCall';
@@ -19,32 +18,27 @@ const Strip = styled.div`display: grid; grid-template-columns: repeat(auto-fill,
 
 /** What must be seen later: the broken part, the count on the cone, the eyes as left. */
 export function Photos({ call }: { call: Call }) {
-  const queries = useQueryClient();
   const [caption, setCaption] = useState('');
   const { photos, closed } = call.state;
   const key = call.call.key;
   const keep = useMutation({
+    networkMode: 'always',
     mutationFn: async (file: File) => {
-      const picture = await shrunk(file);
-      return data(
-        client.PUT('/api/calls/{key}/photos/{photo}', {
-          params: { path: { key, photo: newId() }, query: { caption: caption.trim() } },
-          body: picture as unknown as string,
-          bodySerializer: (body) => body as unknown as Blob,
-          headers: { 'Content-Type': picture.type || 'image/jpeg' },
-        }),
-      );
+      const photo = newId();
+      await keepPicture(photo, await shrunk(file));
+      return photo;
     },
-    onSuccess: (kept) => {
-      queries.setQueryData(callQuery(key).queryKey, kept);
+    onSuccess: (photo) => {
+      call.enter({ kind: 'photographed', photo, of: '', caption: caption.trim() }, photo);
       setCaption('');
     },
   });
+  const waiting = call.waiting.flatMap(({ body }) => (body.kind === 'photographed' ? [body] : []));
   if (closed && !photos.length) return null;
   return (
     <Stack role="group" aria-label="Photos">
       <Label>Photos</Label>
-      {photos.length > 0 && (
+      {photos.length + waiting.length > 0 && (
         <Strip>
           {photos.map((one) => (
             <figure key={one.entry}>
@@ -61,6 +55,14 @@ export function Photos({ call }: { call: Call }) {
               {!closed && <TakeBack call={call} entry={one.entry} of={`the photo ${one.caption}`} />}
             </figure>
           ))}
+          {waiting.map((one) => (
+            <figure key={one.photo}>
+              <OnThisTablet photo={one.photo} says={one.caption || 'Photo'} />
+              <figcaption>
+                {one.caption} <Quiet as="span">waits to be sent</Quiet>
+              </figcaption>
+            </figure>
+          ))}
         </Strip>
       )}
       {!closed && (
@@ -72,16 +74,40 @@ export function Photos({ call }: { call: Call }) {
               defaultCamera="environment"
               onSelect={(files) => files?.[0] && keep.mutate(files[0])}
             >
-              <Plain isDisabled={keep.isPending}>{keep.isPending ? 'Sending it' : 'Take a photo'}</Plain>
+              <Plain isDisabled={keep.isPending}>{keep.isPending ? 'Keeping it' : 'Take a photo'}</Plain>
             </FileTrigger>
             <FileTrigger acceptedFileTypes={['image/*']} onSelect={(files) => files?.[0] && keep.mutate(files[0])}>
               <Plain isDisabled={keep.isPending}>Choose one</Plain>
             </FileTrigger>
           </Row>
-          <Quiet>Scaled down, and without the place where it was taken. It needs a connection.</Quiet>
-          {keep.isError && <Refused wrong={keep.error} />}
+          <Quiet>
+            Scaled down, and without the place where it was taken. Without a connection it is kept on this tablet until
+            there is one.
+          </Quiet>
+          {keep.isError && (
+            <Caution role="alert">The photo could not be kept on this tablet. Is its storage full?</Caution>
+          )}
         </>
       )}
     </Stack>
   );
+}
+
+/** A picture that is on this tablet alone. */
+function OnThisTablet({ photo, says }: { photo: string; says: string }) {
+  const [address, setAddress] = useState('');
+  useEffect(() => {
+    let made = '';
+    let isGone = false;
+    void pictureOf(photo).then((picture) => {
+      if (!picture || isGone) return;
+      made = URL.createObjectURL(picture);
+      setAddress(made);
+    });
+    return () => {
+      isGone = true;
+      if (made) URL.revokeObjectURL(made);
+    };
+  }, [photo]);
+  return address ? <img src={address} alt={says} /> : null;
 }

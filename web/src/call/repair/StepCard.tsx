@@ -9,6 +9,7 @@ import { Plain, PlainLink } from '../../ui/buttons';
 import { Field } from '../../ui/Field';
 import { Caution, Panel, Quiet, Row, Stack } from '../../ui/layout';
 import type { Call } from '../useCall';
+import { LimitScrews } from './LimitScrews';
 import { isBarred } from './next';
 import { Presses } from './Presses';
 
@@ -16,7 +17,6 @@ const Do = styled.p`font: 600 30px/1.22 'Barlow Condensed', sans-serif; @media (
 const Taken = styled.ul`margin: 0; padding: 0; list-style: none; display: flex; flex-wrap: wrap; gap: 4px 18px; font-size: 15px; color: var(--quiet);`;
 
 const RECKONED = {
-  limits: 'Work out the turns',
   placement: 'Work out where it goes',
   survey: 'See whether it fits',
 } as const;
@@ -76,11 +76,14 @@ export function StepCard({ call, procedure, step, fresh, children }: Props) {
       {step.why && <p>{step.why}</p>}
       {children}
       {procedure.shut.length === 0 && !isBarred(procedure, step) && (
-        <Presses
-          key={[step.id, ...step.presses.map((one) => one.says)].join()}
-          presses={step.presses}
-          signals={step.signals}
-        />
+        <>
+          {step.by_screw && call.state.limits && <LimitScrews call={call} limits={call.state.limits} />}
+          <Presses
+            key={[step.id, ...step.presses.map((one) => one.says)].join()}
+            presses={step.presses}
+            signals={step.signals}
+          />
+        </>
       )}
       <StepDrawing of={step.draw} />
       {[...step.tools, ...step.parts].length > 0 && (

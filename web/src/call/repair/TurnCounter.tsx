@@ -46,6 +46,8 @@ type Props = { call: Call; title: string; stops: Schemas['StopState'][]; close: 
 /** How many strokes are in, how many to go, and what does the bar pull now? Up or down, it is the same counter. */
 export function TurnCounter({ call, title, stops, close, done }: Props) {
   const { parts } = call.state;
+  // Those it was opened with: were they to go with the last stroke, what is above them would move under the finger.
+  const [rules] = useState(stops);
   const [side, setSide] = useState(() => (parts.find((part) => !isThere(part, call.waiting)) ?? parts[0])?.part);
   const [size, setSize] = useRemembered('stroke', ['1', '2']);
   const [voice, setVoice] = useRemembered('count', ['silent', 'spoken']);
@@ -135,7 +137,7 @@ export function TurnCounter({ call, title, stops, close, done }: Props) {
             <Plain isDisabled={!parts.every((one) => isThere(one, call.waiting))} onPress={done}>
               All there: go on
             </Plain>
-            <StopRules call={call} stops={stops} stopped={close} />
+            <StopRules call={call} stops={rules} stopped={close} />
             {canSpeak() && <OneOf label="The count aloud" flow value={voice} pick={setVoice} options={SPOKEN} />}
             <small>{awake ? 'The screen stays awake. ' : ''}Space counts, Backspace takes back.</small>
           </Beside>
