@@ -9,7 +9,7 @@ from django_scopes import scopes_disabled
 
 from server.doors.models import Door
 from server.people.models import Person, Shop
-from tests.browser.page import Page
+from tests.browser.page import WATCH_WIDTH, Page
 from tests.hinge.calls import SPRING
 from tools.browser import open_browser
 
@@ -27,6 +27,7 @@ def _looking_from_outside():
 @pytest.fixture(scope="session")
 def browser():
     one = open_browser()
+    one.execute_cdp_cmd("Page.addScriptToEvaluateOnNewDocument", {"source": WATCH_WIDTH})
     yield one
     one.quit()
 

@@ -58,6 +58,14 @@ const look = () => {
 look();
 """
 
+# A phone zooms out of a page that is too wide, were it for one frame, and what is fixed to its foot goes along under the finger.
+WATCH_WIDTH = """
+new MutationObserver(() => {
+  const {scrollWidth, clientWidth} = document.documentElement;
+  if (innerWidth < 600 && scrollWidth > clientWidth) window.wasTooWide = scrollWidth;
+}).observe(document, {childList: true, subtree: true});
+"""
+TOO_WIDE = "return Boolean(window.wasTooWide) || document.documentElement.scrollWidth > window.innerWidth + 1"
 IS_ON = "return arguments[0].querySelector('input')?.checked ?? false;"
 
 
@@ -159,7 +167,8 @@ class Page:
         )
 
     def scrolls_sideways(self) -> bool:
-        return self.browser.execute_script("return document.documentElement.scrollWidth > window.innerWidth + 1")
+        """Whether the page is wider than the screen, or on a phone has been since it was loaded."""
+        return self.browser.execute_script(TOO_WIDE)
 
     def small_targets(self) -> list[str]:
         """Buttons and links laid out smaller than 48 px high that are no plain links in text."""

@@ -201,6 +201,7 @@ def test_a_new_opener_is_asked_for_and_fitted_step_by_step_by_thumb(signed_in, p
     page.touch("Measure the door")
     page.touch("To the work")
     page.sees("Step 1 of 11: by hand first")
+    assert not page.scrolls_sideways()
     while now := next_step(call)[0]:
         meet(page, *next_step(call)[1])
         page.sees(f": {steps()[now].title.lower()}")
