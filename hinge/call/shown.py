@@ -33,6 +33,7 @@ from hinge.call.state import (
     PhotoState,
     ProofState,
     ReadingState,
+    SaidClaim,
     SignatureState,
     Stage,
     StageName,
@@ -42,6 +43,7 @@ from hinge.call.state import (
 from hinge.call.stepping import proof_barred
 from hinge.call.strokes import strokes_of, way_words
 from hinge.call.summary import summary_of
+from hinge.call.timeline import claims_said
 from hinge.call.words import (
     CLAIMED,
     LEFT_DISCONNECTED,
@@ -52,6 +54,7 @@ from hinge.call.words import (
     PARTS,
     RUN_BY_POWER,
     STANDINGS,
+    TAKEN_BACK,
     carrier_words,
     measured_words,
     part_words,
@@ -78,6 +81,7 @@ def shown(call: Call, claimed_elsewhere: bool = False) -> CallState:
     groups = [_group_state(call, group) for group in gate_groups({line.kind} | ({planned} if planned else set()))]
     missing = to_close(call)
     how = call.how("weight_lb")
+    said = claims_said(call)
     return CallState(
         complaint=call.complaints[-1][0] if call.complaints else None,
         complaint_text=_known_words(call.complaints[-1][0], complaints()) if call.complaints else "",
@@ -120,7 +124,8 @@ def shown(call: Call, claimed_elsewhere: bool = False) -> CallState:
             UsedPart(entry=by.entry, part=one.part, pieces=one.pieces, words=part_words(one.part, one.pieces)) for one, by in call.parts
         ],
         went_on=went_on(call),
-        photos=[PhotoState(entry=by.entry, photo=one.photo, caption=one.caption, by=by.by, at=by.at) for one, by in call.photos],
+        photos=[_photo(one, by, said) for one, by in call.photos],
+        to_show=_to_show(call, said),
         signature=_signature(call),
         stages=_stages(call, groups, setup is not None, missing),
         to_close=missing,
@@ -136,6 +141,17 @@ def shown(call: Call, claimed_elsewhere: bool = False) -> CallState:
         unreadable=_unreadable(call),
         record_after=record_after(call),
     )
+
+
+def _photo(one: c.Photographed, by: Signed, said: dict[str, str]) -> PhotoState:
+    shows = said.get(one.of, TAKEN_BACK) if one.of else ""
+    return PhotoState(entry=by.entry, photo=one.photo, of=one.of, shows=shows, caption=one.caption, by=by.by, at=by.at)
+
+
+def _to_show(call: Call, said: dict[str, str]) -> list[SaidClaim]:
+    """What the next photo can be of: of what was measured several times, the last."""
+    over = {one.signed.entry for claims in call.claims.values() for one in claims[:-1]}
+    return [SaidClaim(entry=entry, text=text) for entry, text in said.items() if entry not in over]
 
 
 def _signature(call: Call) -> SignatureState | None:

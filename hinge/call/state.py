@@ -157,11 +157,20 @@ class UsedPart(BaseModel):
     words: str
 
 
+class SaidClaim(BaseModel):
+    """A claim of this call by its entry, in words."""
+
+    entry: str
+    text: str
+
+
 class PhotoState(BaseModel):
-    """A photo by its key, with what it shows; `entry` is what takes it back."""
+    """A photo by its key; `entry` is what takes it back, `of` the claim it shows, `shows` that in words: empty where it shows the door."""
 
     entry: str
     photo: str
+    of: str
+    shows: str
     caption: str
     by: str
     at: str
@@ -212,7 +221,7 @@ class CallState(BaseModel):
     `safety` is how the opener and the door stand, `safety_at` since when; `claimed` says so where it was closed elsewhere,
     maybe under other rules. `stop` says why nothing is reckoned, `not_lifted` why nobody lifts the door; `abandoned` why a closed
     call was a mistake, `to_abandon` what keeps this one from being one. `cause_wanted`: it is no fault but what was asked for.
-    `went_on` are the pieces, by the van's names, that left it with what went on the door.
+    `went_on` are the pieces, by the van's names, that left it with what went on the door; `to_show` is what a photo can be of.
     """
 
     complaint: str | None
@@ -256,6 +265,7 @@ class CallState(BaseModel):
     parts_used: list[UsedPart]
     went_on: dict[str, int]
     photos: list[PhotoState]
+    to_show: list[SaidClaim]
     signature: SignatureState | None
     stages: list[Stage]
     to_close: list[str]

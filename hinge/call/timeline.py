@@ -7,16 +7,17 @@ from typing import Any
 
 from pydantic import BaseModel
 
+from hinge.balance.readings import Reading
 from hinge.call import commands as c
 from hinge.call import events as ev
 from hinge.call.evolve import evolve, start
-from hinge.call.facts import Call
+from hinge.call.facts import Call, Signed
 from hinge.call.knowledge import causes, complaints
 from hinge.call.limits import limit_words
-from hinge.call.record import DoorRecord
-from hinge.call.words import PARTS, carrier_words, measured_words, part_words, reading_words
+from hinge.call.record import DoorRecord, How, sound
+from hinge.call.words import PARTS, STANDINGS, carrier_words, measured_words, part_words, reading_words
 from hinge.faults.knowledge import faults
-from hinge.measure.fields import fields
+from hinge.measure.fields import Value, fields
 from hinge.measure.tape import format_length
 from hinge.procedures.knowledge import steps, wanted_by
 from hinge.procedures.rules import gate_groups, proofs, stop_rules
@@ -61,6 +62,18 @@ def words_of(call: Call, body: ev.Event) -> str:
     return said(call, body) if said else str(getattr(body, "kind", "")).replace("_", " ").capitalize()
 
 
+def claims_said(call: Call) -> dict[str, str]:
+    """What the standing claims that a photo can show say, by their entries: found and seen first, then what was proved and measured."""
+    bodies: list[tuple[ev.Event, Signed]] = [*reversed(call.causes), *reversed((*call.past_checks, *call.checks)), *call.parts]
+    bodies += [(one.seen, one.signed) for one in call.limits if one.standing]
+    said = {signed.entry: words_of(call, body) for body, signed in bodies}
+    titles = {proof.id: proof.title for proof in proofs()}
+    said |= {one.signed.entry: f"{_known(titles, name)}: {STANDINGS[one.standing]}" for name, one in call.tried.items()}
+    said |= {one.signed.entry: _read_at(one.reading) for one in call.readings}
+    claimed = [(name, one) for name, claims in call.claims.items() for one in claims if sound({name: one.value})[0]]
+    return said | {one.signed.entry: _value(name, one.value, one.how) for name, one in claimed}
+
+
 def step_words(name: str) -> str:
     """A step in short."""
     step = steps().get(name)
@@ -93,8 +106,11 @@ def _part(call: Call, body: c.Slack | c.StillWound) -> str:
 
 
 def _measured(_: Call, body: ev.MeasuredValue) -> str:
-    known = fields().get(body.field)
-    return f"{known.label}: {measured_words(body.field, body.value, body.how)}" if known else f"{body.field}: {body.typed}"
+    return _value(body.field, body.value, body.how) if body.field in fields() else f"{body.field}: {body.typed}"
+
+
+def _value(name: str, value: Value, how: How) -> str:
+    return f"{fields()[name].label}: {measured_words(name, value, how)}"
 
 
 def _strokes(call: Call, part: str, begin: int, end: int) -> str:
@@ -113,7 +129,11 @@ def _aimed(call: Call, body: c.Aimed) -> str:
 
 
 def _reading(_: Call, body: c.BalanceReading) -> str:
-    return f"At {format_length(body.reading.height_in, feet=True)}: {reading_words(body.reading)}"
+    return _read_at(body.reading)
+
+
+def _read_at(reading: Reading) -> str:
+    return f"At {format_length(reading.height_in, feet=True)}: {reading_words(reading)}"
 
 
 def _proof(_: Call, body: c.ProofMade) -> str:
@@ -124,6 +144,12 @@ def _proof(_: Call, body: c.ProofMade) -> str:
 def _found(_: Call, body: c.Found) -> str:
     cause, label = causes().get(body.cause), "Asked for" if wanted_by(body.cause) else "Found"
     return f"{label}: {cause.text if cause else body.cause}{f'. {body.note}' if body.note else ''}"
+
+
+def _photo(call: Call, body: c.Photographed) -> str:
+    """What it shows and what is said of it."""
+    said = ". ".join(part for part in (claims_said(call).get(body.of, ""), body.caption) if part)
+    return f"Photo: {said}" if said else "Photo"
 
 
 def _stepped(_: Call, body: c.Stepped) -> str:
@@ -152,7 +178,7 @@ _SAID: dict[type, Callable[[Call, Any], str]] = {
     c.Stepped: _stepped,
     c.PassedOver: lambda _, body: f"Passed over: {step_words(body.step)} ({body.reason})",
     c.PartUsed: lambda _, body: f"Part used: {part_words(body.part, body.pieces)}",
-    c.Photographed: lambda _, body: f"Photo{f': {body.caption}' if body.caption else ''}",
+    c.Photographed: _photo,
     c.CustomerSigned: lambda _, body: f"Signed by {body.name}",
     c.Left: lambda _, body: f"Left as it stands: {body.reason}",
     c.Withdrawn: lambda _, body: f"Taken back: {body.reason}" if body.reason else "Taken back",

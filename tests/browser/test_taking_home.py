@@ -25,9 +25,9 @@ def test_a_photo_taken_while_nothing_goes_out_is_kept_on_the_tablet_and_sent_onc
     page, call = signed_in, start(person, door)
     enter(call, person, "complaint", complaint="heavy")
     page.go(f"/calls/{call.key}/close")
-    page.sees("What the next photo shows")
+    page.sees("What is written under it")
     page.offline(True)
-    page.write("What the next photo shows", "The gap")
+    page.write("What is written under it", "The gap")
     page.chooser("Photos").send_keys(str(snapshot))
     page.sees("waits to be sent")
     page.until(lambda: drawn(page) == 1600, "it is drawn from the tablet")
@@ -65,14 +65,23 @@ def test_a_photo_is_kept_and_the_customer_signs(signed_in, person, door, snapsho
     page, call = signed_in, start(person, door)
     page.size(390, 844)
     enter(call, person, "complaint", complaint="heavy")
+    enter(call, person, "found", cause="rollers_worn", note="")
+    # As it is found, while it is there to be seen.
+    page.go(f"/calls/{call.key}/find")
+    page.chooser("Photo of what was found").send_keys(str(snapshot))
+    page.sees("Take another photo of it: 1 kept")
     page.go(f"/calls/{call.key}/close")
-    page.write("What the next photo shows", "The gap")
+    page.sees("Found: Rollers are seized or worn")
+    page.touch("Take back the photo of Found: Rollers are seized or worn")
+    page.until(lambda: state_of(call).photos == [], "taken back")
+    page.pick("The next photo is of", "Found: Rollers are seized or worn")
+    page.write("What is written under it", "The gap")
     page.chooser("Photos").send_keys(str(snapshot))
     page.until(lambda: drawn(page) == 1600, "it is drawn")
-    page.find("Take back the photo The gap")
-    assert [one.caption for one in state_of(call).photos] == ["The gap"]
-    assert len(bytes(Photo.objects.get().jpeg)) < 60_000
-    page.touch("Take back the photo The gap")
+    page.find("Take back the photo of Found: Rollers are seized or worn. The gap")
+    assert [(one.shows, one.caption) for one in state_of(call).photos] == [("Found: Rollers are seized or worn", "The gap")]
+    assert len(bytes(Photo.objects.latest("pk").jpeg)) < 60_000
+    page.touch("Take back the photo of Found")
     page.until(lambda: state_of(call).photos == [], "taken back")
 
     pad = page.until(lambda: page.browser.find_element(By.TAG_NAME, "canvas"), "where to sign")

@@ -110,10 +110,11 @@ def test_a_call_with_photos_and_a_signature_goes_out_and_comes_in_whole(technici
 
 
 def test_photos_stand_on_the_technical_sheet_and_the_signature_on_the_job_sheet(technician, call):
-    send(technician, call, picture(), caption="The gap as found")
+    found = call.must("found", cause="rollers_worn", note="")["cause_entry"]
+    send(technician, call, picture(), of=found, caption="The gap as found")
     call.must("signed", **SIGNED)
     technical = Api(technician).get(f"/calls/{call.key}/technical.pdf").content
-    assert "The gap as found" in text_of(technical)[1]
+    assert "Found: Rollers are seized or worn The gap as found" in text_of(technical)[1]
     assert [image.image.size for page in PdfReader(io.BytesIO(technical)).pages for image in page.images] == [(1600, 800)]
     pages, text = text_of(Api(technician).get(f"/calls/{call.key}/sheet.pdf").content)
     assert pages == 1

@@ -2561,7 +2561,7 @@ export interface components {
          *     `safety` is how the opener and the door stand, `safety_at` since when; `claimed` says so where it was closed elsewhere,
          *     maybe under other rules. `stop` says why nothing is reckoned, `not_lifted` why nobody lifts the door; `abandoned` why a closed
          *     call was a mistake, `to_abandon` what keeps this one from being one. `cause_wanted`: it is no fault but what was asked for.
-         *     `went_on` are the pieces, by the van's names, that left it with what went on the door.
+         *     `went_on` are the pieces, by the van's names, that left it with what went on the door; `to_show` is what a photo can be of.
          */
         CallState: {
             /** Complaint */
@@ -2644,6 +2644,8 @@ export interface components {
             };
             /** Photos */
             photos: components["schemas"]["PhotoState"][];
+            /** To Show */
+            to_show: components["schemas"]["SaidClaim"][];
             signature: components["schemas"]["SignatureState"] | null;
             /** Stages */
             stages: components["schemas"]["Stage"][];
@@ -2882,13 +2884,17 @@ export interface components {
         };
         /**
          * PhotoState
-         * @description A photo by its key, with what it shows; `entry` is what takes it back.
+         * @description A photo by its key; `entry` is what takes it back. `of` is the claim it shows, `shows` that in words: empty where it shows the door.
          */
         PhotoState: {
             /** Entry */
             entry: string;
             /** Photo */
             photo: string;
+            /** Of */
+            of: string;
+            /** Shows */
+            shows: string;
             /** Caption */
             caption: string;
             /** By */
@@ -2975,6 +2981,16 @@ export interface components {
             at: string;
             /** By */
             by: string;
+        };
+        /**
+         * SaidClaim
+         * @description A claim of this call by its entry, in words.
+         */
+        SaidClaim: {
+            /** Entry */
+            entry: string;
+            /** Text */
+            text: string;
         };
         /**
          * SaidLine

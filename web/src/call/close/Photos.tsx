@@ -1,16 +1,14 @@
-import { useMutation } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
-import { FileTrigger } from 'react-aria-components';
 import styled from 'styled-components';
-import { newId } from '../../api/client';
-import { keepPicture, pictureOf } from '../../api/pictures';
-import { Plain } from '../../ui/buttons';
+import type { Schemas } from '../../api/client';
+import { pictureOf } from '../../api/pictures';
 import { Field } from '../../ui/Field';
-import { Caution, Label, Quiet, Row, Stack } from '../../ui/layout';
+import { Label, Quiet, Stack } from '../../ui/layout';
+import { Pick } from '../../ui/Pick';
 import { clock } from '../../ui/words';
 import { TakeBack } from '../TakeBack';
+import { TakePhoto } from '../TakePhoto';
 import type { Call } from '../useCall';
-import { shrunk } from './shrunk';
 
 const Strip = styled.div`display: grid; grid-template-columns: repeat(auto-fill, minmax(200px, 1fr)); gap: 12px;
   figure { margin: 0; display: grid; gap: 6px; align-content: start; } img { width: 100%; aspect-ratio: 4 / 3; object-fit: cover; border: 1px solid var(--line); display: block; }
@@ -19,20 +17,12 @@ const Strip = styled.div`display: grid; grid-template-columns: repeat(auto-fill,
 /** What must be seen later: the broken part, the count on the cone, the eyes as left. */
 export function Photos({ call }: { call: Call }) {
   const [caption, setCaption] = useState('');
-  const { photos, closed } = call.state;
+  const [of, setOf] = useState('');
+  const { photos, to_show, closed } = call.state;
   const key = call.call.key;
-  const keep = useMutation({
-    networkMode: 'always',
-    mutationFn: async (file: File) => {
-      const photo = newId();
-      await keepPicture(photo, await shrunk(file));
-      return photo;
-    },
-    onSuccess: (photo) => {
-      call.enter({ kind: 'photographed', photo, of: '', caption: caption.trim() }, photo);
-      setCaption('');
-    },
-  });
+  const says = new Map(to_show.map((one) => [one.entry, one.text]));
+  // What was picked may have been taken back meanwhile, here or on another tablet.
+  const shows = says.has(of) ? of : '';
   const waiting = call.waiting.flatMap(({ body }) => (body.kind === 'photographed' ? [body] : []));
   if (closed && !photos.length) return null;
   return (
@@ -45,21 +35,23 @@ export function Photos({ call }: { call: Call }) {
               <a href={`/api/calls/${key}/photos/${one.photo}`} target="_blank" rel="noreferrer">
                 <img
                   src={`/api/calls/${key}/photos/${one.photo}`}
-                  alt={one.caption || `Photo of ${clock(one.at)}`}
+                  alt={saysOf(one) || `Photo of ${clock(one.at)}`}
                   loading="lazy"
                 />
               </a>
               <figcaption>
-                {one.caption} <Quiet as="span">{`${one.by}, ${clock(one.at)}`}</Quiet>
+                <Shows claim={one.shows} caption={one.caption} />
+                <Quiet as="span">{`${one.by}, ${clock(one.at)}`}</Quiet>
               </figcaption>
-              {!closed && <TakeBack call={call} entry={one.entry} of={`the photo ${one.caption}`} />}
+              {!closed && <TakeBack call={call} entry={one.entry} of={`the photo of ${saysOf(one) || 'the door'}`} />}
             </figure>
           ))}
           {waiting.map((one) => (
             <figure key={one.photo}>
               <OnThisTablet photo={one.photo} says={one.caption || 'Photo'} />
               <figcaption>
-                {one.caption} <Quiet as="span">waits to be sent</Quiet>
+                <Shows claim={says.get(one.of ?? '') ?? ''} caption={one.caption ?? ''} />
+                <Quiet as="span">waits to be sent</Quiet>
               </figcaption>
             </figure>
           ))}
@@ -67,29 +59,42 @@ export function Photos({ call }: { call: Call }) {
       )}
       {!closed && (
         <>
-          <Field label="What the next photo shows" value={caption} onChange={setCaption} maxLength={200} />
-          <Row style={{ justifyContent: 'start' }}>
-            <FileTrigger
-              acceptedFileTypes={['image/*']}
-              defaultCamera="environment"
-              onSelect={(files) => files?.[0] && keep.mutate(files[0])}
-            >
-              <Plain isDisabled={keep.isPending}>{keep.isPending ? 'Keeping it' : 'Take a photo'}</Plain>
-            </FileTrigger>
-            <FileTrigger acceptedFileTypes={['image/*']} onSelect={(files) => files?.[0] && keep.mutate(files[0])}>
-              <Plain isDisabled={keep.isPending}>Choose one</Plain>
-            </FileTrigger>
-          </Row>
+          <Pick
+            label="The next photo is of"
+            value={shows}
+            none="The door"
+            options={to_show.map(({ entry, text }) => ({ id: entry, text }))}
+            pick={setOf}
+          />
+          <Field label="What is written under it" value={caption} onChange={setCaption} maxLength={200} />
+          <TakePhoto
+            call={call}
+            of={shows}
+            caption={caption}
+            kept={() => {
+              setCaption('');
+              setOf('');
+            }}
+          />
           <Quiet>
             Scaled down, and without the place where it was taken. Without a connection it is kept on this tablet until
             there is one.
           </Quiet>
-          {keep.isError && (
-            <Caution role="alert">The photo could not be kept on this tablet. Is its storage full?</Caution>
-          )}
         </>
       )}
     </Stack>
+  );
+}
+
+const saysOf = ({ shows, caption }: Schemas['PhotoState']) => [shows, caption].filter(Boolean).join('. ');
+
+/** What a photo shows, and what was written under it. */
+function Shows({ claim, caption }: { claim: string; caption: string }) {
+  return (
+    <>
+      {claim && <b>{claim} </b>}
+      {caption}{' '}
+    </>
   );
 }
 

@@ -14,6 +14,7 @@ import { Loading, Trouble } from '../../ui/states';
 import { Gates } from '../Gates';
 import type { StageProps } from '../stageProps';
 import { TakeBack } from '../TakeBack';
+import { TakePhoto } from '../TakePhoto';
 import { FactSwitches } from './FactSwitches';
 import { Others, Question } from './Question';
 import { SunHere } from './SunHere';
@@ -166,6 +167,21 @@ function Later({ checks }: { checks: Schemas['CheckAt'][] }) {
   );
 }
 
+/** While it is still there to be seen. */
+function PhotoOf({ call, entry }: { call: StageProps['call']; entry: string }) {
+  const waiting = call.waiting.filter(({ body }) => body.kind === 'photographed' && body.of === entry);
+  const kept = call.state.photos.filter((one) => one.of === entry).length + waiting.length;
+  return (
+    <Stack $gap={6} role="group" aria-label="Photo of what was found">
+      <TakePhoto
+        call={call}
+        of={entry}
+        label={kept ? `Take another photo of it: ${kept} kept` : 'Take a photo of it'}
+      />
+    </Stack>
+  );
+}
+
 /** What was plain to see without being asked: said as it is, and not called confirmed. */
 function ByEye({ call }: StageProps) {
   const knowledge = useQuery(knowledgeQuery);
@@ -192,6 +208,7 @@ function ByEye({ call }: StageProps) {
           <TakeBack call={call} entry={state.cause_entry} of="what was found" />
         </p>
       )}
+      {state.cause && !state.cause_wanted && !state.closed && <PhotoOf call={call} entry={state.cause_entry} />}
       <LinkButton onPress={() => setOpen(!open)} aria-expanded={open}>
         Say what you found yourself, or what is asked for
       </LinkButton>
