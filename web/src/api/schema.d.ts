@@ -2884,7 +2884,7 @@ export interface components {
         };
         /**
          * PhotoState
-         * @description A photo by its key; `entry` is what takes it back. `of` is the claim it shows, `shows` that in words: empty where it shows the door.
+         * @description A photo by its key; `entry` is what takes it back, `of` the claim it shows, `shows` that in words: empty where it shows the door.
          */
         PhotoState: {
             /** Entry */
