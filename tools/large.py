@@ -29,10 +29,15 @@ def fill(shop: int, doors: int) -> None:
         )
         for column, part in (("name", 1), ("name", -1), ("place", 1), ("place", -1), ("customer", 1)):
             cursor.execute(
-                f"INSERT IGNORE INTO doors_word (shop_id, door_id, text) SELECT shop_id, id, LOWER(SUBSTRING_INDEX({column}, ' ', {part})) "
-                "FROM doors_door WHERE id > %s",
+                "INSERT IGNORE INTO doors_word (shop_id, door_id, text, beside) "
+                f"SELECT shop_id, id, LOWER(SUBSTRING_INDEX({column}, ' ', {part})), '' FROM doors_door WHERE id > %s",
                 [first],
             )
+        cursor.execute(
+            "UPDATE doors_word JOIN (SELECT door_id, CONCAT(' ', GROUP_CONCAT(text ORDER BY text SEPARATOR ' ')) AS words FROM doors_word "
+            "WHERE door_id > %s GROUP BY door_id) AS of_door USING (door_id) SET beside = words",
+            [first],
+        )
         cursor.execute("SELECT COALESCE(MAX(id), 0) FROM calls_call")
         call = int(cursor.fetchone()[0])
         calls = doors * CALLS_A_DOOR

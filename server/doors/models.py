@@ -13,7 +13,8 @@ from server.people.walls import OfShop
 
 SEARCHED = {"name", "place", "customer"}
 SHOWS = SEARCHED | {"put_away"}
-LONGEST_WORD = 40
+# The words of a door, all that its texts have room for; more of them than an index holds are found each by itself alone.
+LONGEST_WORD, LONGEST_WORDS = 40, 700
 
 
 def words_of(text: str) -> list[str]:
@@ -68,9 +69,12 @@ class Door(models.Model):
         return set() if self.put_away else {word[:LONGEST_WORD] for name in SEARCHED for word in words_of(getattr(self, name))}
 
     def _keep_words(self) -> None:
-        wanted, there = self.words_now(), dict(Word.objects.filter(door=self).values_list("text", "pk"))
-        Word.objects.filter(pk__in=[pk for text, pk in there.items() if text not in wanted]).delete()
-        Word.objects.bulk_create(Word(shop_id=self.shop_id, door=self, text=text) for text in sorted(wanted - there.keys()))
+        wanted = sorted(self.words_now())
+        beside = "".join(f" {word}" for word in wanted)[:LONGEST_WORDS]
+        there = Word.objects.filter(door=self)
+        if sorted(there.values_list("text", "beside")) != [(word, beside) for word in wanted]:
+            there.delete()
+            Word.objects.bulk_create(Word(shop_id=self.shop_id, door=self, text=word, beside=beside) for word in wanted)
 
     @property
     def door_record(self) -> DoorRecord:
@@ -79,19 +83,21 @@ class Door(models.Model):
 
 
 class Word(models.Model):
-    """A word a door is found by, in small letters."""
+    """A word a door is found by, in small letters; `beside` are all words of that door, each behind a space."""
 
     shop = models.ForeignKey(Shop, on_delete=models.CASCADE, related_name="+")
     door = models.ForeignKey(Door, on_delete=models.CASCADE, related_name="words")
     # Compared as it is written, so that two words are two rows.
     text = models.CharField(max_length=LONGEST_WORD, db_collation="utf8mb4_bin")
+    beside = models.CharField(max_length=LONGEST_WORDS, default="", db_collation="utf8mb4_bin")
 
     shop_path = "shop"
     objects: ClassVar[OfShop["Word"]] = OfShop()
 
     class Meta:
         constraints = [models.UniqueConstraint(fields=["door", "text"], name="word_once_a_door")]
-        indexes = [models.Index(fields=["shop", "text", "door"], name="word_of_shop")]
+        # All a search looks at: what else the door is called is read along with the word, not sought.
+        indexes = [models.Index(fields=["shop", "text", "beside", "door"], name="word_of_shop")]
 
     def __str__(self) -> str:
         return self.text

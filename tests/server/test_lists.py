@@ -4,6 +4,8 @@ import random
 from datetime import UTC, datetime, timedelta
 
 import pytest
+from django.db import connection
+from django_scopes import scope
 
 from server.calls.models import Call
 from server.config import paging
@@ -109,6 +111,31 @@ def test_a_door_is_found_by_what_it_is_called_now(technician, door):
     assert [one["name"] for one in api.get("/doors?search=sail low").json()["doors"]] == ["Sail shed"]
     assert api.get("/doors?search=loft").json()["doors"] == []
     assert set(Word.objects.filter(door=door).values_list("text", flat=True)) == {"sail", "shed", "low", "ferry"}
+
+
+def test_a_door_with_more_words_than_an_index_holds_is_found_by_each_of_them(shop):
+    many = "".join(f" {chr(0xFDFA)}{place}" for place in range(40))  # one letter that is eighteen, written out
+    door = Door.objects.create(shop=shop, name="Loft", place=many.strip()[:200], record={"measured": {}})
+    assert all(list(doors_with(word)[0]) == [door] for word in ("loft", chr(0xFDFA), *door.words_now()))
+
+
+def test_a_search_by_several_words_reads_no_more_than_the_rarest_of_them_has(shop, transactional_db):
+    fill(shop.pk, 3000)
+    rarest = Word.objects.filter(text__startswith="17").count()
+
+    def rows_read(text):
+        with connection.cursor() as cursor:
+            cursor.execute("FLUSH STATUS")
+            with scope(shop=shop):
+                found, _ = doors_with(text)
+                count = len(found)
+            cursor.execute("SHOW SESSION STATUS LIKE 'Handler_read%'")
+            return count, sum(int(times) for name, times in cursor.fetchall() if name != "Handler_read_rnd_deleted")
+
+    for text in ("bay 17 k", "17 k bay", "k bay 17"):
+        found, read = rows_read(text)
+        assert found == Door.objects.filter(words__text="bay").filter(words__text__startswith="17").distinct().count() > 1, text
+        assert read < 1.5 * rarest + 40, (text, read, rarest)
 
 
 def test_a_search_that_finds_many_gives_the_first_and_says_so(technician, doors, monkeypatch):
