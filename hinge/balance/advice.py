@@ -29,6 +29,7 @@ NOT_EXPECTED = 0.04
 ENOUGH, MOST, LONG = 6, 8, 14  # readings at one setting; at all of them
 RIGHT, HARDLY, LOOKED_FOR = 0.7, 0.15, 4  # sure enough that the setting is right; that it may hold there; how often it is looked for
 WORTH_LB = 0.5  # a trim that gains less along the travel is not worth a bar
+FEW = 5  # below so many readings a door that held every time has told little of its setting: its drag may hide it
 LIKELY_DOORS = 800
 HARDLY_STANDS = "No step makes it better: it drags so little that it moves by itself between its joints. It must hold once at"
 DISAGREE = "The readings and what hangs there do not agree. Do not trim: weigh the door and measure what carries it."
@@ -39,6 +40,7 @@ class Advice:
     """What to do next. `steps` is signed, + = more of what the kind is trimmed by; heights [in].
 
     `surprise` names a reading that is not what the springs, as they are said to be, would do; empty where there is none.
+    `pull_at_in`: where a hook gauge would tell what the drag may hide, where nothing more is asked for; `offer` says so.
     """
 
     kind: Kind
@@ -46,6 +48,8 @@ class Advice:
     sentence: str
     next_height_in: float | None = None
     surprise: str = ""
+    pull_at_in: float | None = None
+    offer: str = ""
 
 
 @dataclass(frozen=True)
@@ -81,7 +85,8 @@ def advise(
     readings, settings = seen_once(readings, offs)
     # What a toss tells is in the fit; where a door holds is only seen where it was let go.
     now = [reading for reading, off in zip(readings, settings, strict=True) if not off and not reading.tossed]
-    return fit, _advice(hung, readings, now, fit, spring_count, _surprise(hung, now, weight_sd_lb))
+    advice = _advice(hung, readings, now, fit, spring_count, _surprise(hung, now, weight_sd_lb))
+    return fit, _with_offer(hung, readings, advice) if advice.kind == "leave" else advice
 
 
 def _advice(hung: Hung, readings: list[Reading], now: list[Reading], fit: Fit, spring_count: int, surprise: str) -> Advice:
@@ -127,6 +132,16 @@ def _advice(hung: Hung, readings: list[Reading], now: list[Reading], fit: Fit, s
     if not _in_band(hung, now):
         return _measure(first, "Read the balance at", surprise)
     return _measure(_most_telling_height(hung, now, now, doors), "The readings do not settle it yet. Read the balance at", surprise)
+
+
+def _with_offer(hung: Hung, readings: list[Reading], advice: Advice) -> Advice:
+    """Holding says no more than that less is wrong than it drags: where that is nearly all that is known, a pull would tell the rest."""
+    if len(readings) >= FEW or any(reading.force_lb is not None for reading in readings):
+        return advice
+    at = float(round(_first_height(hung)))
+    return replace(
+        advice, pull_at_in=at, offer=f"Its drag may hide what is left. A hook gauge at {format_length(at, feet=True)} would tell."
+    )
 
 
 def _wrong(hung: Hung, doors: Doors, trims: Trims) -> float:

@@ -90,7 +90,8 @@ class TrimQuestion(HungDoor):
 class AdviceOut(BaseModel):
     """What to do next; `steps` are signed, + = more, in the step named; `caution` stands above it where something is to be done.
 
-    `surprise` names a reading that what hangs there would hardly give.
+    `surprise` names a reading that what hangs there would hardly give. `pull_at_in` is where a hook gauge, up and down, would
+    tell more though nothing more is asked for, `offer` that in words.
     """
 
     kind: Kind
@@ -100,6 +101,8 @@ class AdviceOut(BaseModel):
     caution: str = ""
     surprise: str = ""
     next_height_in: float | None = None
+    pull_at_in: float | None = None
+    offer: str = ""
 
 
 class BlameOut(BaseModel):

@@ -30,6 +30,12 @@ def test_followed_to_the_end_the_advice_settles_the_door():
 
 
 @pytest.mark.parametrize("way", ["up", "down"])
+def test_without_a_gauge_few_readings_are_enough():
+    ended = tally(12, seed=22, gauge="none")
+    assert (ended.wrong_way, ended.right_blamed) == (0, 0), ended
+    assert ended.readings <= 6, ended
+
+
 def test_no_door_is_trimmed_further_the_way_it_goes(way):
     """Whatever is thought of what hangs there: it is asked about, not trimmed."""
     kinds = [HUNG, STACK, Hung(SEVEN_FOOT, TWELVE_INCH, pair_of_class(110, 84))]
@@ -132,6 +138,17 @@ def test_springs_that_pull_other_than_their_size_are_found_by_hand_forces():
     assert "measure wire and length again" in advice.sentence
 
 
+def test_a_door_that_holds_everywhere_is_left_with_the_offer_of_a_pull_that_would_tell_what_its_drag_hides():
+    held = [let_go(at, "holds") for at in (42, 12, 66)]
+    advice = advise(HUNG, held)[1]
+    assert (advice.kind, advice.pull_at_in) == ("leave", 42)
+    assert advice.offer == "Its drag may hide what is left. A hook gauge at 3'6\" would tell."
+    # Pulled, there is nothing to offer any more; heavy drag is told, and so is what it hid.
+    for drag_lb, turns_off, kind in ((8, 0, "leave"), (45, 0, "free_up"), (18, -0.75, "trim")):
+        pulled = advise(HUNG, [*held, *gauge(130, turns_off, drag_lb, [42.0])])[1]
+        assert (pulled.kind, pulled.pull_at_in, pulled.offer) == (kind, None, ""), pulled
+
+
 OUTCOMES = ["runs_up", "creeps_up", "holds", "creeps_down", "runs_down"]
 any_reading = st.one_of(
     st.builds(let_go, st.sampled_from([0, 6, 12, 24, 42, 54, 66, 84]), st.sampled_from(OUTCOMES)),
@@ -155,6 +172,8 @@ def test_whatever_is_read_the_advice_follows_it_and_its_sentence_follows_its_num
     assert not (advice.steps > 0 and ways == {"up"})
     assert not (advice.steps < 0 and ways == {"down"})
     assert (advice.steps != 0) == (advice.kind == "trim")
+    assert (advice.pull_at_in is not None) == bool(advice.offer)
+    assert not advice.offer or (advice.kind == "leave" and all(one.force_lb is None for one, _ in taken))
     less = "off" in advice.sentence
     assert advice.kind != "trim" or less == (advice.steps < 0)
     if named := re.search(r"too (weak|strong) .* for (\d+\.\d) .*(?:give|like) (\d+\.\d)", advice.sentence):

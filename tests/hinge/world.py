@@ -151,6 +151,7 @@ def _really(carrier: Counterbalance, share: float) -> Counterbalance:
 class Ended:
     """How it ended: the last advice, steps from the best setting, readings taken, and what was said the wrong way.
 
+    A pull up and down at one height is one reading, though each way is an entry of its own.
     `inside`: whether friction and setting lie within their stated ranges.
     """
 
@@ -173,8 +174,11 @@ class Ended:
         return self.advice.kind == "leave" and (abs(self.steps_off) <= 1 or self.holds)
 
 
-def work_on(world: World, seed: int, gauge: bool = False) -> Ended:
-    """Read where the advice asks, trim as it says, until it says something else."""
+Gauge = Literal["none", "offered", "always"]
+
+
+def work_on(world: World, seed: int, gauge: Gauge = "offered") -> Ended:
+    """Read where the advice asks, trim as it says, until it says something else; with a hook gauge where it offers that, or always."""
     chance = np.random.default_rng(seed)
     told, off, trimmed = world.told, world.off, 0
     taken: list[tuple[Reading, int]] = []
@@ -186,8 +190,10 @@ def work_on(world: World, seed: int, gauge: bool = False) -> Ended:
         _, advice = advise(Hung(told.door, told.track, carrier), readings, 2, None, offs)
         if advice.kind == "measure_more" and advice.next_height_in is not None:
             at = advice.next_height_in
-            new = world.pulled(at, off, chance) if gauge else [world.let_go(at, off)]
+            new = world.pulled(at, off, chance) if gauge == "always" else [world.let_go(at, off)]
             taken += [(one, trimmed) for one in new]
+        elif advice.pull_at_in is not None and gauge != "none":
+            taken += [(one, trimmed) for one in world.pulled(advice.pull_at_in, off, chance)]
         elif advice.kind == "trim":
             ways = {one.outcome.split("_")[1] for one, at in taken if at == trimmed and one.outcome not in (None, "holds")}
             wrong_way += ways == ({"up"} if advice.steps > 0 else {"down"})
@@ -201,7 +207,8 @@ def work_on(world: World, seed: int, gauge: bool = False) -> Ended:
     fit = fit_readings(Hung(told.door, told.track, _set(told.carrier, trimmed)), [one for one, _ in taken], None, offs)
     drag_in = fit.friction_lb.low <= float(world.drag_lb.mean()) <= fit.friction_lb.high
     set_in = fit.setting_error.low <= world.off <= fit.setting_error.high
-    return Ended(world, advice, steps_off, len(taken), wrong_way, holds, (drag_in, set_in))
+    read = sum(one.direction != "lowering" for one, _ in taken)
+    return Ended(world, advice, steps_off, read, wrong_way, holds, (drag_in, set_in))
 
 
 def _set(carrier: Counterbalance, steps: int) -> Counterbalance:
@@ -259,7 +266,7 @@ class Tally:
         )
 
 
-def tally(count: int, seed: int, kinds: tuple[Kind, ...] = KINDS, gauge: bool = False) -> Tally:
+def tally(count: int, seed: int, kinds: tuple[Kind, ...] = KINDS, gauge: Gauge = "offered") -> Tally:
     """Work on so many doors."""
     return Tally([work_on(world, place, gauge) for place, world in enumerate(worlds(count, seed, kinds))])
 
@@ -267,3 +274,4 @@ def tally(count: int, seed: int, kinds: tuple[Kind, ...] = KINDS, gauge: bool = 
 if __name__ == "__main__":
     for named in KINDS:
         sys.stdout.write(f"{named}: {tally(int(sys.argv[1]) // len(KINDS), 101, (named,))}\n")
+    sys.stdout.write(f"of every kind, without a gauge: {tally(int(sys.argv[1]), 777, gauge='none')}\n")

@@ -3706,7 +3706,8 @@ export interface components {
          * AdviceOut
          * @description What to do next; `steps` are signed, + = more, in the step named; `caution` stands above it where something is to be done.
          *
-         *     `surprise` names a reading that what hangs there would hardly give.
+         *     `surprise` names a reading that what hangs there would hardly give. `pull_at_in` is where a hook gauge, up and down, would
+         *     tell more though nothing more is asked for, `offer` that in words.
          */
         AdviceOut: {
             /**
@@ -3735,6 +3736,13 @@ export interface components {
             surprise?: string;
             /** Next Height In */
             next_height_in?: number | null;
+            /** Pull At In */
+            pull_at_in?: number | null;
+            /**
+             * Offer
+             * @default
+             */
+            offer?: string;
         };
         /**
          * BlameOut

@@ -18,6 +18,7 @@ export function AdviceLine({ call, go, balance: { answer, trims, doubt } }: Prop
   return (
     <Stack $gap={8} role="region" aria-label="Advice">
       <Said aria-live="polite">{advice.sentence}</Said>
+      {advice.offer && <Quiet>{advice.offer}</Quiet>}
       {advice.surprise && <Caution>{advice.surprise}</Caution>}
       {reads && moved.cause !== 'as_expected' && <p>{moved.sentence}</p>}
       {reads && <Quiet>{reads}</Quiet>}

@@ -19,6 +19,11 @@ const WAYS: readonly { id: Way; text: string }[] = [
   { id: 'gauge', text: 'Gauge' },
   { id: 'toss', text: 'Toss' },
 ];
+const ASKS: Record<Way, (height: string) => string> = {
+  let_go: (height) => `Let go at ${height}. What does it do?`,
+  gauge: (height) => `Pull it slowly past ${height}, up and down. What does the gauge say?`,
+  toss: () => 'Toss it up from the floor. How high does it coast?',
+};
 const Outcomes = styled.div`display: grid; gap: 6px; button { min-height: 50px; }`;
 const Force = styled.form`display: grid; grid-template-columns: 1fr auto auto; gap: 8px; align-items: end;`;
 
@@ -26,7 +31,8 @@ const Force = styled.form`display: grid; grid-template-columns: 1fr auto auto; g
 export function TakeReading({ call, takeFocus }: { call: Call; takeFocus: boolean }) {
   const top = call.state.setup?.door.height_in ?? 84;
   const balance = useQuery(callBalanceQuery(call.call.key, call.call.entries));
-  const asked = balance.data?.answer.advice.next_height_in ?? null;
+  const advice = balance.data?.answer.advice;
+  const asked = advice?.next_height_in ?? advice?.pull_at_in ?? null;
   const [picked, pick] = useState<number | null>(null);
   // Where the advice wants to know next, until somebody picks another height.
   const height = picked ?? asked ?? call.state.holds_at_in;
@@ -49,11 +55,7 @@ export function TakeReading({ call, takeFocus }: { call: Call; takeFocus: boolea
       aria-busy={balance.isFetching}
     >
       <OneOf label="How it is read" flow value={way} pick={setWay} options={WAYS} />
-      <h3>
-        {way === 'toss'
-          ? 'Toss it up from the floor. How high does it coast?'
-          : `Let go at ${feet(height)}. What does it do?`}
-      </h3>
+      <h3>{ASKS[way](feet(height))}</h3>
       <Caution>Keep a hand near the door: one that runs can drop or fly.</Caution>
       <OneOf
         label="Height of the bottom edge"
