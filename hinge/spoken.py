@@ -65,7 +65,7 @@ def is_metric() -> bool:
 
 def number(value: float) -> str:
     """A number as a person would write it: no trailing zeros, at most four decimals."""
-    return f"{value:.{MOST_DECIMALS}f}".rstrip("0").rstrip(".")
+    return f"{value:z.{MOST_DECIMALS}f}".rstrip("0").rstrip(".")
 
 
 def unit_said(unit: str) -> str:
@@ -80,7 +80,7 @@ def plain(value: float, unit: str, decimals: int | None = None) -> str:
         if decimals is None:
             return number(round(value * metric.per_trade, 2))
         value, decimals = value * metric.per_trade, max(decimals + metric.decimals, 0)
-    return number(value) if decimals is None else f"{value:.{decimals}f}"
+    return number(value) if decimals is None else f"{value:z.{decimals}f}"
 
 
 def sized(value: float, unit: str, decimals: int | None = None) -> str:

@@ -48,13 +48,13 @@ from hinge.call.words import (
     CLAIMED,
     LEFT_DISCONNECTED,
     MADE_SAFE,
+    NO_LONGER,
     NOT_SAFE_YET,
     OUTCOME_MARKS,
     OUTCOMES,
     PARTS,
     RUN_BY_POWER,
     STANDINGS,
-    TAKEN_BACK,
     carrier_words,
     measured_words,
     part_words,
@@ -81,7 +81,7 @@ def shown(call: Call, claimed_elsewhere: bool = False) -> CallState:
     groups = [_group_state(call, group) for group in gate_groups({line.kind} | ({planned} if planned else set()))]
     missing = to_close(call)
     how = call.how("weight_lb")
-    said = claims_said(call)
+    said, standing = claims_said(call), call.standing_claims()
     return CallState(
         complaint=call.complaints[-1][0] if call.complaints else None,
         complaint_text=_known_words(call.complaints[-1][0], complaints()) if call.complaints else "",
@@ -124,7 +124,7 @@ def shown(call: Call, claimed_elsewhere: bool = False) -> CallState:
             UsedPart(entry=by.entry, part=one.part, pieces=one.pieces, words=part_words(one.part, one.pieces)) for one, by in call.parts
         ],
         went_on=went_on(call),
-        photos=[_photo(one, by, said) for one, by in call.photos],
+        photos=[_photo(one, by, said, standing) for one, by in call.photos],
         to_show=_to_show(call, said),
         signature=_signature(call),
         stages=_stages(call, groups, setup is not None, missing),
@@ -143,8 +143,8 @@ def shown(call: Call, claimed_elsewhere: bool = False) -> CallState:
     )
 
 
-def _photo(one: c.Photographed, by: Signed, said: dict[str, str]) -> PhotoState:
-    shows = said.get(one.of, TAKEN_BACK) if one.of else ""
+def _photo(one: c.Photographed, by: Signed, said: dict[str, str], standing: frozenset[str]) -> PhotoState:
+    shows = said.get(one.of, "" if one.of in standing or not one.of else NO_LONGER)
     return PhotoState(entry=by.entry, photo=one.photo, of=one.of, shows=shows, caption=one.caption, by=by.by, at=by.at)
 
 

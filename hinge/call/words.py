@@ -14,7 +14,7 @@ from hinge.springs.words import pair_words, plate_words, set_words, stack_words,
 
 OUTCOMES = {"holds": "holds", "creeps_up": "creeps up", "creeps_down": "creeps down", "runs_up": "runs up", "runs_down": "runs down"}
 STANDINGS = {"open": "not made", "passed": "passed", "failed": "failed", "void": "to be made anew"}
-TAKEN_BACK = "What was taken back since"
+NO_LONGER = "What does not stand any more"
 CLAIMED = "Closed elsewhere: its gates and proofs are as claimed there."
 MADE_SAFE, NOT_SAFE_YET, LEFT_DISCONNECTED = "made safe", "not made safe yet", "opener left disconnected"
 RUN_BY_POWER = "last run by power"

@@ -51,10 +51,23 @@ def test_a_photo_of_what_was_taken_back_says_so_and_no_more_are_taken_of_it(call
     found = of(call, "Found: Rollers are seized or worn. both low ones")
     call.say("photographed", **PHOTO, of=found)
     call.say("withdrawn", entry=found, reason="the other door")
-    assert call.state.photos[0].shows == "What was taken back since"
+    assert call.state.photos[0].shows == "What does not stand any more"
     assert found not in [one.entry for one in call.state.to_show]
     with pytest.raises(Contradiction, match="no such claim"):
         call.say("photographed", photo="00000000-0000-0000-0000-000000000002", of=found)
+
+
+def test_a_photo_of_a_proof_that_was_made_anew_does_not_say_what_the_new_one_does(call):
+    call.say("proof", proof="labels", passed=False)
+    call.say("photographed", **PHOTO, of=of(call, "Labels: failed"))
+    assert call.state.photos[0].shows == "Labels: failed"
+    call.say("proof", proof="labels", passed=True)
+    assert call.state.photos[0].shows == "What does not stand any more"
+
+
+def test_a_photo_of_something_that_stands_but_is_not_in_the_list_says_nothing_of_it(call):
+    call.say("photographed", **PHOTO, of=call.call.complaints[-1][1].entry)
+    assert call.state.photos[0].shows == ""
 
 
 def test_whatever_can_be_shown_stands(call):

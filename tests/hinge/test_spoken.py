@@ -68,6 +68,7 @@ def test_one_way_of_speaking_ends_where_it_was_begun():
         raise ZeroDivisionError
     assert not is_metric()
     assert plain(0.2253, "in") == "0.2253"
+    assert plain(-0.02, "turns", 1) == "0.0", "nothing is below zero that is none"
 
 
 def test_a_refusal_names_value_and_range_in_the_units_spoken_and_the_document_in_its_own():

@@ -122,4 +122,19 @@ describe('sending', () => {
     expect(ids(outbox)).toEqual(['new-id']);
     expect(outbox.notTaken).toEqual([]);
   });
+
+  it('enters a refused photo again without what it was of: that may have been taken back', async () => {
+    const outbox = box();
+    outbox.add('a call', 'Loft', 'photo-1', {
+      kind: 'photographed',
+      photo: 'photo-1',
+      of: 'found-1',
+      caption: 'The gap',
+    });
+    await drain(outbox, always({ kind: 'refused', problem }));
+    for (const one of outbox.notTaken) outbox.again(one, 'photo-2');
+    expect(outbox.waiting.map((one) => one.body)).toEqual([
+      { kind: 'photographed', photo: 'photo-1', of: '', caption: 'The gap' },
+    ]);
+  });
 });

@@ -69,9 +69,10 @@ export class Outbox {
     this.#drop('waiting', entry);
   }
 
-  /** Enter what was not taken once more, as something new. */
+  /** Enter what was not taken once more, as something new; a photo without the claim it is of, which may not stand any more. */
   again(entry: NotTaken, id: string): void {
-    this.add(entry.call, entry.door, id, entry.body);
+    const { body } = entry;
+    this.add(entry.call, entry.door, id, body.kind === 'photographed' ? { ...body, of: '' } : body);
     this.#drop('refused', entry);
   }
 

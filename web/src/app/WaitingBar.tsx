@@ -3,12 +3,12 @@ import { useEffect, useState } from 'react';
 import { Dialog, Heading, Modal, ModalOverlay } from 'react-aria-components';
 import { Link } from 'react-router';
 import styled from 'styled-components';
-import type { Schemas } from '../api/client';
+import { newId, type Schemas } from '../api/client';
 import type { Body, Held, NotTaken, Waiting } from '../api/outbox';
 import { knowledgeQuery } from '../api/queries';
 import { Plain } from '../ui/buttons';
 import { Quiet, Stack } from '../ui/layout';
-import { enterAgain, letGo, useOutbox } from './outbox';
+import { letGo, useOutbox } from './outbox';
 
 const Bar = styled.div`position: sticky; top: 0; z-index: 6; display: flex; flex-wrap: wrap; gap: 6px 16px; align-items: center; justify-content: space-between;
   background: var(--caution-ground); color: var(--caution); border-bottom: 3px solid var(--caution); padding: 4px 14px; font-weight: 600;`;
@@ -60,7 +60,7 @@ export function WaitingBar() {
                   key={one.id}
                   one={one}
                   words={words}
-                  again={() => enterAgain(outbox, one)}
+                  again={() => outbox.again(one, newId())}
                   letGo={() => letGo(outbox, one)}
                 />
               ))}

@@ -1,6 +1,6 @@
 import { type QueryClient, useQueryClient } from '@tanstack/react-query';
 import { createContext, type ReactNode, useContext, useEffect, useMemo, useSyncExternalStore } from 'react';
-import { client, data, MEANT_AS, newId, Refusal } from '../api/client';
+import { client, data, MEANT_AS, Refusal } from '../api/client';
 import { drain, type NotTaken, Outbox, type Outcome, type Waiting } from '../api/outbox';
 import { dropPicture, pictureOf } from '../api/pictures';
 import { callQuery, sessionQuery } from '../api/queries';
@@ -97,12 +97,6 @@ async function photoSent({ call: key, body }: Waiting, person: string) {
   );
   await dropPicture(body.photo);
   return kept;
-}
-
-/** Enter what was not taken once more. A photo then goes without the claim it was of: that may be what does not stand any more. */
-export function enterAgain(outbox: Outbox, entry: NotTaken): void {
-  const { body } = entry;
-  outbox.again(body.kind === 'photographed' ? { ...entry, body: { ...body, of: '' } } : entry, newId());
 }
 
 /** What was not taken is let go, with what it would have shown. */
