@@ -29,13 +29,13 @@ def test_followed_to_the_end_the_advice_settles_the_door():
     assert ended.readings <= 6, ended
 
 
-@pytest.mark.parametrize("way", ["up", "down"])
 def test_without_a_gauge_few_readings_are_enough():
     ended = tally(12, seed=22, gauge="none")
     assert (ended.wrong_way, ended.right_blamed) == (0, 0), ended
     assert ended.readings <= 6, ended
 
 
+@pytest.mark.parametrize("way", ["up", "down"])
 def test_no_door_is_trimmed_further_the_way_it_goes(way):
     """Whatever is thought of what hangs there: it is asked about, not trimmed."""
     kinds = [HUNG, STACK, Hung(SEVEN_FOOT, TWELVE_INCH, pair_of_class(110, 84))]
