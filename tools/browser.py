@@ -22,9 +22,9 @@ def open_browser(width: int = 1280, height: int = 800) -> webdriver.Chrome:
     for flag in FLAGS:
         options.add_argument(flag)
     options.set_capability("goog:loggingPrefs", {"browser": "ALL"})
-    browser = webdriver.Chrome(options=options, service=Service("/usr/bin/chromedriver"))
-    # Without a window it would leave what is taken home wherever it was started.
+    # Without a window it leaves what is taken home wherever it was started, not always where it is told to.
     TAKEN_HOME.mkdir(parents=True, exist_ok=True)
+    browser = webdriver.Chrome(options=options, service=Service("/usr/bin/chromedriver", popen_kw={"cwd": TAKEN_HOME}))
     browser.execute_cdp_cmd("Browser.setDownloadBehavior", {"behavior": "allow", "downloadPath": str(TAKEN_HOME)})
     set_viewport(browser, width, height)
     return browser
