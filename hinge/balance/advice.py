@@ -107,7 +107,7 @@ def _advice(hung: Hung, readings: list[Reading], now: list[Reading], fit: Fit, s
     trims = _trims(hung, doors)
     wrong = _wrong(hung, doors, trims)
     enough = len(now) >= ENOUGH or len(readings) >= LONG
-    holding, pulled = {reading.outcome for reading in now} - {None} == {"holds"}, any(reading.force_lb is not None for reading in now)
+    holding, pulled = {reading.outcome for reading in now} - {None} == {"holds"}, _pulled(now)
     if not holding and _spread_out(hung, readings) and wrong > (DOUBTED if enough else CONVINCED):
         return Advice("resize", 0, resize_sentence(hung, fit, float(_tilt(hung, doors.weight_lb, doors.pull).mean())), surprise=surprise)
     spoken = _spoken(hung, now) and (wrong < SUSPECTED or enough or (pulled and holding))
@@ -136,9 +136,14 @@ def _advice(hung: Hung, readings: list[Reading], now: list[Reading], fit: Fit, s
     return _measure(_most_telling_height(hung, now, now, doors), "The readings do not settle it yet. Read the balance at", surprise)
 
 
+def _pulled(readings: list[Reading]) -> bool:
+    """Whether a gauge was read both ways: one way alone does not tell drag from a wrong setting."""
+    return {"raising", "lowering"} <= {reading.direction for reading in readings}
+
+
 def _with_offer(hung: Hung, readings: list[Reading], advice: Advice) -> Advice:
     """Holding says no more than that less is wrong than it drags: where that is nearly all that is known, a pull would tell the rest."""
-    if len(readings) >= FEW or any(reading.force_lb is not None for reading in readings):
+    if len(readings) >= FEW or _pulled(readings):
         return advice
     at = float(round(_first_height(hung)))
     return replace(

@@ -16,10 +16,10 @@ def doors_with(text: str) -> tuple[QuerySet[Door], bool]:
     words = words_of(text)
     if not words:
         return (Door.objects.none() if text.strip() else Door.objects.filter(put_away="")), False
-    rarest = min(words, key=_how_many) if len(words) > 1 else words[0]
+    rarest = _rarest(sorted(set(words)))
     found = _beginning(rarest)
-    for word in words:
-        found = found if word == rarest else found.filter(beside__contains=f" {word}")
+    for word in {*words} - {rarest}:
+        found = found.filter(beside__contains=f" {word}")
     keys = list(found.values_list("door", flat=True).distinct()[: FOUND + 1])
     return Door.objects.filter(pk__in=keys[:FOUND]), len(keys) > FOUND
 
@@ -29,7 +29,11 @@ def _beginning(word: str) -> QuerySet[Word]:
     return Word.objects.filter(text__gte=word, text__lt=f"{word}\U0010ffff")
 
 
-def _how_many(word: str) -> int:
-    """About how many words begin so: as the database reckons it from the ends of the range, without reading it."""
-    reckoned = re.search(r"\brows\W+(\d+)", _beginning(word).explain(format="json"))
-    return int(reckoned[1]) if reckoned else 0
+def _rarest(words: list[str]) -> str:
+    """The one the fewest words begin with: as the database reckons it from the ends of the ranges, without reading them."""
+    if len(words) == 1:
+        return words[0]
+    first, *others = (_beginning(word).values("pk") for word in words)
+    reckoned = re.findall(r"\brows\W+(\d+)", first.union(*others, all=True).explain(format="json"))
+    # Any of them finds the same; where one is not reckoned, a long one is likely rare.
+    return min(zip(map(int, reckoned), words, strict=True))[1] if len(reckoned) == len(words) else max(words, key=len)

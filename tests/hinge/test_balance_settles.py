@@ -143,6 +143,9 @@ def test_a_door_that_holds_everywhere_is_left_with_the_offer_of_a_pull_that_woul
     advice = advise(HUNG, held)[1]
     assert (advice.kind, advice.pull_at_in) == ("leave", 42)
     assert advice.offer == "Its drag may hide what is left. A hook gauge at 3'6\" would tell."
+    # Half a pull does not tell drag from a wrong setting: the other half is still on offer.
+    half = advise(HUNG, [*held, hand_force(42, 30, "raising")])[1]
+    assert (half.kind, half.pull_at_in) == ("leave", 42), half
     # Pulled, there is nothing to offer any more; heavy drag is told, and so is what it hid.
     for drag_lb, turns_off, kind in ((8, 0, "leave"), (45, 0, "free_up"), (18, -0.75, "trim")):
         pulled = advise(HUNG, [*held, *gauge(130, turns_off, drag_lb, [42.0])])[1]
@@ -173,7 +176,7 @@ def test_whatever_is_read_the_advice_follows_it_and_its_sentence_follows_its_num
     assert not (advice.steps < 0 and ways == {"down"})
     assert (advice.steps != 0) == (advice.kind == "trim")
     assert (advice.pull_at_in is not None) == bool(advice.offer)
-    assert not advice.offer or (advice.kind == "leave" and all(one.force_lb is None for one, _ in taken))
+    assert not advice.offer or (advice.kind == "leave" and {one.direction for one, _ in taken} != {"raising", "lowering", None})
     less = "off" in advice.sentence
     assert advice.kind != "trim" or less == (advice.steps < 0)
     if named := re.search(r"too (weak|strong) .* for (\d+\.\d) .*(?:give|like) (\d+\.\d)", advice.sentence):

@@ -11,7 +11,7 @@ from server.calls.models import Call
 from server.config import paging
 from server.config.paging import page_of
 from server.doors import search
-from server.doors.models import Door, Word
+from server.doors.models import Door, Word, words_of
 from server.doors.search import doors_with
 from tests.server.conftest import Api
 from tools.large import fill
@@ -117,6 +117,29 @@ def test_a_door_with_more_words_than_an_index_holds_is_found_by_each_of_them(sho
     many = "".join(f" {chr(0xFDFA)}{place}" for place in range(40))  # one letter that is eighteen, written out
     door = Door.objects.create(shop=shop, name="Loft", place=many.strip()[:200], record={"measured": {}})
     assert all(list(doors_with(word)[0]) == [door] for word in ("loft", chr(0xFDFA), *door.words_now()))
+
+
+def test_a_search_finds_what_a_look_at_every_door_finds(shop, doors):
+    """By words, beginnings, repeated, in any order, of one letter and of many."""
+    chance, ends = random.Random(7), ("b", "ba", "bay", "l", "loft", "q", "quay", "t", "tern", "st", "street", "o", "4", "7", "x", "ø")
+    for _ in range(60):
+        typed = [chance.choice(ends) for _ in range(chance.randrange(1, 6))]
+        wanted = {
+            one.pk for one in doors if all(any(word.startswith(end) for word in one.words_now()) for end in words_of(" ".join(typed)))
+        }
+        with scope(shop=shop):
+            assert {one.pk for one in doors_with(" ".join(typed))[0]} == wanted, typed
+
+
+def test_a_search_where_there_is_nothing_finds_nothing(shop):
+    with scope(shop=shop):
+        assert [len(doors_with(text)[0]) for text in ("bay", "bay quay", "b a y")] == [0, 0, 0]
+
+
+def test_a_search_asks_the_database_as_often_however_much_is_typed(shop, django_assert_num_queries):
+    for text in ("bay quay", "b a y q u a y " * 6):
+        with scope(shop=shop), django_assert_num_queries(2):
+            doors_with(text)
 
 
 def test_a_search_by_several_words_reads_no_more_than_the_rarest_of_them_has(shop, transactional_db):
