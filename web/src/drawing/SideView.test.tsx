@@ -87,6 +87,16 @@ describe('side view', () => {
     expect(container.querySelectorAll('g[opacity="0.45"]')).toHaveLength(1);
   });
 
+  it('pins a pull where its force is, however far beyond the line', () => {
+    const readings = [60, 100].map((force) => ({ height: 42, force, current: true }));
+    const { container } = render(<Door readings={readings} />);
+    const [near, far] = [...container.querySelectorAll('circle[r="9"]')].map((one) => Number(one.getAttribute('cx')));
+    const middle = Number(
+      container.querySelector('polyline.force')?.getAttribute('points')?.split(' ')[42]?.split(',')[0],
+    );
+    expect(((far ?? 0) - middle) / ((near ?? 0) - middle)).toBeCloseTo(100 / 60, 2);
+  });
+
   it('draws every section and joint of the door', () => {
     const { container } = render(<Door />);
     expect(container.querySelectorAll('path[stroke-width="8"]')).toHaveLength(4);

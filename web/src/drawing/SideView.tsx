@@ -37,7 +37,8 @@ export function SideView(props: Props) {
   const [ref, width] = useWidth<HTMLElement>(680);
   const [focused, setFocused] = useState(false);
   const hatch = useId();
-  const largest = Math.max(...lines.flatMap((line) => line.forces.map(Math.abs)), friction, 10);
+  const pulled = readings.map((one) => Math.abs(one.force ?? 0));
+  const largest = Math.max(...lines.flatMap((line) => line.forces.map(Math.abs)), ...pulled, friction, 10);
   // No taller than what is left of a tablet on its side: the floor of the door is in sight with its top.
   const tallest = Math.min(560, Math.max(400, window.innerHeight - 320));
   const layout = useMemo(
