@@ -124,7 +124,7 @@ class DoorFile(DoorDetails):
 
 
 def _row(door: Door) -> DoorRow:
-    measured = door.door_record.measured
+    measured = door.measured
     size = " × ".join(write_value(name, measured[name]) for name in ("width_in", "height_in") if name in measured)
     weight = write_value("weight_lb", measured["weight_lb"]) if "weight_lb" in measured else ""
     return DoorRow(

@@ -7,7 +7,8 @@ from typing import Any, ClassVar
 
 from django.db import models
 
-from hinge.call.record import DoorRecord, read_record
+from hinge.call.record import DoorRecord, measured_of, read_record
+from hinge.measure.fields import Measured
 from server.people.models import Person, Shop
 from server.people.walls import OfShop
 
@@ -80,6 +81,11 @@ class Door(models.Model):
     def door_record(self) -> DoorRecord:
         """The record, read. What of it cannot be read is told in it."""
         return read_record(self.record)
+
+    @property
+    def measured(self) -> Measured:
+        """What was measured of it, without reading the rest of its record."""
+        return measured_of(self.record)
 
 
 class Word(models.Model):

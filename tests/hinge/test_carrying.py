@@ -6,7 +6,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from hinge.balance.readings import reading_heights
-from hinge.call.record import DoorRecord, read_record
+from hinge.call.record import DoorRecord, measured_of, read_record
 from hinge.call.sheet import read_sheet
 from hinge.call.steps import procedures_of
 from hinge.errors import BadInput, Contradiction, GateNotMet, OutOfRange, OutOfStep
@@ -335,6 +335,7 @@ def test_old_records_are_still_read():
 )
 def test_whatever_was_stored_as_a_record_is_read_and_shown(stored):
     record = read_record(stored)
+    assert measured_of(stored) == record.measured
     assert read_record(record.model_dump(mode="json")) == record
     Running(record).state.model_dump_json()
 
@@ -349,6 +350,7 @@ def test_whatever_was_stored_as_a_record_is_read_and_shown(stored):
     ],
 )
 def test_a_record_that_is_wrong_all_the_same_is_shown_as_unreadable(broken):
+    assert measured_of(broken) == read_record(broken).measured
     state = Running(read_record(broken)).state
     assert state.unreadable or broken.get("measured") == "gone"
     if "width_in" in (broken["measured"] if isinstance(broken["measured"], dict) else {}):
