@@ -84,10 +84,10 @@ def carry_on(door: Door, person: Person, record: DoorRecord, at: datetime) -> No
     note(door, person, "closed a call", changed)
 
 
-def require_filed(door: Door) -> None:
+def require_filed(door: Door, where: str = "door") -> None:
     """Refuse to work with a file that was put away. Raises OutOfStep."""
     if door.put_away:
-        raise OutOfStep(f"This door's file was put away: {door.put_away}. Bring it back first.", "door", str(door.key))
+        raise OutOfStep(f"This door's file was put away: {door.put_away}. Bring it back first.", where, str(door.key))
 
 
 def note(door: Door, person: Person, says: str, what: dict[str, list[object]] | dict[str, list[str]]) -> None:

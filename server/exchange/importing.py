@@ -19,7 +19,7 @@ from server.calls.photos import scaled
 from server.calls.service import listed
 from server.config.transactions import mutation
 from server.doors.models import Door
-from server.doors.service import DETAILS, open_file
+from server.doors.service import DETAILS, open_file, require_filed
 from server.exchange.document import CallDocument, CallPart, DoorDocument, DoorPart, OneCall, PhotoPart
 from server.people.models import Person
 from server.people.scope import require_lead
@@ -63,6 +63,7 @@ def _door(lead: Person, part: DoorPart) -> Door:
     door = open_file(lead, uuid.UUID(part.key), details, read_record_strictly(part.record, "door.record"))
     while door.merged_into:
         door = door.merged_into
+    require_filed(door, "door.key")
     return Door.objects.select_for_update().get(pk=door.pk)
 
 

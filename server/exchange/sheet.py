@@ -2,10 +2,12 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable
 from dataclasses import dataclass
 from datetime import datetime
-from typing import Any
+from math import ceil
 
+from hinge.call.facts import Taken
 from hinge.call.shown import shown
 from hinge.measure.fields import fields
 from hinge.procedures.knowledge import schools
@@ -15,13 +17,20 @@ from hinge.spoken import is_metric, sized
 from server.calls.models import Call
 from server.config.paper import pdf_of
 
-WIDTH, HEIGHT, SPAN_LB = 230.0, 190.0, 40.0
+WIDTH, HEIGHT = 230.0, 190.0
+# A scale reaches so far to either side, that sheets can be laid side by side; or in steps of ten to what was pulled, where that is more.
+LEAST_SIDE_LB, STEP_LB = 40.0, 10.0
 
 
 @dataclass(frozen=True)
 class Line:
-    """The balance line as SVG: points of the curve, friction's band, marks of the readings, ticks of the height."""
+    """The balance line as SVG: points of the curve, friction's band, marks of the readings, ticks of the height.
 
+    Its scale reaches `side_lb` to either side, `side` in words.
+    """
+
+    side_lb: float
+    side: str
     points: str
     band_from: float
     band_width: float
@@ -52,7 +61,6 @@ def sheet_context(call: Call) -> dict[str, object]:
         "unreadable": [one.text for one in state.unreadable],
         "advice": f"{advice.sentence} {advice.surprise}".strip() if advice else "",
         "line": _line(balance, facts.readings) if balance else None,
-        "chart_side": sized(SPAN_LB, "lb", 0),
     }
 
 
@@ -68,25 +76,23 @@ def technical_context(call: Call) -> dict[str, object]:
     return sheet_context(call) | {"lines": lines, "ways": ways}
 
 
-def _line(balance: CallBalance, readings: Any) -> Line:
+def _line(balance: CallBalance, readings: Iterable[Taken]) -> Line:
     top, answer = balance.setup.door.height_in, balance.answer
+    shown_now = [one.reading for one in readings if one.current and one.reading.height_in <= top]
+    profile, friction = answer.fitted, answer.friction_lb.likely
+    forces = [*profile.net_hand_force_lb, friction, *(one.force_lb or 0.0 for one in shown_now)]
+    side = max(LEAST_SIDE_LB, STEP_LB * ceil(max(map(abs, forces)) / STEP_LB))
 
     def across(force: float) -> float:
-        return round(WIDTH / 2 - max(-SPAN_LB, min(SPAN_LB, force)) / SPAN_LB * WIDTH / 2, 1)
+        return round(WIDTH / 2 * (1 - force / side), 1)
 
     def up(height: float) -> float:
         return round(HEIGHT * (1 - height / top), 1)
 
-    profile = answer.fitted
     points = " ".join(f"{across(force)},{up(at)}" for at, force in zip(profile.positions_in, profile.net_hand_force_lb, strict=True))
     # A hand force is pinned at its force; what a door let go did, on the middle line.
-    marks = [
-        {"x": across(one.reading.force_lb or 0.0), "y": up(one.reading.height_in)}
-        for one in readings
-        if one.current and one.reading.height_in <= top
-    ]
-    friction = answer.friction_lb.likely
+    marks = [{"x": across(one.force_lb or 0.0), "y": up(one.height_in)} for one in shown_now]
     left, right = across(friction), across(-friction)
     tick, step, unit = (500 / 25.4, 0.5, "m") if is_metric() else (12.0, 1, "ft")
     ticks: list[dict[str, object]] = [{"y": up(one * tick), "text": f"{one * step:g} {unit}"} for one in range(int(top // tick) + 1)]
-    return Line(points, left, round(right - left, 1), marks, ticks)
+    return Line(side, sized(side, "lb", 0), points, left, round(right - left, 1), marks, ticks)

@@ -44,6 +44,20 @@ def test_put_away_it_is_in_no_list_and_no_search_and_nothing_is_started_there(te
     assert names(api) == names(api, "search=loft") == ["Net loft"]
 
 
+def test_what_comes_in_for_a_file_put_away_waits_until_it_is_brought_back(lead, stranger, door):
+    elsewhere = Api(stranger)
+    call = CallOver(elsewhere, Door.objects.create(shop=stranger.shop, name="Boat shed", key=door.key))
+    document = elsewhere.get(f"/calls/{call.key}/document.json").content
+    api = Api(lead)
+    away(api, door)
+    refused = bring_in(lead, document)
+    assert (refused.status_code, refused.json()["error"]["field"]) == (409, "door.key")
+    assert "was put away: typed twice" in refused.json()["error"]["message"]
+    away(api, door, "")
+    assert bring_in(lead, document).status_code == 200
+    assert "under way" in away(api, door).json()["error"]["message"]
+
+
 def test_what_is_under_way_or_booked_keeps_a_file_where_it_is(technician, door):
     api = Api(technician)
     one = booked(api, door)

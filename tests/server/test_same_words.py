@@ -3,9 +3,11 @@
 import json
 import re
 
+import pytest
+
 from hinge.questions.ask import ask
 from hinge.questions.of_call import balance_of
-from server.exchange.sheet import sheet_context
+from server.exchange.sheet import WIDTH, sheet_context, sheet_pdf
 from tests.hinge.calls import MEASURES, Running
 from tests.hinge.test_command import SPRING
 from tests.server.conftest import Api, CallOver
@@ -43,6 +45,20 @@ def test_the_page_the_sheet_the_json_and_the_command_say_the_same(technician, do
     answer = ask("call", {"commands": commands}).model_dump(mode="json")
     assert answer["refused"] == []
     assert unsigned(answer["state"]) == unsigned(state)
+
+
+def test_a_pull_is_pinned_on_the_sheet_where_its_force_is(technician, door):
+    call = CallOver(Api(technician), door).lifted()
+    for height, force in ((42, -12.0), (60, 63.0), (70, -118.0)):
+        call.must("reading", reading={"height_in": height, "force_lb": force, "direction": "raising"})
+        chart = sheet_context(call.row)["line"]
+        pinned = [(WIDTH / 2 - mark["x"]) / (WIDTH / 2) * chart.side_lb for mark in chart.marks]
+        assert pinned[-1] == pytest.approx(force, abs=0.1)
+        # What was read before keeps its force on the new scale; a door that held stands on the middle line.
+        assert pinned[0] == pytest.approx(0, abs=0.1)
+        assert chart.side_lb >= 40
+        assert f"hand force, {chart.side_lb:g} lb to either side" in " ".join(text_of(sheet_pdf(call.row))[1].split())
+    assert chart.side_lb == 120
 
 
 def test_an_estimate_stays_an_estimate_into_sizing_advice_and_sheet(technician, door):
