@@ -9,6 +9,7 @@ from typing import Any
 from hinge.call import history
 from hinge.call.events import VERSION, entry_of, read_strictly
 from hinge.call.facts import Call as Facts
+from hinge.call.needs import needs_of
 from hinge.call.record import DoorRecord, read_record_strictly
 from hinge.call.shown import record_after
 from hinge.document import read
@@ -23,6 +24,7 @@ from server.doors.service import DETAILS, open_file, require_filed
 from server.exchange.document import CallDocument, CallPart, DoorDocument, DoorPart, OneCall, PhotoPart
 from server.people.models import Person
 from server.people.scope import require_lead
+from server.stock import van
 from server.stock.service import rates_of_shop
 
 FORMATS = {"north-hinge/call/1": 1, "north-hinge/call/2": VERSION}
@@ -95,6 +97,8 @@ def _bring_in(lead: Person, door: Door, told: OneCall, version: int, under: str)
     Photo.objects.bulk_create(
         Photo(call=call, key=one.key, jpeg=_picture(one, f"{under}photos.{place}.jpeg"), by=lead) for place, one in enumerate(told.photos)
     )
+    if part.closed_at is None:
+        van.take_up(lead, call.key, door.name, needs_of(facts))
     return call
 
 

@@ -97,7 +97,10 @@ class StockMove(models.Model):
 
 
 class CallStock(models.Model):
-    """How far the van follows a call: the springs it plans, the pieces it plans by name, how many it has fitted, the parts it has used."""
+    """How far the van follows a call: the springs it plans, the pieces it plans by name, how many it has fitted, the parts it has used.
+
+    Parts are by their names in small letters; `left` is how many of them the van had and gave: so many can come back.
+    """
 
     shop = models.ForeignKey(Shop, on_delete=models.PROTECT, related_name="call_stock")
     call_key = models.UUIDField()
@@ -106,6 +109,7 @@ class CallStock(models.Model):
     named = models.JSONField(default=dict)
     fitted = models.PositiveIntegerField(default=0)
     parts = models.JSONField(default=dict)
+    left = models.JSONField(default=dict)
 
     shop_path = "shop"
     objects: ClassVar[OfShop["CallStock"]] = OfShop()

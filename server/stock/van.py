@@ -120,8 +120,20 @@ def follow(person: Person, call_key: uuid.UUID, where: str, needs: Needs, moment
     if (planned, needs.named) != (of.planned, of.named):
         of.kept.all().delete()
         of.planned, of.named = planned, dict(needs.named)
-    _parts(person, of, items, dict(needs.parts), moment)
+    _parts(person, of, items, _by_name(needs.parts), moment)
     of.save()
+    _serve(items)
+
+
+def take_up(person: Person, call_key: uuid.UUID, where: str, needs: Needs) -> None:
+    """Begin to follow a call that was begun elsewhere: what it plans is kept; what it fitted and used came from another van.
+
+    Part of the transaction that brings it in.
+    """
+    items = list(StockItem.objects.select_for_update().order_by("pk"))
+    planned, parts = [vars(one) for one in needs.planned], _by_name(needs.parts)
+    named, fitted = dict(needs.named), needs.fitted
+    CallStock.objects.create(shop=person.shop, call_key=call_key, where=where, planned=planned, named=named, fitted=fitted, parts=parts)
     _serve(items)
 
 
@@ -172,14 +184,24 @@ def _serve(items: list[StockItem]) -> None:
     Kept.objects.bulk_create(new)
 
 
-def _parts(person: Person, of: CallStock, items: list[StockItem], used: dict[str, int], moment: datetime) -> None:
-    """Parts used on the call and not taken out yet leave the van; those taken back come back."""
+def _parts(person: Person, of: CallStock, items: list[StockItem], used: Mapping[str, int], moment: datetime) -> None:
+    """What was used on the call leaves the van as far as it is there; of what is taken back, what did leave comes back."""
     there = {item.part.casefold(): item for item in items if item.part}
-    for name in {*used, *of.parts}:
-        more, item = used.get(name, 0) - of.parts.get(name, 0), there.get(name.casefold())
-        if more and item:
-            _move(person, item, -more, Why.USED if more > 0 else Why.PUT_BACK, moment, of)
+    for name in sorted({*used, *of.parts}):
+        more, left, item = used.get(name, 0) - of.parts.get(name, 0), of.left.get(name, 0), there.get(name)
+        goes = min(more, item.pieces if item else 0) if more > 0 else min(used.get(name, 0) - left, 0)
+        if item and goes:
+            _move(person, item, -goes, Why.USED if goes > 0 else Why.PUT_BACK, moment, of)
+            of.left[name] = left + goes
     of.parts = used
+
+
+def _by_name(parts: Mapping[str, int]) -> dict[str, int]:
+    """Pieces by names in small letters: names that differ only in case are one name."""
+    pieces = Counter[str]()
+    for name, count in parts.items():
+        pieces[name.casefold()] += count
+    return dict(pieces)
 
 
 @mutation

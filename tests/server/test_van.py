@@ -19,6 +19,7 @@ from server.stock import van
 from server.stock.models import Kept, StockItem, StockMove
 from tests.hinge.calls import MEASURES, SPRING
 from tests.server.conftest import Api, CallOver
+from tests.server.test_exchange import bring_in
 
 PAIR = "wire_in,inside_diameter_in,length_in,count,hand\n0.207,2,27.5,1,left\n0.207,2,27.5,1,right\n"
 PLAN = {"springs": [SPRING], "quarter_turns": 2}
@@ -95,6 +96,42 @@ def test_parts_leave_the_van_once_and_come_back_when_that_was_a_slip(lead, techn
     assert [one.part for one in call.state.parts_used] == ["Strut from the yard"]
     call.must("part_used", part="Cable pair", pieces=3)
     assert "Cable pair" not in on_van(lead), "never fewer than none"
+    sums_agree()
+
+
+def test_no_more_comes_back_than_left(lead, technician, door):
+    load(lead, "part,count\nCable pair,1\n", kind="parts")
+    call, entries = CallOver(Api(technician), door), [str(uuid.uuid4()) for _ in range(3)]
+    for entry, part, pieces in zip(entries, ("Cable pair", "cable pair", "Strut"), (2, 1, 2), strict=True):
+        assert call.enter("part_used", entry, part=part, pieces=pieces).status_code == 200
+    assert on_van(lead) == {}
+    load(lead, "part,count\nCable pair,4\nStrut,5\n", kind="parts")
+    call.must("withdrawn", entry=entries[0], reason="a slip")
+    assert on_van(lead)["Cable pair"] == (4, []), "one was used, and one left the van"
+    call.must("withdrawn", entry=entries[1], reason="a slip")
+    assert on_van(lead)["Cable pair"] == (5, [])
+    call.must("withdrawn", entry=entries[2], reason="a slip")
+    assert on_van(lead)["Strut"] == (5, []), "none of them was on the van then"
+    sums_agree()
+
+
+def test_a_call_begun_elsewhere_takes_of_this_van_only_what_is_used_here(lead, stranger, door):
+    elsewhere = CallOver(Api(stranger), Door.objects.create(shop=stranger.shop, name="Boat shed"))
+    for field, typed in MEASURES.items():
+        elsewhere.must("measured", field=field, typed=typed)
+    before = str(uuid.uuid4())
+    assert elsewhere.enter("part_used", before, part="Roller", pieces=2).status_code == 200
+    elsewhere.must("chosen", **PLAN)
+    load(lead, "part,count\nRoller,10\n", kind="parts")
+    load(lead, PAIR)
+    assert bring_in(lead, elsewhere.api.get(f"/calls/{elsewhere.key}/document.json").content).status_code == 200
+    assert [kept for _, kept in on_van(lead).values() if kept] == [["Boat shed"]] * 2
+    here = CallOver(Api(lead), Door.objects.get(shop=lead.shop, name="Boat shed"))
+    assert here.key == elsewhere.key
+    here.must("part_used", part="Roller")
+    assert on_van(lead)["Roller"] == (9, [])
+    here.must("withdrawn", entry=before, reason="a slip")
+    assert on_van(lead)["Roller"] == (9, []), "those came from another van"
     sums_agree()
 
 
@@ -269,6 +306,13 @@ def test_whatever_happens_no_piece_is_lost_or_given_twice(lead, technician, shop
                     assert all(count > 0 for count in (*(one.count for one in free.van), *free.parts.values()))
             for item in StockItem.objects.annotate(kept_pieces=Count("kept")):
                 assert item.kept_pieces <= item.pieces, "never more is kept than there is"
+            for model, came_back in (
+                StockMove.objects.exclude(why="cut")
+                .values_list("item", "call_key")
+                .annotate(sum=Sum("pieces"))
+                .values_list("call_key", "sum")
+            ):
+                assert model is None or came_back <= 0, "no more comes back from a call than left for it"
             for call in self.calls:
                 assert call.row.facts().plan or not Kept.objects.filter(of__call_key=call.key).exists()
 
