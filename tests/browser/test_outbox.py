@@ -60,6 +60,26 @@ def test_a_server_that_will_not_now_holds_what_was_counted(winding, monkeypatch,
     page.until(lambda: "on this tablet" not in page.text(), "nothing waiting")
 
 
+FILL = """
+for (const size of [100000, 1000, 10])
+  for (let place = 0; ; place += 1) try { localStorage.setItem(`other ${size} ${place}`, 'x'.repeat(size)); } catch { break; }
+"""
+
+
+def test_a_tablet_with_no_room_left_loses_no_stroke_while_the_page_is_open(winding):
+    page, call = winding
+    page.browser.execute_script(FILL)
+    page.offline(True)
+    page.touch(COUNT)
+    page.touch(COUNT)
+    page.touch("Put the counter away")
+    page.sees("No connection. 2 entries wait on this tablet.")
+    page.sees("This tablet’s storage is full: leave this page open until it is sent.")
+    page.offline(False)
+    arrived(page, call, [(0, "tess"), (1, "tess")])
+    page.until(lambda: "on this tablet" not in page.text(), "nothing waiting")
+
+
 def test_somebody_else_signing_in_sends_nothing_under_their_name(winding, person):
     page, call = winding
     Person.objects.create_user("marit", password=PASSWORD, name="Marit Sole", role="technician", shop=person.shop)

@@ -1,8 +1,11 @@
 import { beforeEach, describe, expect, it } from 'vitest';
 import { type Body, drain, Outbox, type Outcome, type Waiting, waitingByPerson } from './outbox';
+import { Tablet } from './tablet';
 
 const stroke = (from: number): Body => ({ kind: 'moved', part: 'left', from_count: from, to_count: from + 1 });
 const problem = { code: 'out_of_step', message: 'It stands at 1.', field: '', allowed: '', unit: '' };
+
+let room = Number.POSITIVE_INFINITY;
 
 function store() {
   const kept = new Map<string, string>();
@@ -12,13 +15,16 @@ function store() {
     },
     key: (place: number) => [...kept.keys()][place] ?? null,
     getItem: (key: string) => kept.get(key) ?? null,
-    setItem: (key: string, value: string) => void kept.set(key, value),
+    setItem: (key: string, value: string) => {
+      if (kept.size >= room) throw new DOMException('full', 'QuotaExceededError');
+      kept.set(key, value);
+    },
     removeItem: (key: string) => void kept.delete(key),
   };
 }
 
 let kept = store();
-const box = (person = 'wren', now = () => 1000) => new Outbox(person, kept, now);
+const box = (person = 'wren', now = () => 1000) => new Outbox(person, new Tablet(kept), now);
 const ids = (outbox: Outbox) => outbox.waiting.map((one) => one.id);
 const filled = (outbox: Outbox, count = 3, call = 'one') => {
   for (let from = 0; from < count; from += 1) outbox.add(call, 'Net loft', `${call}-${from}`, stroke(from));
@@ -33,12 +39,30 @@ const always =
 
 beforeEach(() => {
   kept = store();
+  room = Number.POSITIVE_INFINITY;
 });
 
 describe('what waits', () => {
   it('is kept through a reload, in order, even when the clock stands still', () => {
     filled(box());
     expect(ids(box())).toEqual(['one-0', 'one-1', 'one-2']);
+  });
+
+  it('is lost to no full tablet while the page is open, and sent in its order', async () => {
+    room = 2;
+    const outbox = filled(box(), 4);
+    expect(ids(outbox)).toEqual(['one-0', 'one-1', 'one-2', 'one-3']);
+    expect(outbox.isFleeting).toBe(true);
+    expect(ids(box())).toEqual(['one-0', 'one-1']);
+    const sent: string[] = [];
+    await drain(outbox, async (entry) => {
+      sent.push(entry.id);
+      return entry.id === 'one-3' ? { kind: 'refused', problem } : { kind: 'taken' };
+    });
+    expect(sent).toEqual(['one-0', 'one-1', 'one-2', 'one-3']);
+    expect(outbox.waiting).toEqual([]);
+    expect(outbox.notTaken.map((one) => one.id)).toEqual(['one-3']);
+    expect(outbox.isFleeting).toBe(false);
   });
 
   it('is kept once', () => {
@@ -61,7 +85,7 @@ describe('what waits', () => {
     const sent: string[] = [];
     await drain(box('marit'), always({ kind: 'taken' }, sent));
     expect(sent).toEqual([]);
-    expect(waitingByPerson(kept)).toEqual(new Map([['wren', 2]]));
+    expect(waitingByPerson(new Tablet(kept))).toEqual(new Map([['wren', 2]]));
   });
 
   it('is not taken for that of somebody whose name begins the same', () => {

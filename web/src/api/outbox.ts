@@ -1,4 +1,5 @@
 import type { Problem, Schemas } from './client';
+import type { Tablet } from './tablet';
 
 export type Body = Schemas['NewEntry']['body'];
 /** Something entered on a call that the server has not taken yet: whose, on which call, in which order. */
@@ -17,7 +18,6 @@ export type Outcome =
   /** Only the call it is on waits for it. */
   | { kind: 'stuck' };
 
-type Store = Pick<Storage, 'getItem' | 'setItem' | 'removeItem' | 'key' | 'length'>;
 type Kind = 'waiting' | 'refused';
 const PREFIX = 'north-hinge.outbox';
 const NONE = { waiting: [], notTaken: [] } as const;
@@ -33,7 +33,7 @@ export class Outbox {
 
   constructor(
     readonly person: string,
-    private readonly store: Store,
+    private readonly store: Tablet,
     private readonly now: () => number = Date.now,
   ) {
     this.look();
@@ -51,6 +51,12 @@ export class Outbox {
 
   get held(): Held {
     return this.#held;
+  }
+
+  /** Whether the tablet has no room for some of it: that is gone with the page. */
+  get isFleeting(): boolean {
+    const has = (kind: Kind) => (one: Waiting) => this.store.isFleeting(this.#key(kind, one));
+    return this.waiting.some(has('waiting')) || this.notTaken.some(has('refused'));
   }
 
   add(call: string, door: string, id: string, body: Body): void {
@@ -122,13 +128,13 @@ export class Outbox {
 }
 
 /** How much waits on this tablet, by person: it goes out when they sign in here again. */
-export function waitingByPerson(store: Store): Map<string, number> {
+export function waitingByPerson(store: Tablet): Map<string, number> {
   const count = new Map<string, number>();
   for (const { person } of entriesOf(store, `${PREFIX}.waiting.`)) count.set(person, (count.get(person) ?? 0) + 1);
   return count;
 }
 
-function entriesOf(store: Store, prefix: string): Waiting[] {
+function entriesOf(store: Tablet, prefix: string): Waiting[] {
   const keys = Array.from({ length: store.length }, (_, place) => store.key(place) ?? '');
   return keys
     .filter((key) => key.startsWith(prefix))

@@ -4,6 +4,7 @@ import styled from 'styled-components';
 import { client, data, type Schemas } from '../api/client';
 import { waitingByPerson } from '../api/outbox';
 import { becomeSession } from '../api/queries';
+import { tablet } from '../api/tablet';
 import { Action, Plain } from '../ui/buttons';
 import { Field } from '../ui/Field';
 import { Quiet, Sheet } from '../ui/layout';
@@ -54,7 +55,7 @@ export function SignIn({ session }: { session: Schemas['SessionOut'] }) {
           </Action>
         </Form>
       </Sheet>
-      {[...waitingByPerson(localStorage)].map(([person, count]) => (
+      {[...waitingByPerson(tablet)].map(([person, count]) => (
         <Quiet key={person} role="status">
           {count === 1 ? '1 entry' : `${count} entries`} of {person} wait on this tablet and go out when {person} signs
           in.

@@ -32,9 +32,9 @@ const WHY: Record<Exclude<Held, null>, string> = {
 export function WaitingBar() {
   const outbox = useOutbox();
   const [open, setOpen] = useState(false);
-  const { waiting, notTaken, held } = outbox;
+  const { waiting, notTaken, held, isFleeting } = outbox;
   const words = wordsOf(useQuery(knowledgeQuery).data);
-  const isNothing = !notTaken.length && !(waiting.length && held);
+  const isNothing = !notTaken.length && !(waiting.length && (held || isFleeting));
   useEffect(() => {
     // With nothing left in it the list is put away: the next one opens when it is asked for.
     if (isNothing) setOpen(false);
@@ -46,6 +46,7 @@ export function WaitingBar() {
       <span>
         {waiting.length > 0 && held ? `${WHY[held]}. ${waits} on this tablet.` : ''}
         {notTaken.length > 0 ? ` ${notTaken.length} not taken.` : ''}
+        {isFleeting ? ' This tablet’s storage is full: leave this page open until it is sent.' : ''}
       </span>
       <Plain onPress={() => setOpen(true)}>Look at them</Plain>
       <Veil isOpen={open} onOpenChange={setOpen} isDismissable>

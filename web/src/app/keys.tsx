@@ -1,6 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
 import { Dialog, Heading, Modal, ModalOverlay } from 'react-aria-components';
 import styled from 'styled-components';
+import { tablet } from '../api/tablet';
 import { Plain } from '../ui/buttons';
 import { OneOf } from '../ui/OneOf';
 import { useRemembered } from './remembered';
@@ -43,7 +44,7 @@ function presses(event: KeyboardEvent): boolean {
 
 const SWITCH = 'north-hinge.keys';
 /** Whether single letters and signs act; some speech input types them unasked. */
-const singleKeysAct = () => localStorage.getItem(SWITCH) !== 'off';
+const singleKeysAct = () => tablet.getItem(SWITCH) !== 'off';
 
 /** Single keys that act anywhere, but never while typing; a digit alone is never one of them, and they can be switched off. */
 export function useKey(actions: Record<string, () => void>): void {

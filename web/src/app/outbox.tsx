@@ -4,6 +4,7 @@ import { client, data, MEANT_AS, Refusal } from '../api/client';
 import { drain, type NotTaken, Outbox, type Outcome, type Waiting } from '../api/outbox';
 import { dropPicture, pictureOf } from '../api/pictures';
 import { callQuery, sessionQuery } from '../api/queries';
+import { tablet } from '../api/tablet';
 
 const RETRY_MS = 2_000;
 const Context = createContext<Outbox | null>(null);
@@ -11,21 +12,25 @@ const Context = createContext<Outbox | null>(null);
 /** The outbox of whoever is signed in, drained in the background wherever in the application they are. */
 export function OutboxOf({ person, children }: { person: string; children: ReactNode }) {
   const queries = useQueryClient();
-  const outbox = useMemo(() => new Outbox(person, localStorage), [person]);
+  const outbox = useMemo(() => new Outbox(person, tablet), [person]);
   useEffect(() => {
     const send = sender(queries, person);
     const go = () => void alone(person, () => drain(outbox, send));
     const written = (event: StorageEvent) => event.key?.startsWith('north-hinge.outbox') && outbox.look();
     const added = outbox.subscribe(() => outbox.waiting.length > 0 && outbox.held === null && go());
     const again = setInterval(() => outbox.waiting.length > 0 && go(), RETRY_MS);
+    // The browser asks before a page is left that alone has what was entered.
+    const leaving = (event: BeforeUnloadEvent) => outbox.isFleeting && event.preventDefault();
     window.addEventListener('storage', written);
     window.addEventListener('online', go);
+    window.addEventListener('beforeunload', leaving);
     go();
     return () => {
       added();
       clearInterval(again);
       window.removeEventListener('storage', written);
       window.removeEventListener('online', go);
+      window.removeEventListener('beforeunload', leaving);
     };
   }, [outbox, person, queries]);
   return <Context.Provider value={outbox}>{children}</Context.Provider>;

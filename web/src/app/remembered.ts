@@ -1,14 +1,15 @@
 import { useState } from 'react';
+import { tablet } from '../api/tablet';
 
 /** A choice of this tablet's, kept between visits; one of a few words. */
 export function useRemembered<Word extends string>(name: string, words: readonly [Word, ...Word[]]) {
   const key = `north-hinge.${name}`;
   const [word, setWord] = useState<Word>(() => {
-    const kept = localStorage.getItem(key);
+    const kept = tablet.getItem(key);
     return words.find((one) => one === kept) ?? words[0];
   });
   const keep = (next: Word) => {
-    localStorage.setItem(key, next);
+    tablet.setItem(key, next);
     setWord(next);
   };
   return [word, keep] as const;

@@ -1,4 +1,5 @@
 import { createGlobalStyle } from 'styled-components';
+import { tablet } from '../api/tablet';
 
 /** The two themes, as CSS variables. Every pair of text and ground is WCAG AA. */
 const light = `
@@ -29,10 +30,10 @@ export type Theme = 'light' | 'garage';
 const KEY = 'north-hinge.theme';
 
 export function rememberedTheme(): Theme {
-  return localStorage.getItem(KEY) === 'garage' ? 'garage' : 'light';
+  return tablet.getItem(KEY) === 'garage' ? 'garage' : 'light';
 }
 
 export function wearTheme(theme: Theme): void {
-  localStorage.setItem(KEY, theme);
+  tablet.setItem(KEY, theme);
   document.documentElement.dataset.theme = theme;
 }
