@@ -23,7 +23,7 @@ LOW_SHARE, HIGH_SHARE = 0.35, 0.65  # of the travel: below is low, above is high
 FROM_IN, CLEAR_OF_OPEN_IN, JUDGED = 12.0, 6.0, 9  # where along the travel a setting is judged, and at how many heights
 # How sure is sure enough: chosen on simulated doors (tests/hinge/world.py), no source.
 SURE, LIKELY, NEARLY = 0.6, 0.88, 0.85
-CONVINCED, DOUBTED, SUSPECTED = 0.9, 0.34, 0.06  # that the springs are wrong: at once, after enough readings, to read on for
+CONVINCED, DOUBTED, SUSPECTED = 0.9, 0.2, 0.06  # that the springs are wrong: at once, after enough readings, to read on for
 TILT_SHARE = 0.05  # of the weight, left at either end by springs a tenth too weak or too strong: beyond that they are wrong; estimate
 NOT_EXPECTED = 0.04
 ENOUGH, MOST, LONG = 6, 8, 14  # readings at one setting; at all of them
@@ -110,7 +110,7 @@ def _advice(hung: Hung, readings: list[Reading], now: list[Reading], fit: Fit, s
     holding, pulled = {reading.outcome for reading in now} - {None} == {"holds"}, _pulled(now)
     if not holding and _spread_out(hung, readings) and wrong > (DOUBTED if enough else CONVINCED):
         return Advice("resize", 0, resize_sentence(hung, fit, float(_tilt(hung, doors.weight_lb, doors.pull).mean())), surprise=surprise)
-    spoken = _spoken(hung, now) and (wrong < SUSPECTED or enough or (pulled and holding))
+    spoken = _spoken(hung, now) and (enough or wrong < (DOUBTED if pulled and holding else SUSPECTED))
     steps = _steps(hung, trims, _spread_out(hung, now))
     # On a door that holds, one step is less than a hand would feel.
     hidden = pulled and bool(np.mean(np.sign(steps) * trims.best > 1) > SURE) and _worth(trims, steps)
