@@ -12,6 +12,6 @@ class Asked(Schema):
 
 
 def written(answer: BaseModel | None, exclude_none: bool = False) -> HttpResponse:
-    """An answer of the core as it is: it is of the schema's own type, and a large one is not read a second time."""
+    """An answer as it is: it is of the schema's own type, and a large one is not read a second time."""
     text = answer.model_dump_json(exclude_none=exclude_none) if answer else "null"
     return HttpResponse(text, content_type="application/json; charset=utf-8")

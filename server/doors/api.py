@@ -8,7 +8,7 @@ from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
 from django.utils.text import slugify
 from ninja import Router, Schema
-from pydantic import Field
+from pydantic import BaseModel, Field
 
 from hinge.balance.hung import HungDoor
 from hinge.call.hung import hung_or_none
@@ -18,21 +18,21 @@ from hinge.call.setup import Setup
 from hinge.call.sheet import understood
 from hinge.call.words import measured_words, unreadable_words
 from hinge.measure.fields import fields, write_value
-from server.config.asked import Asked
+from server.config.asked import Asked, written
 from server.config.errors import PROBLEMS
 from server.config.errors import file_of as file_of_kind
-from server.config.paging import COUNTED, Mark, counted, page_of
+from server.config.paging import Mark, page_of
 from server.doors import service
 from server.doors.label import label_pdf
 from server.doors.models import Door
-from server.doors.search import doors_with
+from server.doors.search import doors_with, every_one_of
 from server.people.scope import person_of
 
 router = Router(tags=["doors"])
 Sort = Literal["name", "-name", "place", "-place", "visited", "-visited"]
 
 
-class DoorRow(Schema):
+class DoorRow(BaseModel):
     """A door in the list."""
 
     key: uuid.UUID
@@ -44,7 +44,7 @@ class DoorRow(Schema):
     visited_at: datetime | None
 
 
-class DoorPage(Schema):
+class DoorPage(BaseModel):
     """A page of doors, with the marks of the pages before and after; `total` counts those that match, where `many` up to there.
 
     A search that finds many gives the first of them: more of the word finds the door.
@@ -160,17 +160,12 @@ def file_of(door: Door) -> DoorFile:
 @router.get("/doors", response={200: DoorPage} | PROBLEMS, operation_id="doors")
 def doors(
     request: HttpRequest, search: Annotated[str, Field(max_length=80)] = "", at: Mark = "", sort: Sort = "name", put_away: bool = False
-) -> DoorPage:
+) -> HttpResponse:
     """Doors of the shop that have, in name, place or customer, a word beginning with each word searched for; or those put away, all."""
-    found, more = (Door.objects.exclude(put_away=""), False) if put_away else doors_with(search)
-    page, total = page_of(found, sort.replace("visited", "visited_at"), at), counted(found)
-    return DoorPage(
-        doors=[_row(door) for door in page.rows],
-        total=min(total, COUNTED),
-        many=more or total > COUNTED,
-        before=page.before,
-        after=page.after,
-    )
+    found = every_one_of(Door.objects.exclude(put_away="")) if put_away else doors_with(search)
+    page = page_of(found.doors, sort.replace("visited", "visited_at"), at)
+    rows = [_row(door) for door in page.rows]
+    return written(DoorPage(doors=rows, total=found.total, many=found.many, before=page.before, after=page.after))
 
 
 @router.post("/doors", response={200: DoorFile} | PROBLEMS, operation_id="open_door_file")

@@ -1,27 +1,44 @@
 """Finding doors by words, no further than a person would read: a search costs about the same however many doors there are."""
 
 import re
+from dataclasses import dataclass
 
 from django.db.models import QuerySet
 
+from server.config.paging import COUNTED, counted
 from server.doors.models import Door, Word, words_of
 
 # So many are looked for: whoever finds more types another letter.
 FOUND = 100
 
 
-def doors_with(text: str) -> tuple[QuerySet[Door], bool]:
-    """The doors of the shop in whose scope this is asked that have a word beginning with each word of a text, and whether
-    there are more: the first `FOUND` stand for all then."""
+@dataclass(frozen=True)
+class Found:
+    """Doors, how many they are as far as they are counted, and whether there are more."""
+
+    doors: QuerySet[Door]
+    total: int
+    many: bool
+
+
+def doors_with(text: str) -> Found:
+    """The doors of the shop in whose scope this is asked that have a word beginning with each word of a text; where there are more,
+    the first `FOUND` stand for all."""
     words = words_of(text)
     if not words:
-        return (Door.objects.none() if text.strip() else Door.objects.filter(put_away="")), False
+        return every_one_of(Door.objects.none() if text.strip() else Door.objects.filter(put_away=""))
     rarest = _rarest(sorted(set(words)))
     found = _beginning(rarest)
     for word in {*words} - {rarest}:
         found = found.filter(beside__contains=f" {word}")
     keys = list(found.values_list("door", flat=True).distinct()[: FOUND + 1])
-    return Door.objects.filter(pk__in=keys[:FOUND]), len(keys) > FOUND
+    return Found(Door.objects.filter(pk__in=keys[:FOUND]), len(keys[:FOUND]), len(keys) > FOUND)
+
+
+def every_one_of(doors: QuerySet[Door]) -> Found:
+    """Doors as they are listed, not searched for."""
+    total = counted(doors)
+    return Found(doors, min(total, COUNTED), total > COUNTED)
 
 
 def _beginning(word: str) -> QuerySet[Word]:

@@ -91,9 +91,10 @@ def test_words_are_found_by_how_they_begin_whatever_their_accents(shop):
     doors = [Door.objects.create(shop=shop, name=name, place=WORDS[place - 1], record={"measured": {}}) for place, name in enumerate(WORDS)]
 
     def found(text):
-        found, more = doors_with(text)
-        assert not more
-        return {door.name for door in found}
+        found = doors_with(text)
+        assert not found.many
+        assert found.total == len(found.doors)
+        return {door.name for door in found.doors}
 
     assert found("lof") == {"Lóft 4", "loft", "quay 1"}
     assert found("LÓF 4") == {"Lóft 4", "loft"}
@@ -116,7 +117,7 @@ def test_a_door_is_found_by_what_it_is_called_now(technician, door):
 def test_a_door_with_more_words_than_an_index_holds_is_found_by_each_of_them(shop):
     many = "".join(f" {chr(0xFDFA)}{place}" for place in range(40))  # one letter that is eighteen, written out
     door = Door.objects.create(shop=shop, name="Loft", place=many.strip()[:200], record={"measured": {}})
-    assert all(list(doors_with(word)[0]) == [door] for word in ("loft", chr(0xFDFA), *door.words_now()))
+    assert all(list(doors_with(word).doors) == [door] for word in ("loft", chr(0xFDFA), *door.words_now()))
 
 
 def test_a_search_finds_what_a_look_at_every_door_finds(shop, doors):
@@ -128,12 +129,12 @@ def test_a_search_finds_what_a_look_at_every_door_finds(shop, doors):
             one.pk for one in doors if all(any(word.startswith(end) for word in one.words_now()) for end in words_of(" ".join(typed)))
         }
         with scope(shop=shop):
-            assert {one.pk for one in doors_with(" ".join(typed))[0]} == wanted, typed
+            assert {one.pk for one in doors_with(" ".join(typed)).doors} == wanted, typed
 
 
 def test_a_search_where_there_is_nothing_finds_nothing(shop):
     with scope(shop=shop):
-        assert [len(doors_with(text)[0]) for text in ("bay", "bay quay", "b a y")] == [0, 0, 0]
+        assert [len(doors_with(text).doors) for text in ("bay", "bay quay", "b a y")] == [0, 0, 0]
 
 
 def test_a_search_asks_the_database_as_often_however_much_is_typed(shop, django_assert_num_queries):
@@ -150,8 +151,7 @@ def test_a_search_by_several_words_reads_no_more_than_the_rarest_of_them_has(sho
         with connection.cursor() as cursor:
             cursor.execute("FLUSH STATUS")
             with scope(shop=shop):
-                found, _ = doors_with(text)
-                count = len(found)
+                count = len(doors_with(text).doors)
             cursor.execute("SHOW SESSION STATUS LIKE 'Handler_read%'")
             return count, sum(int(times) for name, times in cursor.fetchall() if name != "Handler_read_rnd_deleted")
 
@@ -169,7 +169,7 @@ def test_a_search_that_finds_many_gives_the_first_and_says_so(technician, doors,
 
 def test_a_long_list_is_counted_up_to_a_bound(technician, doors, monkeypatch):
     monkeypatch.setattr(paging, "COUNTED", 50)
-    monkeypatch.setattr("server.doors.api.COUNTED", 50)
+    monkeypatch.setattr("server.doors.search.COUNTED", 50)
     page = Api(technician).get("/doors").json()
     assert (page["total"], page["many"]) == (50, True)
 
