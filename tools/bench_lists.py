@@ -21,6 +21,7 @@ LISTS = {
     "search, two common words": "/api/doors?search=bay quay",
     "search, three common words": "/api/doors?search=bay 1 k",
     "search, common and rare": "/api/doors?search=bay 17 k2",
+    "search, one door by all its words": "/api/doors?search={words}",
     "search, nothing found": "/api/doors?search=lighthouse",
     "calls under way and closed last": "/api/calls",
     "one door's calls": "/api/doors/{door}/calls",
@@ -67,9 +68,10 @@ def _client(person: Any) -> Any:
 
 
 def _address(client: Any, path: str) -> str:
-    """The address of a list in the shop of this client: far in it, or at one of its doors, where that is asked for."""
+    """The address of a list in the shop of this client: far in it, or at one of its doors, or by its words, where that is asked for."""
     far = client.get("/api/doors?search=loft 97").json()["after"] or client.get("/api/doors").json()["after"]
-    return path.format(far=far, door=client.get("/api/doors?search=bay").json()["doors"][0]["key"])
+    door = client.get("/api/doors?search=bay").json()["doors"][0]
+    return path.format(far=far, door=door["key"], words=f"{door['name']} {door['customer']}")
 
 
 def _asked(client: Any, address: str) -> tuple[dict[str, int], list[str]]:

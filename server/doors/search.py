@@ -9,7 +9,7 @@ from server.config.paging import COUNTED, counted
 from server.doors.models import Door, Word, words_of
 
 # So many are looked for: whoever finds more types another letter.
-FOUND = 100
+FOUND = 60
 
 
 @dataclass(frozen=True)
