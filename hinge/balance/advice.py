@@ -109,7 +109,8 @@ def _advice(hung: Hung, readings: list[Reading], now: list[Reading], fit: Fit, s
     enough = len(now) >= ENOUGH or len(readings) >= LONG
     holding, pulled = {reading.outcome for reading in now} - {None} == {"holds"}, _pulled(now)
     if not holding and _spread_out(hung, readings) and wrong > (DOUBTED if enough else CONVINCED):
-        return Advice("resize", 0, resize_sentence(hung, fit, float(_tilt(hung, doors.weight_lb, doors.pull).mean())), surprise=surprise)
+        tilt_lb = float(_tilt(hung, doors.weight_lb, doors.pull).mean())
+        return Advice("resize", 0, resize_sentence(hung, fit, tilt_lb, wrong > SURE), surprise=surprise)
     spoken = _spoken(hung, now) and (enough or wrong < (DOUBTED if pulled and holding else SUSPECTED))
     steps = _steps(hung, trims, _spread_out(hung, now))
     # On a door that holds, one step is less than a hand would feel.

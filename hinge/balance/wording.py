@@ -49,15 +49,16 @@ def reads_sentence(fit: Fit, kind: StepKind) -> str:
     )
 
 
-def resize_sentence(hung: Hung, fit: Fit, tilt_lb: float) -> str:
-    """Why no trim cures it, and what would: + tilt [lb] = heavy near the floor and hot at the top."""
+def resize_sentence(hung: Hung, fit: Fit, tilt_lb: float, is_sure: bool) -> str:
+    """Why no trim cures it, or likely none, and what would: + tilt [lb] = heavy near the floor and hot at the top."""
+    cannot, likely = ("cannot", "") if is_sure else ("may not", "likely ")
     carrier, weight_lb, pull = hung.carrier, fit.weight_lb.likely, fit.pull.likely
     if isinstance(carrier, TorsionOnShaft):
         ideal = conditions(hung.door.weighing(weight_lb), hung.track, carrier.drum).ideal().rate_lbin_per_turn
         rate = carrier.rate_lbin_per_turn * pull
         weak = "weak" if rate < ideal else "strong"
         said = (
-            f"Turns cannot cure this: the springs are too {weak} for about {sized(weight_lb, 'lb', 0)}. "
+            f"Turns {cannot} cure this: the springs are {likely}too {weak} for about {sized(weight_lb, 'lb', 0)}. "
             f"Size again for {sized(ideal, 'lb·in', 1)} per turn"
         )
         if abs(pull - 1) < NOT_AS_NAMED:
@@ -66,9 +67,9 @@ def resize_sentence(hung: Hung, fit: Fit, tilt_lb: float) -> str:
         return f"{said}; these pull like {like}, not the {named} of their size: measure wire and length again."
     if isinstance(carrier, PairAtWork):
         weak = "weak" if tilt_lb > 0 else "strong"
-        return f"Cable cannot cure this: the pair is too {weak} for about {sized(weight_lb, 'lb', 0)}.{_class_words(weight_lb)}"
+        return f"Cable {cannot} cure this: the pair is {likely}too {weak} for about {sized(weight_lb, 'lb', 0)}.{_class_words(weight_lb)}"
     end = "heavy near the floor and hot at the top" if tilt_lb > 0 else "hot near the floor and heavy at the top"
-    return f"Plates cannot cure this: the door is {end}. The strap, its turns or the hub are not the right ones."
+    return f"Plates {cannot} cure this: the door is {end}. The strap, its turns or the hub are {likely}not the right ones."
 
 
 SUSPECTS: dict[StepKind, str] = {

@@ -18,7 +18,7 @@ from hinge.springs.extension import PairAtWork
 from tests.hinge.doors import SEVEN_FOOT, TWELVE_INCH, hand_force, let_go, pair_of_class, torsion
 from tests.hinge.test_balance import HUNG, IDEAL, gauge
 from tests.hinge.test_balance_of_every_kind import STACK
-from tests.hinge.world import World, tally, work_on
+from tests.hinge.world import World, tally, work_on, worlds
 
 
 def test_followed_to_the_end_the_advice_settles_the_door():
@@ -150,6 +150,19 @@ def test_a_door_that_holds_everywhere_is_left_with_the_offer_of_a_pull_that_woul
     for drag_lb, turns_off, kind in ((8, 0, "leave"), (45, 0, "free_up"), (18, -0.75, "trim")):
         pulled = advise(HUNG, [*held, *gauge(130, turns_off, drag_lb, [42.0])])[1]
         assert (pulled.kind, pulled.pull_at_in, pulled.offer) == (kind, None, ""), pulled
+
+
+@pytest.mark.parametrize(
+    ("seed", "place", "said"),
+    [
+        (603, 183, "Turns may not cure this: the springs are likely too strong for about "),
+        (601, 74, "Turns cannot cure this: the springs are too weak for about "),
+    ],
+)
+def test_springs_that_are_only_doubted_are_not_called_wrong_for_certain(seed, place, said):
+    ended = work_on(list(worlds(place + 1, seed))[place], place)
+    assert ended.world.wrong
+    assert ended.advice.sentence.startswith(said), ended.advice
 
 
 OUTCOMES = ["runs_up", "creeps_up", "holds", "creeps_down", "runs_down"]
