@@ -60,6 +60,24 @@ def test_a_server_that_will_not_now_holds_what_was_counted(winding, monkeypatch,
     page.until(lambda: "on this tablet" not in page.text(), "nothing waiting")
 
 
+@pytest.mark.parametrize("scrolled", [0, 120])
+def test_what_is_about_to_be_touched_stays_where_it_is_when_the_connection_goes_and_comes(signed_in, person, door, scrolled):
+    page, call = signed_in, start(person, door)
+    page.size(390, 844)
+    page.go(f"/calls/{call.key}/arrive")
+    page.sees("It will not stay up")
+    page.browser.execute_script("scrollTo(0, arguments[0])", scrolled)
+    page.pause(A_MOMENT)
+    below = page.height_of("It goes up by itself")
+    page.offline(True)
+    page.browser.execute_script("arguments[0].click()", page.find("It will not stay up"))
+    page.sees("1 entry waits on this tablet")
+    assert page.height_of("It goes up by itself") == pytest.approx(below, abs=2)
+    page.offline(False)
+    page.until(lambda: "on this tablet" not in page.text(), "nothing waiting")
+    assert page.height_of("It goes up by itself") == pytest.approx(below, abs=2)
+
+
 FILL = """
 for (const size of [100000, 1000, 10])
   for (let place = 0; ; place += 1) try { localStorage.setItem(`other ${size} ${place}`, 'x'.repeat(size)); } catch { break; }

@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { useEffect, useState } from 'react';
+import { useEffect, useLayoutEffect, useRef, useState } from 'react';
 import { Dialog, Heading, Modal, ModalOverlay } from 'react-aria-components';
 import { Link } from 'react-router';
 import styled from 'styled-components';
@@ -39,10 +39,17 @@ export function WaitingBar() {
     // With nothing left in it the list is put away: the next one opens when it is asked for.
     if (isNothing) setOpen(false);
   }, [isNothing]);
+  const bar = useRef<HTMLDivElement>(null);
+  const wasThere = useRef(!isNothing);
+  useLayoutEffect(() => {
+    // Further down the browser itself keeps what is looked at in its place; at the top it would move away under the finger.
+    if (!isNothing && !wasThere.current && window.scrollY === 0) window.scrollBy(0, bar.current?.offsetHeight ?? 0);
+    wasThere.current = !isNothing;
+  }, [isNothing]);
   if (isNothing) return null;
   const waits = waiting.length === 1 ? '1 entry waits' : `${waiting.length} entries wait`;
   return (
-    <Bar role="status" aria-label="Not sent yet">
+    <Bar ref={bar} role="status" aria-label="Not sent yet">
       <span>
         {waiting.length > 0 && held ? `${WHY[held]}. ${waits} on this tablet.` : ''}
         {notTaken.length > 0 ? ` ${notTaken.length} not taken.` : ''}
