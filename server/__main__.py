@@ -18,6 +18,10 @@ def main(words: list[str]) -> int:
     try:
         from server.config import settings  # noqa: F401  (read here, so that what is wrong in it is one line)
 
+        if words == ["serve"]:
+            from server.site.serve import serve
+
+            serve()
         execute_from_command_line(["python -m server", *words])
     except ImproperlyConfigured as wrong:
         print(f"North Hinge cannot start: {wrong}", file=sys.stderr)
