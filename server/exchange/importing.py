@@ -65,8 +65,9 @@ def _door(lead: Person, part: DoorPart) -> Door:
     door = open_file(lead, uuid.UUID(part.key), details, read_record_strictly(part.record, "door.record"))
     while door.merged_into:
         door = door.merged_into
+    door = Door.objects.select_for_update().get(pk=door.pk)
     require_filed(door, "door.key")
-    return Door.objects.select_for_update().get(pk=door.pk)
+    return door
 
 
 def _bring_in(lead: Person, door: Door, told: OneCall, version: int, under: str) -> Call:
