@@ -8,7 +8,6 @@ import numpy as np
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
-from sklearn.naive_bayes import CategoricalNB
 
 from hinge.errors import BadInput
 from hinge.faults.find import CANT_TELL, PARTS, find
@@ -113,6 +112,8 @@ def test_what_a_check_tells_is_the_fall_of_the_entropy_it_brings_on_average(draw
 
 def test_with_one_cause_it_is_a_naive_bayes_as_others_have_it():
     """Reference: scikit-learn's CategoricalNB, given the same chances."""
+    from sklearn.naive_bayes import CategoricalNB  # two seconds that only this check waits for
+
     known = faults()
     names, checks = list(known.causes), list(known.checks)
     singles = known.chance[: len(names)]

@@ -34,6 +34,7 @@ class Demo:
 
     def __init__(self, folder: Path) -> None:
         self.folder, self.port = folder, free_port()
+        self.process: subprocess.Popen[str] | None = None
         self.environment = {name: value for name, value in os.environ.items() if not name.startswith(("NORTH_HINGE", "DJANGO"))}
         self.environment |= {"NORTH_HINGE_VAR": str(folder), "PORT": str(self.port)}
 
@@ -44,12 +45,27 @@ class Demo:
 
     def start(self) -> subprocess.Popen[str]:
         """Start it, and wait until it says where it is."""
-        process = self.begin()
+        process = self.process = self.begin()
         assert process.stdout
         for line in process.stdout:
             if "North Hinge demo:" in line:
                 return process
         raise AssertionError(process.communicate())
+
+    def started(self) -> subprocess.Popen[str]:
+        """It running, whatever was done to it before."""
+        if self.process and self.process.poll() is None:
+            return self.process
+        return self.start()
+
+    def stop(self) -> int:
+        """End it as Ctrl-C does; what it returns."""
+        if not self.process:
+            return 0
+        if self.process.poll() is None:
+            self.process.send_signal(signal.SIGINT)
+        self.process.communicate(timeout=40)
+        return self.process.returncode
 
     def refused(self, **changed: str) -> str:
         """Start it where it cannot be; what it says."""

@@ -18,7 +18,7 @@ import pytest
 from server.config.tied import tied
 from server.people.demo import DEMO_ACCOUNTS
 from tests.hinge.mutants import SHAPE
-from tests.running.started import Demo, free_port
+from tests.running.started import free_port
 
 pytestmark = pytest.mark.xdist_group("starting")
 TRIES = 5
@@ -63,10 +63,9 @@ class Visitor:
 
 
 @pytest.fixture(scope="module")
-def proxied(tmp_path_factory):
+def proxied(demo, tmp_path_factory):
     """The application, the proxy in front of it, and a visitor's way in."""
     folder = tmp_path_factory.mktemp("proxied")
-    demo = Demo(folder / "var")
     demo.environment |= {"NORTH_HINGE_HTTPS": "true", "NORTH_HINGE_TRUSTED_PROXY": "127.0.0.1", "NORTH_HINGE_HOSTS": "doors.example"}
     demo.environment |= {"NORTH_HINGE_TRIES_OF_SOURCE": str(TRIES)}
     tls, plain = free_port(), free_port()
@@ -85,7 +84,7 @@ def proxied(tmp_path_factory):
         text = text.replace(there, here)
     (folder / "north-hinge.conf").write_text(text)
     (folder / "nginx.conf").write_text(AROUND.format(folder=folder))
-    process = demo.start()
+    demo.start()
     proxy = subprocess.Popen(
         [shutil.which("nginx") or "/usr/sbin/nginx", "-c", str(folder / "nginx.conf"), "-e", str(folder / "error.log")],
         preexec_fn=tied(signal.SIGTERM),
@@ -99,8 +98,6 @@ def proxied(tmp_path_factory):
     yield lambda: Visitor(tls, certificate), plain, demo
     proxy.terminate()
     proxy.wait(10)
-    process.send_signal(signal.SIGINT)
-    process.communicate(timeout=40)
 
 
 def test_signing_in_and_working_over_tls(proxied):

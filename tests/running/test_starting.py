@@ -22,24 +22,10 @@ from tools.database import Database
 pytestmark = pytest.mark.xdist_group("starting")
 
 
-@pytest.fixture(scope="module")
-def demo(tmp_path_factory):
-    """A folder that has been started before."""
-    one = Demo(tmp_path_factory.mktemp("demo") / "var")
-    process = one.start()
-    process.send_signal(signal.SIGINT)
-    process.communicate(timeout=40)
-    return one
-
-
 @pytest.fixture
 def running(demo):
-    """It, started; whatever a test leaves of it is ended."""
-    process = demo.start()
-    yield process
-    if process.poll() is None:
-        process.send_signal(signal.SIGINT)
-    process.communicate(timeout=40)
+    """It, running: what the last test left up, or started anew."""
+    return demo.started()
 
 
 def gone(demo, seconds=10.0):
@@ -80,7 +66,7 @@ def test_what_was_still_making_the_folder_when_its_start_was_killed_writes_no_mo
         orphan.kill()
 
 
-def test_a_kill_loses_nothing_that_was_acknowledged_and_ctrl_c_stops_everything(demo, running):
+def test_a_kill_loses_nothing_that_was_acknowledged(demo, running):
     crew = Crew(demo.port)
     call = crew.ask("GET", "/calls")["under_way"][0]["key"]
     entry = {"id": str(uuid.uuid4()), "body": {"kind": "found", "cause": "track", "note": "acknowledged"}}
@@ -92,7 +78,7 @@ def test_a_kill_loses_nothing_that_was_acknowledged_and_ctrl_c_stops_everything(
     assert said.strip().splitlines()[-1].endswith("nothing acknowledged is lost.")
     assert "Traceback" not in said
 
-    process = demo.start()
+    demo.start()
     again = Crew(demo.port).ask("GET", f"/calls/{call}")
     assert again["state"]["cause_note"] == "acknowledged"
     assert Crew(demo.port).ask("POST", f"/calls/{call}/entries", entry) == again
@@ -102,10 +88,6 @@ def test_a_kill_loses_nothing_that_was_acknowledged_and_ctrl_c_stops_everything(
     with urllib.request.urlopen(packed) as script:
         assert script.headers["Content-Encoding"] == "br"
         assert "immutable" in script.headers["Cache-Control"]
-    process.send_signal(signal.SIGINT)
-    process.communicate(timeout=40)
-    assert process.returncode == 0
-    assert not demo.parts()
 
 
 @pytest.mark.parametrize("how", [signal.SIGKILL, signal.SIGHUP], ids=["killed", "terminal closed"])
@@ -113,11 +95,9 @@ def test_when_the_command_dies_everything_it_started_ends_and_the_next_start_com
     running.send_signal(how)
     assert gone(demo)
     began = time.monotonic()
-    process = demo.start()
+    demo.start()
     assert time.monotonic() - began < 30, "ten seconds on a machine of its own; this one may be busy"
     assert demo.answer("/health/ready") == 200
-    process.send_signal(signal.SIGINT)
-    process.communicate(timeout=40)
 
 
 def test_when_the_web_master_dies_its_workers_hold_the_port_no_longer(demo, running):
@@ -127,6 +107,8 @@ def test_when_the_web_master_dies_its_workers_hold_the_port_no_longer(demo, runn
     while demo.answer("/health/live") and time.monotonic() < ends:
         time.sleep(0.05)
     assert demo.answer("/health/live") == 0
+    running.communicate(timeout=40)
+    assert running.returncode == 1
 
 
 def test_a_second_start_on_the_same_folder_says_who_has_it_and_leaves_that_one_alone(demo, running):
@@ -177,6 +159,12 @@ def test_nothing_listens_but_the_web_process_and_its_database_account_cannot_rew
     web.close()
 
 
+def test_ctrl_c_stops_everything(demo, running):
+    assert demo.parts()
+    assert demo.stop() == 0
+    assert not demo.parts()
+
+
 @pytest.mark.parametrize("key", ["", "short"])
 def test_without_a_proper_secret_key_it_says_so_in_one_line(key):
     import subprocess
@@ -197,6 +185,7 @@ def test_without_a_proper_secret_key_it_says_so_in_one_line(key):
 
 
 def test_a_port_in_use_names_who_holds_it(demo):
+    demo.stop()
     with socket.socket() as taken:
         taken.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
         taken.bind(("127.0.0.1", demo.port))

@@ -20,12 +20,15 @@ from pathlib import Path
 import MySQLdb
 import psutil
 import pytest
+from django.core.management.base import CommandError
 
-from server.upkeep.dump import client_options
+from server.upkeep.backup import require_whole
+from server.upkeep.dump import AS_IT_IS, client_options
 from tests.running.started import free_port
 
 pytestmark = pytest.mark.xdist_group("upkeep")
 ROOT = Path(__file__).resolve().parents[2]
+CLIENT = ("--no-defaults", "--default-character-set=utf8mb4", "-uroot")
 OLD = (("calls", "0001"), ("doors", "0001"), ("stock", "0001"), ("people", "0001"))
 
 
@@ -73,42 +76,81 @@ class Installed:
 
     def written(self, *words: str) -> bytes:
         """The whole schema as its own dump."""
-        from server.upkeep.dump import AS_IT_IS
-
-        command = [
-            "mariadb-dump",
-            "--no-defaults",
-            "-uroot",
-            f"--socket={os.environ['NORTH_HINGE_DB_HOST']}",
-            *AS_IT_IS,
-            *words,
-            self.schema,
-        ]
+        command = ["mariadb-dump", *CLIENT, f"--socket={os.environ['NORTH_HINGE_DB_HOST']}", *AS_IT_IS, *words, self.schema]
         return subprocess.run(command, capture_output=True, check=True).stdout
+
+    def read(self, dump: bytes) -> None:
+        """What another one had written."""
+        subprocess.run(["mariadb", *CLIENT, f"--socket={os.environ['NORTH_HINGE_DB_HOST']}", self.schema], input=dump, check=True)
 
     def tables(self) -> bytes:
         """Its tables, without their rows."""
         return re.sub(rb" AUTO_INCREMENT=\d+", b"", self.written("--no-data"))
 
+    def drop(self) -> None:
+        self.ask(f"DROP DATABASE IF EXISTS `{self.schema}`", "")
+        self.ask(f"DROP USER IF EXISTS '{self.environment['NORTH_HINGE_DB_USER']}'@localhost", "")
 
-@pytest.fixture
-def installed(tmp_path, request):
-    """One made on demand."""
+
+@contextlib.contextmanager
+def some_installed(folder: Path):
+    """They are made on demand, and gone at the end."""
     made = []
 
     def one(name: str) -> Installed:
-        made.append(Installed(tmp_path / name, f"nh_{name}_{uuid.uuid4().hex[:8]}"))
+        made.append(Installed(folder / name, f"nh_{name}_{uuid.uuid4().hex[:8]}"))
         return made[-1]
 
     yield one
-    for schema in made:
-        schema.ask(f"DROP DATABASE IF EXISTS `{schema.schema}`", "")
-        schema.ask(f"DROP USER IF EXISTS '{schema.environment['NORTH_HINGE_DB_USER']}'@localhost", "")
+    for each in made:
+        each.drop()
+
+
+@pytest.fixture
+def installed(tmp_path):
+    with some_installed(tmp_path) as one:
+        yield one
+
+
+@pytest.fixture(scope="module")
+def whole(tmp_path_factory):
+    """One whose tables are up to date, and nothing in them."""
+    with some_installed(tmp_path_factory.mktemp("whole")) as one:
+        shop = one("whole")
+        shop.run("prepare")
+        yield shop
+
+
+@pytest.fixture(scope="module")
+def old_data(whole, tmp_path_factory) -> bytes:
+    """Tables as they were in the first version, with rows in them."""
+    with some_installed(tmp_path_factory.mktemp("old")) as one:
+        shop = one("old")
+        shop.read(whole.written())
+        with_old_data(shop)
+        return shop.written()
+
+
+@pytest.fixture(scope="module")
+def demo_data(whole, tmp_path_factory) -> bytes:
+    """The demo's doors and some calls."""
+    with some_installed(tmp_path_factory.mktemp("demo")) as one:
+        shop = one("demo")
+        shop.read(whole.written())
+        shop.do("from django_scopes import scopes_disabled", "from demo.fill import fill", "with scopes_disabled(): fill(6)")
+        return shop.written()
+
+
+@pytest.fixture
+def filled(installed, demo_data):
+    """A shop with the demo's doors and some calls."""
+    shop = installed("shop")
+    shop.read(demo_data)
+    return shop
 
 
 def with_old_data(shop: Installed) -> None:
-    """Tables as they were in the first version, with rows in them."""
-    shop.run("prepare")
+    """Bring one back to the first version, and put rows in."""
     shop.do(
         "from django.core.management import call_command",
         *(f"call_command('migrate', '{app}', '{name}', verbosity=0)" for app, name in OLD),
@@ -138,12 +180,10 @@ def kill_when_under_way(shop: Installed, process: subprocess.Popen[str], after: 
 
 
 @pytest.mark.parametrize("old", [False, True], ids=["first start", "upgrade with data"])
-def test_an_upgrade_that_is_killed_is_undone_and_done_again(installed, old):
-    whole = installed("whole")
-    whole.run("prepare")
+def test_an_upgrade_that_is_killed_is_undone_and_done_again(installed, whole, old_data, old):
     shop, before = installed("shop"), []
     if old:
-        with_old_data(shop)
+        shop.read(old_data)
         before = shop.ask("SELECT id, name, `key` FROM doors_door ORDER BY id")
     for after in (0.1, 0.4, 0.8):
         kill_when_under_way(shop, shop.begin("prepare"), after)
@@ -158,9 +198,9 @@ def test_an_upgrade_that_is_killed_is_undone_and_done_again(installed, old):
     assert shop.run("prepare") == "", "nothing is left to do"
 
 
-def test_an_upgrade_has_a_way_back(installed):
+def test_an_upgrade_has_a_way_back(installed, old_data):
     shop = installed("shop")
-    with_old_data(shop)
+    shop.read(old_data)
     before = shop.written()
     shop.run("prepare")
     assert shop.written() != before
@@ -168,15 +208,6 @@ def test_an_upgrade_has_a_way_back(installed):
     assert "is not empty" in shop.run("restore", str(backup), refused=True)
     shop.run("restore", str(backup), "--replace")
     assert shop.written() == before
-
-
-@pytest.fixture
-def filled(installed):
-    """A shop with the demo's doors and some calls."""
-    shop = installed("shop")
-    shop.run("prepare")
-    shop.do("from django_scopes import scopes_disabled", "from demo.fill import fill", "with scopes_disabled(): fill(6)")
-    return shop
 
 
 def test_a_backup_is_restored_row_for_row_and_a_spoilt_one_is_refused_whole(filled, installed):
@@ -193,12 +224,14 @@ def test_a_backup_is_restored_row_for_row_and_a_spoilt_one_is_refused_whole(fill
     spoilt = filled.folder / "spoilt.sql.gz"
     (filled.folder / "spoilt.json").write_text(facts)
     longer = gzip.compress(gzip.decompress(bytes_there) + b"DROP TABLE calls_entry;\n")
-    for content in (bytes_there[: len(bytes_there) // 2], b"", b"not a backup", longer, bytes_there[:-40] + bytes(40)):
+    for content in (b"", b"not a backup", longer, bytes_there[:-40] + bytes(40), bytes_there[: len(bytes_there) // 2]):
         spoilt.write_bytes(content)
-        said = empty.run("restore", str(spoilt), refused=True)
-        assert len(said.splitlines()) == 1
-        assert "spoilt.sql.gz is not" in said
-        assert empty.ask("SHOW TABLES") == ()
+        with pytest.raises(CommandError, match=r"spoilt\.sql\.gz is not"):
+            require_whole(spoilt)
+    said = empty.run("restore", str(spoilt), refused=True)
+    assert len(said.splitlines()) == 1
+    assert "spoilt.sql.gz is not" in said
+    assert empty.ask("SHOW TABLES") == ()
     assert "not whole or not a backup" in empty.run("restore", str(filled.folder / "nowhere.sql.gz"), refused=True)
 
 
@@ -252,9 +285,8 @@ def test_a_shop_is_exported_whole_in_open_formats(filled):
     assert not (filled.folder / "x.zip").exists()
 
 
-def test_it_is_alive_without_its_database_and_says_that_it_is_not_ready(installed):
-    shop, port = installed("shop"), free_port()
-    shop.run("prepare")
+def test_it_is_alive_without_its_database_and_says_that_it_is_not_ready(whole):
+    shop, port = whole, free_port()
     shop.environment |= {"NORTH_HINGE_BIND": f"127.0.0.1:{port}", "NORTH_HINGE_LOG_LEVEL": "CRITICAL"}
     try:
         for host, ready in ((shop.environment["NORTH_HINGE_DB_HOST"], 200), (str(shop.folder / "no.sock"), 503)):
