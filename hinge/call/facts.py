@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from dataclasses import dataclass, field
+from functools import cached_property
 from typing import Literal
 
 from hinge.balance.readings import Reading
@@ -116,7 +117,7 @@ class Call:
     unreadable: tuple[Unread, ...] = ()
     count: int = 0
 
-    @property
+    @cached_property
     def measured(self) -> dict[str, Value]:
         """Every value known, of the file and of the call."""
         said = {name: claims[-1].value for name, claims in self.claims.items() if claims}
@@ -132,7 +133,7 @@ class Call:
         """What carries the door: as it was moved, or as it is known before anything was."""
         return self.found if self.moved_line is None else self.moved_line
 
-    @property
+    @cached_property
     def found(self) -> Line:
         """What carried the door on arrival, by the file and by what was measured until something else went on."""
         if self.found_line is not None:
@@ -140,7 +141,7 @@ class Call:
         said = frozenset(name for name, claims in self.claims.items() if claims)
         return ln.on_arrival(self.record, self.measured, said)
 
-    @property
+    @cached_property
     def turns_found(self) -> dict[Part, int | None]:
         """Quarter-turns each cone had on arrival: as counted off it, or as known; None where nobody knows."""
         found, line = self.found, self.line if self.found_line is None else self.found_line

@@ -8,6 +8,8 @@ textbook of statics.
 
 from __future__ import annotations
 
+from functools import lru_cache
+
 import numpy as np
 
 from hinge.arrays import Floats
@@ -45,11 +47,16 @@ def required_lift(door: Door, track: Track, positions_in: Floats) -> Floats:
     """Required lift F(s) by the rigid-section model.
 
     Parameters: `positions_in` [in], shape (n,), travel of the bottom edge, 0 = closed.
-    Returns [lb], shape (n,). Raises OutOfRange for a position off the travel.
+    Returns [lb], shape (n,), not to be written to. Raises OutOfRange for a position off the travel.
     """
+    return _lift_at(door, track, check_positions(door, positions_in).tobytes())
+
+
+@lru_cache(maxsize=256)  # one door's readings are weighed at the same few heights over and over
+def _lift_at(door: Door, track: Track, positions: bytes) -> Floats:
     path = path_of(door, track)
-    positions = check_positions(door, positions_in)
-    u = joint_distances(door, path, positions)
+    positions_in = np.frombuffer(positions)
+    u = joint_distances(door, path, positions_in)
     x, z = path.place(u)
     angle = path.angle(u)
     along_x, along_z = np.sin(angle), np.cos(angle)
@@ -59,10 +66,11 @@ def required_lift(door: Door, track: Track, positions_in: Floats) -> Floats:
     climb = along_z * travel
     if track.lift == "low_headroom":
         # Where the bend begins below the top section's lower joint, that joint falls behind and takes the top edge with it.
-        behind = door.height_in + positions - z[-2] > door.heights_in[-1]
-        climb[-1] = np.where(positions >= track.eased_in, 0.0, np.where(behind, climb[-2], 1.0))
+        behind = door.height_in + positions_in - z[-2] > door.heights_in[-1]
+        climb[-1] = np.where(positions_in >= track.eased_in, 0.0, np.where(behind, climb[-2], 1.0))
     weights = np.asarray(door.weights_lb)
     lift: Floats = weights @ (climb[:-1] + climb[1:]) / 2
+    lift.setflags(write=False)
     return lift
 
 

@@ -50,6 +50,9 @@ class Door(Document):
             self._weights_agree(sum(self.section_weights_lb))
         return self
 
+    def __hash__(self) -> int:
+        return hash((self.height_in, self.heights_in, self.weights_lb))
+
     @cached_property
     def heights_in(self) -> tuple[float, ...]:
         """Height of each section [in]."""

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 from dataclasses import dataclass
+from functools import cached_property
 from itertools import combinations
 from typing import Annotated, Literal
 
@@ -49,7 +50,7 @@ class FaultCause(Document):
     never_again: bool = False
     stop: str = ""
 
-    @property
+    @cached_property
     def confirmed_by(self) -> tuple[str, str]:
         """The check and the outcome that alone make it certain."""
         check, outcome = self.confirm.split()
