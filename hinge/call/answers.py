@@ -35,7 +35,8 @@ def at_fault(call: Call) -> list[str]:
     What was put right is among them: that is what is said of it, and what it forbids ends with what is seen of the door.
     """
     latest = {body.check: body.outcome for body, _ in (*call.past_checks, *call.checks) if body.outcome != CANT_TELL}
-    seen = [name for name, one in faults().causes.items() if latest.get(one.confirmed_by[0]) == one.confirmed_by[1]]
+    shown = latest.items()
+    seen = [name for name, one in faults().causes.items() if one.confirmed_by in shown] if latest else []
     return list(dict.fromkeys([*(found.cause for found, _ in call.causes), *seen]))
 
 

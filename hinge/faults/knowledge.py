@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 from dataclasses import dataclass
-from functools import cached_property
 from itertools import combinations
 from typing import Annotated, Literal
 
@@ -50,7 +49,7 @@ class FaultCause(Document):
     never_again: bool = False
     stop: str = ""
 
-    @cached_property
+    @property
     def confirmed_by(self) -> tuple[str, str]:
         """The check and the outcome that alone make it certain."""
         check, outcome = self.confirm.split()
