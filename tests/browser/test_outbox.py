@@ -186,3 +186,21 @@ def test_steps_go_on_without_a_net_and_a_double_tap_says_one(signed_in, person, 
     page.offline(False)
     page.until(lambda: next_step(call)[0] == "clamp", "both steps with the server")
     assert [sorted(one.body["steps"]) for one in call.entries.filter(body__kind="stepped")] == [["confirm"], ["carriage"]]
+
+
+def test_without_a_connection_no_stage_is_a_blank_page(signed_in, person, door):
+    page, call = signed_in, call_ready_to_wind(person, door)
+    page.go(f"/calls/{call.key}/arrive")
+    page.sees("What does the customer say?")
+    page.until(lambda: page.browser.execute_script(FETCHED), "the code of the last stage")
+    page.offline(True)
+    page.touch("Measure")
+    page.sees("Door weight")
+    page.touch("Repair")
+    page.sees("No connection to the server")
+    page.sees("Net loft")
+    page.offline(False)
+    page.sees("Start winding")
+
+
+FETCHED = "return performance.getEntriesByType('resource').some((one) => one.name.includes('/Close-'))"

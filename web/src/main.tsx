@@ -18,12 +18,17 @@ const onError = (wrong: Error) => {
   if (isHere && wrong instanceof Refusal && wrong.status === 401) void queries.invalidateQueries(sessionQuery);
 };
 
+// What no rule refused will be answered some time; it is asked again by itself.
+const AGAIN_MS = 4_000;
+const mayPass = (wrong: Error) => !(wrong instanceof Refusal) || wrong.status >= 500;
+
 const queries = new QueryClient({
   queryCache: new QueryCache({ onError }),
   mutationCache: new MutationCache({ onError }),
   defaultOptions: {
     queries: {
-      retry: (times, wrong) => (!(wrong instanceof Refusal) || wrong.status >= 500) && times < 2,
+      retry: (times, wrong) => mayPass(wrong) && times < 2,
+      refetchInterval: ({ state }) => state.error !== null && mayPass(state.error) && AGAIN_MS,
       networkMode: 'always',
     },
     mutations: { networkMode: 'always' },

@@ -1,7 +1,7 @@
-import { lazy, Suspense } from 'react';
 import { Link, Navigate, useNavigate, useParams } from 'react-router';
 import styled from 'styled-components';
 import { useKey } from '../app/keys';
+import { later } from '../app/later';
 import { Quiet } from '../ui/layout';
 import { Loading, Trouble } from '../ui/states';
 import { clock } from '../ui/words';
@@ -10,13 +10,13 @@ import { neighbour, STAGES, stageAt } from './stages';
 import { type Call, useCall } from './useCall';
 
 const PAGES = {
-  arrive: lazy(() => import('./arrive/Arrive').then((page) => ({ default: page.Arrive }))),
-  find: lazy(() => import('./find/Find').then((page) => ({ default: page.Find }))),
-  measure: lazy(() => import('./measure/Measure').then((page) => ({ default: page.Measure }))),
-  size: lazy(() => import('./size/Size').then((page) => ({ default: page.Size }))),
-  repair: lazy(() => import('./repair/Repair').then((page) => ({ default: page.Repair }))),
-  prove: lazy(() => import('./prove/Prove').then((page) => ({ default: page.Prove }))),
-  close: lazy(() => import('./close/Close').then((page) => ({ default: page.Close }))),
+  arrive: later(() => import('./arrive/Arrive').then((page) => page.Arrive)),
+  find: later(() => import('./find/Find').then((page) => page.Find)),
+  measure: later(() => import('./measure/Measure').then((page) => page.Measure)),
+  size: later(() => import('./size/Size').then((page) => page.Size)),
+  repair: later(() => import('./repair/Repair').then((page) => page.Repair)),
+  prove: later(() => import('./prove/Prove').then((page) => page.Prove)),
+  close: later(() => import('./close/Close').then((page) => page.Close)),
 };
 
 const Layout = styled.div`
@@ -65,9 +65,7 @@ export function CallPage() {
             {one.field && !call.state.closed && <Link to={`/calls/${key}/measure`}>Measure it again</Link>}
           </Banner>
         ))}
-        <Suspense fallback={<Loading />}>
-          <Stage call={call} go={go} />
-        </Suspense>
+        <Stage call={call} go={go} />
       </Body>
     </Layout>
   );
