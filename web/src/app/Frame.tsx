@@ -6,6 +6,7 @@ import styled from 'styled-components';
 import type { Schemas } from '../api/client';
 import { KeyList, useKeys } from './keys';
 import { rememberedTheme, wearTheme } from './theme';
+import { Unbroken } from './Unbroken';
 import { WaitingBar } from './WaitingBar';
 
 const Shell = styled.div`
@@ -60,7 +61,7 @@ export function Frame({ session, children }: { session: Schemas['SessionOut']; c
       </Rail>
       <Body>
         <WaitingBar />
-        {children}
+        <Unbroken>{children}</Unbroken>
       </Body>
       <KeyList open={help.open} close={help.close} />
     </Shell>

@@ -31,12 +31,21 @@ export function Refused({ wrong }: { wrong: Error }) {
   );
 }
 
-export function Trouble({ wrong, retry }: { wrong: Error; retry: () => void }) {
+/** What failed, and a way to try it again. */
+function Failed({ what, retry }: { what: string; retry: () => void }) {
   return (
     <Box role="alert">
-      <b>{wrong instanceof Refusal ? wrong.message : 'The server does not answer.'}</b>
+      <b>{what}</b>
       <span>Nothing already saved is lost.</span>
       <Plain onPress={retry}>Try again</Plain>
     </Box>
   );
+}
+
+export function Trouble({ wrong, retry }: { wrong: Error; retry: () => void }) {
+  return <Failed what={wrong instanceof Refusal ? wrong.message : 'The server does not answer.'} retry={retry} />;
+}
+
+export function Broken({ retry }: { retry: () => void }) {
+  return <Failed what="This page cannot be shown: something in it makes no sense." retry={retry} />;
 }
