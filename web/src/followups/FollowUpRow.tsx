@@ -26,12 +26,14 @@ export function FollowUpRow({ one, withDoor }: Props) {
       const body = { what, note, version, due: by, ended: '', ...part };
       return data(client.PUT('/api/follow-ups/{key}', { params: { path: { key: one.key } }, body }));
     },
-    onSuccess: (now) => {
+    onSuccess: async (now) => {
       setOpen(false);
-      setEnded(now.ended ? now : null);
-      // What was ended stays in sight until the page is left, so that a slip of the finger is taken back.
-      queries.invalidateQueries({ queryKey: ['follow-ups'], refetchType: now.ended ? 'none' : 'active' });
       queries.invalidateQueries({ queryKey: ['door', one.door_key] });
+      // What was ended stays in sight until the page is left, so that a slip of the finger is taken back.
+      if (now.ended) setEnded(now);
+      // Else the row comes anew with the list: nothing can be opened on the old one meanwhile and close under the finger.
+      await queries.invalidateQueries({ queryKey: ['follow-ups'], refetchType: now.ended ? 'none' : 'active' });
+      if (!now.ended) setEnded(null);
     },
   });
   const stale = change.error instanceof Refusal && change.error.problem.code === 'stale';
