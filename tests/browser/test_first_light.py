@@ -10,7 +10,7 @@ from selenium.webdriver.common.keys import Keys
 from server.calls.models import Call
 from server.doors.models import Door
 from tests.browser.conftest import PASSWORD
-from tests.browser.work import call_ready_to_wind, enter, gates, go_through_steps, let_go, let_go_until, meet, start, state_of, wound
+from tests.browser.work import call_ready_to_wind, enter, gates, go_through_steps, let_go_until, meet, start, state_of, wound
 from tests.server.test_exchange import text_of
 
 MEASURES = {
@@ -176,45 +176,19 @@ def test_a_phone_in_the_pocket(signed_in, person, door):
         page.sees("Shop")
         page.pause(0.6)
         assert not page.scrolls_sideways(), path
-    page.go(f"/calls/{call.key}/repair")
-    page.touch("Start winding")
-    for side in ("Left", "Right"):
-        page.touch(f"{side} spring:")
-        for _ in range(2):
-            page.touch("Count a quarter-turn on the")
-    page.touch("All there: go on")
-    page.until(lambda: state_of(call).work.step == "done", "every part at its place")
-    go_through_steps(page, call)
-    page.touch("Check the balance")
-    meet(page, "first_lift")
-    let_go(page, call, "▬ holds")
     assert page.complaints() == []
 
 
 STAGES = ("arrive", "find", "measure", "size", "repair", "prove", "close")
 
 
-def test_keyboard_alone(signed_in, person, door):
-    page = signed_in
-    page.go("/")
-    page.sees("Nothing is booked")
-    page.keys("/")
-    page.sees("Net loft")
-    page.until(lambda: page.browser.switch_to.active_element.tag_name == "input", "focus in the search")
-    page.keys("loft")
-    tab_to(page, "Net loft")
-    page.keys(Keys.ENTER)
-    page.sees("Touch a part to read it")
-    tab_to(page, "Start call")
-    page.keys(Keys.ENTER)
-    page.sees("What does the customer say?")
-    tab_to(page, "It lifts two or three feet")
-    page.keys(Keys.ARROW_DOWN, Keys.ARROW_DOWN, Keys.SPACE)
-    page.sees("“It is very heavy by hand”")
+def test_the_springs_are_looked_at_picked_and_counted_down_from_the_keyboard(signed_in, person, door):
+    page, call = signed_in, start(person, door)
+    enter(call, person, "complaint", complaint="heavy")
     for gate in gates("hands_on"):
-        tab_to(page, gate.title)
-        page.keys(Keys.SPACE)
-    page.sees("made safe")
+        enter(call, person, "gate", gate=gate.id, met=True)
+    page.go(f"/calls/{call.key}/arrive")
+    page.sees("What does the customer say?")
     page.keys("3")
     page.sees("What does the customer say?")
     page.chord(Keys.ALT, "4")
