@@ -197,7 +197,7 @@ def test_without_a_connection_no_stage_is_a_blank_page(signed_in, person, door):
     page.touch("Measure")
     page.sees("Door weight")
     page.touch("Repair")
-    page.sees("No connection to the server")
+    page.sees("The server does not answer")
     page.sees("Net loft")
     page.offline(False)
     page.sees("Start winding")

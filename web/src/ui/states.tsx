@@ -42,7 +42,9 @@ function Failed({ what, retry }: { what: string; retry: () => void }) {
   );
 }
 
+/** What did not come: asked again it may, save where a rule refused it. */
 export function Trouble({ wrong, retry }: { wrong: Error; retry: () => void }) {
+  if (wrong instanceof Refusal && wrong.status === 422) return <Refused wrong={wrong} />;
   return <Failed what={wrong instanceof Refusal ? wrong.message : 'The server does not answer.'} retry={retry} />;
 }
 

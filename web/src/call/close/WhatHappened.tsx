@@ -4,7 +4,7 @@ import styled from 'styled-components';
 import { callTimelineQuery } from '../../api/queries';
 import { LinkButton } from '../../ui/buttons';
 import { Stack } from '../../ui/layout';
-import { Loading, Refused } from '../../ui/states';
+import { Loading, Trouble } from '../../ui/states';
 import { clock, day } from '../../ui/words';
 import type { Call } from '../useCall';
 
@@ -28,7 +28,7 @@ export function WhatHappened({ call }: { call: Call }) {
 function Entries({ call }: { call: Call }) {
   const found = useQuery(callTimelineQuery(call.call.key, call.call.entries));
   if (found.isPending) return <Loading />;
-  if (found.isError) return <Refused wrong={found.error} />;
+  if (found.isError) return <Trouble wrong={found.error} retry={() => found.refetch()} />;
   const { lines } = found.data;
   const begins = (place: number) => place === 0 || day(lines[place]?.at ?? '') !== day(lines[place - 1]?.at ?? '');
   return (

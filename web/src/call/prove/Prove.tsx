@@ -5,7 +5,7 @@ import { lineOf } from '../../drawing/lines';
 import { SideViewOf } from '../../drawing/SideViewOf';
 import { MainAction } from '../../ui/buttons';
 import { Caution, Quiet, Split, Stack } from '../../ui/layout';
-import { Loading, Refused } from '../../ui/states';
+import { Loading, Trouble } from '../../ui/states';
 import { Gates } from '../Gates';
 import type { StageProps } from '../stageProps';
 import { AdviceLine } from './AdviceLine';
@@ -45,7 +45,7 @@ export function Prove({ call, go }: StageProps) {
 function Balance({ call, go }: StageProps) {
   const balance = useQuery(callBalanceQuery(call.call.key, call.call.entries));
   if (balance.isPending) return <Loading />;
-  if (balance.isError) return <Refused wrong={balance.error} />;
+  if (balance.isError) return <Trouble wrong={balance.error} retry={() => balance.refetch()} />;
   if (!balance.data) {
     return (
       <Quiet>

@@ -9,7 +9,7 @@ import { Field } from '../../ui/Field';
 import { Caution, Label, Panel, Quiet, Row, Split, Stack } from '../../ui/layout';
 import { OneOf } from '../../ui/OneOf';
 import { useRested } from '../../ui/rested';
-import { Loading, Refused } from '../../ui/states';
+import { Loading, Trouble } from '../../ui/states';
 import { Gates } from '../Gates';
 import type { StageProps } from '../stageProps';
 import type { Call } from '../useCall';
@@ -41,7 +41,7 @@ export function Repair({ call, go }: StageProps) {
       />
     );
   if (found.isPending) return <Loading />;
-  if (found.isError) return <Refused wrong={found.error} />;
+  if (found.isError) return <Trouble wrong={found.error} retry={() => found.refetch()} />;
   const { procedures } = found.data;
   const procedure = procedures.find((one) => one.procedure === picked) ?? procedures[0];
   if (!procedure) return <NothingToDo call={call} />;

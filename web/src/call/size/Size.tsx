@@ -7,7 +7,7 @@ import { useSetOptions } from '../../sizing/setOptions';
 import { TorsionSets } from '../../sizing/TorsionSets';
 import { MainAction, PlainLink } from '../../ui/buttons';
 import { Caution, Quiet, Stack } from '../../ui/layout';
-import { Loading, Refused } from '../../ui/states';
+import { Loading, Trouble } from '../../ui/states';
 import type { StageProps } from '../stageProps';
 import { Again } from './Again';
 
@@ -35,7 +35,7 @@ function Options({ call, go }: StageProps) {
   const asked = useSetOptions(state.chosen?.option);
   const sizing = useQuery(sizingQuery(call.call.key, call.call.entries, asked.options));
   if (sizing.isPending) return <Loading />;
-  if (sizing.isError) return <Refused wrong={sizing.error} />;
+  if (sizing.isError) return <Trouble wrong={sizing.error} retry={() => sizing.refetch()} />;
   const { setup, torsion, compare, extension, counterweight, doubt, there_wrong, has_van, again } = sizing.data;
   const stale = state.chosen?.stale ?? '';
   const doubts = [doubt, there_wrong, stale].filter((one): one is string => Boolean(one));
