@@ -49,11 +49,12 @@ def required_lift(door: Door, track: Track, positions_in: Floats) -> Floats:
     Parameters: `positions_in` [in], shape (n,), travel of the bottom edge, 0 = closed.
     Returns [lb], shape (n,), not to be written to. Raises OutOfRange for a position off the travel.
     """
-    return _lift_at(door, track, check_positions(door, positions_in).tobytes())
+    return lift_at(door, track, check_positions(door, positions_in).tobytes())
 
 
 @lru_cache(maxsize=256)  # one door's readings are weighed at the same few heights over and over
-def _lift_at(door: Door, track: Track, positions: bytes) -> Floats:
+def lift_at(door: Door, track: Track, positions: bytes) -> Floats:
+    """The required lift [lb] at positions [in] that were checked, as the bytes of their array; remembered."""
     path = path_of(door, track)
     positions_in = np.frombuffer(positions)
     u = joint_distances(door, path, positions_in)
