@@ -226,8 +226,9 @@ def test_a_backup_is_restored_row_for_row_and_a_spoilt_one_is_refused_whole(fill
     longer = gzip.compress(gzip.decompress(bytes_there) + b"DROP TABLE calls_entry;\n")
     for content in (b"", b"not a backup", longer, bytes_there[:-40] + bytes(40), bytes_there[: len(bytes_there) // 2]):
         spoilt.write_bytes(content)
-        with pytest.raises(CommandError, match=r"spoilt\.sql\.gz is not"):
+        with pytest.raises(CommandError, match=r"spoilt\.sql\.gz is not") as refused:
             require_whole(spoilt)
+        assert len(str(refused.value).splitlines()) == 1
     said = empty.run("restore", str(spoilt), refused=True)
     assert len(said.splitlines()) == 1
     assert "spoilt.sql.gz is not" in said

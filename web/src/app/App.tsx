@@ -12,19 +12,21 @@ import { fetchAhead, later } from './later';
 import { OutboxOf } from './outbox';
 import { SignIn } from './SignIn';
 
-const Today = later(() => import('../today/Today').then((page) => page.Today));
-const FollowUps = later(() => import('../followups/FollowUps').then((page) => page.FollowUps));
-const Doors = later(() => import('../doors/Doors').then((page) => page.Doors));
-const DoorFile = later(() => import('../doors/DoorFile').then((page) => page.DoorFile));
-const NewDoor = later(() => import('../doors/NewDoor').then((page) => page.NewDoor));
-const Shop = later(() => import('../shop/Shop').then((page) => page.Shop));
-const Van = later(() => import('../shop/Van').then((page) => page.Van));
-const Knowledge = later(() => import('../shop/Knowledge').then((page) => page.Knowledge));
-const Bench = later(() => import('../bench/Bench').then((page) => page.Bench));
-const BenchPage = later(() => import('../bench/BenchPage').then((page) => page.BenchPage));
-const Practice = later(() => import('../bench/Practice').then((page) => page.Practice));
-const Sun = later(() => import('../bench/Sun').then((page) => page.Sun));
-const CallPage = later(() => import('../call/CallPage').then((page) => page.CallPage));
+const PAGES = {
+  '/': later(() => import('../today/Today').then((page) => page.Today)),
+  '/follow-ups': later(() => import('../followups/FollowUps').then((page) => page.FollowUps)),
+  '/doors': later(() => import('../doors/Doors').then((page) => page.Doors)),
+  '/doors/new': later(() => import('../doors/NewDoor').then((page) => page.NewDoor)),
+  '/doors/:key': later(() => import('../doors/DoorFile').then((page) => page.DoorFile)),
+  '/calls/:key/:stage?': later(() => import('../call/CallPage').then((page) => page.CallPage)),
+  '/bench': later(() => import('../bench/Bench').then((page) => page.Bench)),
+  '/bench/sun': later(() => import('../bench/Sun').then((page) => page.Sun)),
+  '/bench/practice': later(() => import('../bench/Practice').then((page) => page.Practice)),
+  '/bench/:name': later(() => import('../bench/BenchPage').then((page) => page.BenchPage)),
+  '/shop': later(() => import('../shop/Shop').then((page) => page.Shop)),
+  '/shop/knowledge': later(() => import('../shop/Knowledge').then((page) => page.Knowledge)),
+  '/shop/van': later(() => import('../shop/Van').then((page) => page.Van)),
+};
 
 export function App() {
   const queries = useQueryClient();
@@ -45,19 +47,9 @@ export function App() {
     <OutboxOf key={person.username} person={person.username}>
       <Frame key={person.units} session={session.data}>
         <Routes>
-          <Route path="/" element={<Today />} />
-          <Route path="/follow-ups" element={<FollowUps />} />
-          <Route path="/doors" element={<Doors />} />
-          <Route path="/doors/new" element={<NewDoor />} />
-          <Route path="/doors/:key" element={<DoorFile />} />
-          <Route path="/calls/:key/:stage?" element={<CallPage />} />
-          <Route path="/bench" element={<Bench />} />
-          <Route path="/bench/sun" element={<Sun />} />
-          <Route path="/bench/practice" element={<Practice />} />
-          <Route path="/bench/:name" element={<BenchPage />} />
-          <Route path="/shop" element={<Shop />} />
-          <Route path="/shop/knowledge" element={<Knowledge />} />
-          <Route path="/shop/van" element={<Van />} />
+          {Object.entries(PAGES).map(([path, Page]) => (
+            <Route key={path} path={path} element={<Page />} />
+          ))}
           <Route path="*" element={<Navigate to="/" replace />} />
         </Routes>
       </Frame>
