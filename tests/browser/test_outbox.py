@@ -204,3 +204,28 @@ def test_without_a_connection_no_stage_is_a_blank_page(signed_in, person, door):
 
 
 FETCHED = "return performance.getEntriesByType('resource').some((one) => one.name.includes('/Close-'))"
+
+
+def test_a_tablet_looked_at_again_without_a_connection_keeps_its_counter(winding):
+    page, call = winding
+    page.offline(True)
+    page.touch(COUNT)
+    page.browser.execute_script(LATER)
+    page.until(lambda: page.browser.execute_script(ASKED) >= 3, "who is signed in asked for, and asked again")
+    page.pause(1)
+    page.touch(COUNT)
+    page.sees("2 strokes kept on this tablet")
+    page.offline(False)
+    arrived(page, call, [(0, "tess"), (1, "tess")])
+
+
+# Two minutes on, as the tablet's page is looked at again.
+LATER = """
+const now = Date.now, ask = window.fetch;
+Date.now = () => now() + 120000;
+window.asked = 0;
+window.fetch = (...all) => { if ((all[0].url ?? all[0]).endsWith('/api/session')) window.asked += 1; return ask(...all); };
+window.dispatchEvent(new Event('visibilitychange'));
+document.dispatchEvent(new Event('visibilitychange', {bubbles: true}));
+"""
+ASKED = "return window.asked"

@@ -36,7 +36,7 @@ export function App() {
     if (who) void fetchAhead(queries);
   }, [who, queries]);
   if (session.isPending) return <Loading />;
-  if (session.isError) return <Trouble wrong={session.error} retry={() => session.refetch()} />;
+  if (session.isLoadingError) return <Trouble wrong={session.error} retry={() => session.refetch()} />;
   const { person } = session.data;
   actAs(person?.username ?? '');
   speak(person?.units ?? 'trade');

@@ -39,7 +39,7 @@ export function DoorFile() {
     },
   });
   if (door.isPending) return <Loading />;
-  if (door.isError) return <Trouble wrong={door.error} retry={() => door.refetch()} />;
+  if (door.isLoadingError) return <Trouble wrong={door.error} retry={() => door.refetch()} />;
   const file = door.data;
   const past = calls.data ?? [];
   const underWay = past.some((call) => !call.closed_at);

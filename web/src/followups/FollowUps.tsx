@@ -18,7 +18,7 @@ export function FollowUps() {
   const what = params.get('what') ?? '';
   const found = useQuery(followUpsQuery(what, '', '', params.get('at') ?? ''));
   if (found.isPending) return <Loading />;
-  if (found.isError) return <Trouble wrong={found.error} retry={() => found.refetch()} />;
+  if (found.isLoadingError) return <Trouble wrong={found.error} retry={() => found.refetch()} />;
   const { follow_ups, kinds } = found.data;
   return (
     <Page>
@@ -44,7 +44,7 @@ export function FollowUps() {
 /** What is to be done at one door later, and a form for another. */
 export function FollowUpsOf({ door, closed = false }: { door: string; closed?: boolean }) {
   const found = useQuery(followUpsQuery('', door));
-  if (found.isError) return <Refused wrong={found.error} />;
+  if (found.isLoadingError) return <Refused wrong={found.error} />;
   if (!found.data) return null;
   return (
     <Stack role="group" aria-label="Follow-ups">

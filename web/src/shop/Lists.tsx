@@ -34,7 +34,7 @@ const LISTS: { kind: Kind; title: string; says: string; columns: string }[] = [
 export function Lists({ lead }: { lead: boolean }) {
   const lists = useQuery(shopListsQuery);
   if (lists.isPending) return <Loading />;
-  if (lists.isError) return <Trouble wrong={lists.error} retry={() => lists.refetch()} />;
+  if (lists.isLoadingError) return <Trouble wrong={lists.error} retry={() => lists.refetch()} />;
   return (
     <>
       {LISTS.map((one) => (

@@ -30,7 +30,7 @@ export function People({ me, lead }: { me: string; lead: boolean }) {
     }),
   });
   if (people.isPending) return <Loading />;
-  if (people.isError) return <Trouble wrong={people.error} retry={() => people.refetch()} />;
+  if (people.isLoadingError) return <Trouble wrong={people.error} retry={() => people.refetch()} />;
   const wrong = leave.error ?? back.error ?? reset.error;
   return (
     <Stack>

@@ -30,7 +30,7 @@ function useMove() {
 export function Van() {
   const found = useQuery(vanQuery);
   if (found.isPending) return <Loading />;
-  if (found.isError) return <Trouble wrong={found.error} retry={() => found.refetch()} />;
+  if (found.isLoadingError) return <Trouble wrong={found.error} retry={() => found.refetch()} />;
   const { items, moves } = found.data;
   return (
     <Page>

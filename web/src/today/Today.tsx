@@ -44,8 +44,8 @@ export function Today() {
       </Page>
     );
   if (calls.isPending || week.isPending) return <Loading />;
-  if (calls.isError) return <Trouble wrong={calls.error} retry={() => calls.refetch()} />;
-  if (week.isError) return <Trouble wrong={week.error} retry={() => week.refetch()} />;
+  if (calls.isLoadingError) return <Trouble wrong={calls.error} retry={() => calls.refetch()} />;
+  if (week.isLoadingError) return <Trouble wrong={week.error} retry={() => week.refetch()} />;
   const me = session.data?.person?.username ?? '';
   const all = week.data.days.find((one) => one.day === day)?.bookings ?? [];
   const booked = whose === 'mine' ? all.filter((one) => one.technician === me || !one.technician) : all;
