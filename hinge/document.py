@@ -4,8 +4,9 @@ from __future__ import annotations
 
 import math
 import tomllib
-from collections.abc import Mapping, Sequence
+from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass
+from functools import cache
 from pathlib import Path
 from typing import Annotated, Any, TypeVar
 
@@ -51,6 +52,7 @@ Pounds = Annotated[float, Between(-1000, 1000, "lb")]
 Text = Annotated[str, Field(max_length=600)]
 
 Model = TypeVar("Model")
+_adapter: Callable[[Any], TypeAdapter[Any]] = cache(TypeAdapter)
 
 
 def told(problem: HingeError) -> PydanticCustomError:
@@ -60,7 +62,7 @@ def told(problem: HingeError) -> PydanticCustomError:
 
 def read(model: type[Model] | TypeAdapter[Model], document: object, where: str = "") -> Model:
     """Read a document. `where` is its own path in a larger one. Raises a HingeError naming the first mistake by its path."""
-    adapter = model if isinstance(model, TypeAdapter) else TypeAdapter(model)
+    adapter: TypeAdapter[Model] = model if isinstance(model, TypeAdapter) else _adapter(model)
     try:
         return adapter.validate_python(document)
     except ValidationError as wrong:

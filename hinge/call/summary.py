@@ -62,7 +62,7 @@ def _clear_opening(call: Call) -> str:
     """What is left for a high vehicle under the open door, by its track, once the door and its track are measured."""
     try:
         setup = setup_of(call.measured)
-        parts = under_open_door(setup.door, setup.track) if setup else {}
+        parts = dict(under_open_door(setup.door, setup.track)) if setup else {}
     except HingeError:
         return ""
     if not parts:

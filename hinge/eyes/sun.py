@@ -7,6 +7,7 @@ model and of the angle: practice, estimate. Position of the sun: NREL's algorith
 
 from __future__ import annotations
 
+from collections import Counter
 from dataclasses import dataclass
 from datetime import UTC, date, datetime, timedelta
 from functools import lru_cache
@@ -49,10 +50,23 @@ def sun_at(moments_s: Floats, latitude_deg: float, longitude_deg: float) -> tupl
     """Azimuth and apparent elevation of the sun [degrees] at moments [seconds since 1970, UTC]: two arrays of their length."""
     from pvlib import spa  # a second and a half that only this question waits for
 
-    found = spa.solar_position(
-        moments_s, latitude_deg, longitude_deg, 0.0, PRESSURE_HPA, TEMPERATURE_C, DELTA_T_S, REFRACTION_DEG, numthreads=1
+    # The sky turns evenly and the sun hardly moves on it within an hour: between full hours both go straight on, to 0.0001 degree.
+    hours = 3600.0 * np.arange(np.floor(moments_s.min() / 3600.0), np.floor(moments_s.max() / 3600.0) + 2.0)
+    sky = spa.solar_position(
+        hours, latitude_deg, longitude_deg, 0.0, PRESSURE_HPA, TEMPERATURE_C, DELTA_T_S, REFRACTION_DEG, numthreads=1, sst=True
     )
-    return cast(Floats, found[4]), cast(Floats, found[2])
+    turned, ascension, declination = (np.interp(moments_s, hours, np.unwrap(one, period=360.0)) for one in sky)
+    # From the middle of the earth to its surface, there into the air, and from south to north.
+    angle = spa.local_hour_angle(turned, longitude_deg, ascension)
+    parallax, u = spa.equatorial_horizontal_parallax(1.0), spa.uterm(latitude_deg)
+    x, y = spa.xterm(u, latitude_deg, 0.0), spa.yterm(u, latitude_deg, 0.0)
+    aside = spa.parallax_sun_right_ascension(x, parallax, angle, declination)
+    declination = spa.topocentric_sun_declination(declination, x, y, parallax, aside, angle)
+    angle = spa.topocentric_local_hour_angle(angle, aside)
+    airless = spa.topocentric_elevation_angle_without_atmosphere(latitude_deg, declination, angle)
+    bent = spa.atmospheric_refraction_correction(PRESSURE_HPA, TEMPERATURE_C, airless, REFRACTION_DEG)
+    azimuth = spa.topocentric_azimuth_angle(spa.topocentric_astronomers_azimuth(angle, declination, latitude_deg))
+    return cast(Floats, azimuth), cast(Floats, spa.topocentric_elevation_angle(airless, bent))
 
 
 def exposed(opening: Opening, side: Side, azimuth_deg: Floats, elevation_deg: Floats) -> Bools:
@@ -141,15 +155,15 @@ def worst_week(year: SunYear, side: Side) -> tuple[date, float] | None:
     moments = year.local(side)
     if not moments:
         return None
-    mondays = [moment.date() - timedelta(days=moment.weekday()) for moment in moments]
-    most = max(set(mondays), key=lambda one: (mondays.count(one), -one.toordinal()))
-    return most, mondays.count(most) * STEP_MINUTES / 60
+    mondays = Counter(moment.date() - timedelta(days=moment.weekday()) for moment in moments)
+    most = max(mondays, key=lambda one: (mondays[one], -one.toordinal()))
+    return most, mondays[most] * STEP_MINUTES / 60
 
 
 def by_month(year: SunYear, side: Side) -> list[float]:
     """Hours of each month: twelve."""
-    months = [moment.month for moment in year.local(side)]
-    return [months.count(month) * STEP_MINUTES / 60 for month in range(1, 13)]
+    months = Counter(moment.month for moment in year.local(side))
+    return [months[month] * STEP_MINUTES / 60 for month in range(1, 13)]
 
 
 def place_at(opening: Opening, moment: datetime) -> tuple[float, float]:

@@ -139,12 +139,20 @@ def write_value(name: str, value: Value) -> str:
 
 def asked_for(measured: Measured) -> list[Field]:
     """The fields that make sense for a door of which so much is known, in order."""
-    return [one for one in fields().values() if one.of_door and belongs(one, measured)]
+    chosen = _chosen(measured)
+    return [one for one in fields().values() if one.of_door and _fits(one, chosen)]
 
 
 def belongs(field: Field, measured: Measured) -> bool:
     """Whether a field makes sense beside the choices that stand: what was measured for another choice may stand there still."""
-    chosen = DEFAULT_CHOICES | {name: value for name, value in measured.items() if isinstance(value, str)}
+    return _fits(field, _chosen(measured))
+
+
+def _chosen(measured: Measured) -> dict[str, str]:
+    return DEFAULT_CHOICES | {name: value for name, value in measured.items() if isinstance(value, str)}
+
+
+def _fits(field: Field, chosen: Mapping[str, str]) -> bool:
     return all(chosen.get(key) in of for key, of in field.when.items())
 
 

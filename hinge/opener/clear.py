@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping
+from functools import lru_cache
+from types import MappingProxyType
 
 import numpy as np
 
@@ -18,10 +20,13 @@ UNDER_LINE_IN, TOP_FIXTURE_IN = 1.0, 2.0
 SHORT_RADIUS_IN, PITCH_DEG, HIGH_LIFTS_IN = 12.0, 3.0, (6.0, 12.0, 24.0)
 
 
-def under_open_door(door: Door, track: Track) -> dict[str, float]:
-    """Lowest points of a door that is fully open, by name [in above the floor]."""
+@lru_cache(maxsize=256)  # a call says it anew with every answer
+def under_open_door(door: Door, track: Track) -> Mapping[str, float]:
+    """Lowest points of a door that is fully open, by name [in above the floor]; remembered, and not to be written to."""
     places = joint_places(door, track, np.array([door.height_in]))[0]
-    return {"open door": float(places[:-1, 1].min()) - UNDER_LINE_IN, "top fixture": float(places[-1, 1]) - TOP_FIXTURE_IN}
+    return MappingProxyType(
+        {"open door": float(places[:-1, 1].min()) - UNDER_LINE_IN, "top fixture": float(places[-1, 1]) - TOP_FIXTURE_IN}
+    )
 
 
 def other_tracks(track: Track) -> Iterator[tuple[str, Track]]:

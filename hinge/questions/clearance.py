@@ -57,7 +57,7 @@ def clearance(asked: ClearanceQuestion) -> ClearanceAnswer:
     """The height that is left under an open door."""
     others = {"opening": asked.opening_in, "rail": asked.rail_in, "beam": asked.beam_in}
     told = {name: at for name, at in others.items() if at is not None}
-    parts = under_open_door(asked.door, asked.track) | told
+    parts = {**under_open_door(asked.door, asked.track), **told}
     limited_by = min(parts, key=lambda name: parts[name])
     clear = parts[limited_by]
     ways = []

@@ -7,6 +7,7 @@ import numpy as np
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
+from pvlib import spa
 
 from hinge.errors import BadInput, HingeError
 from hinge.eyes.sun import Opening, daylight, exposed, sun_at, sun_year
@@ -105,6 +106,19 @@ def test_turning_everything_turns_nothing_and_the_sides_are_mirrors(facing, half
     assert exposed(here, "left", *sun) == exposed(turned, "left", (sun[0] + 70) % 360, sun[1])
     mirrored = (2 * facing - sun[0]) % 360
     assert exposed(here, "left", *sun) == exposed(here, "right", mirrored, sun[1])
+
+
+@settings(max_examples=15)
+@given(st.floats(-65, 65), st.floats(-180, 180), st.integers(1_700_000_000, 2_200_000_000))
+def test_the_way_from_hour_to_hour_is_that_of_every_moment_worked_out(latitude, longitude, begins):
+    """Against NREL's algorithm at every moment, by pvlib; but where the air bends a sun that is well down."""
+    moments = begins + 300.0 * np.arange(400)
+    azimuth, elevation = sun_at(moments, latitude, longitude)
+    _, _, theirs, _, their_azimuth, _ = spa.solar_position(moments, latitude, longitude, 0.0, 1013.25, 12.0, 69.2, 0.5667)
+    seen = theirs > -5.0
+    aside = (azimuth - their_azimuth + 180.0) % 360.0 - 180.0
+    assert np.abs(elevation - theirs)[seen].max(initial=0.0) < 1e-4
+    assert np.abs(aside * np.cos(np.radians(theirs)))[seen].max(initial=0.0) < 1e-4
 
 
 def test_nothing_is_exposed_by_night():
