@@ -116,7 +116,8 @@ def _normal(before: Floats, logs: Floats) -> Floats:
 
 def of_causes(known: Faults, rows: Floats) -> Floats:
     """How likely each cause is, alone or with another: (causes,)."""
-    return np.asarray(rows @ known.member)
+    alone, paired = np.split(rows, [len(known.causes)])
+    return np.asarray(alone + sum(np.bincount(side, paired, len(alone)) for side in known.pairs.T))
 
 
 def proposals(known: Faults, rows: Floats, asked: Sequence[str]) -> list[Proposal]:
@@ -127,26 +128,25 @@ def proposals(known: Faults, rows: Floats, asked: Sequence[str]) -> list[Proposa
     total, surprise = rows @ known.chance, rows * np.log2(np.maximum(rows, 1e-300))
     # Entropy before less the mean entropy after, over all columns at once.
     told = surprise @ known.chance + rows @ known.chance_bits - total * np.log2(np.maximum(total, 1e-300))
-    before = -float(surprise.sum())
+    bits = np.add.reduceat(told, [block.start for block in known.columns.values()]) - surprise.sum()
     each = dict(zip(known.causes, of_causes(known, rows).tolist(), strict=True))
     made = Counter(asked)
     found = []
-    for check_id, check in known.checks.items():
+    for (check_id, check), bit in zip(known.checks.items(), bits.tolist(), strict=True):
         shows = known.settles[check_id]
         again = made[check_id] < AGAIN_MOST and any(each[name] > AGAIN_FROM for name in shows)
         if made[check_id] and (not again or check_id == asked[-1]):
             continue
-        bits = before + float(told[known.columns[check_id]].sum())
         settles = sum(each[name] * chance for name, chance in shows.items())
         cost = check.minutes + HAZARD_MINUTES[check.hazard]
-        found.append(Proposal(check_id, bits + SETTLES_BITS * settles, cost, tuple(shows)))
+        found.append(Proposal(check_id, bit + SETTLES_BITS * settles, cost, tuple(shows)))
     return sorted(found, key=lambda one: -one.value)
 
 
 def closed_by_risk(known: Faults, rows: Floats, open_needs: Sequence[str]) -> set[str]:
     """The needs whose gate is shut: those not open, and running by the opener while it is likely that it must not."""
     forbids = np.array([cause.never_run for cause in known.causes.values()])
-    risk = float(rows[(known.member & forbids).any(axis=1)].sum())
+    risk = float(rows[known.member[:, forbids].any(axis=1)].sum())
     shut = set(NEEDS) - set(open_needs)
     return shut | ({"run"} if risk > RUN_RISK else set())
 
