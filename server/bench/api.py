@@ -16,7 +16,7 @@ from hinge.questions.shop import FromShop
 from hinge.springs.lists import NO_LISTS
 from server.bench.fitting import fitting_pdf
 from server.config.asked import Asked, written
-from server.config.errors import PROBLEMS, file_of
+from server.config.errors import file_of
 from server.people.scope import person_of
 from server.people.throttle import heavy
 from server.stock.service import lists_of_shop
@@ -38,7 +38,7 @@ class ReadBack(Schema):
     text: str
 
 
-@router.post("/bench/read", response={200: ReadBack} | PROBLEMS, operation_id="read_measurement")
+@router.post("/bench/read", response=ReadBack, operation_id="read_measurement")
 def read_measurement(request: HttpRequest, given: Typed) -> ReadBack:
     """Read a measurement as typed, so that the page can show what was understood."""
     value = read_field(given.field, given.typed)
@@ -51,7 +51,7 @@ class TypedSheet(Asked):
     typed: dict[str, str] = Field(max_length=80)
 
 
-@router.post("/bench/sheet", response={200: Sheet} | PROBLEMS, operation_id="read_sheet")
+@router.post("/bench/sheet", response=Sheet, operation_id="read_sheet")
 def read_typed_sheet(request: HttpRequest, given: TypedSheet) -> Sheet:
     """Read a sheet of measurements; what cannot be read is told field by field."""
     return read_sheet({name: text[:120] for name, text in given.typed.items()})
@@ -75,19 +75,19 @@ for name, question in QUESTIONS.items():
     throttles: list[BaseThrottle] = [heavy()] if name in HEAVY else []
     router.post(
         f"/bench/{name}",
-        response={200: question.gives} | PROBLEMS,
+        response=question.gives,
         operation_id=f"bench_{name}",
         throttle=throttles,
     )(_view(question))
 
 
-@router.post("/bench/placement/drawing.pdf", operation_id="fitting_drawing", response=PROBLEMS, openapi_extra=file_of("application/pdf"))
+@router.post("/bench/placement/drawing.pdf", operation_id="fitting_drawing", openapi_extra=file_of("application/pdf"))
 def fitting_drawing(request: HttpRequest, document: PlacementQuestion) -> HttpResponse:
     """The fitting drawing as one printed page."""
     return HttpResponse(fitting_pdf(document, person_of(request)), content_type="application/pdf")
 
 
-@router.post("/bench/{question}", response={404: PROBLEMS[404]}, operation_id="bench_unknown", include_in_schema=False)
+@router.post("/bench/{question}", operation_id="bench_unknown", include_in_schema=False)
 def unknown_question(request: HttpRequest, question: str) -> None:
     """A question the core does not know."""
     raise Http404

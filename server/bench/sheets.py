@@ -11,7 +11,6 @@ from pydantic import Field
 from hinge.errors import OutOfStep
 from server.bench.models import BenchSheet
 from server.config.asked import Asked
-from server.config.errors import PROBLEMS
 from server.config.transactions import mutation
 from server.doors.models import Door
 from server.people.models import Person
@@ -44,20 +43,20 @@ def _out(sheet: BenchSheet) -> SheetOut:
     return SheetOut(key=sheet.key, address=sheet.address, title=sheet.title, says=sheet.says, by=sheet.by.name, at=sheet.at)
 
 
-@router.get("/doors/{uuid:key}/bench", response={200: list[SheetOut]} | PROBLEMS, operation_id="bench_sheets")
+@router.get("/doors/{uuid:key}/bench", response=list[SheetOut], operation_id="bench_sheets")
 def bench_sheets(request: HttpRequest, key: uuid.UUID) -> list[SheetOut]:
     """The sheets kept with a door, newest first."""
     door = get_object_or_404(Door.objects.all(), key=key)
     return [_out(sheet) for sheet in BenchSheet.objects.filter(door=door).select_related("by").order_by("-at")[:40]]
 
 
-@router.post("/doors/{uuid:key}/bench", response={200: SheetOut} | PROBLEMS, operation_id="keep_bench_sheet")
+@router.post("/doors/{uuid:key}/bench", response=SheetOut, operation_id="keep_bench_sheet")
 def keep_bench_sheet(request: HttpRequest, key: uuid.UUID, given: NewSheet) -> SheetOut:
     """Keep a sheet with a door; posting the same key again changes nothing."""
     return _out(_keep(person_of(request), key, given))
 
 
-@router.delete("/bench-sheets/{uuid:key}", response={204: None} | PROBLEMS, operation_id="take_off_bench_sheet")
+@router.delete("/bench-sheets/{uuid:key}", response={204: None}, operation_id="take_off_bench_sheet")
 def take_off_bench_sheet(request: HttpRequest, key: uuid.UUID) -> Status[None]:
     """Take a sheet off its door."""
     _take_off(key)

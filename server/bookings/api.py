@@ -17,7 +17,7 @@ from server.bookings import service
 from server.bookings.calendar import calendar_of
 from server.bookings.models import Booking, FeedLink, Standing
 from server.config.asked import Asked
-from server.config.errors import PROBLEMS, file_of
+from server.config.errors import file_of
 from server.config.paper import pdf_of
 from server.followups.service import standing
 from server.people.models import Person
@@ -140,32 +140,32 @@ def _days(first: date, days: int) -> list[DayOut]:
     return found
 
 
-@router.get("/bookings", response={200: DaysOut} | PROBLEMS, operation_id="bookings")
+@router.get("/bookings", response=DaysOut, operation_id="bookings")
 def bookings(request: HttpRequest, day: Day, days: Annotated[int, Query(ge=1, le=31)] = 7) -> DaysOut:
     """Some days of bookings from a day on, those called off among them."""
     here = Person.objects.filter(shop=person_of(request).shop_id, is_active=True).order_by("name")
     return DaysOut(days=_days(day, days), people=[Colleague(username=one.username, name=one.name) for one in here])
 
 
-@router.post("/doors/{uuid:key}/bookings", response={200: BookingOut} | PROBLEMS, operation_id="book_call")
+@router.post("/doors/{uuid:key}/bookings", response=BookingOut, operation_id="book_call")
 def book_call(request: HttpRequest, key: uuid.UUID, given: NewBooking) -> BookingOut:
     """Book a call at a door; posting the same key again changes nothing."""
     return _out(service.book(person_of(request), key, given.key, given))
 
 
-@router.put("/bookings/{uuid:key}", response={200: BookingOut} | PROBLEMS, operation_id="change_booking")
+@router.put("/bookings/{uuid:key}", response=BookingOut, operation_id="change_booking")
 def change_booking(request: HttpRequest, key: uuid.UUID, given: ChangedBooking) -> BookingOut:
     """Move a booking, hand it over, call it off or take it up again; a stale version is refused with what stands now."""
     return _out(service.change(person_of(request), key, given.version, given))
 
 
-@router.post("/bookings/{uuid:key}/call", response={200: StartedCall} | PROBLEMS, operation_id="start_booked")
+@router.post("/bookings/{uuid:key}/call", response=StartedCall, operation_id="start_booked")
 def start_booked(request: HttpRequest, key: uuid.UUID, given: StartBooked) -> StartedCall:
     """Start the call of a booking, its complaint entered; or take up the one started for it."""
     return StartedCall(key=service.begin(person_of(request), key, given.key).key)
 
 
-@router.get("/bookings/day.pdf", operation_id="day_sheet", response=PROBLEMS, openapi_extra=file_of("application/pdf"))
+@router.get("/bookings/day.pdf", operation_id="day_sheet", openapi_extra=file_of("application/pdf"))
 def day_sheet(request: HttpRequest, day: Day, technician: Annotated[str, Query(max_length=150)] = "") -> HttpResponse:
     """The day as a printed sheet, of one person's calls where one is named."""
     (found,) = _days(day, 1)
@@ -177,21 +177,21 @@ def day_sheet(request: HttpRequest, day: Day, technician: Annotated[str, Query(m
     return answer
 
 
-@router.get("/session/calendar", response={200: LinkOut} | PROBLEMS, operation_id="calendar_link")
+@router.get("/session/calendar", response=LinkOut, operation_id="calendar_link")
 def calendar_link(request: HttpRequest) -> LinkOut:
     """Whether a calendar may read the bookings, and since when."""
     link = FeedLink.objects.filter(person=person_of(request)).first()
     return LinkOut(made_at=link.made_at if link else None)
 
 
-@router.post("/session/calendar", response={200: LinkOut} | PROBLEMS, operation_id="new_calendar_link")
+@router.post("/session/calendar", response=LinkOut, operation_id="new_calendar_link")
 def new_calendar_link(request: HttpRequest) -> LinkOut:
     """A new private address for one's calendar; the one before is void."""
     secret = service.new_link(person_of(request))
     return LinkOut(made_at=timezone.now(), address=request.build_absolute_uri(f"/api/calendar/{secret}/bookings.ics"))
 
 
-@router.delete("/session/calendar", response={200: LinkOut} | PROBLEMS, operation_id="revoke_calendar_link")
+@router.delete("/session/calendar", response=LinkOut, operation_id="revoke_calendar_link")
 def revoke_calendar_link(request: HttpRequest) -> LinkOut:
     """No calendar reads the bookings any more."""
     FeedLink.objects.filter(person=person_of(request)).delete()
@@ -201,7 +201,6 @@ def revoke_calendar_link(request: HttpRequest) -> LinkOut:
 @router.get(
     "/calendar/{secret}/bookings.ics",
     operation_id="calendar",
-    response=PROBLEMS,
     auth=None,
     throttle=[AnonRateThrottle("60/m")],
     openapi_extra=file_of("text/calendar"),

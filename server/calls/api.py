@@ -34,7 +34,7 @@ from hinge.springs.wire import stock
 from server.calls import photos, service
 from server.calls.models import Call, iso
 from server.config.asked import Asked, written
-from server.config.errors import PROBLEMS, file_of
+from server.config.errors import file_of
 from server.config.paging import Mark, page_of
 from server.doors.models import Door
 from server.people.scope import person_of
@@ -187,7 +187,7 @@ def _one(key: uuid.UUID) -> Call:
     return get_object_or_404(Call.objects.select_related("door"), key=key)
 
 
-@router.get("/calls", response={200: Calls} | PROBLEMS, operation_id="calls")
+@router.get("/calls", response=Calls, operation_id="calls")
 def calls(request: HttpRequest, at: Mark = "") -> Calls:
     """Calls under way, newest first, and the twelve closed last."""
     mine = Call.objects.select_related("door")
@@ -200,56 +200,54 @@ def calls(request: HttpRequest, at: Mark = "") -> Calls:
     )
 
 
-@router.post("/doors/{uuid:key}/calls", response={200: CallOut} | PROBLEMS, operation_id="start_call")
+@router.post("/doors/{uuid:key}/calls", response=CallOut, operation_id="start_call")
 def start_call(request: HttpRequest, key: uuid.UUID, given: NewCall) -> CallOut:
     """Start a call at a door, or take up the one under way there."""
     call = service.start(person_of(request), key, given.key)
     return _out(call, call.facts())
 
 
-@router.get("/calls/{uuid:key}", response={200: CallOut} | PROBLEMS, operation_id="call")
+@router.get("/calls/{uuid:key}", response=CallOut, operation_id="call")
 def call(request: HttpRequest, key: uuid.UUID) -> CallOut:
     """A call as it stands."""
     found = _one(key)
     return _out(found, found.facts())
 
 
-@router.get("/doors/{uuid:key}/calls", response={200: list[CallRow]} | PROBLEMS, operation_id="door_calls")
+@router.get("/doors/{uuid:key}/calls", response=list[CallRow], operation_id="door_calls")
 def door_calls(request: HttpRequest, key: uuid.UUID) -> list[CallRow]:
     """The calls at a door, newest first."""
     door = get_object_or_404(Door.objects.all(), key=key)
     return [_row(call) for call in Call.objects.select_related("door").filter(door=door).order_by("-started_at")[:50]]
 
 
-@router.get("/doors/{uuid:key}/springs-age", response={200: SpringsAge | None} | PROBLEMS, operation_id="springs_age")
+@router.get("/doors/{uuid:key}/springs-age", response=SpringsAge | None, operation_id="springs_age")
 def springs_age(request: HttpRequest, key: uuid.UUID) -> HttpResponse:
     """How far the springs are that this shop put on last; nothing where it never did."""
     door = get_object_or_404(Door.objects.all(), key=key)
     return written(age_of_springs(service.past_of(door), timezone.now().date()))
 
 
-@router.get(
-    "/doors/{uuid:key}/balance-years", response={200: BalanceYears | None} | PROBLEMS, operation_id="balance_years", throttle=heavy()
-)
+@router.get("/doors/{uuid:key}/balance-years", response=BalanceYears | None, operation_id="balance_years", throttle=heavy())
 def door_balance_years(request: HttpRequest, key: uuid.UUID) -> HttpResponse:
     """The balance of a door over its visits, and whether its springs tire; nothing where none was read."""
     door = get_object_or_404(Door.objects.all(), key=key)
     return written(balance_years(service.past_of(door, YEARS_BACK)))
 
 
-@router.post("/calls/{uuid:key}/sizing", response={200: CallSizing} | PROBLEMS, operation_id="call_sizing", throttle=heavy())
+@router.post("/calls/{uuid:key}/sizing", response=CallSizing, operation_id="call_sizing", throttle=heavy())
 def call_sizing(request: HttpRequest, key: uuid.UUID, options: SizeOptions) -> HttpResponse:
     """What to put on the door of a call, as it is measured now."""
     return written(sizing_of(_one(key).facts(), lists_of_shop(key), options))
 
 
-@router.get("/calls/{uuid:key}/balance", response={200: CallBalance | None} | PROBLEMS, operation_id="call_balance", throttle=heavy())
+@router.get("/calls/{uuid:key}/balance", response=CallBalance | None, operation_id="call_balance", throttle=heavy())
 def call_balance(request: HttpRequest, key: uuid.UUID) -> HttpResponse:
     """What the readings of a call say; nothing while what carries the door is not known."""
     return written(balance_of(_one(key).facts()))
 
 
-@router.get("/calls/{uuid:key}/finding", response={200: CallFinding | None} | PROBLEMS, operation_id="call_finding")
+@router.get("/calls/{uuid:key}/finding", response=CallFinding | None, operation_id="call_finding")
 def call_finding(request: HttpRequest, key: uuid.UUID, counted: bool = False) -> HttpResponse:
     """What is likely wrong, and what to look at next; nothing before there is a complaint.
 
@@ -259,19 +257,19 @@ def call_finding(request: HttpRequest, key: uuid.UUID, counted: bool = False) ->
     return written(finding_of(facts, service.counted(facts.complaints[-1][0]) if facts.complaints else {}, counted))
 
 
-@router.get("/calls/{uuid:key}/procedures", response={200: CallProcedures} | PROBLEMS, operation_id="call_procedures")
+@router.get("/calls/{uuid:key}/procedures", response=CallProcedures, operation_id="call_procedures")
 def call_procedures(request: HttpRequest, key: uuid.UUID) -> HttpResponse:
     """The procedure the work follows, then those that cure what was found, step by step, by the shop's own ways."""
     return written(procedures_of(_one(key).facts(), person_of(request).shop.ways, lists_of_shop(key)))
 
 
-@router.get("/calls/{uuid:key}/timeline", response={200: Timeline} | PROBLEMS, operation_id="call_timeline")
+@router.get("/calls/{uuid:key}/timeline", response=Timeline, operation_id="call_timeline")
 def call_timeline(request: HttpRequest, key: uuid.UUID) -> HttpResponse:
     """Everything that happened on a call, in order, with who and when."""
     return written(_one(key).timeline())
 
 
-@router.get("/calls/{uuid:key}/sun", response={200: CallSun} | PROBLEMS, operation_id="call_sun", throttle=heavy())
+@router.get("/calls/{uuid:key}/sun", response=CallSun, operation_id="call_sun", throttle=heavy())
 def call_sun(request: HttpRequest, key: uuid.UUID, complaint_at: Annotated[str, Query(max_length=40)] = "") -> HttpResponse:
     """Whether the low sun stands in the receiver of the door of a call, and what is still to be said for that."""
     shop = person_of(request).shop
@@ -281,7 +279,7 @@ def call_sun(request: HttpRequest, key: uuid.UUID, complaint_at: Annotated[str, 
     return written(sun_of(_one(key).facts(), place, timezone.now().year, complaint_at, iso(timezone.now())))
 
 
-@router.post("/calls/{uuid:key}/entries", response={200: CallOut} | PROBLEMS, operation_id="enter")
+@router.post("/calls/{uuid:key}/entries", response=CallOut, operation_id="enter")
 def enter(request: HttpRequest, key: uuid.UUID, given: NewEntry) -> CallOut:
     """Enter one thing on a call. A gate that stands open answers 409."""
     return _out(*service.enter(person_of(request), key, given.id, given.body))
@@ -291,7 +289,7 @@ PICTURE = {"requestBody": {"required": True, "content": {"image/*": {"schema": {
 PhotoOf = Annotated[str, Query(max_length=64)]
 
 
-@router.put("/calls/{uuid:key}/photos/{uuid:photo}", response={200: CallOut} | PROBLEMS, operation_id="keep_photo", openapi_extra=PICTURE)
+@router.put("/calls/{uuid:key}/photos/{uuid:photo}", response=CallOut, operation_id="keep_photo", openapi_extra=PICTURE)
 def keep_photo(
     request: HttpRequest, key: uuid.UUID, photo: uuid.UUID, of: PhotoOf = "", caption: Annotated[str, Query(max_length=200)] = ""
 ) -> CallOut:
@@ -299,7 +297,7 @@ def keep_photo(
     return _out(*photos.keep(person_of(request), key, photo, of, caption, request.body))
 
 
-@router.get("/calls/{uuid:key}/photos/{uuid:photo}", operation_id="photo", response=PROBLEMS, openapi_extra=file_of("image/jpeg"))
+@router.get("/calls/{uuid:key}/photos/{uuid:photo}", operation_id="photo", openapi_extra=file_of("image/jpeg"))
 def one_photo(request: HttpRequest, key: uuid.UUID, photo: uuid.UUID) -> HttpResponse:
     """A photo that stands on a call."""
     call = _one(key)
@@ -309,7 +307,7 @@ def one_photo(request: HttpRequest, key: uuid.UUID, photo: uuid.UUID) -> HttpRes
     return HttpResponse(bytes(kept.jpeg), content_type="image/jpeg", headers={"Cache-Control": "private, max-age=86400"})
 
 
-@router.get("/knowledge", response={200: KnowledgeOut} | PROBLEMS, operation_id="knowledge")
+@router.get("/knowledge", response=KnowledgeOut, operation_id="knowledge")
 def what_to_choose_from(request: HttpRequest) -> KnowledgeOut:
     """Fields, complaints, causes, gates, stop rules, proofs and schools."""
     return KnowledgeOut(

@@ -3,6 +3,7 @@
 import json
 import logging
 from collections.abc import Callable
+from http import HTTPStatus
 from typing import Any
 
 from django.core.exceptions import PermissionDenied
@@ -10,6 +11,8 @@ from django.db import DatabaseError, IntegrityError, InterfaceError, Operational
 from django.http import Http404, HttpRequest, HttpResponse, HttpResponseBase, JsonResponse
 from ninja import NinjaAPI, Schema
 from ninja.errors import AuthenticationError, HttpError, ValidationError, ValidationErrorContext
+from ninja.openapi.schema import REF_TEMPLATE, OpenAPISchema
+from ninja.schema import NinjaGenerateJsonSchema
 from pydantic import ValidationError as PydanticError
 
 from hinge.document import first_mistake
@@ -44,7 +47,8 @@ class StaleWrite(Exception):
         self.current = current
 
 
-PROBLEMS = dict.fromkeys((401, 403, 404, 405, 409, 413, 422, 429, 500, 503), ProblemOut)
+# What may be answered in place of an answer, by every endpoint.
+PROBLEMS = (401, 403, 404, 405, 409, 413, 422, 429, 500, 503)
 # What a person is told where the framework itself answered.
 PLAIN = {
     400: ("bad_input", "This request cannot be read."),
@@ -105,7 +109,19 @@ class Malformed(ValidationError):
 
 
 class HingeApi(NinjaAPI):
-    """The API whose malformed requests are answered in the core's words."""
+    """The API whose malformed requests are answered in the core's words, and whose problems are told once for every endpoint."""
+
+    def get_openapi_schema(self, **where: Any) -> OpenAPISchema:
+        """The OpenAPI document."""
+        document = super().get_openapi_schema(**where)
+        shape = ProblemOut.model_json_schema(ref_template=REF_TEMPLATE, mode="serialization", schema_generator=NinjaGenerateJsonSchema)
+        document["components"]["schemas"] |= shape.pop("$defs") | {ProblemOut.__name__: shape}
+        content = {"application/json": {"schema": {"$ref": REF_TEMPLATE.format(model=ProblemOut.__name__)}}}
+        problems = {status: {"description": HTTPStatus(status).phrase, "content": content} for status in PROBLEMS}
+        for operations in document["paths"].values():
+            for operation in operations.values():
+                operation["responses"] |= problems
+        return document
 
     def validation_error_from_error_contexts(self, error_contexts: list[ValidationErrorContext[Any]]) -> ValidationError:
         """The first of them."""

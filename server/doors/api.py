@@ -19,7 +19,6 @@ from hinge.call.sheet import understood
 from hinge.call.words import measured_words, unreadable_words
 from hinge.measure.fields import fields, write_value
 from server.config.asked import Asked, written
-from server.config.errors import PROBLEMS
 from server.config.errors import file_of as file_of_kind
 from server.config.paging import Mark, page_of
 from server.doors import service
@@ -157,7 +156,7 @@ def file_of(door: Door) -> DoorFile:
     )
 
 
-@router.get("/doors", response={200: DoorPage} | PROBLEMS, operation_id="doors")
+@router.get("/doors", response=DoorPage, operation_id="doors")
 def doors(
     request: HttpRequest, search: Annotated[str, Field(max_length=80)] = "", at: Mark = "", sort: Sort = "name", put_away: bool = False
 ) -> HttpResponse:
@@ -168,19 +167,19 @@ def doors(
     return written(DoorPage(doors=rows, total=found.total, many=found.many, before=page.before, after=page.after))
 
 
-@router.post("/doors", response={200: DoorFile} | PROBLEMS, operation_id="open_door_file")
+@router.post("/doors", response=DoorFile, operation_id="open_door_file")
 def open_door_file(request: HttpRequest, given: NewDoor) -> DoorFile:
     """Open a file for a door; posting the same key again changes nothing."""
     return file_of(service.open_file(person_of(request), given.key, given.model_dump(exclude={"key"})))
 
 
-@router.get("/doors/{uuid:key}", response={200: DoorFile} | PROBLEMS, operation_id="door_file")
+@router.get("/doors/{uuid:key}", response=DoorFile, operation_id="door_file")
 def door_file(request: HttpRequest, key: uuid.UUID) -> DoorFile:
     """One door's file."""
     return file_of(get_object_or_404(Door.objects.all(), key=key))
 
 
-@router.get("/doors/{uuid:key}/label.pdf", operation_id="door_label", response=PROBLEMS, openapi_extra=file_of_kind("application/pdf"))
+@router.get("/doors/{uuid:key}/label.pdf", operation_id="door_label", openapi_extra=file_of_kind("application/pdf"))
 def door_label(request: HttpRequest, key: uuid.UUID) -> HttpResponse:
     """A label to hang at the door: its QR code opens the file after signing in."""
     door = get_object_or_404(Door.objects.select_related("shop"), key=key)
@@ -189,13 +188,13 @@ def door_label(request: HttpRequest, key: uuid.UUID) -> HttpResponse:
     return answer
 
 
-@router.put("/doors/{uuid:key}", response={200: DoorFile} | PROBLEMS, operation_id="change_door")
+@router.put("/doors/{uuid:key}", response=DoorFile, operation_id="change_door")
 def change_door(request: HttpRequest, key: uuid.UUID, given: ChangedDoor) -> DoorFile:
     """Change a door's details; a stale version is refused with what stands now."""
     return file_of(service.change_details(person_of(request), key, given.version, given.model_dump(exclude={"version"})))
 
 
-@router.post("/doors/{uuid:key}/put-away", response={200: DoorFile} | PROBLEMS, operation_id="put_door_away")
+@router.post("/doors/{uuid:key}/put-away", response=DoorFile, operation_id="put_door_away")
 def put_door_away(request: HttpRequest, key: uuid.UUID, given: PutAway) -> DoorFile:
     """Put a file away that was opened by mistake, or bring it back; a stale version is refused with what stands now."""
     return file_of(service.put_away(person_of(request), key, given.version, given.reason.strip()))

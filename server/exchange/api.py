@@ -12,7 +12,7 @@ from ninja import File, Router, Schema, UploadedFile
 from hinge.errors import BadInput
 from server.calls.models import Call
 from server.config.asked import Asked
-from server.config.errors import PROBLEMS, file_of
+from server.config.errors import file_of
 from server.doors.api import DoorFile
 from server.doors.api import file_of as file_of_door
 from server.doors.models import Door
@@ -43,13 +43,13 @@ class Merge(Asked):
     other_version: int
 
 
-@router.post("/doors/{uuid:key}/merge", response={200: DoorFile} | PROBLEMS, operation_id="merge_doors")
+@router.post("/doors/{uuid:key}/merge", response=DoorFile, operation_id="merge_doors")
 def merge_doors(request: HttpRequest, key: uuid.UUID, given: Merge) -> DoorFile:
     """Bring the history of another file of the same door under this one; leads only."""
     return file_of_door(merge(person_of(request), key, given.version, given.other, given.other_version))
 
 
-@router.get("/calls/{uuid:key}/document.json", response={200: dict[str, Any]} | PROBLEMS, operation_id="call_document")
+@router.get("/calls/{uuid:key}/document.json", response=dict[str, Any], operation_id="call_document")
 def call_document(request: HttpRequest, key: uuid.UUID, response: HttpResponse) -> dict[str, Any]:
     """The call as a JSON document, as docs/formats/call.schema.json has it."""
     call = get_object_or_404(Call.objects.select_related("door"), key=key)
@@ -57,7 +57,7 @@ def call_document(request: HttpRequest, key: uuid.UUID, response: HttpResponse) 
     return export_call(call)
 
 
-@router.get("/doors/{uuid:key}/document.json", response={200: dict[str, Any]} | PROBLEMS, operation_id="door_document")
+@router.get("/doors/{uuid:key}/document.json", response=dict[str, Any], operation_id="door_document")
 def door_document(request: HttpRequest, key: uuid.UUID, response: HttpResponse) -> dict[str, Any]:
     """A door's file with every call at it as a JSON document, as docs/formats/door.schema.json has it."""
     door = get_object_or_404(Door.objects.all(), key=key)
@@ -65,21 +65,21 @@ def door_document(request: HttpRequest, key: uuid.UUID, response: HttpResponse) 
     return export_door(door)
 
 
-@router.get("/calls/{uuid:key}/sheet.pdf", operation_id="job_sheet", response=PROBLEMS, openapi_extra=file_of("application/pdf"))
+@router.get("/calls/{uuid:key}/sheet.pdf", operation_id="job_sheet", openapi_extra=file_of("application/pdf"))
 def job_sheet(request: HttpRequest, key: uuid.UUID) -> HttpResponse:
     """The job sheet, one page."""
     call = get_object_or_404(Call.objects.select_related("door", "shop"), key=key)
     return _pdf(call, sheet_pdf(call), "job-sheet")
 
 
-@router.get("/calls/{uuid:key}/technical.pdf", operation_id="technical_sheet", response=PROBLEMS, openapi_extra=file_of("application/pdf"))
+@router.get("/calls/{uuid:key}/technical.pdf", operation_id="technical_sheet", openapi_extra=file_of("application/pdf"))
 def technical_sheet(request: HttpRequest, key: uuid.UUID) -> HttpResponse:
     """The technical sheet for the file: everything that happened, with who and when."""
     call = get_object_or_404(Call.objects.select_related("door", "shop"), key=key)
     return _pdf(call, technical_pdf(call), "technical-sheet")
 
 
-@router.post("/import", response={200: Imported} | PROBLEMS, operation_id="import_call")
+@router.post("/import", response=Imported, operation_id="import_call")
 def import_(request: HttpRequest, file: File[UploadedFile]) -> Imported:
     """Recreate a call, or a door's whole file, from its document; leads only."""
     require_lead(person_of(request))

@@ -8,7 +8,6 @@ from django.http import HttpRequest
 from django.utils import timezone
 from ninja import Query, Router, Schema
 
-from server.config.errors import PROBLEMS
 from server.config.paging import Mark, page_of
 from server.followups import service
 from server.followups.models import FollowUp
@@ -81,7 +80,7 @@ def _out(one: FollowUp) -> FollowUpOut:
     )
 
 
-@router.get("/follow-ups", response={200: FollowUpsOut} | PROBLEMS, operation_id="follow_ups")
+@router.get("/follow-ups", response=FollowUpsOut, operation_id="follow_ups")
 def follow_ups(
     request: HttpRequest,
     what: FollowUp.What | None = None,
@@ -104,13 +103,13 @@ def follow_ups(
     )
 
 
-@router.post("/doors/{uuid:key}/follow-ups", response={200: FollowUpOut} | PROBLEMS, operation_id="keep_follow_up")
+@router.post("/doors/{uuid:key}/follow-ups", response=FollowUpOut, operation_id="keep_follow_up")
 def keep_follow_up(request: HttpRequest, key: uuid.UUID, given: NewFollowUp) -> FollowUpOut:
     """Keep a follow-up at a door; posting the same key again changes nothing."""
     return _out(service.keep(person_of(request), key, given.key, given))
 
 
-@router.put("/follow-ups/{uuid:key}", response={200: FollowUpOut} | PROBLEMS, operation_id="change_follow_up")
+@router.put("/follow-ups/{uuid:key}", response=FollowUpOut, operation_id="change_follow_up")
 def change_follow_up(request: HttpRequest, key: uuid.UUID, given: ChangedFollowUp) -> FollowUpOut:
     """Move it, say how it ended, or take it up again; a stale version is refused with what stands now."""
     return _out(service.change(person_of(request), key, given.version, given))

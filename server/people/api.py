@@ -13,7 +13,6 @@ from pydantic import Field
 
 from hinge.errors import BadInput
 from server.config.asked import Asked
-from server.config.errors import PROBLEMS
 from server.people import service
 from server.people.demo import DEMO_ACCOUNTS, DemoAccount
 from server.people.models import Person, Shop
@@ -144,13 +143,13 @@ def _session(request: HttpRequest) -> SessionOut:
     )
 
 
-@router.get("/session", auth=None, response={200: SessionOut} | PROBLEMS, operation_id="session")
+@router.get("/session", auth=None, response=SessionOut, operation_id="session")
 def session(request: HttpRequest) -> SessionOut:
     """Who is signed in."""
     return _session(request)
 
 
-@router.post("/session", auth=None, response={200: SessionOut} | PROBLEMS, operation_id="sign_in")
+@router.post("/session", auth=None, response=SessionOut, operation_id="sign_in")
 @decorate_view(csrf_protect)
 def sign_in(request: HttpRequest, given: SignIn, response: HttpResponse) -> SessionOut:
     """Sign in; slowed down after failures."""
@@ -165,7 +164,7 @@ def sign_in(request: HttpRequest, given: SignIn, response: HttpResponse) -> Sess
     return _session(request)
 
 
-@router.post("/first-run", auth=None, response={200: SessionOut} | PROBLEMS, operation_id="first_run")
+@router.post("/first-run", auth=None, response=SessionOut, operation_id="first_run")
 @decorate_view(csrf_protect)
 def first_run(request: HttpRequest, given: FirstRunIn) -> SessionOut:
     """Open the first shop here and sign its first lead in; once, with the one-time code."""
@@ -179,7 +178,7 @@ def first_run(request: HttpRequest, given: FirstRunIn) -> SessionOut:
     return _session(request)
 
 
-@router.delete("/session", auth=OWN_SESSION, response={200: SessionOut} | PROBLEMS, operation_id="sign_out")
+@router.delete("/session", auth=OWN_SESSION, response=SessionOut, operation_id="sign_out")
 def sign_out(request: HttpRequest, everywhere: bool = False) -> SessionOut:
     """Sign out here, or on every tablet at once."""
     if everywhere:
@@ -188,7 +187,7 @@ def sign_out(request: HttpRequest, everywhere: bool = False) -> SessionOut:
     return _session(request)
 
 
-@router.put("/session/password", auth=OWN_SESSION, response={200: SessionOut} | PROBLEMS, operation_id="change_password")
+@router.put("/session/password", auth=OWN_SESSION, response=SessionOut, operation_id="change_password")
 def change_password(request: HttpRequest, given: NewPassword) -> SessionOut:
     """Change one's own password; every other tablet is signed out."""
     person = person_of(request)
@@ -203,26 +202,26 @@ def change_password(request: HttpRequest, given: NewPassword) -> SessionOut:
     return _session(request)
 
 
-@router.put("/session/units", auth=OWN_SESSION, response={200: SessionOut} | PROBLEMS, operation_id="change_units")
+@router.put("/session/units", auth=OWN_SESSION, response=SessionOut, operation_id="change_units")
 def change_units(request: HttpRequest, given: UnitsIn) -> SessionOut:
     """Be told sizes in trade or in metric units from now on, on every tablet."""
     service.change_units(person_of(request), given.units)
     return _session(request)
 
 
-@router.put("/shop", response={200: ShopOut} | PROBLEMS, operation_id="change_shop")
+@router.put("/shop", response=ShopOut, operation_id="change_shop")
 def change_shop(request: HttpRequest, given: ShopChange) -> ShopOut:
     """Change what is known of the shop; leads only."""
     return ShopOut.from_orm(service.change_shop(person_of(request), given.model_dump()))
 
 
-@router.put("/shop/ways", response={200: ShopOut} | PROBLEMS, operation_id="change_ways")
+@router.put("/shop/ways", response=ShopOut, operation_id="change_ways")
 def change_ways(request: HttpRequest, given: WaysIn) -> ShopOut:
     """Say how the shop works where good technicians differ; leads only."""
     return ShopOut.from_orm(service.change_ways(person_of(request), given.ways))
 
 
-@router.get("/people", response={200: list[PersonOut]} | PROBLEMS, operation_id="people")
+@router.get("/people", response=list[PersonOut], operation_id="people")
 def people(request: HttpRequest) -> list[PersonOut]:
     """The shop's people; a lead sees those who left too, last."""
     asks = person_of(request)
@@ -230,25 +229,25 @@ def people(request: HttpRequest) -> list[PersonOut]:
     return [PersonOut.from_orm(person) for person in there if person.is_active or asks.role == Person.Role.LEAD]
 
 
-@router.post("/people", response={200: PersonOut} | PROBLEMS, operation_id="add_person")
+@router.post("/people", response=PersonOut, operation_id="add_person")
 def add_person(request: HttpRequest, given: PersonIn) -> PersonOut:
     """Add someone to the shop; leads only."""
     return PersonOut.from_orm(service.add_person(person_of(request), **given.model_dump()))
 
 
-@router.post("/people/{username}/leaving", response={200: PersonOut} | PROBLEMS, operation_id="leave")
+@router.post("/people/{username}/leaving", response=PersonOut, operation_id="leave")
 def leave(request: HttpRequest, username: str) -> PersonOut:
     """Someone leaves the shop: signed out everywhere at once, their name stays on what they did; leads only."""
     return PersonOut.from_orm(service.leave(person_of(request), username))
 
 
-@router.delete("/people/{username}/leaving", response={200: PersonOut} | PROBLEMS, operation_id="come_back")
+@router.delete("/people/{username}/leaving", response=PersonOut, operation_id="come_back")
 def come_back(request: HttpRequest, username: str) -> PersonOut:
     """Someone who left works here again; leads only."""
     return PersonOut.from_orm(service.come_back(person_of(request), username))
 
 
-@router.post("/people/{username}/password", response={200: OneTimePassword} | PROBLEMS, operation_id="reset_password")
+@router.post("/people/{username}/password", response=OneTimePassword, operation_id="reset_password")
 def reset_password(request: HttpRequest, username: str) -> OneTimePassword:
     """A one-time password for someone who forgot theirs; leads only."""
     return OneTimePassword(password=service.reset_password(person_of(request), username))

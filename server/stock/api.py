@@ -11,7 +11,7 @@ from ninja import Router, Schema, Status
 from pydantic import Field
 
 from server.config.asked import Asked
-from server.config.errors import PROBLEMS, file_of
+from server.config.errors import file_of
 from server.people.scope import person_of
 from server.stock import service, van
 from server.stock.models import ShopList, StockMove
@@ -44,26 +44,26 @@ def _out(one: ShopList) -> ShopListOut:
     )
 
 
-@router.get("/stock", response={200: list[ShopListOut]} | PROBLEMS, operation_id="shop_lists")
+@router.get("/stock", response=list[ShopListOut], operation_id="shop_lists")
 def shop_lists(request: HttpRequest) -> list[ShopListOut]:
     """The lists there are."""
     return [_out(one) for one in ShopList.objects.select_related("loaded_by").order_by("kind")]
 
 
-@router.put("/stock/{kind}", response={200: ShopListOut} | PROBLEMS, operation_id="load_shop_list")
+@router.put("/stock/{kind}", response=ShopListOut, operation_id="load_shop_list")
 def load_shop_list(request: HttpRequest, kind: Kind, given: NewList) -> ShopListOut:
     """Load a list from CSV in place of the one there is. A CSV with any mistake is refused whole."""
     return _out(service.load(person_of(request), kind, given.file_name, given.text))
 
 
-@router.delete("/stock/{kind}", response={204: None} | PROBLEMS, operation_id="put_aside_shop_list")
+@router.delete("/stock/{kind}", response={204: None}, operation_id="put_aside_shop_list")
 def put_aside_shop_list(request: HttpRequest, kind: Kind) -> Status[None]:
     """Do without a list."""
     service.put_aside(person_of(request), kind)
     return Status(204, None)
 
 
-@router.get("/stock/{kind}/csv", operation_id="shop_list_csv", response=PROBLEMS, openapi_extra=file_of("text/csv"))
+@router.get("/stock/{kind}/csv", operation_id="shop_list_csv", openapi_extra=file_of("text/csv"))
 def shop_list_csv(request: HttpRequest, kind: Kind) -> HttpResponse:
     """A list as the CSV that would load it again: of the van what is there now."""
     rows = service.rows_now(kind)
@@ -119,7 +119,7 @@ class NewMove(Asked):
     part: str = Field("", max_length=80)
 
 
-@router.get("/van", response={200: VanOut} | PROBLEMS, operation_id="van")
+@router.get("/van", response=VanOut, operation_id="van")
 def van_now(request: HttpRequest) -> VanOut:
     """What is on the van, what of it is kept for which call, and what came and went last."""
     kept = van.kept_for()
@@ -137,7 +137,7 @@ def van_now(request: HttpRequest) -> VanOut:
     )
 
 
-@router.post("/van/moves", response={204: None} | PROBLEMS, operation_id="move_stock")
+@router.post("/van/moves", response={204: None}, operation_id="move_stock")
 def move_stock(request: HttpRequest, given: NewMove) -> Status[None]:
     """Restock, take out, or count; posting the same id again changes nothing."""
     named = given.pair.part() if given.pair else given.part.strip()

@@ -1767,42 +1767,6 @@ export interface components {
          */
         Units: "trade" | "metric";
         /**
-         * Problem
-         * @description What went wrong, with the value and what would be allowed.
-         */
-        Problem: {
-            /** Code */
-            code: string;
-            /** Message */
-            message: string;
-            /**
-             * Field
-             * @default
-             */
-            field?: string;
-            /** Value */
-            value?: unknown;
-            /**
-             * Allowed
-             * @default
-             */
-            allowed?: string;
-            /**
-             * Unit
-             * @default
-             */
-            unit?: string;
-            /** Current */
-            current?: unknown;
-        };
-        /**
-         * ProblemOut
-         * @description The error shape.
-         */
-        ProblemOut: {
-            error: components["schemas"]["Problem"];
-        };
-        /**
          * SignIn
          * @description A user name and password.
          */
@@ -7295,6 +7259,42 @@ export interface components {
             door_name: string;
             /** Calls */
             calls: number;
+        };
+        /**
+         * Problem
+         * @description What went wrong, with the value and what would be allowed.
+         */
+        Problem: {
+            /** Code */
+            code: string;
+            /** Message */
+            message: string;
+            /**
+             * Field
+             * @default
+             */
+            field?: string;
+            /** Value */
+            value?: unknown;
+            /**
+             * Allowed
+             * @default
+             */
+            allowed?: string;
+            /**
+             * Unit
+             * @default
+             */
+            unit?: string;
+            /** Current */
+            current?: unknown;
+        };
+        /**
+         * ProblemOut
+         * @description The error shape.
+         */
+        ProblemOut: {
+            error: components["schemas"]["Problem"];
         };
     };
     responses: never;
