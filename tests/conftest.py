@@ -54,5 +54,6 @@ def pytest_collection_finish() -> None:
 
 def pytest_unconfigure() -> None:
     """Stop what was started."""
+    gc.unfreeze()
     if _database:
         _database.stop()

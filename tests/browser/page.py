@@ -9,8 +9,8 @@ from django.conf import settings
 from django.test import Client
 from selenium import webdriver
 from selenium.common.exceptions import (
-    ElementClickInterceptedException,
     JavascriptException,
+    MoveTargetOutOfBoundsException,
     StaleElementReferenceException,
     TimeoutException,
 )
@@ -26,7 +26,7 @@ from tools.browser import set_viewport
 AXE = Path(__file__).resolve().parents[2] / "web" / "node_modules" / "axe-core" / "axe.min.js"
 SECONDS = 15
 # What a page that is just changing or going away answers.
-PASSING = (StaleElementReferenceException, ElementClickInterceptedException, JavascriptException)
+PASSING = (StaleElementReferenceException, MoveTargetOutOfBoundsException, JavascriptException)
 TOUCHABLE = "button, a, [role=button], [role=radio], label, summary"
 
 # The smallest shown thing to touch whose words or label hold what is asked for; in one round trip.
@@ -39,11 +39,13 @@ const found = [...document.querySelectorAll(what)].filter((e) => shown(e) && say
   .sort((a, b) => text(a).length - text(b).length)[0] ?? null;
 """
 FIND = f"{SMALLEST} return found;"
-# The same, brought into sight; nothing while it is disabled.
+# The same, brought into sight; nothing while it is disabled, or while something else lies over its middle.
 FIND_READY = f"""{SMALLEST}
 if (!found || found.disabled || found.dataset.disabled) return null;
 found.scrollIntoView({{block: 'center'}});
-return found;
+const [box] = found.getClientRects();
+const [x, y] = [(box.left + box.right) / 2, (box.top + box.bottom) / 2];
+return found.contains(document.elementFromPoint(x, y)) ? found : null;
 """
 SAYS = "return document.body?.innerText.toLowerCase().includes(arguments[0]) || null;"
 # The page itself looks, many times a second, for what is waited for, and tells at once.
@@ -66,7 +68,11 @@ new MutationObserver(() => {
 }).observe(document, {childList: true, subtree: true});
 """
 TOO_WIDE = "return Boolean(window.wasTooWide) || document.documentElement.scrollWidth > window.innerWidth + 1"
-IS_ON = "return arguments[0].querySelector('input')?.checked ?? false;"
+IS_ON = f"{SMALLEST} return found && (found.querySelector('input')?.checked ?? false);"
+FIELD = """
+const label = [...document.querySelectorAll('label[for]')].find((one) => one.innerText.trim() === arguments[0]);
+return label ? document.getElementById(label.htmlFor) : null;
+"""
 
 
 class Page:
@@ -113,33 +119,25 @@ class Page:
         def pressed():
             one = self._look_out(FIND_READY, TOUCHABLE, words)
             if one is not None:
-                one.click()
+                # A third of the work of the driver's own click, which looks for all that was looked for here once more.
+                ActionChains(self.browser, duration=0).click(one).perform()
             return one is not None
 
         self.until(pressed, words)
 
     def is_on(self, words: str) -> bool:
         """Whether a switch of these words is on."""
-        found = self.until(lambda: [self.browser.execute_script(IS_ON, self.find(words))], words)
-        return bool(found[0])
+        return self.until(lambda: [on] if (on := self._look_out(IS_ON, TOUCHABLE, words)) is not None else None, words)[0]
 
     def height_of(self, words: str) -> float:
         """How far down the screen something to touch is."""
         return self.browser.execute_script("return arguments[0].getBoundingClientRect().top", self.find(words))
 
     def field(self, label: str) -> WebElement:
-        def match():
-            for one in self.browser.find_elements(By.TAG_NAME, "label"):
-                if one.text.strip() == label and one.get_attribute("for"):
-                    return self.browser.find_element(By.ID, one.get_attribute("for"))
-            return None
-
-        return self.until(match, f"field {label}")
+        return self.until(lambda: self._look_out(FIELD, label), f"field {label}")
 
     def write(self, label: str, typed: str) -> None:
-        entry = self.field(label)
-        entry.send_keys(Keys.CONTROL, "a")
-        entry.send_keys(typed)
+        self.field(label).send_keys(Keys.CONTROL, "a", Keys.NULL, typed)
 
     def chooser(self, group: str) -> WebElement:
         """The file chooser of a group."""
