@@ -205,8 +205,9 @@ def test_a_bad_supplier_table_is_refused_whole(signed_in, tmp_path):
     page.sees("None loaded.")
     page.chooser("Supplier's rates").send_keys(str(good))
     page.sees("1 row from good.csv")
+    assert page.text().count("None loaded.") == 2, "only the van's two are empty"
     page.touch("Do without it")
-    page.until(lambda: page.text().count("None loaded.") == 2, "both lists empty")
+    page.until(lambda: page.text().count("None loaded.") == 3, "every list empty")
 
 
 def test_the_bench_keeps_its_inputs_in_the_address_and_with_a_door(signed_in, door):
