@@ -39,14 +39,20 @@ const found = [...document.querySelectorAll(what)].filter((e) => shown(e) && say
   .sort((a, b) => text(a).length - text(b).length)[0] ?? null;
 """
 FIND = f"{SMALLEST} return found;"
-# The same, brought into sight; nothing while it is disabled, or while something else lies over its middle.
+# The same, brought into sight; nothing while it is disabled, was elsewhere a moment ago, or has something else over its middle.
 FIND_READY = f"""{SMALLEST}
 if (!found || found.disabled || found.dataset.disabled) return null;
 found.scrollIntoView({{block: 'center'}});
 const [box] = found.getClientRects();
-const [x, y] = [(box.left + box.right) / 2, (box.top + box.bottom) / 2];
-return found.contains(document.elementFromPoint(x, y)) ? found : null;
+const at = [(box.left + box.right) / 2, (box.top + box.bottom) / 2];
+const isStill = `${{at}}` === one.at;
+one.at = `${{at}}`;
+if (!isStill || !found.contains(document.elementFromPoint(...at))) return null;
+window.missed = false;
+document.addEventListener('pointerdown', ({{target}}) => (window.missed = !found.contains(target)), {{capture: true, once: true}});
+return found;
 """
+MISSED = "return window.missed ?? false;"
 SAYS = "return document.body?.innerText.toLowerCase().includes(arguments[0]) || null;"
 # The page itself looks, many times a second, for what is waited for, and tells at once.
 LOOK_OUT = """
@@ -118,10 +124,11 @@ class Page:
     def touch(self, words: str) -> None:
         def pressed():
             one = self._look_out(FIND_READY, TOUCHABLE, words)
-            if one is not None:
-                # A third of the work of the driver's own click, which looks for all that was looked for here once more.
-                ActionChains(self.browser, duration=0).click(one).perform()
-            return one is not None
+            if one is None:
+                return False
+            # Half the work of the driver's own click, which looks once more for all that was looked for here.
+            ActionChains(self.browser, duration=0).click(one).perform()
+            return not self.browser.execute_script(MISSED)
 
         self.until(pressed, words)
 
