@@ -29,6 +29,7 @@ from hinge.questions.of_call import CallBalance, CallSizing, balance_of, sizing_
 from hinge.questions.sizing import SizeOptions
 from hinge.questions.sun import SunPlace
 from hinge.questions.sun_of_call import CallSun, sun_of
+from hinge.spoken import worded
 from hinge.springs.drums import DrumKind, named_drums
 from hinge.springs.wire import stock
 from server.calls import photos, service
@@ -170,16 +171,18 @@ def _row(call: Call) -> CallRow:
     )
 
 
-def _out(call: Call, facts: Facts) -> CallOut:
-    return CallOut(
-        key=call.key,
-        door_key=call.door.key,
-        door_name=call.door.name,
-        place=call.door.place,
-        technician=call.technician,
-        started_at=call.started_at,
-        entries=facts.count,
-        state=shown(facts, call.claimed_elsewhere),
+def _out(call: Call, facts: Facts) -> HttpResponse:
+    return written(
+        CallOut(
+            key=call.key,
+            door_key=call.door.key,
+            door_name=call.door.name,
+            place=call.door.place,
+            technician=call.technician,
+            started_at=call.started_at,
+            entries=facts.count,
+            state=shown(facts, call.claimed_elsewhere),
+        )
     )
 
 
@@ -201,14 +204,14 @@ def calls(request: HttpRequest, at: Mark = "") -> Calls:
 
 
 @router.post("/doors/{uuid:key}/calls", response=CallOut, operation_id="start_call")
-def start_call(request: HttpRequest, key: uuid.UUID, given: NewCall) -> CallOut:
+def start_call(request: HttpRequest, key: uuid.UUID, given: NewCall) -> HttpResponse:
     """Start a call at a door, or take up the one under way there."""
     call = service.start(person_of(request), key, given.key)
     return _out(call, call.facts())
 
 
 @router.get("/calls/{uuid:key}", response=CallOut, operation_id="call")
-def call(request: HttpRequest, key: uuid.UUID) -> CallOut:
+def call(request: HttpRequest, key: uuid.UUID) -> HttpResponse:
     """A call as it stands."""
     found = _one(key)
     return _out(found, found.facts())
@@ -280,7 +283,7 @@ def call_sun(request: HttpRequest, key: uuid.UUID, complaint_at: Annotated[str, 
 
 
 @router.post("/calls/{uuid:key}/entries", response=CallOut, operation_id="enter")
-def enter(request: HttpRequest, key: uuid.UUID, given: NewEntry) -> CallOut:
+def enter(request: HttpRequest, key: uuid.UUID, given: NewEntry) -> HttpResponse:
     """Enter one thing on a call. A gate that stands open answers 409."""
     return _out(*service.enter(person_of(request), key, given.id, given.body))
 
@@ -292,7 +295,7 @@ PhotoOf = Annotated[str, Query(max_length=64)]
 @router.put("/calls/{uuid:key}/photos/{uuid:photo}", response=CallOut, operation_id="keep_photo", openapi_extra=PICTURE)
 def keep_photo(
     request: HttpRequest, key: uuid.UUID, photo: uuid.UUID, of: PhotoOf = "", caption: Annotated[str, Query(max_length=200)] = ""
-) -> CallOut:
+) -> HttpResponse:
     """Keep a photo with a call: the body is the picture. It is scaled, and what the camera wrote beside it is left out."""
     return _out(*photos.keep(person_of(request), key, photo, of, caption, request.body))
 
@@ -308,8 +311,13 @@ def one_photo(request: HttpRequest, key: uuid.UUID, photo: uuid.UUID) -> HttpRes
 
 
 @router.get("/knowledge", response=KnowledgeOut, operation_id="knowledge")
-def what_to_choose_from(request: HttpRequest) -> KnowledgeOut:
+def what_to_choose_from(request: HttpRequest) -> HttpResponse:
     """Fields, complaints, causes, gates, stop rules, proofs and schools."""
+    return written(_knowledge())
+
+
+@worded
+def _knowledge() -> KnowledgeOut:
     return KnowledgeOut(
         fields=[
             FieldOut(
