@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import gc
 import os
 from pathlib import Path
 
@@ -47,13 +46,7 @@ def _of_the_core(path: str) -> bool:
     return Path(path).resolve().is_relative_to(ROOT / "tests" / "hinge") or Path(path).resolve().is_relative_to(ROOT / "tests" / "outside")
 
 
-def pytest_collection_finish() -> None:
-    """What was loaded for all tests stays: nothing of it is looked at again for what may go."""
-    gc.freeze()
-
-
 def pytest_unconfigure() -> None:
     """Stop what was started."""
-    gc.unfreeze()
     if _database:
         _database.stop()
