@@ -15,7 +15,7 @@ from typing import IO
 
 import psutil
 
-from server.config.tied import tied
+from server.config.tied import lives, tied
 
 OPTIONS = (
     "--skip-networking",
@@ -74,7 +74,7 @@ class Database:
     def _await_answer(self, server: subprocess.Popen[bytes]) -> None:
         ends = time.monotonic() + START_SECONDS
         while not self._answers():
-            if server.poll() is not None:
+            if not lives(server):
                 raise CannotStart(f"The database did not start: {self._last_error()} (log: {self._log})")
             if time.monotonic() > ends:
                 self.stop()
@@ -97,7 +97,7 @@ class Database:
 
     def alive(self) -> bool:
         """Whether the server process still runs."""
-        return self._server is not None and self._server.poll() is None
+        return self._server is not None and lives(self._server)
 
     def create(self, name: str) -> None:
         """Create a schema where it is missing."""

@@ -18,7 +18,7 @@ from pathlib import Path
 
 import psutil
 
-from server.config.tied import tied
+from server.config.tied import lives, tied
 from tools.database import CannotStart, Database
 
 ROOT = Path(__file__).resolve().parent.parent
@@ -42,7 +42,7 @@ class Running:
 
     def check(self) -> None:
         """Raise CannotStart when either part has ended."""
-        for name, alive in (("web process", self.web.poll() is None), ("database", self.database.alive())):
+        for name, alive in (("web process", lives(self.web)), ("database", self.database.alive())):
             if not alive:
                 raise CannotStart(f"the {name} ended. Start again: nothing acknowledged is lost.")
 
@@ -77,7 +77,7 @@ def running(var: Path, port: int) -> Iterator[Running]:
     finally:
         for ending in (signal.SIGINT, signal.SIGTERM, signal.SIGHUP):
             signal.signal(ending, signal.SIG_IGN)
-        if web and web.poll() is None:
+        if web and lives(web):
             web.terminate()
             try:
                 web.wait(25)
@@ -146,7 +146,7 @@ def _prepare(var: Path, environment: dict[str, str]) -> None:
 def _await_ready(port: int, web: subprocess.Popen[bytes]) -> None:
     ends = time.monotonic() + READY_SECONDS
     while time.monotonic() < ends:
-        if web.poll() is not None:
+        if not lives(web):
             raise CannotStart("the web process ended at once; its reason stands above.")
         try:
             with urllib.request.urlopen(f"http://127.0.0.1:{port}/health/ready", timeout=5):

@@ -16,6 +16,7 @@ from pathlib import Path
 
 import pytest
 
+from server.config.tied import lives
 from tests.running.started import Crew, Demo, kill_some
 from tools.database import Database
 
@@ -163,6 +164,20 @@ def test_ctrl_c_stops_everything(demo, running):
     assert demo.parts()
     assert demo.stop() == 0
     assert not demo.parts()
+
+
+def test_ctrl_c_while_a_part_is_asked_whether_it_lives_leaves_nothing_waiting():
+    """The lock a process keeps for itself, taken as Ctrl-C leaves it when it comes within its own `poll`, is not asked for."""
+    part = subprocess.Popen([sys.executable, "-c", "import time; time.sleep(60)"])
+    part._waitpid_lock.acquire()
+    assert lives(part)
+    part.kill()
+    os.waitid(os.P_PID, part.pid, os.WEXITED | os.WNOWAIT)
+    assert part.poll() is None, "that is what its own answer would be, for good"
+    assert not lives(part)
+    part._waitpid_lock.release()
+    assert part.wait(5)
+    assert not lives(part)
 
 
 @pytest.mark.parametrize("key", ["", "short"])
