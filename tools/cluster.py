@@ -18,7 +18,7 @@ from contextlib import contextmanager
 from dataclasses import dataclass, field
 from pathlib import Path
 
-from server.config.tied import tied
+from server.config.tied import lives, tied
 from tools.database import OPTIONS, CannotStart
 
 PROVIDER = "/usr/lib/galera/libgalera_smm.so"
@@ -132,7 +132,7 @@ class Cluster:
         )  # fmt: skip
         ends = time.monotonic() + JOIN_SECONDS
         while self._state(node) != "Synced":
-            if node.process.poll() is not None or time.monotonic() > ends:
+            if not lives(node.process) or time.monotonic() > ends:
                 raise CannotStart(f"{node.name} did not join (log: {node.folder / 'node.log'})")
             time.sleep(0.1)
 
@@ -164,7 +164,7 @@ class Cluster:
     def stop(self) -> None:
         """End everything."""
         for process in (self._proxy, *(node.process for node in self.nodes)):
-            if process and process.poll() is None:
+            if process and lives(process):
                 process.terminate()
                 try:
                     process.wait(20)

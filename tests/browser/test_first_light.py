@@ -241,6 +241,25 @@ def tab_to(page, words, most=120):
     raise AssertionError(f"the keyboard does not reach {words!r}")
 
 
+def test_the_counter_put_away_without_a_connection_leaves_the_stage_as_the_call_stands(signed_in, person, door):
+    """Half wound, with nothing to ask: what is said and may be done must be there, and of this moment."""
+    page = signed_in
+    call = call_ready_to_wind(person, door, 8)
+    page.go(f"/calls/{call.key}/repair")
+    page.touch("Start winding")
+    for _ in range(3):
+        page.touch("Count a quarter-turn on the")
+    page.until(lambda: state_of(call).parts[0].count == 3, "counted with the server")
+    page.sees("Every stroke is saved")
+    page.pause(1)
+    page.offline(True)
+    page.touch("Put the counter away")
+    page.sees("Go on winding")
+    page.sees("Stop: something is wrong")
+    page.touch("Go on winding")
+    page.sees("Left spring: 3 / 8")
+
+
 def test_a_connection_lost_in_the_middle_of_the_count_loses_nothing(signed_in, person, door):
     page = signed_in
     call = call_ready_to_wind(person, door, 8)

@@ -26,14 +26,11 @@ export function Repair({ call, go }: StageProps) {
   const { state } = call;
   const [counting, setCounting] = useState(false);
   const [picked, setPicked] = useState('');
+  const found = useQuery(callProceduresQuery(call.call.key, call.call.entries));
   const { work } = state;
   const cones = state.parts[0]?.unit === 'quarter-turns';
   // It stays until it is put away: the last stroke must not pull the counter from under the hand.
-  const isCounter = counting && cones && work !== null;
-  // Stroke by stroke nothing is asked but the count; once all are there, what comes next is, for when the counter goes.
-  const isUnderWay = isCounter && !state.parts.every((part) => isThere(part, call.waiting));
-  const found = useQuery({ ...callProceduresQuery(call.call.key, call.call.entries), enabled: !isUnderWay });
-  if (isCounter)
+  if (counting && cones && work)
     return (
       <TurnCounter
         call={call}
