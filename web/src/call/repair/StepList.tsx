@@ -47,7 +47,7 @@ export function PlanOf({ procedure }: { procedure: Schemas['ProcedureState'] }) 
       <Plan>
         <summary>
           What it takes: about {minutes} minutes, {people === 1 ? 'one person' : 'two people'}, {tools.length} tools,{' '}
-          {parts.length} parts
+          {parts.length === 1 ? '1 part' : `${parts.length} parts`}
         </summary>
         {procedure.van && !procedure.van.lacks && <p>{procedure.van.words}</p>}
         {parts.length > 0 && (
