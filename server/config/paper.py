@@ -1,17 +1,14 @@
-"""Printed pages: HTML to PDF with the product's own fonts, and nothing fetched."""
+"""Printed pages: a template as PDF with the product's own fonts."""
 
 import hashlib
 from collections.abc import Callable, Mapping
 from functools import cache
+from importlib.metadata import version
 from pathlib import Path
 
 from django.conf import settings
 from django.core.cache import caches
 from django.template.loader import render_to_string
-from weasyprint import HTML
-from weasyprint import __version__ as VERSION
-from weasyprint.text.fonts import FontConfiguration
-from weasyprint.urls import URLFetcher, URLFetcherResponse
 
 WEIGHTS = {"400": "barlow-latin-400-normal", "600": "barlow-latin-600-normal"}
 FONT, PICTURE = "sheet-font", "sheet-picture"
@@ -21,28 +18,20 @@ def pdf_of(template: str, shown: dict[str, object], pictures: Callable[[], Mappi
     """A template with what it shows, as PDF bytes; `fonts` is added for its style, `pictures` gives its JPEGs by name."""
     html = render_to_string(template, shown | {"fonts": {weight: f"{FONT}:{weight}" for weight in _fonts()}})
     # What is drawn is all that a page depends on: one that says the same was drawn before.
-    mark = hashlib.sha256(f"{VERSION}{html}".encode()).hexdigest()
+    mark = hashlib.sha256(f"{_press_version()}{html}".encode()).hexdigest()
     drawn: bytes | None = caches["sheets"].get(mark)
     if drawn is None:
-        drawn = HTML(string=html, url_fetcher=_NothingBut(pictures())).write_pdf(font_config=FontConfiguration())
+        from server.config.press import pressed
+
+        fonts = {f"{FONT}:{weight}": ("font/woff2", path.read_bytes()) for weight, path in _fonts().items()}
+        drawn = pressed(html, fonts | {f"{PICTURE}:{name}": ("image/jpeg", jpeg) for name, jpeg in pictures().items()})
         caches["sheets"].set(mark, drawn)
     return drawn
 
 
-class _NothingBut(URLFetcher):
-    """The page's own fonts and pictures by name; nothing is ever fetched by an address."""
-
-    def __init__(self, pictures: Mapping[str, bytes]) -> None:
-        super().__init__(allowed_protocols=[])
-        self._pictures = pictures
-
-    def fetch(self, address: str, _headers: object = None) -> URLFetcherResponse:
-        scheme, _, name = address.partition(":")
-        if scheme == FONT and name in _fonts():
-            return URLFetcherResponse(address, _fonts()[name].read_bytes(), {"Content-Type": "font/woff2"})
-        if scheme == PICTURE and name in self._pictures:
-            return URLFetcherResponse(address, self._pictures[name], {"Content-Type": "image/jpeg"})
-        raise ValueError("A printed page fetches nothing.")
+@cache
+def _press_version() -> str:
+    return version("weasyprint")
 
 
 @cache
