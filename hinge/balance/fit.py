@@ -128,16 +128,16 @@ def fit_readings(
     def explained(doubts: Floats) -> Floats:
         doors = _doors(hung, doubts, weight_sd, pull_sd)
         at_rest = _log_likelihood([reading for reading, _ in still], net_of(hung, doors, heights, away), doors.friction_lb)
-        return at_rest + sum((_log_toss(hung, doors, one.height_in, off) for one, off in tossed), np.zeros(len(doubts)))
+        return at_rest + sum((_log_toss(hung, doors, one.height_in, off) for one, off in tossed), np.zeros(doubts.shape[1]))
 
     first, log_prior, log_first = _at_first()
     if not readings:
         return _fit(_doors(hung, first, weight_sd, pull_sd, log_prior - log_first))
     log_belief = log_prior + explained(first)
     centre, spread = _centre(first, log_belief - log_first)
-    more = centre + np.einsum("ij,kj->ik", _normals(MORE, 6), spread)
+    more = centre[:, None] + spread @ _normals(MORE, 6)
     # Each is weighed against both ways in which it could have been imagined.
-    both = np.concatenate([first, more])
+    both = np.concatenate([first, more], axis=1)
     log_belief = np.concatenate([log_belief, _log_prior(more) + explained(more)])
     log_way = np.concatenate([log_first, _log_first(more)])
     ways = np.logaddexp(np.log(IMAGINED) + log_way, np.log(MORE) + _log_round(both, centre, spread))
@@ -154,20 +154,20 @@ def net_of(hung: Hung, doors: Doors, heights_in: Floats, offs: Floats | float = 
 
 
 # How much wider than believed doors are first imagined, in pull, weight, setting, friction, lean and bow.
-_WIDE = np.array([1.0, 1.0, 1.3, 1.2, 1.0, 1.0])
+_WIDE = np.array([[1.0], [1.0], [1.3], [1.2], [1.0], [1.0]])
 _FIRST_TAIL = 1.0
 
 
 @cache
 def _normals(count: int, along: int) -> Floats:
-    """Points that fill the space of so many standard normals evenly, shape (count, along).
+    """Points that fill the space of so many standard normals evenly, shape (along, count).
 
     A Kronecker sequence, its steps the powers of 1/x with x the root of x^(along + 1) = x + 1; any textbook of quasi-Monte Carlo.
     """
     root = 2.0
     for _ in range(60):
         root = (1 + root) ** (1 / (along + 1))
-    even = (0.5 + np.arange(1, count + 1)[:, None] * root ** -np.arange(1.0, along + 1)) % 1
+    even = (0.5 + np.arange(1, count + 1) * root ** -np.arange(1.0, along + 1)[:, None]) % 1
     return np.asarray(ndtri(even.clip(1e-6, 1 - 1e-6)))
 
 
@@ -175,7 +175,7 @@ def _normals(count: int, along: int) -> Floats:
 def _at_first() -> tuple[Floats, Floats, Floats]:
     """Doubts as first imagined, the same for every door; how likely each is believed, and was imagined."""
     first = _WIDE * _normals(IMAGINED, 6)
-    first[:, :2] = _tails(first[:, :2] / _WIDE[:2])
+    first[:2] = _tails(first[:2] / _WIDE[:2])
     return first, _log_prior(first), _log_first(first)
 
 
@@ -185,18 +185,18 @@ def _tails(normals: Floats) -> Floats:
 
 def _log_first(doubts: Floats) -> Floats:
     """How likely a door was to be imagined at first, but for a constant that also holds for `_log_round`."""
-    normal = -0.5 * (doubts[:, 2:] / _WIDE[2:]) ** 2 - np.log(_WIDE[2:] * np.sqrt(2 * np.pi))
-    return np.asarray(_log_t(doubts[:, 0], _FIRST_TAIL) + _log_t(doubts[:, 1], _FIRST_TAIL) + normal.sum(axis=1))
+    normal = -0.5 * (doubts[2:] / _WIDE[2:]) ** 2 - np.log(_WIDE[2:] * np.sqrt(2 * np.pi))
+    return np.asarray(_log_t(doubts[0], _FIRST_TAIL) + _log_t(doubts[1], _FIRST_TAIL) + normal.sum(axis=0))
 
 
 def _log_round(doubts: Floats, centre: Floats, spread: Floats) -> Floats:
-    away = np.einsum("ij,kj->ik", doubts - centre, np.linalg.inv(spread))
-    return np.asarray(-0.5 * (away**2).sum(axis=1) - np.log(np.diag(spread)).sum() - len(centre) / 2 * np.log(2 * np.pi))
+    away = np.linalg.inv(spread) @ (doubts - centre[:, None])
+    return np.asarray(-0.5 * (away**2).sum(axis=0) - np.log(np.diag(spread)).sum() - len(centre) / 2 * np.log(2 * np.pi))
 
 
 def _log_prior(doubts: Floats) -> Floats:
-    tails = _log_t(doubts[:, 0], PULL_TAIL) + _log_t(doubts[:, 1], WEIGHT_TAIL)
-    return np.asarray(tails - 0.5 * (doubts[:, 2:] ** 2).sum(axis=1) - 2 * np.log(2 * np.pi))
+    tails = _log_t(doubts[0], PULL_TAIL) + _log_t(doubts[1], WEIGHT_TAIL)
+    return np.asarray(tails - 0.5 * (doubts[2:] ** 2).sum(axis=0) - 2 * np.log(2 * np.pi))
 
 
 def _log_t(values: Floats, freedom: float) -> Floats:
@@ -208,16 +208,15 @@ def _centre(doubts: Floats, log_share: Floats) -> tuple[Floats, Floats]:
     """Where belief lies, and its spread as a triangle, somewhat widened."""
     share = np.exp(log_share - log_share.max())
     share /= share.sum()
-    centre = np.einsum("i,ij->j", share, doubts)
-    away = doubts - centre
-    # No BLAS: its threads cost more than they save on arrays of this size, and several workers share the processors.
-    spread = 1.5 * np.einsum("i,ij,ik->jk", share, away, away) + 1e-3 * np.eye(len(centre))
+    centre = doubts @ share
+    away = doubts - centre[:, None]
+    spread = 1.5 * (away * share) @ away.T + 1e-3 * np.eye(len(centre))
     return centre, np.linalg.cholesky(spread)
 
 
 def _doors(hung: Hung, doubts: Floats, weight_sd: float, pull_sd: float, log_share: Floats | None = None) -> Doors:
-    pull, weight, setting, friction, lean, bow = doubts.T
-    share = np.ones(len(doubts)) if log_share is None else np.exp(log_share - log_share.max())
+    pull, weight, setting, friction, lean, bow = doubts
+    share = np.ones(doubts.shape[1]) if log_share is None else np.exp(log_share - log_share.max())
     return Doors(
         weight_lb=np.maximum(hung.door.total_lb + weight_sd * weight, 1.0),
         setting_error=hung.carrier.step.setting_sd * setting,
