@@ -8,6 +8,7 @@ where the cable lies with the door closed and narrows as the springs let go.
 from __future__ import annotations
 
 from dataclasses import dataclass
+from functools import cached_property
 from itertools import pairwise
 from typing import Annotated, Literal
 
@@ -59,15 +60,20 @@ class Spool:
                 f"up to {number(round(self.holds_in, 1))}",
                 "in",
             )
-        turns, radii = np.asarray(self.turns), np.asarray(self.radii_in)
-        wound = np.concatenate([[0.0], np.cumsum(np.pi * (radii[1:] + radii[:-1]) * np.diff(turns))])
+        turns, radii, slopes, wound = self._pieces
         piece = np.clip(np.searchsorted(wound, travel, side="right") - 1, 0, len(turns) - 1)
-        slope = np.append(np.diff(radii) / np.maximum(np.diff(turns), 1e-12), 0.0)[piece]
-        rest = (travel - wound[piece]) / (2 * np.pi)
+        radius, rest = radii[piece], (travel - wound[piece]) / (2 * np.pi)
         # The root of r·m + slope·m²/2 = rest that stays exact as the slope goes to zero.
-        root = np.sqrt(np.maximum(radii[piece] ** 2 + 2 * slope * rest, 0.0))
-        found: Floats = turns[piece] + 2 * rest / (radii[piece] + root)
+        root = np.sqrt(np.maximum(radius**2 + 2 * slopes[piece] * rest, 0.0))
+        found: Floats = turns[piece] + 2 * rest / (radius + root)
         return found
+
+    @cached_property
+    def _pieces(self) -> tuple[Floats, Floats, Floats, Floats]:
+        """Turns, radius [in] and slope [in/turn] where each piece between two points begins, and the travel [in] wound up to there."""
+        turns, radii = np.asarray(self.turns), np.asarray(self.radii_in)
+        slopes = np.append(np.diff(radii) / np.maximum(np.diff(turns), 1e-12), 0.0)
+        return turns, radii, slopes, np.append(0.0, np.cumsum(np.pi * (radii[1:] + radii[:-1]) * np.diff(turns)))
 
     def radius_after(self, turns: float | Floats) -> Floats:
         """Radius the cable leaves at [in] after that many turns of the shaft."""

@@ -52,19 +52,18 @@ class Running:
         self.say(kind, **body)
         return self.state
 
-    def gates(self, *group_ids: str) -> CallState:
+    def gates(self, *group_ids: str) -> None:
         for group in gate_groups():
             if group.id in group_ids:
                 for gate in group.gates:
                     self.say("gate", gate=gate.id, met=True)
-        return self.state
 
-    def work_gates(self) -> CallState:
+    def work_gates(self) -> None:
         """Every gate before work on what hangs there and on what is picked."""
-        return self.gates("hands_on", *(group for groups in WORK.values() for group in groups))
+        self.gates("hands_on", *(group for groups in WORK.values() for group in groups))
 
-    def lift_gates(self) -> CallState:
-        return self.gates("hands_on", LIFT[self.call.line.kind] if self.call.line.touched else "as_found")
+    def lift_gates(self) -> None:
+        self.gates("hands_on", LIFT[self.call.line.kind] if self.call.line.touched else "as_found")
 
     def measured(self, **more: str) -> Running:
         for name, typed in (MEASURES | more).items():

@@ -122,8 +122,9 @@ def test_a_stop_opens_the_gates_that_made_it_safe(stop, gate):
 
 
 def test_every_stop_rule_opens_gates_that_guard_what_it_stops():
-    state = at(None).work_gates()
-    assert state.work is None
+    call = at(None)
+    call.work_gates()
+    assert call.state.work is None
     call = at(None)
     call.say("aimed", targets={"left": 0, "right": 0})
     work = call.state.work
