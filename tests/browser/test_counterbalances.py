@@ -8,7 +8,7 @@ from demo.unusual import UNUSUAL, record_of
 from server.calls.models import Call
 from server.doors.models import Door
 from server.stock.service import load
-from tests.browser.work import enter, gates, go_through_steps, let_go_until, meet, start, state_of
+from tests.browser.work import enter, go_through_steps, let_go_until, meet, met, start, state_of
 
 EXTENSION_DOOR = {"weight_lb": 129.0, "width_in": 108.0, "height_in": 84.0, "section_count": 4.0, "radius_in": 12.0, "rise_in": 2.0}
 SPRINGS = "/bench/springs?weight_lb=130&width_in=9'&height_in=7'&section_count=4&radius_in=12&drum_diameter_in=4&cable_in=1/8"
@@ -38,8 +38,7 @@ def test_an_extension_door_from_the_scales_to_the_proof(signed_in, person):
     door = Door.objects.create(shop=person.shop, name="Carriage house", record={"measured": measured})
     call = start(person, door)
     enter(call, person, "complaint", complaint="heavy")
-    for gate in gates("hands_on"):
-        enter(call, person, "gate", gate=gate.id, met=True)
+    met(call, person, "hands_on")
     page = signed_in
     page.go(f"/calls/{call.key}/measure")
     page.touch("Carried by")

@@ -6,13 +6,13 @@ from selenium.webdriver.common.keys import Keys
 from hinge.faults.knowledge import faults
 from server.calls.models import Call
 from server.people.models import Shop
-from tests.browser.work import _meet, enter, gates, start, state_of
+from tests.browser.work import enter, gates, met, start, state_of
 
 
 def begun(person, door, complaint):
     call = start(person, door)
     enter(call, person, "complaint", complaint=complaint)
-    _meet(call, person, "hands_on")
+    met(call, person, "hands_on")
     return call
 
 
@@ -78,7 +78,7 @@ def test_a_travel_module_by_keyboard_alone(signed_in, person, door):
 
 def test_on_a_phone_the_question_comes_first_and_a_contradiction_is_named(signed_in, person, door):
     page, call = signed_in, begun(person, door, "bang")
-    _meet(call, person, "as_found")
+    met(call, person, "as_found")
     enter(call, person, "checked", check="lift_by_hand", outcome="easy")
     enter(call, person, "checked", check="mid_hold", outcome="stays")
     enter(call, person, "checked", check="coil_gap", outcome="gap")

@@ -10,7 +10,7 @@ from selenium.webdriver.common.keys import Keys
 from server.calls.models import Call
 from server.doors.models import Door
 from tests.browser.conftest import PASSWORD
-from tests.browser.work import call_ready_to_wind, enter, gates, go_through_steps, let_go_until, meet, start, state_of, wound
+from tests.browser.work import call_ready_to_wind, enter, gates, go_through_steps, let_go_until, meet, met, start, state_of, wound
 from tests.server.test_exchange import text_of
 
 MEASURES = {
@@ -185,8 +185,7 @@ STAGES = ("arrive", "find", "measure", "size", "repair", "prove", "close")
 def test_the_springs_are_looked_at_picked_and_counted_down_from_the_keyboard(signed_in, person, door):
     page, call = signed_in, start(person, door)
     enter(call, person, "complaint", complaint="heavy")
-    for gate in gates("hands_on"):
-        enter(call, person, "gate", gate=gate.id, met=True)
+    met(call, person, "hands_on")
     page.go(f"/calls/{call.key}/arrive")
     page.sees("What does the customer say?")
     page.keys("3")

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from server.calls.models import Call
 from server.doors.models import Door
-from tests.browser.work import A_MOMENT, enter, gates, go_through_steps, let_go, meet, next_step, start, state_of
+from tests.browser.work import A_MOMENT, enter, go_through_steps, let_go, meet, met, next_step, start, state_of
 from tests.hinge.calls import MEASURED, SPRING
 
 
@@ -105,8 +105,7 @@ def test_a_door_read_as_found_is_trimmed_on_one_spring(signed_in, person):
     door = Door.objects.create(shop=person.shop, name="Salt loft", record=record)
     call = start(person, door)
     enter(call, person, "complaint", complaint="heavy")
-    for gate in gates("hands_on"):
-        enter(call, person, "gate", gate=gate.id, met=True)
+    met(call, person, "hands_on")
     page.go(f"/calls/{call.key}/arrive")
     page.touch("Read the door as found")
     page.sees("before anything is touched")
@@ -124,8 +123,7 @@ def test_a_door_read_as_found_is_trimmed_on_one_spring(signed_in, person):
 
 def test_a_door_is_tossed_up_before_anything_is_touched(signed_in, person, door):
     page, call = signed_in, start(person, door)
-    for gate in (*gates("hands_on"), *gates("as_found")):
-        enter(call, person, "gate", gate=gate.id, met=True)
+    met(call, person, "hands_on", "as_found")
     page.go(f"/calls/{call.key}/prove")
     page.touch("Toss")
     page.touch("open")

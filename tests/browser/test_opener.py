@@ -5,15 +5,13 @@ from __future__ import annotations
 import pytest
 
 from hinge.procedures.knowledge import steps
-from tests.browser.work import A_MOMENT, enter, gates, meet, next_step, start, state_of
+from tests.browser.work import A_MOMENT, enter, meet, met, next_step, start, state_of
 
 
 def test_button_limits_press_by_press_and_a_press_that_came_too_late(signed_in, person, door):
     page, call = signed_in, start(person, door)
     enter(call, person, "complaint", complaint="will_not_close")
-    for group in ("hands_on", "as_found"):
-        for gate in gates(group):
-            enter(call, person, "gate", gate=gate.id, met=True)
+    met(call, person, "hands_on", "as_found")
     enter(call, person, "found", cause="down_limit_deep")
     page.go(f"/calls/{call.key}/measure")
     page.touch("More: uneven sections")
@@ -54,9 +52,7 @@ def test_button_limits_press_by_press_and_a_press_that_came_too_late(signed_in, 
     page.until(lambda: next_step(call)[0] == "force", "limits said to be set")
     page.sees("Step 4 of 4")
     # Let go again, it sinks: the opener is not made to push harder, and the page leads to the balance.
-    for group in ("hands_on", "as_found"):
-        for gate in gates(group):
-            enter(call, person, "gate", gate=gate.id, met=True)
+    met(call, person, "hands_on", "as_found")
     enter(call, person, "reading", reading={"height_in": 42, "outcome": "runs_down"})
     page.go(f"/calls/{call.key}/repair")
     page.sees('Read at 42": ▼▼ runs down. More force never cures a heavy or binding door')
@@ -76,16 +72,13 @@ def test_limit_screws_are_set_on_the_call_by_thumb_done_in_two(signed_in, person
     page, call = signed_in, start(person, door)
     page.size(390, 844)
     enter(call, person, "complaint", complaint="will_not_close")
-    for group in ("hands_on", "as_found"):
-        for gate in gates(group):
-            enter(call, person, "gate", gate=gate.id, met=True)
+    met(call, person, "hands_on", "as_found")
     enter(call, person, "measured", field="opener_kind", typed="rail_screw")
     enter(call, person, "found", cause="down_limit_deep")
     enter(call, person, "reading", reading={"height_in": 42, "outcome": "holds"})
     for proof in ("reversal", "eyes"):
         enter(call, person, "proof", proof=proof, passed=True)
-    for gate in (*gates("hands_on"), *gates("as_found")):
-        enter(call, person, "gate", gate=gate.id, met=True)
+    met(call, person, "hands_on", "as_found")
     for step in ("balance_first", "carriage_joined"):
         enter(call, person, "stepped", steps=[step])
 
@@ -191,8 +184,7 @@ def test_a_new_opener_is_asked_for_and_fitted_step_by_step_by_thumb(signed_in, p
     page, call = signed_in, start(person, door)
     page.size(390, 844)
     enter(call, person, "complaint", complaint="check")
-    for gate in gates("hands_on"):
-        enter(call, person, "gate", gate=gate.id, met=True)
+    met(call, person, "hands_on")
     page.go(f"/calls/{call.key}/find")
     page.touch("or what is asked for")
     page.pick("What was found", "A new opener on a rail is to be fitted")

@@ -8,7 +8,7 @@ from selenium.webdriver.common.action_chains import ActionChains
 from server.doors.models import Door
 from server.people.models import Person
 from tests.browser.conftest import PASSWORD
-from tests.browser.work import A_MOMENT, call_ready_to_wind, enter, gates, next_step, start, state_of
+from tests.browser.work import A_MOMENT, call_ready_to_wind, enter, met, next_step, start, state_of
 from tests.hinge.calls import SPRING
 from tools.browser import set_viewport
 
@@ -170,8 +170,7 @@ def test_two_tabs_lose_nothing_of_each_other(signed_in, person, door):
 def test_steps_go_on_without_a_net_and_a_double_tap_says_one(signed_in, person, door):
     page = signed_in
     call = start(person, door)
-    for gate in gates("hands_on"):
-        enter(call, person, "gate", gate=gate.id, met=True)
+    met(call, person, "hands_on")
     enter(call, person, "chosen", springs=[SPRING], quarter_turns=4)
     page.go(f"/calls/{call.key}/repair")
     page.sees("Confirm the break")

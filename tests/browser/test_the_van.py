@@ -4,7 +4,7 @@ from server.doors.models import Door
 from server.stock import van
 from server.stock.models import Kept, StockItem
 from server.stock.service import load
-from tests.browser.work import enter, gates, start, state_of
+from tests.browser.work import enter, met, start, state_of
 from tests.hinge.calls import MEASURED, SPRING
 
 PLAN = {"springs": [SPRING], "quarter_turns": 29}
@@ -67,9 +67,7 @@ def test_a_pair_that_left_the_van_as_it_went_on_is_not_offered_as_a_part_once_mo
     page.find(name)
     enter(call, person, "chosen", extension={"class_lb": 130, "open_stretch_in": 2})
     for kind in ("taken_off", "put_on"):
-        for group in ("hands_on", "hanging"):
-            for gate in gates(group):
-                enter(call, person, "gate", gate=gate.id, met=True)
+        met(call, person, "hands_on", "hanging")
         enter(call, person, kind)
     page.go(f"/calls/{call.key}/close")
     page.sees(f"Left the van as it went on the door: 2 × {name}.")

@@ -16,6 +16,8 @@ from server.doors.models import Door
 from server.people.models import Person
 from tests.browser.page import Page
 from tests.hinge.calls import SPRING
+from tests.server import told
+from tests.server.told import SIDES, Said, tell
 
 
 def gates(group_id: str) -> list[Gate]:
@@ -70,29 +72,29 @@ def state_of(call: Call) -> CallState:
 def call_ready_to_wind(person: Person, door: Door, quarter_turns: int = 4) -> Call:
     """The old springs down and off, the picked ones on, not wound."""
     call = start(person, door)
-    enter(call, person, "complaint", complaint="bang")
-    _meet(call, person, "hands_on", "bars", "letting_down")
-    enter(call, person, "chosen", springs=[SPRING], quarter_turns=quarter_turns)
-    for side in ("left", "right"):
-        enter(call, person, "slack", part=side)
-    _meet(call, person, "taking_off")
-    enter(call, person, "taken_off")
-    enter(call, person, "put_on")
-    enter(call, person, "stepped", steps=["cables_equal", "brackets"])
-    _meet(call, person, "winding")
+    said: list[Said] = [
+        ("complaint", {"complaint": "bang"}),
+        *told.gates("hands_on", "bars", "letting_down"),
+        ("chosen", {"springs": [SPRING], "quarter_turns": quarter_turns}),
+        *(("slack", {"part": side}) for side in SIDES),
+        *told.gates("taking_off"),
+        ("taken_off", {}),
+        ("put_on", {}),
+        ("stepped", {"steps": ["cables_equal", "brackets"]}),
+        *told.gates("winding"),
+    ]
+    tell(person, call.key, said)
     return call
 
 
 def wound(call: Call, person: Person, quarter_turns: int = 4) -> None:
-    for side in ("left", "right"):
-        for stroke in range(quarter_turns):
-            enter(call, person, "moved", part=side, from_count=stroke, to_count=stroke + 1)
+    strokes = [{"part": side, "from_count": one, "to_count": one + 1} for side in SIDES for one in range(quarter_turns)]
+    tell(person, call.key, [("moved", stroke) for stroke in strokes])
 
 
-def _meet(call: Call, person: Person, *group_ids: str) -> None:
-    for group_id in group_ids:
-        for gate in gates(group_id):
-            enter(call, person, "gate", gate=gate.id, met=True)
+def met(call: Call, person: Person, *group_ids: str) -> None:
+    """Every gate of these groups met, without the page."""
+    tell(person, call.key, told.gates(*group_ids))
 
 
 def let_go(page: Page, call: Call, outcome: str) -> None:

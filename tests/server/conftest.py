@@ -4,22 +4,20 @@ from __future__ import annotations
 
 import json
 import uuid
-from collections.abc import Mapping
+from collections.abc import Iterable, Mapping
 
 import pytest
 from django.core.cache import cache
 from django.test import Client
 from django_scopes import scopes_disabled
 
-from hinge.call.commands import read_command
 from hinge.call.shown import shown
 from hinge.call.state import CallState
-from hinge.procedures.rules import gate_groups
-from server.calls import service
 from server.calls.models import Call
 from server.doors.models import Door
 from server.people.models import Person, Shop
 from tests.hinge.calls import MEASURES, SPRING
+from tests.server.told import SIDES, Said, gates, tell
 
 PASSWORD = "a long enough one"
 
@@ -76,46 +74,41 @@ class CallOver:
         assert answer.status_code == 200, answer.content
         return answer.json()["state"]
 
-    def told(self, kind: str, **body: object) -> None:
-        """What only brings the call to where a test begins: entered as the server takes it, without the way there."""
-        service.enter(self.api.person, uuid.UUID(self.key), str(uuid.uuid4()), read_command({"kind": kind} | body))
-
     def gates(self, *group_ids: str) -> None:
-        for group in gate_groups():
-            if group.id in group_ids:
-                for gate in group.gates:
-                    self.told("gate", gate=gate.id, met=True)
+        self.tell(gates(*group_ids))
+
+    def tell(self, said: Iterable[Said]) -> None:
+        tell(self.api.person, self.key, said)
 
     def ready_to_wind(self, quarter_turns: int = 2, measures: Mapping[str, str] = MEASURES) -> CallOver:
-        self.told("complaint", complaint="bang")
-        self.gates("hands_on")
-        self.told("found", cause="spring_broken", note="")
-        for field, typed in measures.items():
-            self.told("measured", field=field, typed=typed)
-        self.told("chosen", springs=[SPRING], quarter_turns=quarter_turns)
-        self.gates("bars", "letting_down")
-        for side in ("left", "right"):
-            self.told("slack", part=side)
-        self.gates("taking_off")
-        self.told("taken_off")
-        self.told("put_on")
-        self.gates("winding")
+        self.tell([
+            ("complaint", {"complaint": "bang"}),
+            *gates("hands_on"),
+            ("found", {"cause": "spring_broken", "note": ""}),
+            *(("measured", {"field": field, "typed": typed}) for field, typed in measures.items()),
+            ("chosen", {"springs": [SPRING], "quarter_turns": quarter_turns}),
+            *gates("bars", "letting_down"),
+            *(("slack", {"part": side}) for side in SIDES),
+            *gates("taking_off"),
+            ("taken_off", {}),
+            ("put_on", {}),
+            *gates("winding"),
+        ])  # fmt: skip
         return self
 
     def lifted(self, measures: Mapping[str, str] = MEASURES) -> CallOver:
         self.ready_to_wind(measures=measures)
-        for side in ("left", "right"):
-            for stroke in range(2):
-                self.told("moved", part=side, from_count=stroke, to_count=stroke + 1)
-        self.gates("first_lift")
-        self.told("reading", reading={"height_in": 42, "outcome": "holds"})
+        self.tell([
+            *(("moved", {"part": side, "from_count": one, "to_count": one + 1}) for side in SIDES for one in range(2)),
+            *gates("first_lift"),
+            ("reading", {"reading": {"height_in": 42, "outcome": "holds"}}),
+        ])  # fmt: skip
         return self
 
     def closed(self) -> CallOver:
         self.lifted()
-        for proof in ("reversal", "eyes"):
-            self.told("proof", proof=proof, passed=True)
-        self.told("closed", told="Monthly check 🔧")
+        self.tell([("proof", {"proof": proof, "passed": True}) for proof in ("reversal", "eyes")])
+        self.must("closed", told="Monthly check 🔧")
         return self
 
 
