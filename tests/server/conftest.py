@@ -9,6 +9,7 @@ from collections.abc import Iterable, Mapping
 import pytest
 from django.core.cache import cache
 from django.test import Client
+from django.utils.crypto import get_random_string
 from django_scopes import scopes_disabled
 
 from hinge.call.shown import shown
@@ -27,12 +28,11 @@ class Api:
 
     def __init__(self, person: Person | None = None) -> None:
         self.person, self.client = person, Client(enforce_csrf_checks=True)
+        self.client.cookies["csrftoken"] = get_random_string(32)
         if person:
             self.client.force_login(person)
 
     def send(self, method: str, path: str, body: object = None, **headers: str):
-        if "csrftoken" not in self.client.cookies:
-            self.client.get("/api/session")
         token = self.client.cookies["csrftoken"].value
         return self.client.generic(
             method,
