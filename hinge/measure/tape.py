@@ -6,7 +6,7 @@ import re
 from fractions import Fraction
 
 from hinge.errors import BadInput
-from hinge.measure.units import METRIC_LENGTHS, to_inches
+from hinge.measure.units import to_inches
 from hinge.spoken import GLYPHS, is_metric, sized
 
 DENOMINATORS = (2, 4, 8, 16, 32, 64)
@@ -33,7 +33,7 @@ def parse_length(text: str, field: str = "length_in") -> float:
     if not plain:
         raise _refusal(text, field, "Nothing was given")
     if metric := METRIC.fullmatch(plain):
-        return to_inches(float(metric["number"]), METRIC_LENGTHS[metric["unit"].lower()])
+        return to_inches(float(metric["number"]), metric["unit"].lower())
     feet = FEET.fullmatch(plain)
     dashed = None if feet else DASHED.fullmatch(plain)
     if dashed and _is_bare_fraction(dashed["rest"]):

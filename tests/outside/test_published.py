@@ -103,6 +103,12 @@ def test_weights_convert_by_the_international_pound():
     assert parse_weight("4.4482216152605 N") == pytest.approx(1, rel=1e-9)
 
 
+@pytest.mark.parametrize(("text", "unit"), [("59 kg", "kilogram_force"), ("120 N", "newton")])
+def test_weights_convert_as_pint_does(text, unit):
+    """Reference library: pint, which takes pound and standard gravity as defined."""
+    assert parse_weight(text) == pytest.approx(pint.Quantity(float(text.split()[0]), unit).to("pound_force").magnitude, rel=1e-12)
+
+
 def test_en_12604_hand_force_in_pounds():
     """EN 12604 (from memory): 150 N by hand for private doors; our limit stays just under it."""
     from hinge.balance.advice import FRICTION_LIMIT_LB

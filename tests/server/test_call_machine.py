@@ -33,7 +33,7 @@ steps = st.one_of(
 )
 
 
-@settings(max_examples=8, suppress_health_check=[HealthCheck.function_scoped_fixture])
+@settings(max_examples=settings().max_examples // 8, suppress_health_check=[HealthCheck.function_scoped_fixture])
 @given(st.lists(st.tuples(steps, st.integers(0, 1), st.booleans()), min_size=10, max_size=30))
 def test_what_the_server_keeps_is_what_was_taken(db, told):
     with transaction.atomic():

@@ -118,7 +118,7 @@ class Day:
         assert sum(len(day["bookings"]) for day in days) == Booking.objects.count()
 
 
-@settings(max_examples=8, suppress_health_check=[HealthCheck.function_scoped_fixture])
+@settings(max_examples=settings().max_examples // 8, suppress_health_check=[HealthCheck.function_scoped_fixture])
 @given(st.lists(steps, min_size=10, max_size=30))
 @example([("start", 0, 0), ("put_away", 0, 0)])
 @example([("book", 0, 0), ("call_off", 0, 0), ("put_away", 0, 0), ("take_up", 0, 0)])

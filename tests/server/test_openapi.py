@@ -58,7 +58,9 @@ def test_every_answer_is_one_the_file_says(operation, signed_in):
     assert {"401", "403", "404", "405", "409", "413", "422", "429", "500", "503"} <= said.keys()
     assert any(200 <= int(status) < 300 for status in said)
 
-    @settings(max_examples=8, derandomize=True, suppress_health_check=list(HealthCheck), deadline=None, database=None)
+    @settings(
+        max_examples=settings().max_examples // 8, derandomize=True, suppress_health_check=list(HealthCheck), deadline=None, database=None
+    )
     @given(case=operation.as_strategy())
     def ask(case):
         case.call_and_validate(headers=signed_in, checks=checks)
