@@ -123,6 +123,7 @@ class Day:
 @example([("start", 0, 0), ("put_away", 0, 0)])
 @example([("book", 0, 0), ("call_off", 0, 0), ("put_away", 0, 0), ("take_up", 0, 0)])
 @example([("book", 0, 0), ("merge", 1, 0)])
+@example([("book", 0, 0), ("begin", 0, 0), ("abandon", 0, 0), ("put_away", 0, 0)])
 @example([("follow", 0, 0), ("merge", 1, 0), ("put_away", 1, 0)])
 @example([("book", 0, 0), ("begin", 0, 0), ("put_away", 0, 0), ("merge", 1, 0), ("abandon", 0, 0), ("merge", 1, 0)])
 def test_what_stands_is_never_at_odds_with_itself(db, told):
