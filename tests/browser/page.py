@@ -68,9 +68,11 @@ look();
 
 # A phone zooms out of a page that is too wide, were it for one frame, and what is fixed to its foot goes along under the finger.
 WATCH_WIDTH = """
+const phone = matchMedia('(max-width: 599px)');
 new MutationObserver(() => {
+  if (!phone.matches) return;
   const {scrollWidth, clientWidth} = document.documentElement;
-  if (innerWidth < 600 && scrollWidth > clientWidth) window.wasTooWide = scrollWidth;
+  if (scrollWidth > clientWidth) window.wasTooWide = scrollWidth;
 }).observe(document, {childList: true, subtree: true});
 """
 TOO_WIDE = "return Boolean(window.wasTooWide) || document.documentElement.scrollWidth > window.innerWidth + 1"
