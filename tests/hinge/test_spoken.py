@@ -43,7 +43,7 @@ MARKED = re.compile(r"\d+ lb( class|: the class)?$|\d+ lb class|in ply")
 @pytest.mark.parametrize("unit", METRIC)
 def test_every_unit_is_as_big_as_a_library_says(unit):
     """Source: pint's registry, which takes inch, pound and standard gravity as defined."""
-    there = pint.UnitRegistry().Quantity(1.0, PINT[unit]).to(IN_METRIC[METRIC[unit].name]).magnitude
+    there = pint.Quantity(1.0, PINT[unit]).to(IN_METRIC[METRIC[unit].name]).magnitude
     assert METRIC[unit].per_trade == pytest.approx(there, rel=1e-9)
 
 
