@@ -11,7 +11,7 @@ from pathlib import Path
 from django.core.management.base import CommandError
 from django.utils import timezone
 
-from server.upkeep.dump import CHUNK, create, drop, dump, load, rows_of, schema_name
+from server.upkeep.dump import CHUNK, create, drop, dump, ensure, load, rows_of, schema_name
 
 NAME = "north-hinge-{at:%Y%m%dT%H%M%S%f}.sql.gz"
 
@@ -71,6 +71,7 @@ def restore(backup: Path, replace: bool = False) -> Kept:
     It is read into a schema aside first, so that one that cannot be read changes nothing.
     """
     kept, schema = require_whole(backup), schema_name()
+    ensure(schema)
     if not replace and any(rows_of(schema).values()):
         raise CommandError(f"The schema {schema} is not empty. Name an empty one (NORTH_HINGE_DB), or back it up and add --replace.")
     _read_back(backup, kept.sha256)

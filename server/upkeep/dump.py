@@ -23,6 +23,7 @@ AS_IT_IS = (
     "--skip-lock-tables",
 )
 CHARACTERS = "--default-character-set=utf8mb4"
+MADE = "CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_520_ci"
 
 
 @contextmanager
@@ -80,11 +81,17 @@ def load(schema: str, source: IO[bytes]) -> None:
             process.stdin.write(piece)
 
 
+def ensure(schema: str) -> None:
+    """A schema under a name, empty if there was none: who was replacing it may have been killed. Connects to none."""
+    with tool("mariadb", f"--execute=CREATE DATABASE IF NOT EXISTS `{schema}` {MADE}"):
+        pass
+
+
 def create(schema: str) -> None:
-    """An empty schema under a name, in place of what has it."""
+    """An empty schema under a name, in place of what has it. A kill may leave none: see `ensure`."""
     with connection.cursor() as cursor:
         cursor.execute(f"DROP DATABASE IF EXISTS `{schema}`")
-        cursor.execute(f"CREATE DATABASE `{schema}` CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_520_ci")
+        cursor.execute(f"CREATE DATABASE `{schema}` {MADE}")
     # The connection had the old one open.
     connection.close()
 

@@ -17,7 +17,7 @@ from django.db import connection
 from django.db.migrations.executor import MigrationExecutor
 
 from server.upkeep.backup import back_up, restore
-from server.upkeep.dump import create, rows_of, schema_name
+from server.upkeep.dump import create, ensure, rows_of, schema_name
 from server.upkeep.rights import grant_rights
 
 
@@ -48,6 +48,7 @@ def _undo(mark: Path) -> list[str]:
     if before:
         restore(Path(before), replace=True)
     else:
+        ensure(schema_name())
         create(schema_name())
     connection.close()
     mark.unlink()
