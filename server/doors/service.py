@@ -3,7 +3,6 @@
 import uuid
 from datetime import datetime
 
-from django.db.models import Q
 from django.shortcuts import get_object_or_404
 
 from hinge.call.record import DoorRecord
@@ -52,8 +51,8 @@ def put_away(person: Person, key: uuid.UUID, version: int, reason: str) -> Door:
         raise OutOfStep(f"This file was merged into {door.merged_into.name}: it goes on there.", "key", str(key))
     if reason and door.put_away != reason:
         require_idle(door)
-        # One whose call was abandoned stands as before.
-        booked = door.bookings.filter(Q(call=None) | Q(call__abandoned=True), cancelled="").order_by("-day").first()
+        bookings = door.bookings.filter(cancelled="").select_related("call").order_by("-day")
+        booked = next((one for one in bookings if one.standing == "booked"), None)
         if booked:
             raise OutOfStep(f"A call is booked here for {booked.day}: call it off first.", "key", str(key))
     before, door.put_away, door.version = door.put_away, reason, door.version + 1
