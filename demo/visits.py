@@ -18,7 +18,7 @@ from hinge.call.facts import Call
 from hinge.call.record import DoorRecord
 from hinge.call.setup import Setup, setup_of
 from hinge.door.lift import required_lift
-from hinge.procedures.rules import gate_groups
+from hinge.site.gates import gate_groups
 from hinge.sizing.search import Wanted, find_sets
 from hinge.sizing.sets import SpringSet
 

@@ -11,7 +11,7 @@ from selenium import webdriver
 from selenium.webdriver.common.by import By
 from selenium.webdriver.support.ui import WebDriverWait
 
-from hinge.procedures.rules import gate_groups
+from hinge.site.gates import gate_groups
 from server.people.demo import DEMO_ACCOUNTS
 from tools.browser import open_browser, set_viewport
 from tools.running import ROOT, running

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from hinge.call.facts import Call
+from hinge.call.knowledge import Cause, causes
 from hinge.faults.find import CANT_TELL, looks
 from hinge.faults.knowledge import faults
 from hinge.faults.reason import confirmed, posterior, prior
@@ -38,6 +39,19 @@ def at_fault(call: Call) -> list[str]:
     shown = latest.items()
     seen = [name for name, one in faults().causes.items() if one.confirmed_by in shown] if latest else []
     return list(dict.fromkeys([*(found.cause for found, _ in call.causes), *seen]))
+
+
+def not_put_right(call: Call) -> list[str]:
+    """What is at fault and was not put right since."""
+    cured = {name for name, _ in call.cures}
+    return [name for name in at_fault(call) if name not in cured]
+
+
+def forbidding(call: Call) -> dict[str, Cause]:
+    """The causes found and not put right that forbid running the door, or lifting it as well."""
+    known = causes()
+    standing = {name: known[name] for name in not_put_right(call) if name in known}
+    return {name: cause for name, cause in standing.items() if cause.never_run or cause.never_lift}
 
 
 def confirmed_causes(call: Call) -> list[str]:

@@ -8,26 +8,28 @@ from typing import Any, cast
 from hinge.call import commands as c
 from hinge.call import events as ev
 from hinge.call import line as ln
+from hinge.call.acts import acts_of, takes_back
 from hinge.call.answers import at_fault
 from hinge.call.ending import to_abandon, to_close
-from hinge.call.evolve import action_of, takes_back
 from hinge.call.facts import Call
 from hinge.call.hung import hung_door
 from hinge.call.keeping import require_may_photograph, require_place_for_part
 from hinge.call.knowledge import causes, complaints
 from hinge.call.limits import require_may_set_limit
-from hinge.call.permits import require_gates, require_may_lift, require_may_run, require_may_size
+from hinge.call.permits import require_gates, require_may, require_may_size
 from hinge.call.picking import NOT_MEASURED, plan_of
 from hinge.call.record import MOST_QUARTERS, OnDoor
+from hinge.call.setup import CARRIED_NOW
 from hinge.call.sheet import understood
-from hinge.call.stepping import require_may_leave, require_may_pass_over, require_may_prove, require_may_step
+from hinge.call.stepping import require_may_pass_over, require_may_prove, require_may_step
 from hinge.call.words import PARTS
 from hinge.document import plain_value
 from hinge.errors import BadInput, Contradiction, HingeError, OutOfStep
 from hinge.faults.find import CANT_TELL
 from hinge.faults.knowledge import faults, require_known
 from hinge.measure.fields import fields, read_field, require_sound
-from hinge.procedures.rules import gate_groups, proofs, stop_rules
+from hinge.procedures.rules import proofs, stop_rules
+from hinge.site.gates import gates
 from hinge.springs.lists import NO_LISTS, Lists
 
 # Parts of which nothing is put right without work on what carries the door.
@@ -56,13 +58,14 @@ def decide(call: Call, command: c.Said, lists: Lists = NO_LISTS) -> ev.Event:
         command = plan_of(command.option, call.measured, lists)
     if isinstance(command, c.Again):
         command = _these_again(call, command)
-    if isinstance(command, c.Measured):
-        return _measurement(command)
-    _gates(call, command)
+    event = _measurement(command) if isinstance(command, c.Measured) else command
+    acts = acts_of(call, event)
     rule = _RULES.get(type(command))
     if rule:
         rule(call, command)
-    return command
+    require_may(call, acts, _ABOUT.get(type(command), "kind"), None)
+    require_gates(call, acts, "kind", command.kind)
+    return event
 
 
 def said_again(command: c.Said, kept: Iterable[ev.Event]) -> bool:
@@ -79,16 +82,6 @@ def said_again(command: c.Said, kept: Iterable[ev.Event]) -> bool:
     return False
 
 
-def _gates(call: Call, command: c.Plain) -> None:
-    action = action_of(call, command)
-    if action is None:
-        return
-    carrier = call.line.kind
-    if action == "put_on" and call.plan is not None:
-        carrier = call.plan.on().kind or carrier
-    require_gates(call, action, carrier, command.kind)
-
-
 def _measurement(command: c.Measured) -> ev.MeasuredValue:
     known = fields().get(command.field)
     if known is not None and not known.of_door:
@@ -102,6 +95,15 @@ def _measurement(command: c.Measured) -> ev.MeasuredValue:
     return ev.MeasuredValue(
         kind="measured", field=command.field, typed=command.typed, value=value, unit=fields()[command.field].unit, how=command.how
     )
+
+
+def _require_as_on_file(call: Call, command: c.Measured) -> None:
+    """Refuse to call what the file knows to hang there something else: what is there is let down or taken off first."""
+    kind = call.record.kind
+    if command.field == CARRIED_NOW and kind is not None and read_field(command.field, command.typed) != kind:
+        words = fields()[CARRIED_NOW].choices
+        said = f"On file this door is carried by {words[kind].lower()}. They count as hanging there until they are off."
+        raise Contradiction(said, "typed", command.typed, words[kind])
 
 
 def _range(command: c.Measured, value: object) -> None:
@@ -280,25 +282,18 @@ def _still_wound(call: Call, command: c.StillWound) -> None:
 
 
 def _taken_off(call: Call, command: c.TakenOff) -> None:
-    line = _hanging(call, "kind")
+    _hanging(call, "kind")
     if call.plan is not None and call.plan.again and not call.plan.springs:
         raise Contradiction("Measure these springs before they come off: they are to be wound again.", "kind", command.kind)
-    if line.wound:
-        raise OutOfStep("There are turns on the springs, or may be. Let every cone down to zero first.", "kind", command.kind)
 
 
 def _put_on(call: Call, command: c.PutOn) -> None:
     if call.plan is None:
         raise OutOfStep("Nothing is picked that could go on the door.", "kind", command.kind)
-    if call.line.on is not None and not call.plan.again:
-        raise OutOfStep("What hangs there now is not taken off yet.", "kind", command.kind)
-    if call.line.wound:
-        raise OutOfStep("There are turns on the springs, or may be. Let every cone down to zero first.", "kind", command.kind)
     _chosen(call, call.plan)
 
 
 def _reading(call: Call, command: c.BalanceReading) -> None:
-    require_may_lift(call, "reading")
     _require_place(call, "reading")
     setup, _ = understood(call.measured)
     height = command.reading.height_in
@@ -323,11 +318,6 @@ def _checked(call: Call, command: c.Checked) -> None:
     require_known("outcome", [command.outcome], [*known.checks[command.check].outcomes, CANT_TELL])
     if not call.complaints:
         raise OutOfStep("Say first what the customer says: what to look at follows from it.", "kind", command.kind)
-    action = action_of(call, command)
-    if action == "power":
-        require_may_run(call, "check", command.check)
-    if action in ("lift", "lift_as_found"):
-        require_may_lift(call, "check")
     if command.outcome in known.checks[command.check].reads:
         _require_place(call, "check")
 
@@ -362,9 +352,20 @@ def _abandoned(call: Call, command: c.Abandoned) -> None:
         raise Contradiction(" ".join(kept), "kind", "abandoned", "a call on which nothing was done and nothing found")
 
 
+# What a refusal is about, where it is not the command altogether.
+_ABOUT: dict[type, str] = {
+    c.GateSet: "gate",
+    c.BalanceReading: "reading",
+    c.Checked: "check",
+    c.ProofMade: "proof",
+    c.Stepped: "steps",
+    c.LimitSeen: "end",
+    c.Measured: "field",
+}
 _RULES: dict[type, Callable[[Call, Any], None]] = {
     c.Complaint: _known(complaints, "complaint"),
-    c.GateSet: _known(lambda: [gate.id for group in gate_groups() for gate in group.gates], "gate"),
+    c.Measured: _require_as_on_file,
+    c.GateSet: _known(gates, "gate"),
     c.Found: _known(causes, "cause"),
     c.Checked: _checked,
     c.FactSet: _known(lambda: faults().facts, "fact"),
@@ -384,7 +385,6 @@ _RULES: dict[type, Callable[[Call, Any], None]] = {
     c.PassedOver: require_may_pass_over,
     c.PartUsed: require_place_for_part,
     c.Photographed: require_may_photograph,
-    c.Left: require_may_leave,
     c.Withdrawn: _withdrawal,
     c.Closed: _closed,
     c.Abandoned: _abandoned,

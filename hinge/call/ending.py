@@ -2,27 +2,33 @@
 
 from __future__ import annotations
 
+from hinge.call.acts import acts_of, closing_verb, holds_at
+from hinge.call.answers import forbidding
+from hinge.call.commands import Closed
 from hinge.call.facts import Call
-from hinge.call.permits import held_by_hand, holds_at
+from hinge.call.permits import ALONE, barred, held_by_hand
 from hinge.procedures.rules import proofs
+from hinge.site.actions import Verb
+from hinge.site.facts import Fact
 
 
 def to_close(call: Call) -> list[str]:
     """What stands between the call and its close, a sentence each."""
     line, missing = call.line, []
-    if line.touched and line.on is None:
+    if call.site[Fact.LINE] == "off":
         missing.append("Nothing carries the door: put on what was picked.")
     elif line.touched and not line.carries:
         missing.append("Finish the work: what carries the door is not where it is to be.")
-    if line.touched and not held_by_hand(call):
-        alone = {"torsion": "on its springs alone", "extension": "on its pair alone", "counterweight": "on its stack alone"}[line.kind]
-        missing.append(f"Read the balance: the door must hold at {holds_at(call).words} {alone}.")
-    if not call.disconnections:
+    if call.site[Fact.LINE] != "as_found" and not held_by_hand(call):
+        missing.append(f"Read the balance: the door must hold at {holds_at(call).words} {ALONE[line.kind]}.")
+    if closing_verb(call) == Verb.CLOSE_PROVED:
+        missing += [f"{cause.text}: put it right, or leave the opener disconnected." for cause in forbidding(call).values()]
         for proof in proofs():
             tried = call.tried.get(proof.id)
             if proof.required and (tried is None or tried.standing != "passed"):
                 missing.append(f"Prove: {proof.title.lower()}.")
-    return missing
+    acts = acts_of(call, Closed(kind="closed"))
+    return missing or [told for act in acts if (told := barred(call, [act]))]
 
 
 def to_abandon(call: Call) -> list[str]:

@@ -10,16 +10,22 @@ from hinge.balance.readings import Reading
 from hinge.call import commands as c
 from hinge.call import events as ev
 from hinge.call import line as ln
+from hinge.call.acts import Act, acts_of, begun, done, settled
+from hinge.call.answers import not_put_right
 from hinge.call.events import Entry
 from hinge.call.facts import Aim, Call, Claim, LimitTaken, Signed, Taken, Tried, Unread
+from hinge.call.knowledge import causes
 from hinge.call.line import Line
 from hinge.call.record import DoorRecord
-from hinge.call.setup import HOOK_HOLE
-from hinge.faults.find import CANT_TELL
-from hinge.faults.knowledge import Need, faults
+from hinge.call.setup import CARRIED_NOW, HOOK_HOLE
+from hinge.faults.knowledge import faults
 from hinge.procedures.knowledge import procedures
 from hinge.procedures.knowledge import steps as procedure_steps
-from hinge.procedures.rules import Action, gate_groups, proofs, stop_rules
+from hinge.procedures.rules import proofs
+from hinge.site.actions import Verb, action_of
+from hinge.site.facts import Fact
+from hinge.site.gates import Gate, gates
+from hinge.site.state import is_met
 
 # Where a door that flew open is, as long as its height is not measured: 7 ft, the usual home door; common practice.
 USUAL_HEIGHT_IN = 84.0
@@ -29,9 +35,15 @@ LIMITS = "limits"
 BESIDE = (c.PartUsed, c.Photographed, c.CustomerSigned)
 
 
+# What is done to the garage that is no work on the door: a signature stands after it.
+NO_WORK = (Verb.LOOK, Verb.FIND, Verb.PUT_RIGHT, Verb.SEE, Verb.UNREAD, Verb.UNPROVE, Verb.RECONNECT, Verb.LEAVE, Verb.DISCONNECT)
+ENDS = (Verb.CLOSE_PROVED, Verb.CLOSE_LEFT)
+
+
 def start(record: DoorRecord) -> Call:
     """A call just begun at a door of which so much is known."""
-    return Call(record)
+    seen = record.measured.get(CARRIED_NOW)
+    return Call(record, begun(record.kind, seen if isinstance(seen, str) else None))
 
 
 def fold(record: DoorRecord, entries: Iterable[Entry]) -> Call:
@@ -43,97 +55,44 @@ def evolve(call: Call, entry: Entry) -> Call:
     """The facts after one more event. Never raises."""
     body, signed = entry.body, Signed(entry.id, entry.by, entry.at)
     left = call.left if isinstance(body, BESIDE) else None
+    acts = acts_of(call, body)
     after = _CLAIMS.get(type(body), _work)(replace(call, count=call.count + 1, left=left), body, signed)  # type: ignore[operator]
-    action = action_of(call, body)
-    if action == "power":
-        after = replace(after, powered=signed)
-    return _consequences(after, action) if action else after
+    for act in acts:
+        after = after if act.only_needed else _acted(after, act, signed)
+    return _settled(call, after, signed)
 
 
-def action_of(call: Call, body: ev.Event) -> Action | None:
-    """What an event does to the door, if anything."""
-    match body:
-        case c.Moved():
-            if call.line.kind != "torsion":
-                return "set"
-            # A stroke taken back is the same work as the stroke was.
-            up = (body.to_count > body.from_count) != takes_back(call.line, body)
-            return "wind" if up else "let_down"
-        case ev.TrimmedWhole():
-            return "set" if call.line.kind != "torsion" else "wind"
-        case c.Slack():
-            return "slack"
-        case c.StillWound():
-            return "still_wound"
-        case c.TakenOff():
-            return "take_off"
-        case c.PutOn():
-            return "rewind" if _wound_again(call) else "put_on"
-        case c.Aimed():
-            # Cones at zero that were put on are wound for the first time; those that were let down are wound again.
-            down = call.line.kind == "torsion" and not call.line.wound and bool(call.line.let_off)
-            return "rewind" if down and any(body.targets.values()) else None
-        case c.BalanceReading():
-            return "lift" if call.line.touched else "lift_as_found"
-        case c.Checked():
-            return _done_by(call, body)
-        case c.LimitSeen():
-            return "power"
-        case c.Stepped():
-            return moves(call, body)
-        case c.ProofMade():
-            return "power" if any(proof.id == body.proof and proof.powered for proof in proofs()) else None
-        case _:
-            return None
+def _settled(before: Call, call: Call, signed: Signed) -> Call:
+    """What follows from what was said: what carries the door as it is seen now, and what the findings forbid."""
+    if before.claims is not call.claims and not call.line.touched and call.carrier_seen != call.site[Fact.CARRIER]:
+        seen = action_of(Verb.SEE, call.carrier_seen)
+        call = call if seen is None else _acted(call, Act(seen), signed)
+    told = ((one.causes, one.checks, one.past_checks, one.cures) for one in (before, call))
+    act = None if all(was is now for was, now in zip(*told, strict=True)) else settled(before, call)
+    return call if act is None else _acted(call, act, signed)
 
 
-def moves(call: Call, body: c.Stepped) -> Action | None:
-    """How steps that were done move the door, if any does: by hand, or by the opener."""
-    done = [procedure_steps()[name] for name in body.steps if body.done and name in procedure_steps()]
-    if any(step.needs == "power" for step in done):
-        return "power"
-    return action_for(call, "lift") if any(step.does == "lift" for step in done) else None
-
-
-def _done_by(call: Call, body: c.Checked) -> Action | None:
-    """What a check does to the door; nothing where it could not be made."""
-    check = faults().checks.get(body.check)
-    if check is None or body.outcome == CANT_TELL:
-        return None
-    # What a trim does is told stroke by stroke.
-    return None if check.needs in ("", "wind") else action_for(call, check.needs)
-
-
-def action_for(call: Call, need: Need) -> Action:
-    """What a check that needs this does to the door as it stands."""
-    lifts: Action = "lift" if call.line.touched else "lift_as_found"
-    actions: dict[Need, Action] = {"": "hands", "hand": "hands", "lift": lifts, "run": "power", "wind": "wind"}
-    return actions[need]
-
-
-def takes_back(line: Line, stroke: c.Moved) -> bool:
-    """Whether this is the last stroke, counted by mistake, the other way."""
-    return line.last_stroke == (stroke.part, stroke.to_count, stroke.from_count)
-
-
-def _wound_again(call: Call) -> bool:
-    """Whether what is planned are the springs that hang there still."""
-    return call.plan is not None and call.plan.again and call.line.on is not None
-
-
-def _consequences(call: Call, action: Action) -> Call:
-    """Gates to be met anew, proofs to be made anew, readings that are past, what was signed before: no withdrawal brings them back."""
-    opened = {gate.id for group in gate_groups() if action in group.cleared_by for gate in group.gates}
-    voided = {proof.id for proof in proofs() if action in proof.voided_by}
-    return replace(
-        call,
-        signature=None,
-        gates={name: signed for name, signed in call.gates.items() if name not in opened},
-        tried={name: replace(tried, standing="void") if name in voided else tried for name, tried in call.tried.items()},
-        readings=call.readings
-        if action in ("hands", "lift", "lift_as_found", "power")
-        else tuple(replace(one, current=False) for one in call.readings),
-    )
+def _acted(call: Call, act: Act, signed: Signed) -> Call:
+    """The facts after an act: gates that stand no more, proofs to be made anew, readings that are past, what was signed before."""
+    site = done(call.site, act)
+    stated = {act.action.id: signed} if isinstance(act.action, Gate) and is_met(site, act.action) else {}
+    came = {name: signed for name, gate in gates().items() if is_met(site, gate) and not is_met(call.site, gate)}
+    met = {name: by for name, by in {**came, **call.gates, **stated}.items() if is_met(site, gates()[name])}
+    call = replace(call, site=site, gates=met)
+    if isinstance(act.action, Gate):
+        return call
+    doubts, verb = act.action.doubts, act.action.verb
+    if Fact.PROVED in doubts and verb not in (Verb.UNPROVE, Verb.UNREAD):
+        void = {proof.id for proof in proofs() if not proof.lasts}
+        call = replace(call, tried={name: replace(one, standing="void") if name in void else one for name, one in call.tried.items()})
+    if Fact.LINE in act.action.makes and verb != Verb.SEE:
+        call = replace(call, readings=tuple(replace(one, current=False) for one in call.readings))
+    if verb in (Verb.PUT_ON, Verb.REWIND):
+        mended = [name for name in not_put_right(call) if name in causes() and verb in causes()[name].mended_by]
+        call = replace(call, cures=(*call.cures, *((name, signed) for name in mended)))
+    if verb == Verb.RUN:
+        call = replace(call, powered=signed)
+    return call if verb in (*NO_WORK, *ENDS) else replace(call, signature=None)
 
 
 def _work(call: Call, body: ev.Event, signed: Signed) -> Call:
@@ -146,9 +105,7 @@ def _work(call: Call, body: ev.Event, signed: Signed) -> Call:
         case c.StillWound():
             return replace(call, moved_line=ln.still_wound(line, body.part))
         case c.Stopped():
-            reopened = stop_rules()[body.stop].reopens if body.stop in stop_rules() else []
-            gates = {name: by for name, by in call.gates.items() if name not in reopened}
-            return replace(call, gates=gates, stops=(*call.stops, (body.stop, signed)))
+            return replace(call, stops=(*call.stops, (body.stop, signed)))
         case c.TakenOff():
             return replace(call, moved_line=ln.taken_off(line))
         case c.PutOn():
@@ -156,11 +113,7 @@ def _work(call: Call, body: ev.Event, signed: Signed) -> Call:
         case c.Aimed():
             return replace(_begun(call, _aimed_for(line, body, call.aim)), moved_line=ln.aimed(line, dict(body.targets)))
         case ev.TrimmedWhole():
-            parts = ("small",) if line.kind == "counterweight" else tuple(line.counts)
-            for part in parts:
-                to_count = (line.counts.get(part) or 0) + body.steps
-                line = ln.moved(line, part, to_count if line.kind == "extension" else max(0, to_count))
-            return replace(call, moved_line=ln.aimed(line, {part: line.counts[part] or 0 for part in parts if part in line.counts}))
+            return replace(call, moved_line=ln.trimmed(line, body.steps))
         case ev.Unreadable():
             return replace(call, unreadable=(*call.unreadable, Unread(signed.entry, body.field, body.text)))
         case _:
@@ -169,7 +122,7 @@ def _work(call: Call, body: ev.Event, signed: Signed) -> Call:
 
 def _put_on(call: Call, plan: c.Chosen) -> Call:
     found = call.found_line or replace(call.found, let_off=call.line.let_off)
-    again = _wound_again(call) and plan.quarter_turns is not None
+    again = plan.again and call.line.on is not None and plan.quarter_turns is not None
     line = ln.again(call.line, plan.quarter_turns or 0) if again else replace(ln.put_on(plan.on()), as_found=plan.again)
     fitted = call.fitted if plan.again else (*call.fitted, plan.on())
     return replace(call, plans=(), found_line=found, moved_line=line, fitted=fitted)
@@ -177,11 +130,6 @@ def _put_on(call: Call, plan: c.Chosen) -> Call:
 
 def _complaint(call: Call, body: c.Complaint, signed: Signed) -> Call:
     return replace(call, complaints=(*call.complaints, (body.complaint, signed)))
-
-
-def _gate(call: Call, body: c.GateSet, signed: Signed) -> Call:
-    left = {name: by for name, by in call.gates.items() if name != body.gate}
-    return replace(call, gates=left | {body.gate: signed} if body.met else left)
 
 
 def _found(call: Call, body: c.Found, signed: Signed) -> Call:
@@ -336,7 +284,6 @@ def _withdrawn(call: Call, body: c.Withdrawn, signed: Signed) -> Call:
 
 _CLAIMS = {
     c.Complaint: _complaint,
-    c.GateSet: _gate,
     c.Found: _found,
     c.Checked: _checked,
     c.FactSet: _fact,

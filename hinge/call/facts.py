@@ -14,6 +14,7 @@ from hinge.call.line import Line, Part
 from hinge.call.record import DoorRecord, How, OnDoor, sound
 from hinge.measure.fields import Value
 from hinge.procedures.rules import StopRule, stop_rules
+from hinge.site.state import Site
 
 Standing = Literal["open", "passed", "failed", "void"]
 # What the work on what carries the door is for: another set, what hangs there once it is put right, or the same set otherwise.
@@ -77,7 +78,9 @@ class Unread:
 
 @dataclass(frozen=True)
 class Call:
-    """The facts of a call. `claims` holds the standing claims of every measured field, last one last.
+    """The facts of a call. `site` is the garage as it stands, moved by acts alone.
+
+    `claims` holds the standing claims of every measured field, last one last.
 
     `checks` are the fault finder's since the last cure, `past_checks` those before; `abandoned` is why a closed call was a mistake.
     `found_line` is kept once something else goes on; `powered` is when the door last ran by the opener. `stepped` are the steps of
@@ -87,6 +90,7 @@ class Call:
     """
 
     record: DoorRecord
+    site: Site
     complaints: tuple[tuple[str, Signed], ...] = ()
     causes: tuple[tuple[c.Found, Signed], ...] = ()
     checks: tuple[tuple[c.Checked, Signed], ...] = ()
@@ -138,8 +142,17 @@ class Call:
         """What carried the door on arrival, by the file and by what was measured until something else went on."""
         if self.found_line is not None:
             return self.found_line
-        said = frozenset(name for name, claims in self.claims.items() if claims)
-        return ln.on_arrival(self.record, self.measured, said)
+        return ln.on_arrival(self.record, self.measured, self.said)
+
+    @property
+    def said(self) -> frozenset[str]:
+        """The fields of which something was said on this call and stands."""
+        return frozenset(name for name, claims in self.claims.items() if claims)
+
+    @property
+    def carrier_seen(self) -> str:
+        """What carried the door on arrival, as far as anybody has seen."""
+        return ln.carrier_seen(self.record, self.measured, self.said)
 
     @cached_property
     def turns_found(self) -> dict[Part, int | None]:

@@ -9,7 +9,7 @@ from pydantic import BaseModel
 from hinge.call.answers import answers_of, cured_of, facts_of
 from hinge.call.booked import triage_of
 from hinge.call.facts import Call
-from hinge.call.permits import gates_before, may
+from hinge.call.permits import gates_before, may_check
 from hinge.faults.find import Finding, find
 from hinge.faults.knowledge import NEEDS, faults
 from hinge.faults.triage import Triage
@@ -58,14 +58,16 @@ def finding_of(call: Call, own: Mapping[str, int] | None = None, counted: bool =
         holding,
         [answer for _, answer in told],
         cured_of(call),
-        [need for need in NEEDS if may(call, need)],
+        [need for need in NEEDS if may_check(call, need)],
         own if counted else None,
     )
-    barred = [known.checks[one.check].needs for one in finding.later]
+    # The door is lifted by hand before the opener runs it.
+    needs = sorted((known.checks[one.check].needs for one in finding.later), key=lambda need: need == "run")
+    barred = [groups for need in needs if (groups := gates_before(call, need))]
     return CallFinding(
         finding=finding,
         triage=triage_of(complaint, call.measured),
-        waits_for=list(dict.fromkeys(group for need in barred for group in gates_before(call, need))),
+        waits_for=barred[0] if barred else [],
         entries=[entry for entry, _ in told],
         facts=[FactState(id=name, text=one.text, holds=name in holding) for name, one in known.facts.items() if name not in CARRIERS],
         own=_own(own or {}),

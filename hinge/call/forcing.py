@@ -5,8 +5,9 @@ from __future__ import annotations
 from hinge.balance.advice import FRICTION_LIMIT_LB
 from hinge.balance.fit import GAUGE_SD_LB
 from hinge.balance.readings import Reading
+from hinge.call.acts import holds_at
+from hinge.call.answers import not_put_right
 from hinge.call.facts import Call
-from hinge.call.permits import held_by_hand, holds_at, not_put_right
 from hinge.call.words import reading_words
 from hinge.errors import Contradiction
 from hinge.faults.knowledge import faults
@@ -15,7 +16,6 @@ from hinge.measure.tape import format_length
 # What is heavy shows when the door is let go; what binds shows in its free running, by hand.
 HEAVY_PARTS = ("springs", "setting", "weight", "cables", "shaft")
 BINDING_PARTS = ("track", "rollers", "sections", "edges")
-CREEPS = ("creeps_up", "creeps_down")
 # A gauge says so much beyond its own doubt.
 SURE_LB = 2 * GAUGE_SD_LB
 
@@ -34,15 +34,14 @@ def _heavy(call: Call) -> str:
         return _not_put_right(call, HEAVY_PARTS)
     # The last of its kind: let go, drawn up, let down.
     last = {one.direction: one for one in read}
-    held = held_by_hand(call)
-    against = next((one for one in last.values() if _against(one, held)), None)
+    against = next((one for one in last.values() if _against(one)), None)
     return f"Read at {format_length(against.height_in)}: {reading_words(against)}" if against else ""
 
 
-def _against(one: Reading, held: bool) -> bool:
-    """Whether a reading says that the door does not stand by itself, or hardly moves; one that `held` once may creep elsewhere."""
+def _against(one: Reading) -> bool:
+    """Whether a reading says that the door does not stand by itself, or hardly moves."""
     if one.force_lb is None:
-        return one.outcome != "holds" and not (held and one.outcome in CREEPS)
+        return one.outcome != "holds"
     with_it = one.force_lb if one.direction == "raising" else -one.force_lb
     return not -SURE_LB <= with_it <= FRICTION_LIMIT_LB
 

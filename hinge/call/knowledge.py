@@ -5,14 +5,16 @@ from __future__ import annotations
 from hinge.document import Document, table_of
 from hinge.faults.knowledge import faults
 from hinge.procedures.knowledge import WANTED, procedures
+from hinge.site.actions import Verb
 from hinge.spoken import worded
 
 
 class Cause(Document):
     """What can be said to have been found.
 
-    With a `never_run` one the opener does not run the door until it has held by hand; with a `never_lift` one nobody lifts it
-    to read its balance until work on what carries it is done; with a `never_again` one what hangs there is not wound again.
+    With a `never_run` one the opener does not run the door until it is put right; with a `never_lift` one nobody lifts it either;
+    with a `never_again` one what hangs there is not wound again. One is put right by what is done to the line that it is
+    `mended_by`, or by the word of who did it.
     One with a `stop` ends the calculation until it is put right: nothing is sized or picked for this door.
     """
 
@@ -21,6 +23,7 @@ class Cause(Document):
     never_lift: bool = False
     never_again: bool = False
     stop: str = ""
+    mended_by: list[Verb] = []
 
 
 class WorkTold(Document):

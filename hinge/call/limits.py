@@ -9,7 +9,6 @@ from pydantic import BaseModel
 
 from hinge.call import commands as c
 from hinge.call.facts import Call, LimitTaken
-from hinge.call.permits import require_may_run
 from hinge.call.record import How
 from hinge.errors import Contradiction, OutOfStep
 from hinge.measure.fields import Value
@@ -53,11 +52,10 @@ class LimitsState(BaseModel):
 
 
 def require_may_set_limit(call: Call, command: c.LimitSeen) -> None:
-    """Refuse a look at a limit no screw sets, on a door that may not be run, or after another one. Raises Contradiction or OutOfStep."""
+    """Refuse a look at a limit no screw sets, or after another one. Raises Contradiction or OutOfStep."""
     opener = opener_of(call.measured)
     if opener is None or not opener.by_screw:
         raise Contradiction("Only an opener with limit screws has its stops measured: say in Measure that this is one.", "end", command.end)
-    require_may_run(call, "end", command.end)
     if len(call.limits) >= MOST_LOOKS:
         raise OutOfStep("There are as many looks at the limits as a call takes.", "end", len(call.limits), f"up to {MOST_LOOKS}")
     last = _last(call, command.end)

@@ -7,7 +7,7 @@ from dataclasses import dataclass, field, replace
 from typing import Literal
 
 from hinge.call.record import CONES, CarrierKind, DoorRecord, OnDoor, cones_of
-from hinge.call.setup import HOOK_HOLE, SPRING, TURNS_NOW, kind_of, on_door_of
+from hinge.call.setup import CARRIED_NOW, HOOK_HOLE, SPRING, TELLS_CARRIER, TURNS_NOW, on_door_of
 from hinge.measure.fields import Measured
 from hinge.springs.extension import HOLE_CABLE_IN
 
@@ -55,9 +55,12 @@ class Line:
 
     @property
     def carries(self) -> bool:
-        """Whether the door may be moved on it: set up, and no cone without turns."""
-        slack = self.kind == "torsion" and any(count == 0 for count in self.counts.values())
-        return self.set_up and not slack and not self.being_let_down
+        """Whether the door may be moved on it: set up, and no cone slack, or of unknown turns or without an aim once it was touched."""
+        if self.kind != "torsion" or not self.set_up:
+            return self.set_up
+        if not self.touched:
+            return 0 not in self.counts.values()
+        return all(self.counts.values()) and all(self.targets.get(part) is not None for part in self.counts)
 
     @property
     def being_let_down(self) -> bool:
@@ -90,10 +93,13 @@ def on_arrival(record: DoorRecord, measured: Measured, said: frozenset[str]) -> 
 
     Parameters: the door's `record` at the start; what is `measured`, file and call together; names `said` on this call.
     Springs on file, or measured on the call, hang and count as wound until they have been let down, whatever else is said
-    of the door.
+    of the door. What nobody has seen is taken for torsion springs, wound.
     """
     on_file = OnDoor(**record.model_dump(include=set(OnDoor.model_fields)))
-    kind = on_file.kind or ("torsion" if said & set(SPRING) else kind_of(measured))
+    seen = carrier_seen(record, measured, said)
+    if seen == "nothing":
+        return Line("torsion", None)
+    kind: CarrierKind = seen if seen in ("torsion", "extension", "counterweight") else "torsion"  # type: ignore[assignment]
     told = on_door_of({**measured, "counterbalance": kind})
     if told is None or (on_file.kind == kind and not said & _TELLS[kind]):
         told = on_file
@@ -110,8 +116,18 @@ def on_arrival(record: DoorRecord, measured: Measured, said: frozenset[str]) -> 
     return Line("torsion", told, counts)
 
 
+def carrier_seen(record: DoorRecord, measured: Measured, said: frozenset[str]) -> str:
+    """What carries the door as far as anybody has seen: on file, told as such, or by a number only it has; else `unknown`."""
+    if record.kind is not None:
+        return record.kind
+    told = measured.get(CARRIED_NOW)
+    if isinstance(told, str):
+        return told
+    return next((TELLS_CARRIER[name] for name in TELLS_CARRIER if name in said), "unknown")
+
+
 _TELLS: dict[CarrierKind, frozenset[str]] = {
-    "torsion": frozenset({*SPRING, "other_wire_in", "other_inside_diameter_in", "other_length_in", "nesting"}),
+    "torsion": frozenset({*SPRING, "nesting", "other_wire_in", "other_inside_diameter_in", "other_length_in"}),
     "extension": frozenset({"class_lb", "open_stretch_in"}),
     "counterweight": frozenset({"large_plates", "small_plates", "large_plate_lb", "small_plate_lb"}),
 }
@@ -169,6 +185,15 @@ def still_wound(line: Line, part: Part) -> Line:
     """A cone that still pulls where its count says otherwise: its turns are not known."""
     off = {**line.let_off, part: max(0, line.let_off.get(part, 0))}
     return replace(line, counts={**line.counts, part: None}, let_off=off, touched=True, last_stroke=None)
+
+
+def trimmed(line: Line, steps: int) -> Line:
+    """Every part moved by so many steps, as older calls told a trim in one piece."""
+    parts: tuple[Part, ...] = ("small",) if line.kind == "counterweight" else tuple(line.counts)
+    for part in parts:
+        to_count = (line.counts.get(part) or 0) + steps
+        line = moved(line, part, to_count if line.kind == "extension" else max(0, to_count))
+    return aimed(line, {part: line.counts[part] or 0 for part in parts if part in line.counts})
 
 
 def hooked(line: Line, hole: int) -> Line:

@@ -1,31 +1,26 @@
-"""What may be done to a door now: gates, and what was found that forbids moving or running it. No permit can be had another way."""
+"""What may be done to a door now: the facts of the garage alone refuse for safety, and here is what is said of it."""
 
 from __future__ import annotations
 
-from hinge.call.answers import at_fault, cured_of
-from hinge.call.evolve import action_for
+from collections.abc import Iterable
+
+from hinge.call.acts import Act, act_for, done, holds_at
+from hinge.call.answers import forbidding, not_put_right
 from hinge.call.facts import Call
 from hinge.call.knowledge import causes
 from hinge.errors import Contradiction, GateNotMet, HingeError, OutOfStep
 from hinge.faults.knowledge import Need
-from hinge.procedures.rules import Action, guards
-from hinge.springs.counterbalance import CHEST_HEIGHT, THREE_TO_FOUR_FEET, Band
+from hinge.site.actions import Action
+from hinge.site.facts import Fact, fact_kinds
+from hinge.site.gates import Gate, GateGroup, gate_groups, gates
+from hinge.site.state import Site, is_met, may
+
+ALONE = {"torsion": "on its springs alone", "extension": "on its pair alone", "counterweight": "on its stack alone"}
 
 
 def held_by_hand(call: Call) -> bool:
-    """Whether the door held where it must, on what carries it now."""
-    band = holds_at(call)
-    return any(one.current and one.reading.outcome == "holds" and band.has(one.reading.height_in) for one in call.readings)
-
-
-def holds_at(call: Call) -> Band:
-    """Where this door must hold when it is let go."""
-    return CHEST_HEIGHT if call.line.kind == "counterweight" else THREE_TO_FOUR_FEET
-
-
-def not_put_right(call: Call) -> list[str]:
-    """What is at fault and was not put right since."""
-    return [name for name in at_fault(call) if name not in cured_of(call)]
+    """Whether the door held where it must when it was read last, on what carries it now."""
+    return call.site[Fact.BALANCE] == "holds"
 
 
 def stopped_for(call: Call) -> str:
@@ -41,62 +36,91 @@ def require_may_size(call: Call) -> None:
         raise Contradiction(said, "kind", None, "what was found put right, or taken back")
 
 
-def may(call: Call, need: Need) -> bool:
-    """Whether a check of the fault finder may be made now: its gates are met, and nothing found forbids it."""
+def require_gates(call: Call, acts: Iterable[Act], field: str, value: object) -> None:
+    """Refuse acts before which a person has something to state. Raises GateNotMet naming the gates of the first group."""
+    site = call.site
+    for act in _asking(acts):
+        for group, open_ones in open_gates(site, act.action):
+            titles = "; ".join(gate.title for gate in open_ones)
+            raise GateNotMet(f"{group.title}: {titles}.", field, value, "every gate met")
+        for fact in may(site, act.action):
+            of_this = [gate for group in gate_groups({call.line.kind}) for gate in group.gates]
+            stating = next(gate for gate in (*of_this, *gates().values()) if _states(gate, fact, act.action))
+            raise GateNotMet(f"First: {stating.title[:1].lower()}{stating.title[1:]}.", field, value, "that gate met")
+        site = done(site, act)
+
+
+def require_may(call: Call, acts: Iterable[Act], field: str, value: object) -> None:
+    """Refuse acts that the garage as it stands does not allow, whatever is stated. Raises OutOfStep or Contradiction."""
+    site = call.site
+    for act in _asking(acts):
+        for fact in against(site, act.action):
+            raise _refusal(call, act.action, fact, field, value)
+        site = done(site, act)
+
+
+def _asking(acts: Iterable[Act]) -> Iterable[Act]:
+    """The acts that need anything: a statement can always be taken back."""
+    return (act for act in acts if not act.taken_back)
+
+
+def open_gates(site: Site, action: Action | Gate) -> list[tuple[GateGroup, list[Gate]]]:
+    """The gates that stand open before an action, by group: those it is behind, or that state what it needs."""
+    lacking = may(site, action)
+    found = []
+    for group in gate_groups():
+        if not isinstance(action, Action) or action.verb not in group.guards or group.carrier not in ("", action.carrier):
+            continue
+        open_ones = [gate for gate in group.gates if not is_met(site, gate) and any(_states(gate, fact, action) for fact in lacking)]
+        found += [(group, open_ones)] if open_ones else []
+    return found
+
+
+def against(site: Site, action: Action | Gate) -> list[Fact]:
+    """The facts that stand against an action and that nobody can state, or of which the action has its own words."""
+    stated = list(gates().values())
+    return [fact for fact in may(site, action) if fact in action.words or not any(_states(gate, fact, action) for gate in stated)]
+
+
+def barred(call: Call, acts: Iterable[Act]) -> str:
+    """Why acts cannot be done as the door stands, whatever gates are met, in words; empty where nothing stands in the way."""
     try:
-        require_gates(call, action_for(call, need), call.line.kind)
-        if need == "lift":
-            require_may_lift(call, "")
-        if need == "run":
-            require_may_run(call, "", "")
-    except HingeError:
-        return False
-    return True
-
-
-def gates_before(call: Call, need: Need) -> list[str]:
-    """The gate groups that stand open before such a check, where meeting them is all it takes. Winding has its own place."""
-    if need in ("run", "wind") or (need == "lift" and not_lifted_for(call)):
-        return []
-    groups = guards(action_for(call, need), call.line.kind)
-    return [group.id for group in groups if any(gate.id not in call.gates for gate in group.gates)]
-
-
-def not_lifted_for(call: Call) -> str:
-    """Why nobody lifts this door now, whatever gates are met, in words; empty where nothing stands in the way."""
-    try:
-        require_may_lift(call, "")
+        require_may(call, acts, "", None)
     except HingeError as wrong:
         return wrong.message
     return ""
 
 
-def require_gates(call: Call, action: Action, carrier: str, kind: str = "") -> None:
-    """Refuse an action on what is so carried while a gate before it stands open. Raises GateNotMet naming the gates."""
-    for group in guards(action, carrier):
-        open_gates = [gate.title for gate in group.gates if gate.id not in call.gates]
-        if open_gates:
-            raise GateNotMet(f"{group.title}: {'; '.join(open_gates)}.", "kind", kind, "every gate met")
+def may_check(call: Call, need: Need) -> bool:
+    """Whether a check of the fault finder may be made now: its gates are met, and nothing found forbids it."""
+    act = act_for(call, need)
+    return act is None or not may(call.site, act.action)
 
 
-def require_may_run(call: Call, field: str, value: str) -> None:
-    """Refuse to run a door by power that has not held by hand, after work or with a fault that forbids it."""
-    if held_by_hand(call):
-        return
-    if call.line.touched:
-        said = f"Check the balance by hand before the door runs by power: it must hold at {holds_at(call).words}."
-        raise Contradiction(said, field, value)
-    forbids = next((name for name in at_fault(call) if name in causes() and causes()[name].never_run), None)
-    if forbids:
-        said = f"{causes()[forbids].text}: the opener never runs this door until it has held by hand at {holds_at(call).words}."
-        raise Contradiction(said, field, value)
+def gates_before(call: Call, need: Need) -> list[str]:
+    """The gate groups that stand open before such a check, where meeting them is all it takes. Winding has its own place."""
+    act = act_for(call, need)
+    if act is None or against(call.site, act.action):
+        return []
+    return [group.id for group, _ in open_gates(call.site, act.action)]
 
 
-def require_may_lift(call: Call, field: str) -> None:
-    """Refuse to lift a door that nothing, or not enough, carries."""
-    line = call.line
-    if line.on is None or line.being_let_down or (line.touched and not line.carries):
-        raise OutOfStep("Finish the work first: nothing, or not enough, carries the door now.", field, None)
-    forbids = next((name for name in not_put_right(call) if name in causes() and causes()[name].never_lift), None)
-    if not line.touched and forbids:
-        raise Contradiction(f"{causes()[forbids].text}: the door is not lifted to be read until that is put right.", field, None)
+def not_lifted_for(call: Call) -> str:
+    """Why nobody lifts this door now, whatever gates are met, in words; empty where nothing stands in the way."""
+    act = act_for(call, "lift")
+    return barred(call, [act]) if act else ""
+
+
+def _states(gate: Gate, fact: Fact, action: Action | Gate) -> bool:
+    """Whether a gate states a fact as an action needs it."""
+    if fact not in gate.met:
+        return False
+    wanted = [values[fact] for values in (action.needs, *action.either) if fact in values]
+    return any(gate.makes[fact][0] in values for values in wanted)
+
+
+def _refusal(call: Call, action: Action | Gate, fact: Fact, field: str, value: object) -> HingeError:
+    found = next((cause.text for cause in forbidding(call).values()), "A fault was found")
+    said = action.words.get(fact) or fact_kinds()[fact].words
+    kind = OutOfStep if fact == Fact.LINE else Contradiction
+    return kind(said.format(found=found, holds_at=holds_at(call).words, alone=ALONE[call.line.kind]), field, value)

@@ -120,7 +120,7 @@ def read_record(stored: object) -> DoorRecord:
                 kept[name] = getattr(read(OnDoor, {name: parts[name]}), name)
             except HingeError as wrong:
                 unreadable[name] = f"{str(parts[name])[:120]} ({wrong.message})"
-    measured, broken = sound(_as_dict(parts.get("measured")))
+    measured, broken = sound(_seen(_as_dict(parts.get("measured"))))
     how = {name: one for name, one in _as_dict(parts.get("how")).items() if name in measured and _is_how(one)}
     return read(DoorRecord, kept | {"measured": measured, "how": how, "unreadable": unreadable | broken})
 
@@ -169,6 +169,13 @@ def _lifted(stored: object) -> dict[str, Any]:
     except HingeError:
         return left
     return left | {"cones": dict.fromkeys(cones_of(springs, left.get("duplex") is True) if springs else (), turns)}
+
+
+def _seen(measured: dict[str, Any]) -> dict[str, Any]:
+    """Files of before told what carries the door and what is to carry it as one thing."""
+    if "counterbalance" not in measured:
+        return measured
+    return {"carried_now": measured["counterbalance"]} | {name: value for name, value in measured.items() if name != "counterbalance"}
 
 
 def _as_dict(value: object) -> dict[str, Any]:

@@ -9,7 +9,7 @@ from hinge.document import Document, read
 from hinge.door.sections import Door
 from hinge.door.track import Track
 from hinge.errors import HingeError
-from hinge.measure.fields import DEFAULT_CHOICES, Measured, fields
+from hinge.measure.fields import Measured, choice_of, fields
 from hinge.sizing.ideal import DRUMS_FOR
 from hinge.springs.counterweight import Hub, UsualHub, usual_hubs
 from hinge.springs.drums import Drum, named_drums
@@ -21,6 +21,9 @@ ONE_PIECE = "one_piece"
 NOT_ON_A_CALL = "A one-piece door is not covered on a call. Balance it about its pivots on the bench, under One-piece."
 SPRING = ("wire_in", "inside_diameter_in", "length_in", "spring_count")
 HOOK_HOLE = "hook_hole"
+# What carries the door as it hangs, told as such; and the numbers that tell it, for only what hangs there has them.
+CARRIED_NOW = "carried_now"
+TELLS_CARRIER: dict[str, CarrierKind] = {**dict.fromkeys(SPRING, "torsion"), "class_lb": "extension", "large_plates": "counterweight"}
 OTHER_SPRING = ("other_wire_in", "other_inside_diameter_in", "other_length_in")
 TURNS_NOW = "quarter_turns_now"  # said of this visit: the next one finds what was counted since
 HUB_BY_NAME = ("hub_core_in", "strap_in")
@@ -42,7 +45,7 @@ def cycles_of(measured: Measured) -> float:
 
 
 def kind_of(measured: Measured) -> CarrierKind:
-    """What carries the door, by what was measured; torsion springs until something else is said."""
+    """What is to carry the door: what carries it now until something else is said, torsion springs where nobody knows."""
     return _choice(measured, "counterbalance")  # type: ignore[return-value]
 
 
@@ -240,6 +243,4 @@ def _number(measured: Measured, name: str) -> float | None:
     return float(value) if isinstance(value, int | float) else None
 
 
-def _choice(measured: Measured, name: str) -> str:
-    value = measured.get(name)
-    return value if isinstance(value, str) else DEFAULT_CHOICES.get(name, "")
+_choice = choice_of

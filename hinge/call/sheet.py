@@ -22,7 +22,7 @@ from hinge.call.setup import (
 from hinge.call.state import Asked
 from hinge.door.track import path_of
 from hinge.errors import HingeError
-from hinge.measure.fields import DEFAULT_CHOICES, Measured, Value, asked_for, read_field, write_value
+from hinge.measure.fields import Measured, Value, asked_for, read_field, usual_choice, write_value
 from hinge.sizing.ideal import require_drum
 from hinge.springs.counterweight import Hub
 
@@ -81,7 +81,7 @@ def asked_of(measured: Measured) -> list[Asked]:
             group=field.group,
             needed=field.name in needed,
             rare=field.rare,
-            usual=field.choices.get(DEFAULT_CHOICES.get(field.name, ""), ""),
+            usual=field.choices.get(usual_choice(measured, field.name), ""),
         )
         for field in asked_for(measured)
     ]

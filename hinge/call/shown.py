@@ -7,6 +7,7 @@ from dataclasses import asdict
 from hinge.balance.readings import OUTCOMES as OUTCOME_NAMES
 from hinge.balance.readings import USUAL_HEIGHTS_IN, reading_heights
 from hinge.call import commands as c
+from hinge.call.acts import holds_at
 from hinge.call.answers import confirmed_causes
 from hinge.call.decide import UNITS
 from hinge.call.ending import to_abandon, to_close
@@ -16,11 +17,11 @@ from hinge.call.knowledge import causes, complaints
 from hinge.call.limits import learned, limits_of
 from hinge.call.line import Line, Part
 from hinge.call.needs import went_on
-from hinge.call.permits import holds_at, not_lifted_for, stopped_for
+from hinge.call.permits import not_lifted_for, stopped_for
 from hinge.call.picking import turns_for
 from hinge.call.record import DoorRecord, How, OnDoor, read_record, sound
 from hinge.call.said import door_said, turned_round
-from hinge.call.setup import HOOK_HOLE, Setup, missing_of
+from hinge.call.setup import CARRIED_NOW, HOOK_HOLE, Setup, missing_of
 from hinge.call.sheet import asked_of, understood
 from hinge.call.state import (
     CallState,
@@ -66,7 +67,9 @@ from hinge.call.work import asked, left_words, work_of
 from hinge.measure.fields import Measured, Value, fields
 from hinge.measure.tape import format_length
 from hinge.procedures.knowledge import wanted_by
-from hinge.procedures.rules import GateGroup, Proof, gate_groups, proofs
+from hinge.procedures.rules import Proof, proofs
+from hinge.site.facts import Fact
+from hinge.site.gates import GateGroup, gate_groups
 from hinge.springs.torsion import BAR_IN
 
 
@@ -129,7 +132,7 @@ def shown(call: Call, claimed_elsewhere: bool = False) -> CallState:
         signature=_signature(call),
         stages=_stages(call, groups, setup is not None, missing),
         to_close=missing,
-        disconnected=call.disconnections[-1][0] if call.disconnections else "",
+        disconnected=call.disconnections[-1][0] if call.disconnections and call.site[Fact.LEFT] == "yes" else "",
         left=left_words(call),
         closed=call.closed is not None,
         closed_at=call.closed[1].at if call.closed else "",
@@ -170,8 +173,8 @@ def record_after(call: Call) -> DoorRecord:
         return call.record
     line, measured = call.line, call.measured
     now = line.as_it_stands()
-    if measured.get("counterbalance", "torsion") != line.kind and now.kind is not None:
-        measured = measured | {"counterbalance": line.kind}
+    if call.site[Fact.CARRIER] != "unknown":
+        measured = measured | {CARRIED_NOW: call.site[Fact.CARRIER]}
     measured = {name: value for name, value in measured.items() if not fields()[name].once}
     if line.kind == "extension" and line.touched:
         # The hooks were moved, or the pair is another one: the hole on file goes with them, or nobody knows it.
@@ -196,7 +199,7 @@ def _safety(call: Call, made_safe: GateGroupState) -> dict[str, str]:
     """How the opener and the door stand, and since when."""
     if made_safe.met:
         return {"safety": MADE_SAFE, "safety_at": max(gate.at for gate in made_safe.gates)}
-    if call.disconnections:
+    if call.site[Fact.LEFT] == "yes" and call.disconnections:
         return {"safety": LEFT_DISCONNECTED, "safety_at": call.disconnections[-1][1].at}
     return {"safety": RUN_BY_POWER, "safety_at": call.powered.at} if call.powered else {"safety": NOT_SAFE_YET, "safety_at": ""}
 

@@ -17,7 +17,7 @@ from hinge.call.strokes import Stroke
 from hinge.call.summary import SaidLine
 from hinge.measure.fields import Value
 from hinge.procedures.knowledge import Act
-from hinge.procedures.rules import Before
+from hinge.site.gates import Before
 
 StageName = Literal["arrive", "find", "measure", "size", "repair", "prove", "close"]
 

@@ -8,10 +8,12 @@ from typing import Literal
 from pydantic import BaseModel
 
 from hinge.call import line as ln
+from hinge.call.acts import act_of_step
 from hinge.call.answers import at_fault, cured_of
 from hinge.call.facts import Aim, Call
 from hinge.call.line import Line, Part
 from hinge.call.needs import needs_of
+from hinge.call.permits import open_gates
 from hinge.call.picking import turns_for
 from hinge.call.record import OnDoor
 from hinge.call.said import turned_round
@@ -26,7 +28,6 @@ from hinge.measure.fields import Measured
 from hinge.measure.tape import format_length
 from hinge.opener.kinds import opener_of
 from hinge.procedures.knowledge import Procedure, When, procedures, schools, steps, wanted_by
-from hinge.procedures.rules import gate_groups
 from hinge.procedures.told import Plan, ProcedureTold, StepTold, Ways, tell, way_words
 from hinge.spoken import plain, sized
 from hinge.springs.lists import NO_LISTS, Lists
@@ -169,14 +170,13 @@ def _state(call: Call, told: ProcedureTold, work: bool, ways: Ways, van: VanStat
         "",
     )
     states = [_step(call, step, _standing(call, step.id, now, place < begin)) for place, step in enumerate(told.steps)]
-    step = next((one for one in told.steps if one.id == now), None)
     return ProcedureState(
         **told.model_dump(exclude={"steps"}),
         steps=states,
         work=work,
         now=now,
-        shut=[group for group in (step.gates if step else []) if not _met(call, group)],
-        barred=step_barred(call, steps()[now]) if now and not steps()[now].does else "",
+        shut=_shut(call, now) if now else [],
+        barred=step_barred(call, now) if now and not steps()[now].does else "",
         ways=[f"{schools()[name].title}: {words}" for name, words in way_words(ways).items()],
         van=van if work else None,
     )
@@ -226,8 +226,10 @@ def _step(call: Call, step: StepTold, standing: Standing) -> StepState:
     return StepState(**step.model_dump(), standing=standing, passable=steps()[step.id].optional, by=by, at_time=at, reason=reason)
 
 
-def _met(call: Call, group_id: str) -> bool:
-    return all(gate.id in call.gates for group in gate_groups() if group.id == group_id for gate in group.gates)
+def _shut(call: Call, name: str) -> list[str]:
+    """The gate groups that stand open before a step."""
+    act = act_of_step(call, steps()[name])
+    return [group.id for group, _ in open_gates(call.site, act.action)] if act else []
 
 
 def _wound(on: OnDoor, turns: int | None) -> dict[str, str]:

@@ -20,7 +20,8 @@ from hinge.faults.knowledge import faults
 from hinge.measure.fields import Value, fields
 from hinge.measure.tape import format_length
 from hinge.procedures.knowledge import steps, wanted_by
-from hinge.procedures.rules import gate_groups, proofs, stop_rules
+from hinge.procedures.rules import proofs, stop_rules
+from hinge.site.gates import gate_groups
 
 
 class Happened(BaseModel):

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from hinge.call import commands as c
+from hinge.call.acts import is_trim
 from hinge.call.facts import Call
 from hinge.call.knowledge import work_told
 from hinge.call.line import Line, Part
@@ -10,7 +11,9 @@ from hinge.call.record import CarrierKind, OnDoor
 from hinge.call.state import StopState, Work, WorkStep
 from hinge.call.words import PARTS, plan_words
 from hinge.procedures.knowledge import Act
-from hinge.procedures.rules import Action, gate_groups, guards, stop_rules
+from hinge.procedures.rules import stop_rules
+from hinge.site.actions import Verb
+from hinge.site.gates import gate_groups, guards
 
 # The act of a procedure by which each step of the work is done.
 ACTS: dict[WorkStep, Act] = {
@@ -36,7 +39,9 @@ def step_of(line: Line, plan: c.Chosen | None) -> WorkStep | None:
         return "down" if down else "let_down"
     if not line.set_up:
         return "set"
-    return "done" if line.touched and line.carries else "down" if down and line.touched else None
+    if not line.touched or line.carries:
+        return "done" if line.touched else None
+    return "down" if down else "let_down"
 
 
 def work_of(call: Call) -> Work | None:
@@ -47,37 +52,40 @@ def work_of(call: Call) -> Work | None:
         return None
     if step == "put_on" and plan is not None:
         on = plan.on()
-        return _told(call, on.kind or "torsion", step, on, None, _ACTIONS[step])
+        return _told(call, on.kind or "torsion", step, on, None, _VERBS[step])
     turns = plan.quarter_turns if plan is not None else asked(line)
-    return _told(call, line.kind, step, line.on or OnDoor(), turns, _ACTIONS[step] if step != "set" else _actions(line))
+    return _told(call, line.kind, step, line.on or OnDoor(), turns, _VERBS[step] if step != "set" else _strokes(call))
 
 
-_ACTIONS: dict[WorkStep, tuple[Action, ...]] = {
-    "let_down": ("let_down",), "down": ("rewind",), "take_off": ("take_off",), "put_on": ("put_on",), "done": (),
+_VERBS: dict[WorkStep, tuple[Verb, ...]] = {
+    "let_down": (Verb.LET_DOWN,), "down": (Verb.REWIND,), "take_off": (Verb.TAKE_OFF,), "put_on": (Verb.PUT_ON,), "done": (),
 }  # fmt: skip
 
 
-def _actions(line: Line) -> tuple[Action, ...]:
+def _strokes(call: Call) -> tuple[Verb, ...]:
     """What getting every part to its target takes."""
+    line = call.line
     if line.kind != "torsion":
-        return ("set",)
-    ways = [(target, line.counts.get(part) or 0) for part, target in line.targets.items() if target is not None]
-    up, down = any(target > count for target, count in ways), any(target < count for target, count in ways)
-    return (*(("wind",) if up else ()), *(("let_down",) if down else ()))
+        return (Verb.SET,)
+    to_go = {part: target for part, target in line.targets.items() if target is not None and target != line.counts.get(part)}
+    if to_go and all(is_trim(call, part) for part in to_go):
+        return (Verb.TRIM,)
+    up, down = (any((target - (line.counts.get(part) or 0)) * way > 0 for part, target in to_go.items()) for way in (1, -1))
+    return (*((Verb.WIND,) if up else ()), *((Verb.LET_DOWN,) if down else ()))
 
 
-def _told(call: Call, kind: CarrierKind, step: WorkStep, on: OnDoor, turns: int | None, actions: tuple[Action, ...]) -> Work:
+def _told(call: Call, kind: CarrierKind, step: WorkStep, on: OnDoor, turns: int | None, verbs: tuple[Verb, ...]) -> Work:
     if step == "done":
         return Work(step=step, act=ACTS[step], title="Set up", done="", gates=[], stops=[], stopped="")
     told, words = work_told(kind, step), plan_words(kind, on, turns)
-    groups = dict.fromkeys(group.id for action in actions for group in guards(action, kind) if group.before != "hands_on")
+    groups = dict.fromkeys(group.id for verb in verbs for group in guards(verb, kind) if group.before != "hands_on")
     return Work(
         step=step,
         act=ACTS[step],
         title=told.title.format(**words),
         done="" if step == "down" and call.plan is None else told.done.format(**words),
         gates=list(groups),
-        stops=[StopState(id=rule.id, when=rule.when, then=rule.then) for rule in stop_rules().values() if {*actions} & {*rule.during}]
+        stops=[StopState(id=rule.id, when=rule.when, then=rule.then) for rule in stop_rules().values() if {*verbs} & {*rule.during}]
         if kind == "torsion"
         else [],
         stopped=f"Stopped: {call.stopped[0].when.lower()}. {call.stopped[0].then}" if call.stopped else "",

@@ -51,7 +51,8 @@ PARTS = {
 }
 # Needs whose gate is shut, in a person's words.
 GATES = {
-    "hand": "once it is made safe",
+    "hands": "once it is made safe",
+    "lights": "once it is plugged in, released",
     "lift": "once the door may be moved by hand",
     "run": "once the opener may run this door",
     "wind": "once the gates for winding are met",

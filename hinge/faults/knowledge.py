@@ -14,12 +14,14 @@ from hinge.arrays import Bools, Floats, Rows
 from hinge.balance.readings import Reading
 from hinge.document import Document, table_of
 from hinge.errors import BadInput
+from hinge.site.actions import VerbName
 from hinge.spoken import worded
 
 Hazard = Literal["none", "low", "high"]
-# What must be open before a check: hands on a door made safe; moving it by hand; the opener running it; bars on a wound spring.
-Need = Literal["", "hand", "lift", "run", "wind"]
-NEEDS: tuple[Need, ...] = ("hand", "lift", "run", "wind")
+# What a check does to the garage: a look; hands on a door made safe; lights seen under power; moving it by hand; the opener running
+# it; bars on a wound spring.
+Need = Literal["look", "hands", "lights", "lift", "run", "wind"]
+NEEDS: tuple[Need, ...] = ("hands", "lights", "lift", "run", "wind")
 # Where to look, on the drawing.
 Place = Literal[
     "door", "springs", "drums", "cables", "track", "rollers", "sections", "floor", "eyes", "eye_wire", "opener", "outlet", "control"
@@ -48,6 +50,7 @@ class FaultCause(Document):
     never_lift: bool = False
     never_again: bool = False
     stop: str = ""
+    mended_by: list[VerbName] = []
 
     @property
     def confirmed_by(self) -> tuple[str, str]:
@@ -66,7 +69,7 @@ class Check(Document):
     at: Place
     minutes: Annotated[float, Field(gt=0, le=60)]
     hazard: Hazard
-    needs: Need = ""
+    needs: Need
     outcomes: Annotated[dict[str, str], Field(min_length=2)]
     usually: list[float]
     reads: dict[str, Reading] = {}

@@ -149,7 +149,21 @@ def belongs(field: Field, measured: Measured) -> bool:
 
 
 def _chosen(measured: Measured) -> dict[str, str]:
-    return DEFAULT_CHOICES | {name: value for name, value in measured.items() if isinstance(value, str)}
+    return {name: choice_of(measured, name) for name in DEFAULT_CHOICES} | {
+        name: value for name, value in measured.items() if isinstance(value, str)
+    }
+
+
+def choice_of(measured: Measured, name: str) -> str:
+    """A choice as it was made, or what it is taken for until it is: what carries a door now goes on carrying it."""
+    value = measured.get(name)
+    return value if isinstance(value, str) else usual_choice(measured, name)
+
+
+def usual_choice(measured: Measured, name: str) -> str:
+    """What a choice is taken for until it is made."""
+    now = measured.get("carried_now") if name == "counterbalance" else None
+    return now if isinstance(now, str) and now in fields()[name].choices else DEFAULT_CHOICES.get(name, "")
 
 
 def _fits(field: Field, chosen: Mapping[str, str]) -> bool:

@@ -13,7 +13,9 @@ from pydantic import Field
 from hinge.document import Document, read, table_of
 from hinge.errors import BadInput
 from hinge.faults.knowledge import Place, faults
-from hinge.procedures.rules import Action, guards, proofs
+from hinge.procedures.rules import proofs
+from hinge.site.actions import Verb, VerbName
+from hinge.site.gates import gates, guards
 from hinge.spoken import as_said, worded
 
 Carrier = Literal["torsion", "extension", "counterweight"]
@@ -24,10 +26,10 @@ BenchPage = Literal["", "placement", "survey"]
 NUMBER = re.compile(r"\{(\w+)\}")
 # What is on a spring's cone, hangs stretched or stacked is touched only in work whose gates guard that.
 MUST_BE: dict[Touches, tuple[str, ...]] = {
-    "cone": ("let_down", "wind"),
+    "cone": ("let_down", "wind", "trim", "screws"),
     "stretched": ("take_off", "put_on", "wind"),
-    "stack": ("take_off", "put_on", "set", "wind"),
-    "power": ("power",),
+    "stack": ("take_off", "put_on", "set", "hub", "wind"),
+    "power": ("run",),
 }
 # What is asked for stands among what was found, under its procedure's name.
 WANTED = "wanted_"
@@ -50,8 +52,10 @@ class Step(Document):
     minutes: Annotated[float, Field(gt=0, le=240)]
     why: str = ""
     caution: str = ""
-    needs: Action | Literal[""] = ""
+    needs: VerbName | Literal[""] = ""
     does: Act | Literal[""] = ""
+    verb: VerbName | Literal[""] = ""
+    states: str = ""
     touches: Touches = ""
     draw: Drawing = ""
     guide: Literal["", "limits"] = ""
@@ -64,13 +68,13 @@ class Step(Document):
     forces: bool = False
     otherwise: Otherwise | None = None
 
-    def action(self, carrier: str, work: bool) -> Action | Literal[""]:
-        """What the step does to a door so carried, within `work` on what carries it or without."""
-        if self.does == "wind":
-            return "wind" if carrier == "torsion" else "set"
+    def done_by(self, carrier: str, work: bool) -> Verb:
+        """What the step does to a door so carried, or what must be open for it, within `work` on what carries it or without."""
         if self.does == "lift":
-            return "lift" if work else "lift_as_found"
-        return self.does or self.needs
+            return Verb.LIFT if work else Verb.LIFT_AS_FOUND
+        if self.does == "wind" and carrier != "torsion":
+            return Verb.SET
+        return Verb(self.verb or self.does or self.needs)
 
 
 class When(Document):
@@ -137,6 +141,8 @@ def steps() -> dict[str, Step]:
             _require(name not in found, name, file.stem, "a name used once")
             found[name] = read(Step, row, name)
     for name, step in found.items():
+        _require(bool(step.needs or step.does), f"{name}.needs", None, "what it does to the garage")
+        _require(step.states == "" or step.states in gates(), f"{name}.states", step.states, "a gate there is")
         _require(set(step.tools) <= tools().keys(), f"{name}.tools", step.tools, "tools there are")
         named = set(NUMBER.findall(" ".join((step.do, step.why, step.caution, *step.parts))))
         _require(named <= numbers().keys(), f"{name}.do", sorted(named), "numbers there are")
@@ -183,16 +189,16 @@ def _require_guarded(name: str, one: Procedure) -> None:
         step, where = steps()[step_name], f"{name}.{step_name}"
         of = OF.get(step.touches)
         if of is not None:
-            action = step.action(of, work)
+            verb = step.done_by(of, work)
             _require(carrier == of, where, carrier, f"work on what is carried by {of}")
             _require((step.does or step.needs) in MUST_BE[step.touches], where, step.needs, "an action whose gates guard it")
-            _require(action != "" and any(group.carrier == of for group in guards(action, of)), where, action, "a gate before it")
+            _require(verb == Verb.SCREWS or any(group.carrier == of for group in guards(verb, of)), where, verb, "a gate before it")
             _require(not step.does or step.caution != "", where, step.caution, "a caution")
         _require(not (step.optional and (step.does or of)), where, "optional", "a step that neither moves nor guards anything")
         if step.touches == "loaded":
             _require(not wound, where, "wound", "every spring at nought before it")
         if step.touches == "power":
-            _require(step.needs == "power", where, step.needs, "power")
+            _require(step.needs == "run", where, step.needs, "run")
             _require(lifted or not work, where, "not lifted by hand yet", "the hand test before power")
         wound = (wound and step.does != "let_down") or (step.does == "wind" and carrier == "torsion")
         lifted = lifted or step.does == "lift"

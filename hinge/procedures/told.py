@@ -22,7 +22,7 @@ from hinge.procedures.knowledge import (
     steps,
     tools,
 )
-from hinge.procedures.rules import guards
+from hinge.site.gates import guards
 
 Numbers = Mapping[str, str]
 Ways = Mapping[str, str]
@@ -111,7 +111,7 @@ def opener_words(opener: OpenerKind | None) -> dict[str, str]:
 
 
 def _step(name: str, step: Step, carrier: str, work: bool, words: Numbers, opener: OpenerKind | None) -> StepTold:
-    action = step.action(carrier, work)
+    verb = step.done_by(carrier, work)
     guided = opener if step.guide else None
     return StepTold(
         id=name,
@@ -131,7 +131,7 @@ def _step(name: str, step: Step, carrier: str, work: bool, words: Numbers, opene
         signals=guided.signals if guided else [],
         by_screw=guided is not None and guided.by_screw,
         bench=step.bench,
-        gates=[group.id for group in guards(action, carrier)] if action else [],
+        gates=[group.id for group in guards(verb, carrier)],
         otherwise=step.otherwise,
     )
 

@@ -17,9 +17,9 @@ from hinge.faults.knowledge import require_known
 from hinge.measure.fields import require_sound
 from hinge.opener.kinds import opener_of
 from hinge.procedures.knowledge import procedures, schools
-from hinge.procedures.rules import gate_groups
 from hinge.procedures.told import ProcedureTold, tell, way_of
 from hinge.questions.shop import FromShop
+from hinge.site.gates import gate_groups
 from hinge.springs.lists import NO_LISTS, Lists
 
 Id = Annotated[str, Field(min_length=1, max_length=60)]

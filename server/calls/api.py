@@ -29,6 +29,7 @@ from hinge.questions.of_call import CallBalance, CallSizing, balance_of, sizing_
 from hinge.questions.sizing import SizeOptions
 from hinge.questions.sun import SunPlace
 from hinge.questions.sun_of_call import CallSun, sun_of
+from hinge.site.gates import gates
 from hinge.spoken import worded
 from hinge.springs.drums import DrumKind, named_drums
 from hinge.springs.wire import stock
@@ -346,7 +347,7 @@ def _knowledge() -> KnowledgeOut:
         extras=[Named(id=name, text=figure.label) for name, figure in extras().items()],
         complaints=[ComplaintOut(id=name, text=one.text, words=one.words) for name, one in faults().complaints.items()],
         causes=[Named(id=name, text=cause.text) for name, cause in knowledge.causes().items()],
-        gates=[Named(id=gate.id, text=gate.title) for group in rules.gate_groups() for gate in group.gates],
+        gates=[Named(id=gate.id, text=gate.title) for gate in gates().values()],
         stops=[Named(id=name, text=rule.when) for name, rule in rules.stop_rules().items()],
         proofs=[Named(id=proof.id, text=proof.title) for proof in rules.proofs()],
         schools=[

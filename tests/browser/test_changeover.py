@@ -3,7 +3,7 @@
 from server.doors.models import Door
 from tests.browser.work import enter, go_through_steps, let_go, meet, next_step, start, state_of
 from tests.hinge.calls import MEASURED, SPRING
-from tests.hinge.machine import PAIR, STACK
+from tests.hinge.records import PAIR, STACK
 
 HUB = {"counterbalance": "counterweight", "hub_core_in": 0.75, "strap_in": 0.2, "hub_turns": 7.5}
 

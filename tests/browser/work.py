@@ -9,7 +9,7 @@ from hinge.call.shown import shown
 from hinge.call.state import CallState
 from hinge.call.steps import procedures_of
 from hinge.procedures.knowledge import steps
-from hinge.procedures.rules import Gate, gate_groups
+from hinge.site.gates import Gate, gate_groups
 from server.calls import service
 from server.calls.models import Call
 from server.doors.models import Door

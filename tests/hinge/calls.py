@@ -10,11 +10,12 @@ from hinge.call.facts import Call
 from hinge.call.record import DoorRecord
 from hinge.call.shown import shown
 from hinge.call.state import CallState
-from hinge.procedures.rules import gate_groups
+from hinge.site.gates import gate_groups
 
 SPRING = {"wire_in": 0.207, "inside_diameter_in": 2.0, "length_in": 27.5, "count": 2}
 MEASURES = {
-    "weight_lb": "130 lb", "width_in": "9'", "height_in": "7'", "section_count": "4", "radius_in": "12", "drum_diameter_in": "4",
+    "carried_now": "torsion", "weight_lb": "130 lb",
+    "width_in": "9'", "height_in": "7'", "section_count": "4", "radius_in": "12", "drum_diameter_in": "4",
     "cable_in": "1/8",
 }  # fmt: skip
 MEASURED = {
@@ -22,7 +23,7 @@ MEASURED = {
     "cable_in": 0.125,
 }  # fmt: skip
 HOLDS = {"height_in": 42, "outcome": "holds"}
-WORK = {"torsion": ("bars", "letting_down", "taking_off", "winding"), "extension": ("hanging",), "counterweight": ("stacking",)}
+WORK = {"torsion": ("bars", "letting_down", "winding"), "extension": ("hanging",), "counterweight": ("stacking",)}
 LIFT = {"torsion": "first_lift", "extension": "first_lift_pair", "counterweight": "first_lift_stack"}
 
 
@@ -59,14 +60,18 @@ class Running:
                     self.say("gate", gate=gate.id, met=True)
 
     def work_gates(self) -> None:
-        """Every gate before work on what hangs there and on what is picked."""
-        self.gates("hands_on", *(group for groups in WORK.values() for group in groups))
+        """Every gate before work on what hangs there, or on what is picked where nothing does."""
+        plan, line = self.call.plan, self.call.line
+        kind = plan.on().kind if plan is not None and line.on is None else line.kind
+        self.gates("hands_on", *WORK[kind or "torsion"])
 
     def lift_gates(self) -> None:
         self.gates("hands_on", LIFT[self.call.line.kind] if self.call.line.touched else "as_found")
 
     def measured(self, **more: str) -> Running:
         for name, typed in (MEASURES | more).items():
+            if name == "carried_now" and self.record.kind is not None:
+                continue  # on file
             self.say("measured", field=name, typed=typed)
         return self
 
@@ -76,7 +81,7 @@ class Running:
         if self.call.line.kind == "torsion":
             for part in self.call.line.counts:
                 self.say("slack", part=part)
-        self.gates("taking_off")
+            self.gates("taking_off")
         self.say("taken_off")
         return self
 
@@ -114,10 +119,16 @@ class Running:
         line = self.call.line
         parts = ["small"] if line.kind == "counterweight" else list(line.counts)
         self.say("aimed", targets={part: line.counts[part] + steps for part in parts})
-        self.work_gates()
+        self.gates("hands_on", *(("trimming",) if line.kind == "torsion" else WORK[line.kind]))
         return self.to_targets()
 
+    def powered(self) -> Running:
+        """Plugged in and joined, nobody near: it may run."""
+        self.gates("by_power")
+        return self
+
     def proved(self) -> Running:
+        self.powered()
         for proof in ("reversal", "eyes"):
             self.say("proof", proof=proof, passed=True)
         return self

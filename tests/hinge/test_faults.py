@@ -37,7 +37,7 @@ def small_knowledge(draw):
         spoken = draw(st.lists(st.sampled_from(names), min_size=1, unique=True))
         given_rows = {name: row(len(outcomes)) for name in spoken}
         checks[f"k{place}"] = Check(
-            ask="x", at="door", minutes=1.0, hazard="none", outcomes=outcomes, usually=row(len(outcomes)), given=given_rows
+            ask="x", at="door", minutes=1.0, hazard="none", needs="look", outcomes=outcomes, usually=row(len(outcomes)), given=given_rows
         )
     sure = [10.0, 90.0]
     checks["look"] = Check(
@@ -45,6 +45,7 @@ def small_knowledge(draw):
         at="door",
         minutes=1.0,
         hazard="none",
+        needs="look",
         outcomes={"good": "x", "bad": "x"},
         usually=[90.0, 10.0],
         given=dict.fromkeys(names, sure),
@@ -279,10 +280,10 @@ def test_nothing_runs_the_door_while_something_that_forbids_it_is_likely_and_no_
     known = faults()
     for complaint in known.complaints:
         rows = prior(known, complaint)
-        for open_needs in ((), ("hand",), ("hand", "lift"), ("hand", "lift", "run")):
+        for open_needs in ((), ("hands",), ("hands", "lift"), ("hands", "lift", "run")):
             found = find(complaint, open_needs=open_needs)
-            assert {known.checks[one.check].needs for one in found.next} <= {"", *open_needs}
-            if "run" in closed_by_risk(known, rows, ("hand", "lift", "run", "wind")):
+            assert {known.checks[one.check].needs for one in found.next} <= {"look", *open_needs}
+            if "run" in closed_by_risk(known, rows, ("hands", "lift", "run", "wind")):
                 assert all(known.checks[one.check].needs != "run" for one in found.next)
     assert "run" in closed_by_risk(known, prior(known, "bang"), ("run",))
 

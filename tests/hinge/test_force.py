@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import contextlib
+from contextlib import suppress
 
 import pytest
 from hypothesis import given, settings
@@ -12,7 +13,7 @@ from hinge.balance.readings import OUTCOMES
 from hinge.call.commands import read_command
 from hinge.call.decide import decide
 from hinge.call.steps import procedures_of
-from hinge.errors import Contradiction, HingeError
+from hinge.errors import Contradiction, GateNotMet, HingeError
 from tests.hinge.calls import Running
 
 
@@ -22,20 +23,30 @@ def at_the_force(cause="force_low"):
     call.say("complaint", complaint="touches_and_reverses")
     call.say("found", cause=cause)
     call.lift_gates()
-    for step in ("balance_first", "carriage_joined", "limits"):
+    call.say("stepped", steps=["balance_first"])
+    call.powered()
+    for step in ("carriage_joined", "limits"):
         call.say("stepped", steps=[step])
     return call
 
 
 def let_go(call, outcome, height_in=42):
-    """Run by power, it is made safe again before hands are on it."""
+    """Run by power, it is made safe again before hands are on it, and plugged in again after it."""
     call.lift_gates()
-    return call.say("reading", reading={"height_in": height_in, "outcome": outcome})
+    read = call.say("reading", reading={"height_in": height_in, "outcome": outcome})
+    return plugged_in(call, read)
+
+
+def plugged_in(call, entry):
+    """The entry, and the opener joined again where the door may run."""
+    with suppress(HingeError):
+        call.powered()
+    return entry
 
 
 def gauge(call, force_lb, direction, height_in=42):
     call.lift_gates()
-    return call.say("reading", reading={"height_in": height_in, "force_lb": force_lb, "direction": direction})
+    return plugged_in(call, call.say("reading", reading={"height_in": height_in, "force_lb": force_lb, "direction": direction}))
 
 
 def barred(call):
@@ -58,12 +69,14 @@ def test_a_door_that_is_good_by_hand_has_its_force_set():
     call.say("proof", proof="force", passed=True)
 
 
-def test_a_door_that_creeps_is_good_once_it_held():
+def test_a_door_that_creeps_where_it_held_is_good_once_it_holds_again():
     call = at_the_force()
     let_go(call, "creeps_down")
     refused(call, "creeps down")
     let_go(call, "holds", 40)
     let_go(call, "creeps_up", 46)
+    refused(call, "creeps up")
+    let_go(call, "holds", 42)
     assert barred(call) == ""
     call.say("stepped", steps=["force"])
 
@@ -93,8 +106,9 @@ def test_a_binding_door_holds_anywhere_and_is_no_better_for_it(cause):
     call.say("found", cause=cause)
     with pytest.raises(Contradiction, match="More force never cures"):
         call.say("proof", proof="force", passed=True)
+    call.lift_gates()
     call.say("proof", proof="free_running", passed=True)
-    call.say("proof", proof="force", passed=True)
+    call.powered().say("proof", proof="force", passed=True)
 
 
 def test_a_heavy_door_found_and_not_let_go_since_is_no_door_to_force():
@@ -138,9 +152,10 @@ def test_a_gauge_on_a_good_door_bars_nothing():
     call.say("stepped", steps=["force"])
 
 
-def test_that_the_force_failed_can_be_told_of_any_door():
+def test_that_the_force_failed_can_be_told_of_any_door_that_may_run():
     call = at_the_force()
-    let_go(call, "runs_down")
+    let_go(call, "holds")
+    call.say("found", cause="rollers_worn")
     call.say("proof", proof="force", passed=False)
 
 
@@ -149,7 +164,8 @@ def test_the_page_is_told_before_it_asks_which_proofs_the_door_stands_in_the_way
     let_go(call, "runs_down")
     said = {proof.id: proof.barred for proof in call.state.proofs}
     assert "More force never cures" in said["force"]
-    assert {said["release"], said["reversal"]} == {""}
+    assert said["release"] == ""
+    assert "Check the balance by hand" in said["reversal"]
     wound = Running().wound()
     assert all("Check the balance by hand" in one.barred for one in wound.state.proofs if one.id in ("reversal", "eyes", "force"))
     assert not any(one.barred for one in wound.held().state.proofs)
@@ -185,6 +201,8 @@ def test_whatever_was_said_and_taken_back_the_page_says_what_would_be_refused(sa
         refusal = ""
         try:
             decide(call.call, read_command({"kind": "proof", "proof": proof, "passed": True}))
+        except GateNotMet:
+            refusal = ""
         except HingeError as wrong:
             refusal = wrong.message
         assert why == refusal

@@ -19,8 +19,7 @@ from tests.hinge.calls import Running
 
 def with_screws(**more: str) -> Running:
     running = Running().measured(opener_kind="rail_screw", **more)
-    running.lift_gates()
-    return running
+    return running.powered()
 
 
 def end_of(running: Running, end: str):
@@ -81,6 +80,7 @@ def test_what_is_learned_is_in_the_file_and_begins_the_next_call():
     assert (how.method, how.low < after.measured["inches_per_turn"] < how.high) == ("estimate", True)
     later = Running(after)
     later.lift_gates()
+    later.powered()
     assert "by its file" in later.state.limits.unit
     sees(later, "down", 2.1)
     assert end_of(later, "down").turns == -1.0
@@ -123,7 +123,6 @@ def test_a_screw_that_was_turned_asks_for_its_proofs_again_and_taking_back_the_l
     running = with_screws()
     for proof in ("reversal", "eyes", "limits"):
         running.say("proof", proof=proof, passed=True)
-    running.lift_gates()
     sees(running, "up", -3)
     assert {one.standing for one in running.state.proofs if one.id in ("reversal", "eyes", "limits")} == {"passed"}, "a look turns nothing"
     turned = running.say("limit", end="up", off_in=0, turns=1, since=end_of(running, "up").since)

@@ -184,7 +184,7 @@ def test_an_arm_that_does_not_reach_is_refused():
 
 
 def test_a_hub_taken_as_usual_says_what_its_doubt_does():
-    call = Running().measured(counterbalance="counterweight", usual_hub="small", hub_turns="9")
+    call = Running().measured(carried_now="counterweight", usual_hub="small", hub_turns="9")
     sizing = sizing_of(call.call)
     low, high = map(float, re.search(r"may be (\d+) to (\d+) lb", sizing.doubt).groups())
     assert low < sizing.counterweight.wanted_lb < high
@@ -197,14 +197,14 @@ def test_a_hub_taken_as_usual_says_what_its_doubt_does():
 
 
 def test_a_strap_that_starts_further_out_pulls_with_a_longer_arm():
-    call = Running().measured(counterbalance="counterweight", hub_core_in="1", strap_in=".06", hub_turns="9")
+    call = Running().measured(carried_now="counterweight", hub_core_in="1", strap_in=".06", hub_turns="9")
     near = sizing_of(call.call).counterweight.wanted_lb
     call.say("measured", field="strap_start_in", typed="1/2")
     assert sizing_of(call.call).counterweight.wanted_lb == pytest.approx(near * 1.54 / 2.04)
 
 
 def test_a_counterweight_door_is_judged_at_chest_height_and_never_told_of_springs():
-    call = Running().measured(counterbalance="counterweight", hub_core_in="1", strap_in=".06", hub_turns="9")
+    call = Running().measured(carried_now="counterweight", hub_core_in="1", strap_in=".06", hub_turns="9")
     option = sizing_of(call.call).counterweight.id
     call.say("picked", option=option)
     said = []
@@ -217,7 +217,7 @@ def test_a_counterweight_door_is_judged_at_chest_height_and_never_told_of_spring
         call.say("proof", proof="reversal", passed=True)
     assert any("chest height" in one for one in call.state.to_close)
     call.say("reading", reading={"height_in": 54, "outcome": "holds"})
-    call.say("proof", proof="reversal", passed=True)
+    call.powered().say("proof", proof="reversal", passed=True)
     said += [call.state, balance_of(call.call), sizing_of(call.call)]
     for one in said:
         told = one.model_dump_json(exclude={"record_after", "asked", "hung", "torsion"})
@@ -225,7 +225,7 @@ def test_a_counterweight_door_is_judged_at_chest_height_and_never_told_of_spring
 
 
 def test_both_schools_of_stretch_say_what_they_do_and_can_be_picked():
-    call = Running().measured(counterbalance="extension")
+    call = Running().measured(carried_now="extension")
     two, none = sizing_of(call.call).extension.schools
     assert two.name == '2" left at open'
     assert "0 lb at open, slack" in none.says
@@ -254,7 +254,7 @@ def test_a_one_piece_door_keeps_its_lengths_and_its_energy_all_the_way(bracket_i
 
 def pair_in_hole(hole: str = "4") -> Running:
     """A pair that was read as found, and may be trimmed."""
-    running = Running().measured(counterbalance="extension", class_lb="130", **({"hook_hole": hole} if hole else {}))
+    running = Running().measured(carried_now="extension", class_lb="130", **({"hook_hole": hole} if hole else {}))
     running.work_gates()
     return running
 

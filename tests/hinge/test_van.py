@@ -12,7 +12,7 @@ from hinge.errors import BadInput, Contradiction
 from hinge.springs.lists import Lists
 from hinge.springs.vanstock import CUT_LOSS_IN, LEAST_REST_IN, StockSpring, Take, Wanted, parse_parts, take
 from tests.hinge.calls import SPRING, Running
-from tests.hinge.machine import RECORDS
+from tests.hinge.records import RECORDS
 
 PLAN = {"springs": [SPRING], "quarter_turns": 30}
 WIRES, LENGTHS, HANDS = (0.207, 0.225), (18.0, 27.5, 30.0, 60.0), ("", "left", "right")
@@ -96,7 +96,7 @@ def test_a_pair_asks_for_one_of_each_hand():
 
 
 def test_a_pair_and_a_stack_ask_for_their_pieces_by_name():
-    call = Running().measured(counterbalance="extension")
+    call = Running().measured(carried_now="extension")
     call.say("chosen", extension={"class_lb": 130, "open_stretch_in": 2})
     assert needs_of(call.call).named == {"Extension spring, 130 lb class": 2}
     assert call.state.went_on == {}

@@ -10,11 +10,12 @@ from hinge.call.commands import read_command
 from hinge.call.decide import decide
 from hinge.call.evolve import Call as Facts
 from hinge.errors import HingeError
+from hinge.site.gates import gate_groups
 from server.calls.models import Call, Entry
 from server.doors.models import Door
 from server.people.models import Person, Shop
 from tests.hinge.calls import SPRING
-from tests.hinge.machine import GATES, GROUPS, gate_groups
+from tests.hinge.machine import GATES, GROUPS
 from tests.server.conftest import Api, CallOver
 
 ANSWERS = {200, 409, 422}

@@ -13,7 +13,7 @@ from hinge.call.decide import decide
 from hinge.call.events import entry_of
 from hinge.call.evolve import evolve
 from hinge.call.needs import needs_of
-from hinge.procedures.rules import gate_groups
+from hinge.site.gates import gate_groups
 from server.calls.models import Call, Entry, iso
 from server.calls.service import listed
 from server.people.models import Person

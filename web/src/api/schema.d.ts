@@ -2668,7 +2668,7 @@ export interface components {
              * Before
              * @enum {string}
              */
-            before: "hands_on" | "work" | "first_lift" | "as_found";
+            before: "hands_on" | "work" | "first_lift" | "as_found" | "lights" | "power";
             /** Met */
             met: boolean;
             /** Gates */

@@ -1,0 +1,22 @@
+"""Doors as they can be on file when a call begins, and what can go on them."""
+
+from __future__ import annotations
+
+from hinge.call.record import DoorRecord, read_record, wound
+from hinge.document import read
+from hinge.springs.torsion import SpringKind
+from tests.hinge.calls import MEASURED, SPRING
+
+PAIR = {"class_lb": 130, "open_stretch_in": 2}
+STACK = {"plates": {"large": 4, "small": 8}, "hub": {"core_radius_in": 0.75, "strap_in": 0.2, "turns": 7.5}}
+HUB = {"hub_core_in": "3/4", "strap_in": ".2", "hub_turns": "7.5"}
+RECORDS: dict[str, DoorRecord] = {
+    "unknown": DoorRecord(),
+    "wound": DoorRecord(measured=MEASURED, **dict(wound([read(SpringKind, SPRING)], 5))),
+    "not counted": DoorRecord(measured=MEASURED, **dict(wound([read(SpringKind, SPRING)], None))),
+    "pair": DoorRecord(measured=MEASURED | {"carried_now": "extension"}, extension=PAIR),
+    "stack": DoorRecord(
+        measured=MEASURED | {"carried_now": "counterweight", "hub_core_in": 0.75, "strap_in": 0.2, "hub_turns": 7.5}, counterweight=STACK
+    ),
+    "old": read_record({"measured": MEASURED, "springs": [SPRING], "quarter_turns": 6}),
+}
