@@ -8,7 +8,7 @@ from typing import Literal
 import numpy as np
 
 from hinge.arrays import Floats
-from hinge.balance.fit import MODEL_SD_LB, Doors, Fit, Hung, chance_of, fit_readings, net_of
+from hinge.balance.fit import GAUGE_SD_LB, MODEL_SD_LB, Doors, Fit, Hung, chance_of, fit_readings, net_of
 from hinge.balance.readings import Outcome, Reading, seen_once
 from hinge.balance.wording import resize_sentence, surprise_sentence, trim_sentence
 from hinge.door.lift import required_lift
@@ -228,12 +228,29 @@ def _worth(trims: Trims, steps: int) -> bool:
 
 def _against(now: list[Reading], steps: int) -> bool:
     """Whether a trim would drive the door further the way it was seen to go: more lift for one that only goes up, or less for one down."""
-    ways = _moves(now)
+    ways = _moves(now) | _pulls(now)
     return ways == {"up"} if steps > 0 else ways == {"down"}
 
 
 def _moves(now: list[Reading]) -> set[str]:
     return {reading.outcome.split("_")[1] for reading in now if reading.outcome not in (None, "holds")}
+
+
+def _pulls(now: list[Reading]) -> set[str]:
+    """Which way the hand forces say the door goes by itself, at any height: held back on its way down it sinks, pushed up it rises.
+
+    Where it does neither, the mean of both ways is what carries too little or too much, beyond a gauge's doubt.
+    """
+    ways = set()
+    for height in {reading.height_in for reading in now}:
+        at = [(one.direction, one.force_lb) for one in now if one.height_in == height and one.force_lb is not None]
+        up, down = ([force for direction, force in at if direction == way] for way in ("raising", "lowering"))
+        raising, lowering = (sum(forces) / len(forces) if forces else None for forces in (up, down))
+        ways |= {"down"} if lowering is not None and lowering > 0 else set()
+        ways |= {"up"} if raising is not None and raising < 0 else set()
+        if raising is not None and lowering is not None and lowering <= 0 <= raising and abs(raising + lowering) / 2 > GAUGE_SD_LB:
+            ways.add("down" if raising + lowering > 0 else "up")
+    return ways
 
 
 def _both_ways(now: list[Reading]) -> float | None:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Annotated, Literal
 
-from pydantic import Field, TypeAdapter, model_validator
+from pydantic import AfterValidator, Field, TypeAdapter, model_validator
 
 from hinge.balance.readings import Reading
 from hinge.call.line import Part
@@ -14,7 +14,7 @@ from hinge.errors import BadInput
 from hinge.opener.limits import End, Inches, Turns
 from hinge.springs.counterweight import Stack
 from hinge.springs.extension import ExtensionPair
-from hinge.springs.torsion import SpringKind
+from hinge.springs.torsion import SpringKind, on_one_shaft
 
 Id = Annotated[str, Field(min_length=8, max_length=64, pattern=r"^[A-Za-z0-9-]+$")]
 Key = Annotated[str, Field(pattern=r"^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$")]
@@ -86,7 +86,7 @@ class Chosen(Document):
     """
 
     kind: Literal["chosen"]
-    springs: Annotated[list[SpringKind], Field(max_length=2)] = []
+    springs: Annotated[list[SpringKind], Field(max_length=2), AfterValidator(on_one_shaft)] = []
     duplex: bool = False
     again: bool = False
     quarter_turns: Annotated[int, Between(1, MOST_QUARTERS, "quarter-turns")] | None = None

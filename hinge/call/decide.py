@@ -18,8 +18,8 @@ from hinge.call.knowledge import causes, complaints
 from hinge.call.limits import require_may_set_limit
 from hinge.call.permits import require_gates, require_may, require_may_size
 from hinge.call.picking import NOT_MEASURED, plan_of
-from hinge.call.record import MOST_QUARTERS, OnDoor
-from hinge.call.setup import CARRIED_NOW
+from hinge.call.record import MOST_QUARTERS
+from hinge.call.setup import CARRIED_NOW, TURNS_NOW
 from hinge.call.sheet import understood
 from hinge.call.stepping import require_may_pass_over, require_may_prove, require_may_step
 from hinge.call.words import PARTS
@@ -97,6 +97,31 @@ def _measurement(command: c.Measured) -> ev.MeasuredValue:
     )
 
 
+def _require_as_it_hangs(call: Call, command: c.Measured) -> None:
+    """Refuse a measure of what hangs there that does not go with what was done to it: shown and left out it would mislead."""
+    _require_as_on_file(call, command)
+    line = call.moved_line
+    if line is None or not line.touched or line.on is None:
+        return
+    if command.field == TURNS_NOW and line.kind == "torsion":
+        counts = {count for count in line.counts.values() if count is not None}
+        if read_field(command.field, command.typed) not in counts:
+            stands = " or ".join(map(str, sorted(counts))) or "a count nobody knows"
+            said = f"Strokes were counted on this call, and a cone stands at {stands}."
+            raise Contradiction(f"{said} Where that is wrong, let it down and count.", "typed", command.typed, "the turns as counted")
+    elif command.field in ln.TELLS[line.kind]:
+        if not line.as_found:
+            said = (
+                "What hangs there went on at this call, as it was picked. Where that is wrong, take it off and pick what does hang there."
+            )
+            raise Contradiction(said, "typed", command.typed, "what was picked")
+        claims = {**call.measured, command.field: read_field(command.field, command.typed)}
+        seen = ln.on_arrival(call.record, claims, call.said | {command.field})
+        if (seen.kind, seen.counts.keys()) != (line.kind, line.counts.keys()):
+            said = f"Work was done on {len(line.counts)} of them at this call: there cannot be another number now."
+            raise Contradiction(said, "typed", command.typed, str(len(line.counts)))
+
+
 def _require_as_on_file(call: Call, command: c.Measured) -> None:
     """Refuse to call what the file knows to hang there something else: what is there is let down or taken off first."""
     kind = call.record.kind
@@ -148,11 +173,11 @@ def _again(call: Call, command: c.Chosen) -> None:
     _require_whole(call, "again")
     if line.kind != "torsion":
         raise Contradiction("Only torsion springs are let down and wound again.", "again", True)
-    if line.on is None and command.springs:
-        return
-    on = _hanging(call, "again").on or OnDoor()
+    on = line.on or line.was
+    if on is None:
+        raise OutOfStep("No springs hang on the door or came off it at this call: there are none to be wound again.", "again", True)
     if (command.springs, command.duplex) != (on.springs, on.duplex):
-        raise OutOfStep("Other springs hang there now.", "springs", None)
+        raise OutOfStep("Other springs hang there now, or came off.", "springs", None)
 
 
 def _chosen(call: Call, command: c.Chosen) -> None:
@@ -364,7 +389,7 @@ _ABOUT: dict[type, str] = {
 }
 _RULES: dict[type, Callable[[Call, Any], None]] = {
     c.Complaint: _known(complaints, "complaint"),
-    c.Measured: _require_as_on_file,
+    c.Measured: _require_as_it_hangs,
     c.GateSet: _known(gates, "gate"),
     c.Found: _known(causes, "cause"),
     c.Checked: _checked,

@@ -17,7 +17,7 @@ from hinge.call.facts import Aim, Call, Claim, LimitTaken, Signed, Taken, Tried,
 from hinge.call.knowledge import causes
 from hinge.call.line import Line
 from hinge.call.record import DoorRecord
-from hinge.call.setup import CARRIED_NOW, HOOK_HOLE
+from hinge.call.setup import CARRIED_NOW, HOOK_HOLE, TURNS_NOW
 from hinge.faults.knowledge import faults
 from hinge.procedures.knowledge import procedures
 from hinge.procedures.knowledge import steps as procedure_steps
@@ -169,7 +169,10 @@ def _measured(call: Call, body: ev.MeasuredValue, signed: Signed) -> Call:
     line = call.moved_line
     if line is not None and body.field == HOOK_HOLE and isinstance(value, float):
         line = ln.hooked(line, round(value))
-    return replace(call, claims={**call.claims, body.field: claims}, moved_line=line)
+    after = replace(call, claims={**call.claims, body.field: claims}, moved_line=line)
+    if line is not None and body.field in (*ln.TELLS[line.kind], TURNS_NOW):
+        return replace(after, moved_line=ln.measured_again(line, ln.on_arrival(after.record, after.measured, after.said)))
+    return after
 
 
 def _chosen(call: Call, body: c.Chosen, signed: Signed) -> Call:

@@ -9,9 +9,11 @@ from pydantic import BaseModel
 from hinge.call.answers import answers_of, cured_of, facts_of
 from hinge.call.booked import triage_of
 from hinge.call.facts import Call
+from hinge.call.mainaction import main_of_finding
 from hinge.call.permits import gates_before, may_check
+from hinge.call.state import MainAction
 from hinge.faults.find import Finding, find
-from hinge.faults.knowledge import NEEDS, faults
+from hinge.faults.knowledge import NEEDS, Need, faults
 from hinge.faults.triage import Triage
 
 # So many causes of the shop's own calls are told by name.
@@ -30,17 +32,20 @@ class FactState(BaseModel):
 class CallFinding(BaseModel):
     """The search as it stands, what the desk says of the complaint, and what may be known besides.
 
-    `waits_for` names the gate groups that stand before what is worth doing next, `entries` the entry of each answer; `own` tells the
+    `waits_for` names the gate groups that stand before what is worth doing next, `gates` those before each kind of check,
+    `entries` the entry of each answer; `own` tells the
     shop's own closed calls with this complaint, `cured` what was put right, in words.
     """
 
     finding: Finding
     triage: Triage
     waits_for: list[str]
+    gates: dict[Need, list[str]]
     entries: list[str]
     facts: list[FactState]
     own: str
     cured: list[str]
+    main: MainAction
 
 
 def finding_of(call: Call, own: Mapping[str, int] | None = None, counted: bool = False) -> CallFinding | None:
@@ -61,17 +66,20 @@ def finding_of(call: Call, own: Mapping[str, int] | None = None, counted: bool =
         [need for need in NEEDS if may_check(call, need)],
         own if counted else None,
     )
-    # The door is lifted by hand before the opener runs it.
-    needs = sorted((known.checks[one.check].needs for one in finding.later), key=lambda need: need == "run")
-    barred = [groups for need in needs if (groups := gates_before(call, need))]
+    # The door is lifted by hand before the opener runs it, but to see whether what was put right cured it.
+    needs = sorted((known.checks[one.check].needs for one in finding.later), key=lambda need: need == "run" and not call.cures)
+    gates = {need: gates_before(call, need) for need in NEEDS}
+    barred = [gates[need] for need in needs if gates.get(need)]
     return CallFinding(
         finding=finding,
         triage=triage_of(complaint, call.measured),
         waits_for=barred[0] if barred else [],
+        gates=gates,
         entries=[entry for entry, _ in told],
         facts=[FactState(id=name, text=one.text, holds=name in holding) for name, one in known.facts.items() if name not in CARRIERS],
         own=_own(own or {}),
         cured=[known.causes[name].text for name in cured_of(call)],
+        main=main_of_finding(call, finding.confirmed, known.causes[finding.confirmed].text if finding.confirmed else ""),
     )
 
 

@@ -28,7 +28,7 @@ class Line:
     `targets` is where each part is to go; None where nothing is asked. `touched` once anything on this call has moved it.
     `last_stroke` is the one just counted on a cone, which may have been counted by mistake: it alone is taken back as it came.
     `as_found` while it is what hung there on arrival. `first` is the hole the hooks were in when the pair stood as told, and their
-    counts begin with it; None where nobody looked, and counts are then of holes taken up.
+    counts begin with it; None where nobody looked, and counts are then of holes taken up. `was` is what came off it, while nothing hangs.
     """
 
     kind: CarrierKind
@@ -40,6 +40,7 @@ class Line:
     last_stroke: tuple[Part, int, int] | None = None
     as_found: bool = True
     first: int | None = None
+    was: OnDoor | None = None
 
     @property
     def wound(self) -> bool:
@@ -101,7 +102,7 @@ def on_arrival(record: DoorRecord, measured: Measured, said: frozenset[str]) -> 
         return Line("torsion", None)
     kind: CarrierKind = seen if seen in ("torsion", "extension", "counterweight") else "torsion"  # type: ignore[assignment]
     told = on_door_of({**measured, "counterbalance": kind})
-    if told is None or (on_file.kind == kind and not said & _TELLS[kind]):
+    if told is None or (on_file.kind == kind and not said & TELLS[kind]):
         told = on_file
     if kind != "torsion":
         hole = measured.get(HOOK_HOLE)
@@ -126,7 +127,7 @@ def carrier_seen(record: DoorRecord, measured: Measured, said: frozenset[str]) -
     return next((TELLS_CARRIER[name] for name in TELLS_CARRIER if name in said), "unknown")
 
 
-_TELLS: dict[CarrierKind, frozenset[str]] = {
+TELLS: dict[CarrierKind, frozenset[str]] = {
     "torsion": frozenset({*SPRING, "nesting", "other_wire_in", "other_inside_diameter_in", "other_length_in"}),
     "extension": frozenset({"class_lb", "open_stretch_in"}),
     "counterweight": frozenset({"large_plates", "small_plates", "large_plate_lb", "small_plate_lb"}),
@@ -150,7 +151,7 @@ def put_on(on: OnDoor, touched: bool = True, hole: int | None = None) -> Line:
 
 def taken_off(line: Line) -> Line:
     """The line with nothing on it."""
-    return Line(line.kind, None, let_off=line.let_off, touched=True)
+    return Line(line.kind, None, let_off=line.let_off, touched=True, was=line.on, as_found=line.as_found)
 
 
 def again(line: Line, quarter_turns: int) -> Line:
@@ -196,6 +197,13 @@ def trimmed(line: Line, steps: int) -> Line:
     return aimed(line, {part: line.counts[part] or 0 for part in parts if part in line.counts})
 
 
+def measured_again(line: Line, seen: Line) -> Line:
+    """What hangs there as it is measured now, `seen`: its parts stay where they were counted, once anything was."""
+    if line.on is None or not line.as_found or (line.kind, line.counts.keys()) != (seen.kind, seen.counts.keys()):
+        return line
+    return replace(line, on=seen.on) if line.touched else replace(line, on=seen.on, counts=seen.counts, first=seen.first)
+
+
 def hooked(line: Line, hole: int) -> Line:
     """The line once it is seen which hole the hooks are in: its holes have other numbers from now on, and nothing has moved."""
     if line.kind != "extension" or not line.counts:
@@ -209,7 +217,7 @@ def hooked(line: Line, hole: int) -> Line:
 def aimed(line: Line, targets: Mapping[Part, int]) -> Line:
     """The line with new targets for some parts; the others stay where they are to be, or where they are."""
     kept = {part: count if line.targets.get(part) is None else line.targets[part] for part, count in line.counts.items()}
-    return replace(line, targets={**kept, **{part: to for part, to in targets.items() if part in line.counts}})
+    return replace(line, targets={**kept, **{part: to for part, to in targets.items() if part in line.counts}}, last_stroke=None)
 
 
 def stands_at(line: Line, part: Part) -> int | None:

@@ -4,14 +4,14 @@ from __future__ import annotations
 
 from typing import Annotated, Any, Literal
 
-from pydantic import Field, TypeAdapter
+from pydantic import AfterValidator, Field, TypeAdapter
 
 from hinge.document import Between, Document, Finite, plain_value, read
 from hinge.errors import HingeError
 from hinge.measure.fields import Value, require_readable, require_sound
 from hinge.springs.counterweight import Stack
 from hinge.springs.extension import ExtensionPair
-from hinge.springs.torsion import SpringKind
+from hinge.springs.torsion import SpringKind, on_one_shaft
 from hinge.springs.words import pair_id, set_id, stack_id
 
 CarrierKind = Literal["torsion", "extension", "counterweight"]
@@ -30,7 +30,7 @@ Turns = Annotated[int, Between(0, MOST_QUARTERS, "quarter-turns")]
 class OnDoor(Document):
     """What carries the door: torsion springs with the quarter-turns on each cone (None: unknown), an extension pair, or a stack."""
 
-    springs: Annotated[list[SpringKind], Field(max_length=4)] = []
+    springs: Annotated[list[SpringKind], Field(max_length=4), AfterValidator(on_one_shaft)] = []
     duplex: bool = False
     cones: dict[Cone, Turns | None] = {}
     extension: ExtensionPair | None = None

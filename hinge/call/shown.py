@@ -16,6 +16,7 @@ from hinge.call.hung import hung_or_none
 from hinge.call.knowledge import causes, complaints
 from hinge.call.limits import learned, limits_of
 from hinge.call.line import Line, Part
+from hinge.call.mainaction import main_actions
 from hinge.call.needs import went_on
 from hinge.call.permits import not_lifted_for, stopped_for
 from hinge.call.picking import turns_for
@@ -83,13 +84,14 @@ def shown(call: Call, claimed_elsewhere: bool = False) -> CallState:
     planned = plan.on().kind if plan else None
     groups = [_group_state(call, group) for group in gate_groups({line.kind} | ({planned} if planned else set()))]
     missing = to_close(call)
+    wanted = bool(wanted_by(call.cause or ""))
     how = call.how("weight_lb")
     said, standing = claims_said(call), call.standing_claims()
     return CallState(
         complaint=call.complaints[-1][0] if call.complaints else None,
         complaint_text=_known_words(call.complaints[-1][0], complaints()) if call.complaints else "",
         cause=call.cause,
-        cause_wanted=bool(wanted_by(call.cause or "")),
+        cause_wanted=wanted,
         cause_text=causes()[call.cause].text if call.cause in causes() else call.cause or "",
         cause_note=call.causes[-1][0].note if call.causes else "",
         cause_entry=call.causes[-1][1].entry if call.causes else "",
@@ -131,6 +133,7 @@ def shown(call: Call, claimed_elsewhere: bool = False) -> CallState:
         to_show=_to_show(call, said),
         signature=_signature(call),
         stages=_stages(call, groups, setup is not None, missing),
+        main=main_actions(call, setup, wrong_setup, wanted),
         to_close=missing,
         disconnected=call.disconnections[-1][0] if call.disconnections and call.site[Fact.LEFT] == "yes" else "",
         left=left_words(call),

@@ -8,6 +8,7 @@ from pydantic import BaseModel
 
 from hinge.balance.hung import HungDoor
 from hinge.balance.readings import Outcome, Reading
+from hinge.call import commands as c
 from hinge.call.limits import LimitsState
 from hinge.call.line import Part
 from hinge.call.record import CarrierKind, DoorRecord, How, OnDoor
@@ -20,6 +21,15 @@ from hinge.procedures.knowledge import Act
 from hinge.site.gates import Before
 
 StageName = Literal["arrive", "find", "measure", "size", "repair", "prove", "close"]
+
+
+class MainAction(BaseModel):
+    """The main action: `command` is entered, or `to` is gone to (`count` is the counter); where it `waits` nothing can be done yet."""
+
+    label: str
+    command: c.Command | None = None
+    to: StageName | Literal["", "count"] = ""
+    waits: bool = False
 
 
 class GateState(BaseModel):
@@ -219,7 +229,8 @@ class CallState(BaseModel):
     """Everything the entries of a call add up to.
 
     `safety` is how the opener and the door stand, `safety_at` since when; `claimed` says so where it was closed elsewhere,
-    maybe under other rules. `stop` says why nothing is reckoned, `not_lifted` why nobody lifts the door; `abandoned` why a closed
+    maybe under other rules. `main` is the one main action of a stage. `stop` says why nothing is reckoned, `not_lifted` why
+    nobody lifts the door; `abandoned` why a closed
     call was a mistake, `to_abandon` what keeps this one from being one. `cause_wanted`: it is no fault but what was asked for.
     `went_on` are the pieces, by the van's names, that left it with what went on the door; `to_show` is what a photo can be of.
     """
@@ -268,6 +279,7 @@ class CallState(BaseModel):
     to_show: list[SaidClaim]
     signature: SignatureState | None
     stages: list[Stage]
+    main: dict[StageName, MainAction]
     to_close: list[str]
     disconnected: str
     left: str

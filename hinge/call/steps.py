@@ -12,6 +12,7 @@ from hinge.call.acts import act_of_step
 from hinge.call.answers import at_fault, cured_of
 from hinge.call.facts import Aim, Call
 from hinge.call.line import Line, Part
+from hinge.call.mainaction import main_of_step, together
 from hinge.call.needs import needs_of
 from hinge.call.permits import open_gates
 from hinge.call.picking import turns_for
@@ -19,7 +20,7 @@ from hinge.call.record import OnDoor
 from hinge.call.said import turned_round
 from hinge.call.setup import Setup
 from hinge.call.sheet import understood
-from hinge.call.state import WorkStep
+from hinge.call.state import MainAction, WorkStep
 from hinge.call.stepping import step_barred
 from hinge.call.strokes import Stroke, strokes_of
 from hinge.call.words import carrier_words, plan_words
@@ -48,6 +49,7 @@ class StepState(StepTold):
 
     standing: Standing
     passable: bool
+    main: MainAction | None
     by: str
     at_time: str
     reason: str
@@ -63,12 +65,15 @@ class VanState(BaseModel):
 class ProcedureState(Plan):
     """A procedure on this call; `now` is the step that comes next, `shut` the gate groups that stand open before it.
 
-    `barred` is why that step cannot be done now, whatever gates are met.
+    `barred` is why that step cannot be done now, whatever gates are met; `main` what is done next, `together` the steps that may be
+    said at once.
     """
 
     steps: list[StepState]
     work: bool
     now: str
+    main: MainAction
+    together: list[str]
     shut: list[str]
     barred: str
     ways: list[str]
@@ -169,12 +174,18 @@ def _state(call: Call, told: ProcedureTold, work: bool, ways: Ways, van: VanStat
         ),
         "",
     )
-    states = [_step(call, step, _standing(call, step.id, now, place < begin)) for place, step in enumerate(told.steps)]
+    coming = range(next(place for place, one in enumerate(told.steps) if one.id == now), until + 1) if now else ()
+    states = [
+        _step(call, step, _standing(call, step.id, now, place < begin), main_of_step(call, step.id, work) if place in coming else None)
+        for place, step in enumerate(told.steps)
+    ]
     return ProcedureState(
         **told.model_dump(exclude={"steps"}),
         steps=states,
         work=work,
         now=now,
+        main=main_of_step(call, now, work),
+        together=together(call, told, now),
         shut=_shut(call, now) if now else [],
         barred=step_barred(call, now) if now and not steps()[now].does else "",
         ways=[f"{schools()[name].title}: {words}" for name, words in way_words(ways).items()],
@@ -220,10 +231,18 @@ def _standing(call: Call, name: str, now: str, behind: bool) -> Standing:
     return "now" if name == now else "behind" if behind else "ahead"
 
 
-def _step(call: Call, step: StepTold, standing: Standing) -> StepState:
+def _step(call: Call, step: StepTold, standing: Standing, main: MainAction | None) -> StepState:
     reason, signed = call.passed_over.get(step.id, ("", call.stepped.get(step.id)))
     by, at = (signed.by, signed.at) if signed else ("", "")
-    return StepState(**step.model_dump(), standing=standing, passable=steps()[step.id].optional, by=by, at_time=at, reason=reason)
+    return StepState(
+        **step.model_dump(),
+        standing=standing,
+        passable=steps()[step.id].optional,
+        main=main,
+        by=by,
+        at_time=at,
+        reason=reason,
+    )
 
 
 def _shut(call: Call, name: str) -> list[str]:

@@ -14,6 +14,7 @@ from hinge.procedures.knowledge import Act
 from hinge.procedures.rules import stop_rules
 from hinge.site.actions import Verb
 from hinge.site.gates import gate_groups, guards
+from hinge.springs.words import turns_words
 
 # The act of a procedure by which each step of the work is done.
 ACTS: dict[WorkStep, Act] = {
@@ -67,10 +68,10 @@ def _strokes(call: Call) -> tuple[Verb, ...]:
     line = call.line
     if line.kind != "torsion":
         return (Verb.SET,)
-    to_go = {part: target for part, target in line.targets.items() if target is not None and target != line.counts.get(part)}
+    to_go = steps_to_go(line)
     if to_go and all(is_trim(call, part) for part in to_go):
         return (Verb.TRIM,)
-    up, down = (any((target - (line.counts.get(part) or 0)) * way > 0 for part, target in to_go.items()) for way in (1, -1))
+    up, down = (any(more * way > 0 for more in to_go.values()) for way in (1, -1))
     return (*((Verb.WIND,) if up else ()), *((Verb.LET_DOWN,) if down else ()))
 
 
@@ -82,7 +83,7 @@ def _told(call: Call, kind: CarrierKind, step: WorkStep, on: OnDoor, turns: int 
     return Work(
         step=step,
         act=ACTS[step],
-        title=told.title.format(**words),
+        title=_trim_title(call.line) if verbs == (Verb.TRIM,) else told.title.format(**words),
         done="" if step == "down" and call.plan is None else told.done.format(**words),
         gates=list(groups),
         stops=[StopState(id=rule.id, when=rule.when, then=rule.then) for rule in stop_rules().values() if {*verbs} & {*rule.during}]
@@ -90,6 +91,24 @@ def _told(call: Call, kind: CarrierKind, step: WorkStep, on: OnDoor, turns: int 
         else [],
         stopped=f"Stopped: {call.stopped[0].when.lower()}. {call.stopped[0].then}" if call.stopped else "",
     )
+
+
+def steps_to_go(line: Line) -> dict[Part, int]:
+    """How many steps each part is from where it is to be: on where positive, off where negative."""
+    return {
+        part: target - (line.counts.get(part) or 0)
+        for part, target in line.targets.items()
+        if target is not None and part in line.counts and target != line.counts[part]
+    }
+
+
+def _trim_title(line: Line) -> str:
+    """How far each cone is trimmed, and whether on or off."""
+    to_go = steps_to_go(line)
+    alike = len(set(to_go.values())) == 1 and to_go.keys() == line.counts.keys()
+    each = " each spring" if len(line.counts) > 1 else ""
+    said = {"": next(iter(to_go.values()))} if alike else {f" the {PARTS['torsion'][part].lower()}": more for part, more in to_go.items()}
+    return "Trim: " + ", ".join(f"{turns_words(abs(more))} {'on' if more > 0 else 'off'}{on or each}" for on, more in said.items())
 
 
 def left_words(call: Call) -> str:

@@ -10,7 +10,7 @@ import numpy as np
 from pydantic import BaseModel
 
 from hinge.arrays import Floats
-from hinge.faults.knowledge import NEEDS, Check, Faults, Hazard, faults
+from hinge.faults.knowledge import NEEDS, Check, Faults, Hazard, Need, faults
 from hinge.faults.reason import (
     Answers,
     Proposal,
@@ -89,6 +89,7 @@ class CheckAt(BaseModel):
     at: str
     minutes: float
     hazard: Hazard
+    needs: Need
     closed: str
     outcomes: list[Outcome]
 
@@ -267,6 +268,7 @@ def _at(name: str, check: Check, shut: set[str]) -> CheckAt:
         at=check.at,
         minutes=check.minutes,
         hazard=check.hazard,
+        needs=check.needs,
         closed=GATES[check.needs] if check.needs in shut else "",
         outcomes=[Outcome(id=one, text=text) for one, text in check.outcomes.items()],
     )

@@ -10,11 +10,11 @@ from __future__ import annotations
 from typing import Annotated
 
 import numpy as np
-from pydantic import Field, model_validator
+from pydantic import AfterValidator, Field, model_validator
 
 from hinge.arrays import Floats
 from hinge.document import Between, Document, told
-from hinge.errors import Contradiction
+from hinge.errors import BadInput, Contradiction
 from hinge.spoken import number, sized
 from hinge.springs.wire import DEFAULT_MATERIAL, Material, MaterialName, material_named
 
@@ -90,7 +90,19 @@ class SpringKind(TorsionSpring):
     count: Annotated[int, Between(1, 4, "springs")]
 
 
-Shaft = Annotated[list[SpringKind], Field(min_length=1, max_length=4)]
+MOST_ON_SHAFT = 4
+
+
+def on_one_shaft(springs: list[SpringKind]) -> list[SpringKind]:
+    """Springs that can hang together: four beside each other at most, or so many of one kind in as many of another."""
+    counts = [spring.count for spring in springs]
+    if sum(counts) > MOST_ON_SHAFT and not (len(counts) == 2 and counts[0] == counts[1]):
+        said = f"{sum(counts)} springs do not go on one shaft beside each other."
+        raise told(BadInput(said, "0.count", counts[0], f"{MOST_ON_SHAFT} together at most, or as many inside others", "springs"))
+    return springs
+
+
+Shaft = Annotated[list[SpringKind], Field(min_length=1, max_length=4), AfterValidator(on_one_shaft)]
 
 
 def rate(

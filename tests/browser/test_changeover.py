@@ -31,6 +31,7 @@ def proved_and_closed(page, call, lift):
     page.touch("Check the balance")
     meet(page, lift)
     let_go(page, call, "▬ holds")
+    meet(page, "by_power")
     for proof in ("Contact reversal", "Eyes"):
         page.touch(f"{proof} passed")
         page.until(lambda proof=proof: _passed(call, proof), f"{proof} kept")
@@ -70,6 +71,7 @@ def test_torsion_springs_let_down_and_changed_over_to_a_pair(signed_in, person):
     assert "Back one step" not in page.text(), "what was counted is not undone by a word"
     page.touch("Left spring still pulls")
     to(page, call, "let_down")
+    meet(page, "letting_down")
     page.touch("Count them down")
     page.touch("Left spring is slack")
     page.touch("All there: go on")
@@ -101,7 +103,7 @@ def test_a_counterweight_stacked_anew_is_judged_at_chest_height(signed_in, perso
     page.sees("each plate turned half round from the last")
     page.touch("It hangs as told")
     to(page, call, "done")
-    page.sees("Cables behind the roller stems")
+    page.sees("Bar in the hub")
     assert not page.scrolls_sideways()
     proved_and_closed(page, call, "first_lift_stack")
     assert state_of(call).record_after.counterweight.plates.large == 4

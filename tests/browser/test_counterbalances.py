@@ -41,7 +41,7 @@ def test_an_extension_door_from_the_scales_to_the_proof(signed_in, person):
     met(call, person, "hands_on")
     page = signed_in
     page.go(f"/calls/{call.key}/measure")
-    page.touch("Carried by")
+    page.touch("Carried now by")
     page.touch("Extension springs")
     page.touch("Door weight")
     page.touch("Two scales, more readings")

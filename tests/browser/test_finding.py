@@ -6,7 +6,7 @@ from selenium.webdriver.common.keys import Keys
 from hinge.faults.knowledge import faults
 from server.calls.models import Call
 from server.people.models import Shop
-from tests.browser.work import enter, gates, met, start, state_of
+from tests.browser.work import enter, gates, meet, met, start, state_of
 
 
 def begun(person, door, complaint):
@@ -26,6 +26,8 @@ def test_low_sun_in_the_receiver_by_touch(signed_in, person, door):
     page.sees("What it could be")
     page.touch("Eyes: ")
     page.touch("Look at both eyes")
+    page.sees("Only once it is plugged in, released")
+    meet(page, "lights")
     page.touch("Sender lit, receiver dark or blinking")
     page.sees("No beam arrives")
     page.touch("Eyes: ")
@@ -42,6 +44,7 @@ def test_low_sun_in_the_receiver_by_touch(signed_in, person, door):
     page.go(f"/calls/{door.key}/find")
     page.touch("It is put right: try the complaint again")
     page.sees("Put right before: Low sun blinds the receiver")
+    meet(page, "by_power")
     page.sees("press close. What happens?")
     page.go(f"/calls/{door.key}/close")
     page.sees("Found by")
@@ -57,6 +60,9 @@ def shown_by(cause):
 
 def test_a_travel_module_by_keyboard_alone(signed_in, person, door):
     page, call, shows = signed_in, begun(person, door, "stops_anywhere"), shown_by("travel_module")
+    page.go(f"/calls/{door.key}/find")
+    page.sees("What it could be")
+    met(call, person, "as_found", "by_power")
     page.go(f"/calls/{door.key}/find")
     page.sees("What it could be")
     for answered in range(1, 9):
@@ -106,7 +112,7 @@ def test_a_broken_spring_by_thumb_on_a_phone(signed_in, person, door):
     assert state_of(call).cause_confirmed
     assert "not lifted" not in page.text()
     page.go(f"/calls/{door.key}/prove")
-    page.sees("not lifted to be read until that is put right")
+    page.sees("not lifted until that is put right")
 
 
 def test_what_is_plain_to_see_can_be_said_and_is_not_called_confirmed(signed_in, person, door):

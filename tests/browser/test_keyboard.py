@@ -130,6 +130,7 @@ def test_a_whole_call_by_keyboard_alone(signed_in, person):
     page.pause(A_MOMENT)
     press(page, "▬ holds")
     page.sees("Take back")
+    meet(page, "by_power")
     press(page, "Contact reversal passed")
     press(page, "Eyes passed")
     page.sees("Close the call")

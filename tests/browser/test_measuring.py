@@ -29,7 +29,7 @@ def type_fast(page, *keys):
 def test_seven_numbers_with_seven_enters_and_not_one_click(signed_in, person):
     page, call = signed_in, bare(person)
     page.go(f"/calls/{call.key}/measure")
-    page.sees("7 numbers to go")
+    page.sees("7 measurements missing")
     for typed in TYPED:
         type_fast(page, typed, Keys.ENTER)
         page.pause(0.15)
@@ -43,9 +43,9 @@ def test_seven_numbers_with_seven_enters_and_not_one_click(signed_in, person):
 def test_what_cannot_be_read_calls_back_to_where_it_was_typed(signed_in, person):
     page, call = signed_in, bare(person)
     page.go(f"/calls/{call.key}/measure")
-    page.sees("7 numbers to go")
+    page.sees("7 measurements missing")
     type_fast(page, "59 kg", Keys.ENTER)
-    page.sees("6 numbers to go")
+    page.sees("6 measurements missing")
     type_fast(page, "nine feet", Keys.ENTER)
     page.sees("does not read as inches")
     assert page.browser.switch_to.active_element.get_attribute("value") == "nine feet"
@@ -65,7 +65,7 @@ def test_by_thumb_on_the_pad_and_by_touching_the_drawing(signed_in, person):
     page, call = signed_in, bare(person)
     page.size(390, 844)
     page.go(f"/calls/{call.key}/measure")
-    page.sees("7 numbers to go")
+    page.sees("7 measurements missing")
     drawn(page, "Door height: needed").click()
     page.touch("Tape pad")
     for key in ("8", "2", "1/2"):

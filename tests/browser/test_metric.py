@@ -21,7 +21,7 @@ def test_measured_sized_and_read_in_metric(signed_in, person):
     page.touch("Millimetres and kilograms")
     page.until(lambda: Person.objects.get().units == "metric", "kept with the person")
     page.go(f"/calls/{call.key}/measure")
-    page.sees("7 numbers to go")
+    page.sees("7 measurements missing")
     for typed in ("59", "2743", "2134", "4", "305", "102", "3.2"):
         type_fast(page, typed, Keys.ENTER)
         page.pause(0.15)

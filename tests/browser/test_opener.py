@@ -25,8 +25,9 @@ def test_button_limits_press_by_press_and_a_press_that_came_too_late(signed_in, 
     page.touch("Opener: Rail and trolley, limit buttons; wires: eyes striped to striped")
 
     enter(call, person, "reading", reading={"height_in": 42, "outcome": "holds"})
-    for step in ("balance_first", "carriage_joined"):
-        enter(call, person, "stepped", steps=[step])
+    enter(call, person, "stepped", steps=["balance_first"])
+    met(call, person, "by_power")
+    enter(call, person, "stepped", steps=["carriage_joined"])
     assert next_step(call)[0] == "limits"
     page.go(f"/calls/{call.key}/repair")
     page.sees("Never run it from the wall control before both are stored")
@@ -59,6 +60,7 @@ def test_button_limits_press_by_press_and_a_press_that_came_too_late(signed_in, 
     page.touch("Check the balance")
     page.sees("Let go at")
     enter(call, person, "reading", reading={"height_in": 42, "outcome": "holds"})
+    met(call, person, "by_power")
     page.go(f"/calls/{call.key}/repair")
     page.sees("Step 4 of 4")
     page.pause(A_MOMENT)
@@ -76,11 +78,13 @@ def test_limit_screws_are_set_on_the_call_by_thumb_done_in_two(signed_in, person
     enter(call, person, "measured", field="opener_kind", typed="rail_screw")
     enter(call, person, "found", cause="down_limit_deep")
     enter(call, person, "reading", reading={"height_in": 42, "outcome": "holds"})
+    met(call, person, "by_power")
     for proof in ("reversal", "eyes"):
         enter(call, person, "proof", proof=proof, passed=True)
     met(call, person, "hands_on", "as_found")
-    for step in ("balance_first", "carriage_joined"):
-        enter(call, person, "stepped", steps=[step])
+    enter(call, person, "stepped", steps=["balance_first"])
+    met(call, person, "by_power")
+    enter(call, person, "stepped", steps=["carriage_joined"])
 
     def limit(end: str):
         return next(one for one in state_of(call).limits.ends if one.end == end)

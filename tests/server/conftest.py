@@ -109,7 +109,7 @@ class CallOver:
 
     def closed(self) -> CallOver:
         self.lifted()
-        self.tell([("proof", {"proof": proof, "passed": True}) for proof in ("reversal", "eyes")])
+        self.tell([*gates("by_power"), *(("proof", {"proof": proof, "passed": True}) for proof in ("reversal", "eyes"))])
         self.must("closed", told="Monthly check 🔧")
         return self
 

@@ -58,7 +58,7 @@ def test_a_whole_call_is_a_question_too_and_its_refusals_are_told_by_place(techn
     answer = Api(technician).post("/bench/call", {"commands": commands}).json()
     assert [one["kind"] for one in answer["events"]] == ["complaint"]
     assert [one["command"] for one in answer["refused"]] == [1]
-    assert answer["refused"][0]["error"]["code"] in ("gate_not_met", "out_of_step")
+    assert answer["refused"][0]["error"]["code"] in ("contradiction", "gate_not_met", "out_of_step")
 
 
 def slowest(monkeypatch, limit):

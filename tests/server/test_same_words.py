@@ -27,6 +27,7 @@ def unsigned(value):
 def test_the_page_the_sheet_the_json_and_the_command_say_the_same(technician, door):
     call = CallOver(Api(technician), door).lifted()
     call.must("reading", reading={"height_in": 66, "outcome": "creeps_up"})
+    call.gates("by_power")
     for proof in ("reversal", "eyes"):
         call.must("proof", proof=proof, passed=True)
     call.must("closed", told="Monthly check")

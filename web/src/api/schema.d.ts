@@ -2471,6 +2471,47 @@ export interface components {
             closed: components["schemas"]["CallRow"][];
         };
         /**
+         * Abandoned
+         * @description The call was started by mistake: nothing was done, and the door's file stays as it was.
+         */
+        Abandoned: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "abandoned";
+            /** Reason */
+            reason: string;
+        };
+        /**
+         * Again
+         * @description A plan: the springs that hang there, let down and wound again, to so many quarter-turns each.
+         */
+        Again: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "again";
+            /** Quarter Turns */
+            quarter_turns: number;
+        };
+        /**
+         * Aimed
+         * @description Where parts of what hangs there are to go: a trim, a let-down, or the same springs again.
+         */
+        Aimed: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "aimed";
+            /** Targets */
+            targets: {
+                [key: string]: number;
+            };
+        };
+        /**
          * Asked
          * @description A field this door can be asked for; `needed` when nothing can be computed without it, `rare` when seldom.
          *
@@ -2487,6 +2528,18 @@ export interface components {
             rare: boolean;
             /** Usual */
             usual: string;
+        };
+        /**
+         * BalanceReading
+         * @description A balance reading.
+         */
+        BalanceReading: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "reading";
+            reading: components["schemas"]["Reading"];
         };
         /**
          * CallOut
@@ -2523,7 +2576,8 @@ export interface components {
          * @description Everything the entries of a call add up to.
          *
          *     `safety` is how the opener and the door stand, `safety_at` since when; `claimed` says so where it was closed elsewhere,
-         *     maybe under other rules. `stop` says why nothing is reckoned, `not_lifted` why nobody lifts the door; `abandoned` why a closed
+         *     maybe under other rules. `main` is the one main action of a stage. `stop` says why nothing is reckoned, `not_lifted` why
+         *     nobody lifts the door; `abandoned` why a closed
          *     call was a mistake, `to_abandon` what keeps this one from being one. `cause_wanted`: it is no fault but what was asked for.
          *     `went_on` are the pieces, by the van's names, that left it with what went on the door; `to_show` is what a photo can be of.
          */
@@ -2613,6 +2667,10 @@ export interface components {
             signature: components["schemas"]["SignatureState"] | null;
             /** Stages */
             stages: components["schemas"]["Stage"][];
+            /** Main */
+            main: {
+                [key: string]: components["schemas"]["MainAction"];
+            };
             /** To Close */
             to_close: string[];
             /** Disconnected */
@@ -2638,6 +2696,21 @@ export interface components {
             record_after: components["schemas"]["DoorRecord"];
         };
         /**
+         * Checked
+         * @description A check of the fault finder and what it showed; `cant_tell` where nothing could be seen.
+         */
+        Checked: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "checked";
+            /** Check */
+            check: string;
+            /** Outcome */
+            outcome: string;
+        };
+        /**
          * Choice
          * @description What was picked, by its short name; `entry` picked it, and is empty once it is on the door.
          *
@@ -2654,6 +2727,142 @@ export interface components {
             entry: string;
             /** Stale */
             stale: string;
+        };
+        /**
+         * Chosen
+         * @description A plan: a torsion set with its turns, an extension pair, or a stack of plates. It says nothing of what hangs there.
+         *
+         *     With `again` it is the springs that hang there, let down, put right and wound to `quarter_turns`; what is not measured of
+         *     them is left out.
+         */
+        Chosen: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "chosen";
+            /**
+             * Springs
+             * @default []
+             */
+            springs?: components["schemas"]["SpringKind"][];
+            /**
+             * Duplex
+             * @default false
+             */
+            duplex?: boolean;
+            /**
+             * Again
+             * @default false
+             */
+            again?: boolean;
+            /** Quarter Turns */
+            quarter_turns?: number | null;
+            extension?: components["schemas"]["ExtensionPair"] | null;
+            counterweight?: components["schemas"]["Stack"] | null;
+        };
+        /**
+         * Closed
+         * @description The call is closed; what the customer was told.
+         */
+        Closed: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "closed";
+            /**
+             * Told
+             * @default
+             */
+            told?: string;
+        };
+        /**
+         * Complaint
+         * @description What the customer says.
+         */
+        Complaint: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "complaint";
+            /** Complaint */
+            complaint: string;
+        };
+        /**
+         * Cured
+         * @description What was found is put right: the search goes on without it, and with the check that showed the complaint.
+         */
+        Cured: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "cured";
+            /** Cause */
+            cause: string;
+        };
+        /**
+         * CustomerSigned
+         * @description The customer's signature under what was told: strokes of x, y, x, y …, a thousandth of the field's width each.
+         */
+        CustomerSigned: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "signed";
+            /** Name */
+            name: string;
+            /** Strokes */
+            strokes: number[][];
+        };
+        /**
+         * Disconnected
+         * @description The opener is left disconnected, and the customer told why.
+         */
+        Disconnected: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "disconnected";
+            /** Reason */
+            reason: string;
+        };
+        /**
+         * FactSet
+         * @description Something known of the door that makes some causes likelier, true or not.
+         */
+        FactSet: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "fact";
+            /** Fact */
+            fact: string;
+            /** Holds */
+            holds: boolean;
+        };
+        /**
+         * Found
+         * @description What was found.
+         */
+        Found: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "found";
+            /** Cause */
+            cause: string;
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
         };
         /**
          * GateGroupState
@@ -2673,6 +2882,21 @@ export interface components {
             met: boolean;
             /** Gates */
             gates: components["schemas"]["GateState"][];
+        };
+        /**
+         * GateSet
+         * @description A make-safe gate met, or open again.
+         */
+        GateSet: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "gate";
+            /** Gate */
+            gate: string;
+            /** Met */
+            met: boolean;
         };
         /**
          * GateState
@@ -2697,6 +2921,19 @@ export interface components {
              * @default
              */
             at?: string;
+        };
+        /**
+         * Left
+         * @description The work is left as it stands, made safe, and why; whoever enters the next thing takes it up.
+         */
+        Left: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "left";
+            /** Reason */
+            reason: string;
         };
         /**
          * LimitEndState
@@ -2736,6 +2973,37 @@ export interface components {
             at: string;
         };
         /**
+         * LimitSeen
+         * @description Where the empty trolley stopped at an end: so far beyond its mark [in], short of it where negative.
+         *
+         *     `turns` of that end's screw were made after the reading `since`, clockwise positive; both are left out at a first look. That
+         *     reading is named so that a correction told by two tablets is learned from once.
+         */
+        LimitSeen: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "limit";
+            /**
+             * End
+             * @enum {string}
+             */
+            end: "up" | "down";
+            /** Off In */
+            off_in: number;
+            /**
+             * Turns
+             * @default 0
+             */
+            turns?: number;
+            /**
+             * Since
+             * @default
+             */
+            since?: string | "";
+        };
+        /**
          * LimitsState
          * @description Both ends of a unit with limit screws, and what a turn of its screws gives, in words.
          */
@@ -2744,6 +3012,49 @@ export interface components {
             ends: components["schemas"]["LimitEndState"][];
             /** Unit */
             unit: string;
+        };
+        /**
+         * MainAction
+         * @description The main action: `command` is entered, or `to` is gone to (`count` is the counter); where it `waits` nothing can be done yet.
+         */
+        MainAction: {
+            /** Label */
+            label: string;
+            /** Command */
+            command?: (components["schemas"]["Complaint"] | components["schemas"]["GateSet"] | components["schemas"]["Found"] | components["schemas"]["Checked"] | components["schemas"]["FactSet"] | components["schemas"]["Cured"] | components["schemas"]["Chosen"] | components["schemas"]["Aimed"] | components["schemas"]["Moved"] | components["schemas"]["Slack"] | components["schemas"]["StillWound"] | components["schemas"]["Stopped"] | components["schemas"]["TakenOff"] | components["schemas"]["PutOn"] | components["schemas"]["BalanceReading"] | components["schemas"]["LimitSeen"] | components["schemas"]["ProofMade"] | components["schemas"]["Stepped"] | components["schemas"]["PassedOver"] | components["schemas"]["PartUsed"] | components["schemas"]["CustomerSigned"] | components["schemas"]["Photographed"] | components["schemas"]["Left"] | components["schemas"]["Withdrawn"] | components["schemas"]["Disconnected"] | components["schemas"]["Closed"] | components["schemas"]["Abandoned"] | components["schemas"]["Measured"] | components["schemas"]["Picked"] | components["schemas"]["Again"]) | null;
+            /**
+             * To
+             * @default
+             */
+            to?: ("arrive" | "find" | "measure" | "size" | "repair" | "prove" | "close") | ("" | "count");
+            /**
+             * Waits
+             * @default false
+             */
+            waits?: boolean;
+        };
+        /**
+         * Measured
+         * @description One measurement, as typed, and how it was found where that is not by tape or scale.
+         */
+        Measured: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "measured";
+            /** Field */
+            field: string;
+            /** Typed */
+            typed: string;
+            /**
+             * @default {
+             *       "method": "measured",
+             *       "low": null,
+             *       "high": null
+             *     }
+             */
+            how?: components["schemas"]["How"];
         };
         /**
          * Measurement
@@ -2769,6 +3080,28 @@ export interface components {
              *     }
              */
             how?: components["schemas"]["How"];
+        };
+        /**
+         * Moved
+         * @description One stroke of the bar on a cone, one hole of a cable on a side, or plates put on or taken off the stack.
+         *
+         *     Both ends are named so that a stroke sent from two tablets is counted once. A cone of unknown turns counts down from 0.
+         */
+        Moved: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "moved";
+            /**
+             * Part
+             * @enum {string}
+             */
+            part: "single" | "left" | "right" | "left_outer" | "right_outer" | "large" | "small";
+            /** From Count */
+            from_count: number;
+            /** To Count */
+            to_count: number;
         };
         /**
          * OnDoor
@@ -2847,6 +3180,39 @@ export interface components {
             bar_in: number;
         };
         /**
+         * PartUsed
+         * @description Parts that went into the door, beside what carries it.
+         */
+        PartUsed: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "part_used";
+            /** Part */
+            part: string;
+            /**
+             * Pieces
+             * @default 1
+             */
+            pieces?: number;
+        };
+        /**
+         * PassedOver
+         * @description A step that is not done on this door, and why; it opens no gate.
+         */
+        PassedOver: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "passed_over";
+            /** Step */
+            step: string;
+            /** Reason */
+            reason: string;
+        };
+        /**
          * PhotoState
          * @description A photo by its key; `entry` is what takes it back, `of` the claim it shows, `shows` that in words: empty where it shows the door.
          */
@@ -2865,6 +3231,62 @@ export interface components {
             by: string;
             /** At */
             at: string;
+        };
+        /**
+         * Photographed
+         * @description A photo that is kept with the call; `of` is the claim it shows, empty where it shows the door.
+         */
+        Photographed: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "photographed";
+            /** Photo */
+            photo: string;
+            /**
+             * Of
+             * @default
+             */
+            of?: string | "";
+            /**
+             * Caption
+             * @default
+             */
+            caption?: string;
+        };
+        /**
+         * Picked
+         * @description A plan by the short name of an option: its turns and setting are worked out for the door as it is measured now.
+         */
+        Picked: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "picked";
+            /** Option */
+            option: string;
+        };
+        /**
+         * ProofMade
+         * @description A proof tried, passed or not.
+         */
+        ProofMade: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "proof";
+            /** Proof */
+            proof: string;
+            /** Passed */
+            passed: boolean;
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
         };
         /**
          * ProofState
@@ -2902,6 +3324,19 @@ export interface components {
              * @default
              */
             at?: string;
+        };
+        /**
+         * PutOn
+         * @description What was picked is on the door: springs on the shaft, not wound; a pair or a stack set up as told.
+         *
+         *     Springs to be wound again have stayed there: it is said of them once what was to be put right is.
+         */
+        PutOn: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "put_on";
         };
         /**
          * Reading
@@ -2981,6 +3416,22 @@ export interface components {
             strokes: number[][];
         };
         /**
+         * Slack
+         * @description A cone is slack: its spring is broken, or was let down until nothing was left.
+         */
+        Slack: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "slack";
+            /**
+             * Part
+             * @enum {string}
+             */
+            part: "single" | "left" | "right" | "left_outer" | "right_outer" | "large" | "small";
+        };
+        /**
          * Stage
          * @description A stage of the call.
          */
@@ -2994,6 +3445,40 @@ export interface components {
             done: boolean;
         };
         /**
+         * Stepped
+         * @description Steps of a procedure that were done; or, where not `done`, are to be done again.
+         */
+        Stepped: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "stepped";
+            /** Steps */
+            steps: string[];
+            /**
+             * Done
+             * @default true
+             */
+            done?: boolean;
+        };
+        /**
+         * StillWound
+         * @description A cone that was thought to be down, or counted, is not: it still pulls, by turns nobody knows.
+         */
+        StillWound: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "still_wound";
+            /**
+             * Part
+             * @enum {string}
+             */
+            part: "single" | "left" | "right" | "left_outer" | "right_outer" | "large" | "small";
+        };
+        /**
          * StopState
          * @description When to stop, and what to do then.
          */
@@ -3004,6 +3489,19 @@ export interface components {
             when: string;
             /** Then */
             then: string;
+        };
+        /**
+         * Stopped
+         * @description The work stopped by one of the stop rules: what it was made safe by is to be met anew.
+         */
+        Stopped: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "stopped";
+            /** Stop */
+            stop: string;
         };
         /**
          * Stroke
@@ -3020,6 +3518,17 @@ export interface components {
             chalk_line: string;
             /** Length */
             length: string;
+        };
+        /**
+         * TakenOff
+         * @description What carried the door is off.
+         */
+        TakenOff: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "taken_off";
         };
         /**
          * UnreadableState
@@ -3044,6 +3553,21 @@ export interface components {
             pieces: number;
             /** Words */
             words: string;
+        };
+        /**
+         * Withdrawn
+         * @description A claim taken back, with why. What followed from it stays.
+         */
+        Withdrawn: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "withdrawn";
+            /** Entry */
+            entry: string;
+            /** Reason */
+            reason: string;
         };
         /**
          * Work
@@ -3808,7 +4332,8 @@ export interface components {
          * CallFinding
          * @description The search as it stands, what the desk says of the complaint, and what may be known besides.
          *
-         *     `waits_for` names the gate groups that stand before what is worth doing next, `entries` the entry of each answer; `own` tells the
+         *     `waits_for` names the gate groups that stand before what is worth doing next, `gates` those before each kind of check,
+         *     `entries` the entry of each answer; `own` tells the
          *     shop's own closed calls with this complaint, `cured` what was put right, in words.
          */
         CallFinding: {
@@ -3816,6 +4341,10 @@ export interface components {
             triage: components["schemas"]["Triage"];
             /** Waits For */
             waits_for: string[];
+            /** Gates */
+            gates: {
+                [key: string]: string[];
+            };
             /** Entries */
             entries: string[];
             /** Facts */
@@ -3824,6 +4353,7 @@ export interface components {
             own: string;
             /** Cured */
             cured: string[];
+            main: components["schemas"]["MainAction"];
         };
         /**
          * CheckAt
@@ -3843,6 +4373,11 @@ export interface components {
              * @enum {string}
              */
             hazard: "none" | "low" | "high";
+            /**
+             * Needs
+             * @enum {string}
+             */
+            needs: "look" | "hands" | "lights" | "lift" | "run" | "wind";
             /** Closed */
             closed: string;
             /** Outcomes */
@@ -3912,6 +4447,11 @@ export interface components {
              * @enum {string}
              */
             hazard: "none" | "low" | "high";
+            /**
+             * Needs
+             * @enum {string}
+             */
+            needs: "look" | "hands" | "lights" | "lift" | "run" | "wind";
             /** Closed */
             closed: string;
             /** Outcomes */
@@ -4027,7 +4567,8 @@ export interface components {
          * ProcedureState
          * @description A procedure on this call; `now` is the step that comes next, `shut` the gate groups that stand open before it.
          *
-         *     `barred` is why that step cannot be done now, whatever gates are met.
+         *     `barred` is why that step cannot be done now, whatever gates are met; `main` what is done next, `together` the steps that may be
+         *     said at once.
          */
         ProcedureState: {
             /** Procedure */
@@ -4048,6 +4589,9 @@ export interface components {
             work: boolean;
             /** Now */
             now: string;
+            main: components["schemas"]["MainAction"];
+            /** Together */
+            together: string[];
             /** Shut */
             shut: string[];
             /** Barred */
@@ -4124,6 +4668,7 @@ export interface components {
             standing: "done" | "passed_over" | "behind" | "now" | "ahead";
             /** Passable */
             passable: boolean;
+            main: components["schemas"]["MainAction"] | null;
             /** By */
             by: string;
             /** At Time */
@@ -4263,314 +4808,6 @@ export interface components {
             hours: number;
         };
         /**
-         * Abandoned
-         * @description The call was started by mistake: nothing was done, and the door's file stays as it was.
-         */
-        Abandoned: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "abandoned";
-            /** Reason */
-            reason: string;
-        };
-        /**
-         * Again
-         * @description A plan: the springs that hang there, let down and wound again, to so many quarter-turns each.
-         */
-        Again: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "again";
-            /** Quarter Turns */
-            quarter_turns: number;
-        };
-        /**
-         * Aimed
-         * @description Where parts of what hangs there are to go: a trim, a let-down, or the same springs again.
-         */
-        Aimed: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "aimed";
-            /** Targets */
-            targets: {
-                [key: string]: number;
-            };
-        };
-        /**
-         * BalanceReading
-         * @description A balance reading.
-         */
-        BalanceReading: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "reading";
-            reading: components["schemas"]["Reading"];
-        };
-        /**
-         * Checked
-         * @description A check of the fault finder and what it showed; `cant_tell` where nothing could be seen.
-         */
-        Checked: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "checked";
-            /** Check */
-            check: string;
-            /** Outcome */
-            outcome: string;
-        };
-        /**
-         * Chosen
-         * @description A plan: a torsion set with its turns, an extension pair, or a stack of plates. It says nothing of what hangs there.
-         *
-         *     With `again` it is the springs that hang there, let down, put right and wound to `quarter_turns`; what is not measured of
-         *     them is left out.
-         */
-        Chosen: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "chosen";
-            /**
-             * Springs
-             * @default []
-             */
-            springs?: components["schemas"]["SpringKind"][];
-            /**
-             * Duplex
-             * @default false
-             */
-            duplex?: boolean;
-            /**
-             * Again
-             * @default false
-             */
-            again?: boolean;
-            /** Quarter Turns */
-            quarter_turns?: number | null;
-            extension?: components["schemas"]["ExtensionPair"] | null;
-            counterweight?: components["schemas"]["Stack"] | null;
-        };
-        /**
-         * Closed
-         * @description The call is closed; what the customer was told.
-         */
-        Closed: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "closed";
-            /**
-             * Told
-             * @default
-             */
-            told?: string;
-        };
-        /**
-         * Complaint
-         * @description What the customer says.
-         */
-        Complaint: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "complaint";
-            /** Complaint */
-            complaint: string;
-        };
-        /**
-         * Cured
-         * @description What was found is put right: the search goes on without it, and with the check that showed the complaint.
-         */
-        Cured: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "cured";
-            /** Cause */
-            cause: string;
-        };
-        /**
-         * CustomerSigned
-         * @description The customer's signature under what was told: strokes of x, y, x, y …, a thousandth of the field's width each.
-         */
-        CustomerSigned: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "signed";
-            /** Name */
-            name: string;
-            /** Strokes */
-            strokes: number[][];
-        };
-        /**
-         * Disconnected
-         * @description The opener is left disconnected, and the customer told why.
-         */
-        Disconnected: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "disconnected";
-            /** Reason */
-            reason: string;
-        };
-        /**
-         * FactSet
-         * @description Something known of the door that makes some causes likelier, true or not.
-         */
-        FactSet: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "fact";
-            /** Fact */
-            fact: string;
-            /** Holds */
-            holds: boolean;
-        };
-        /**
-         * Found
-         * @description What was found.
-         */
-        Found: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "found";
-            /** Cause */
-            cause: string;
-            /**
-             * Note
-             * @default
-             */
-            note?: string;
-        };
-        /**
-         * GateSet
-         * @description A make-safe gate met, or open again.
-         */
-        GateSet: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "gate";
-            /** Gate */
-            gate: string;
-            /** Met */
-            met: boolean;
-        };
-        /**
-         * Left
-         * @description The work is left as it stands, made safe, and why; whoever enters the next thing takes it up.
-         */
-        Left: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "left";
-            /** Reason */
-            reason: string;
-        };
-        /**
-         * LimitSeen
-         * @description Where the empty trolley stopped at an end: so far beyond its mark [in], short of it where negative.
-         *
-         *     `turns` of that end's screw were made after the reading `since`, clockwise positive; both are left out at a first look. That
-         *     reading is named so that a correction told by two tablets is learned from once.
-         */
-        LimitSeen: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "limit";
-            /**
-             * End
-             * @enum {string}
-             */
-            end: "up" | "down";
-            /** Off In */
-            off_in: number;
-            /**
-             * Turns
-             * @default 0
-             */
-            turns?: number;
-            /**
-             * Since
-             * @default
-             */
-            since?: string | "";
-        };
-        /**
-         * Measured
-         * @description One measurement, as typed, and how it was found where that is not by tape or scale.
-         */
-        Measured: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "measured";
-            /** Field */
-            field: string;
-            /** Typed */
-            typed: string;
-            /**
-             * @default {
-             *       "method": "measured",
-             *       "low": null,
-             *       "high": null
-             *     }
-             */
-            how?: components["schemas"]["How"];
-        };
-        /**
-         * Moved
-         * @description One stroke of the bar on a cone, one hole of a cable on a side, or plates put on or taken off the stack.
-         *
-         *     Both ends are named so that a stroke sent from two tablets is counted once. A cone of unknown turns counts down from 0.
-         */
-        Moved: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "moved";
-            /**
-             * Part
-             * @enum {string}
-             */
-            part: "single" | "left" | "right" | "left_outer" | "right_outer" | "large" | "small";
-            /** From Count */
-            from_count: number;
-            /** To Count */
-            to_count: number;
-        };
-        /**
          * NewEntry
          * @description An entry under an id the client made; the same id again is the same entry.
          */
@@ -4579,197 +4816,6 @@ export interface components {
             id: string;
             /** Body */
             body: components["schemas"]["Complaint"] | components["schemas"]["GateSet"] | components["schemas"]["Found"] | components["schemas"]["Checked"] | components["schemas"]["FactSet"] | components["schemas"]["Cured"] | components["schemas"]["Chosen"] | components["schemas"]["Aimed"] | components["schemas"]["Moved"] | components["schemas"]["Slack"] | components["schemas"]["StillWound"] | components["schemas"]["Stopped"] | components["schemas"]["TakenOff"] | components["schemas"]["PutOn"] | components["schemas"]["BalanceReading"] | components["schemas"]["LimitSeen"] | components["schemas"]["ProofMade"] | components["schemas"]["Stepped"] | components["schemas"]["PassedOver"] | components["schemas"]["PartUsed"] | components["schemas"]["CustomerSigned"] | components["schemas"]["Photographed"] | components["schemas"]["Left"] | components["schemas"]["Withdrawn"] | components["schemas"]["Disconnected"] | components["schemas"]["Closed"] | components["schemas"]["Abandoned"] | components["schemas"]["Measured"] | components["schemas"]["Picked"] | components["schemas"]["Again"];
-        };
-        /**
-         * PartUsed
-         * @description Parts that went into the door, beside what carries it.
-         */
-        PartUsed: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "part_used";
-            /** Part */
-            part: string;
-            /**
-             * Pieces
-             * @default 1
-             */
-            pieces?: number;
-        };
-        /**
-         * PassedOver
-         * @description A step that is not done on this door, and why; it opens no gate.
-         */
-        PassedOver: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "passed_over";
-            /** Step */
-            step: string;
-            /** Reason */
-            reason: string;
-        };
-        /**
-         * Photographed
-         * @description A photo that is kept with the call; `of` is the claim it shows, empty where it shows the door.
-         */
-        Photographed: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "photographed";
-            /** Photo */
-            photo: string;
-            /**
-             * Of
-             * @default
-             */
-            of?: string | "";
-            /**
-             * Caption
-             * @default
-             */
-            caption?: string;
-        };
-        /**
-         * Picked
-         * @description A plan by the short name of an option: its turns and setting are worked out for the door as it is measured now.
-         */
-        Picked: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "picked";
-            /** Option */
-            option: string;
-        };
-        /**
-         * ProofMade
-         * @description A proof tried, passed or not.
-         */
-        ProofMade: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "proof";
-            /** Proof */
-            proof: string;
-            /** Passed */
-            passed: boolean;
-            /**
-             * Note
-             * @default
-             */
-            note?: string;
-        };
-        /**
-         * PutOn
-         * @description What was picked is on the door: springs on the shaft, not wound; a pair or a stack set up as told.
-         *
-         *     Springs to be wound again have stayed there: it is said of them once what was to be put right is.
-         */
-        PutOn: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "put_on";
-        };
-        /**
-         * Slack
-         * @description A cone is slack: its spring is broken, or was let down until nothing was left.
-         */
-        Slack: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "slack";
-            /**
-             * Part
-             * @enum {string}
-             */
-            part: "single" | "left" | "right" | "left_outer" | "right_outer" | "large" | "small";
-        };
-        /**
-         * Stepped
-         * @description Steps of a procedure that were done; or, where not `done`, are to be done again.
-         */
-        Stepped: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "stepped";
-            /** Steps */
-            steps: string[];
-            /**
-             * Done
-             * @default true
-             */
-            done?: boolean;
-        };
-        /**
-         * StillWound
-         * @description A cone that was thought to be down, or counted, is not: it still pulls, by turns nobody knows.
-         */
-        StillWound: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "still_wound";
-            /**
-             * Part
-             * @enum {string}
-             */
-            part: "single" | "left" | "right" | "left_outer" | "right_outer" | "large" | "small";
-        };
-        /**
-         * Stopped
-         * @description The work stopped by one of the stop rules: what it was made safe by is to be met anew.
-         */
-        Stopped: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "stopped";
-            /** Stop */
-            stop: string;
-        };
-        /**
-         * TakenOff
-         * @description What carried the door is off.
-         */
-        TakenOff: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "taken_off";
-        };
-        /**
-         * Withdrawn
-         * @description A claim taken back, with why. What followed from it stays.
-         */
-        Withdrawn: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "withdrawn";
-            /** Entry */
-            entry: string;
-            /** Reason */
-            reason: string;
         };
         /**
          * ComplaintOut

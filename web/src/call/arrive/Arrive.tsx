@@ -2,12 +2,13 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import type { Schemas } from '../../api/client';
 import { callFindingQuery, doorCallsQuery, knowledgeQuery } from '../../api/queries';
-import { MainAction, Plain } from '../../ui/buttons';
+import { Plain } from '../../ui/buttons';
 import { Field } from '../../ui/Field';
 import { Label, Quiet, Split, Stack } from '../../ui/layout';
 import { OneOf } from '../../ui/OneOf';
 import { day } from '../../ui/words';
 import { Gates } from '../Gates';
+import { StageMain } from '../StageMain';
 import type { StageProps } from '../stageProps';
 
 /** What does the customer say, and is it safe to put hands on the door? */
@@ -56,9 +57,7 @@ export function Arrive({ call, go }: StageProps) {
           </div>
         )}
       </Stack>
-      <MainAction isDisabled={!ready} onPress={() => go('find')}>
-        {ready ? 'Made safe: find the fault' : 'Complaint and three gates'}
-      </MainAction>
+      <StageMain call={call} go={go} main={call.state.main.arrive} />
     </Split>
   );
 }

@@ -2,10 +2,11 @@ import { useState } from 'react';
 import styled from 'styled-components';
 import { FollowUpsOf } from '../../followups/FollowUps';
 import { Fact } from '../../sizing/PairSets';
-import { MainAction, Plain, PlainAnchor } from '../../ui/buttons';
+import { Plain, PlainAnchor } from '../../ui/buttons';
 import { Field } from '../../ui/Field';
 import { Facts, Label, Quiet, Sheet, Split, Stack } from '../../ui/layout';
 import { day } from '../../ui/words';
+import { StageMain } from '../StageMain';
 import type { StageProps } from '../stageProps';
 import { PartsUsed } from './PartsUsed';
 import { Photos } from './Photos';
@@ -20,7 +21,6 @@ export function Close({ call, go }: StageProps) {
   const { state } = call;
   const [told, setTold] = useState(state.told);
   const file = `/api/calls/${call.call.key}`;
-  const asked = call.waiting.some((entry) => entry.body.kind === 'closed');
   return (
     <Split $left="minmax(0, 1fr)">
       <Stack $gap={16}>
@@ -91,14 +91,7 @@ export function Close({ call, go }: StageProps) {
         {!state.abandoned && <FollowUpsOf door={call.call.door_key} />}
         <Quiet>Monthly: balance, reversal and eyes, by the customer. Yearly: the crew.</Quiet>
       </Stack>
-      {!state.closed && (
-        <MainAction
-          isDisabled={state.to_close.length > 0 || asked}
-          onPress={() => call.enter({ kind: 'closed', told })}
-        >
-          {state.to_close.length ? `${state.to_close.length} still open` : asked ? 'Closing' : 'Close the call'}
-        </MainAction>
-      )}
+      {!state.closed && <StageMain call={call} go={go} main={state.main.close} more={{ told }} />}
     </Split>
   );
 }

@@ -12,6 +12,7 @@ import { Label, Quiet, Split, Stack } from '../../ui/layout';
 import { Pick } from '../../ui/Pick';
 import { Loading, Trouble } from '../../ui/states';
 import { Gates } from '../Gates';
+import { StageMain } from '../StageMain';
 import type { StageProps } from '../stageProps';
 import { TakeBack } from '../TakeBack';
 import { TakePhoto } from '../TakePhoto';
@@ -46,23 +47,18 @@ export function Find({ call, go }: StageProps) {
         <MainAction onPress={() => go('arrive')}>To the complaint</MainAction>
       </Stack>
     );
-  const { finding, facts, cured, entries, waits_for, own } = found.data;
+  const { finding, facts, cured, entries, waits_for, gates, own } = found.data;
   const everywhere = finding.parts.flatMap((one) => one.checks);
   const here = finding.parts.find((one) => one.part === part);
   const first = finding.next[0];
   const chosen = everywhere.find((one) => one.check === jumped);
   const asked = chosen ?? first;
-  for (const group of waits_for) stood.current.add(group);
+  for (const group of chosen?.closed ? (gates[chosen.needs] ?? []) : waits_for) stood.current.add(group);
   const waits = state.gate_groups.filter((group) => stood.current.has(group.id));
   const answer = (outcome: string) => {
     if (asked) call.enter({ kind: 'checked', check: asked.check, outcome });
     setJumped(null);
     setPart(null);
-  };
-  const accept = () => {
-    if (finding.confirmed && finding.confirmed !== state.cause)
-      call.enter({ kind: 'found', cause: finding.confirmed, note: state.cause_note });
-    go('measure');
   };
   const sure = finding.causes.find((one) => one.confirmed);
   const measured = Object.fromEntries(state.measured.map((one) => [one.field, one.value]));
@@ -146,9 +142,7 @@ export function Find({ call, go }: StageProps) {
         {!sure && finding.later.length > 0 && <Later checks={finding.later} />}
         <ByEye call={call} go={go} />
       </Asked>
-      <MainAction isDisabled={!sure && !state.cause} onPress={accept}>
-        {sure ? `Found: ${sure.text}` : state.cause ? 'Measure the door' : 'Nothing confirmed yet'}
-      </MainAction>
+      <StageMain call={call} go={go} main={found.data.main} />
     </Split>
   );
 }

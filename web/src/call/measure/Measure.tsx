@@ -7,9 +7,10 @@ import { knowledgeQuery } from '../../api/queries';
 import { BalanceOf } from '../../drawing/BalanceOf';
 import type { Dimensions } from '../../drawing/Dimension';
 import { DoorAsForm } from '../../drawing/DoorAsForm';
-import { MainAction, Plain } from '../../ui/buttons';
+import { Plain } from '../../ui/buttons';
 import { Caution, Label, Quiet, Stack } from '../../ui/layout';
 import { Loading } from '../../ui/states';
+import { StageMain } from '../StageMain';
 import type { StageProps } from '../stageProps';
 import { Cable } from './Cable';
 import { MeasureField, type RefusedTyping } from './MeasureField';
@@ -25,7 +26,6 @@ const TITLES: Record<string, string> = {
   unit: 'The opener',
   opener: 'For an opener on the shaft',
 };
-const SIZE = { torsion: 'Size the springs', extension: 'Size the pair', counterweight: 'Size the stack' };
 const Grid = styled.div`display: grid; grid-template-columns: repeat(auto-fill, minmax(150px, 1fr)); gap: 8px;`;
 /** The drawing is walked over with the eyes, the pad stays under the thumb. */
 const Sides = styled.div`display: grid; grid-template-columns: minmax(0, 1fr) 340px; gap: 22px; align-items: start;
@@ -142,17 +142,7 @@ export function Measure({ call, go }: StageProps) {
         )}
         {state.wrong_setup && <Caution role="alert">{state.wrong_setup}</Caution>}
       </Asking>
-      {state.cause_wanted ? (
-        <MainAction onPress={() => go('repair')}>To the work</MainAction>
-      ) : (
-        <MainAction isDisabled={!state.setup || Boolean(state.wrong_setup)} onPress={() => go('size')}>
-          {state.wrong_setup
-            ? 'Not yet: see what is wrong'
-            : state.setup
-              ? SIZE[state.carried_by]
-              : `${state.missing.length} numbers to go`}
-        </MainAction>
-      )}
+      <StageMain call={call} go={go} main={state.main.measure} />
     </Sides>
   );
 }

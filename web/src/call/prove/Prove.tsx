@@ -3,10 +3,10 @@ import { useRef } from 'react';
 import { callBalanceQuery } from '../../api/queries';
 import { lineOf } from '../../drawing/lines';
 import { SideViewOf } from '../../drawing/SideViewOf';
-import { MainAction } from '../../ui/buttons';
 import { Caution, Quiet, Split, Stack } from '../../ui/layout';
 import { Loading, Trouble } from '../../ui/states';
 import { Gates } from '../Gates';
+import { StageMain } from '../StageMain';
 import type { StageProps } from '../stageProps';
 import { AdviceLine } from './AdviceLine';
 import { Proofs } from './Proofs';
@@ -19,7 +19,7 @@ export function Prove({ call, go }: StageProps) {
   const before = state.touched ? 'first_lift' : 'as_found';
   const firstLift = state.gate_groups.find((group) => group.before === before);
   const gated = useRef(!firstLift?.met);
-  const left = state.to_close.length;
+  const power = state.gate_groups.find((group) => group.before === 'power');
   return (
     <>
       <Split $left="minmax(320px, 410px)">
@@ -31,13 +31,12 @@ export function Prove({ call, go }: StageProps) {
             <TakeReading call={call} takeFocus={gated.current} />
           )}
           <Readings call={call} />
+          {!state.closed && power && <Gates call={call} group={power} />}
           <Proofs call={call} />
         </Stack>
         <Balance call={call} go={go} />
       </Split>
-      <MainAction isDisabled={left > 0} onPress={() => go('close')}>
-        {left > 0 ? `${left} to prove` : 'Close the call'}
-      </MainAction>
+      <StageMain call={call} go={go} main={state.main.prove} />
     </>
   );
 }

@@ -4,19 +4,19 @@ import type { Schemas } from '../../api/client';
 import { callProceduresQuery } from '../../api/queries';
 import { InsideView } from '../../drawing/InsideView';
 import { StepMark } from '../../drawing/StepMark';
-import { LinkButton, MainAction, Plain, PlainLink } from '../../ui/buttons';
+import { LinkButton, Plain, PlainLink } from '../../ui/buttons';
 import { Field } from '../../ui/Field';
 import { Caution, Label, Panel, Quiet, Row, Split, Stack } from '../../ui/layout';
 import { OneOf } from '../../ui/OneOf';
-import { useRested } from '../../ui/rested';
 import { Loading, Trouble } from '../../ui/states';
 import { Gates } from '../Gates';
+import { StageMain } from '../StageMain';
 import type { StageProps } from '../stageProps';
 import type { Call } from '../useCall';
 import { isThere, standsAt } from './count';
 import { HookOrPlate } from './HookOrPlate';
-import { isBarred, stepNow, stepsSaid, wantsMadeSafe } from './next';
-import { StepCard, sayDone } from './StepCard';
+import { stepNow, stepsSaid, wantsMadeSafe } from './next';
+import { StepCard } from './StepCard';
 import { PlanOf, StepList } from './StepList';
 import { StopRules } from './StopRules';
 import { TurnCounter } from './TurnCounter';
@@ -77,7 +77,8 @@ export function Repair({ call, go }: StageProps) {
           <StepCard call={call} procedure={procedure} step={step} fresh={!found.isPlaceholderData}>
             {wantsMadeSafe(step) && !state.gate_groups[0]?.met && (
               <p>
-                Make-safe gates are open. <PlainLink to={`/calls/${call.call.key}/arrive`}>Back to Arrive</PlainLink>
+                Make-safe checks are not done.{' '}
+                <PlainLink to={`/calls/${call.call.key}/arrive`}>Back to Arrive</PlainLink>
               </p>
             )}
             {groups.map((group) => (
@@ -108,12 +109,11 @@ export function Repair({ call, go }: StageProps) {
         />
         <StepList procedure={procedure} />
       </Stack>
-      <Next
+      <StageMain
         call={call}
         go={go}
-        procedure={procedure}
-        step={step}
-        work={mine}
+        main={step ? step.main : procedure.main}
+        asked={step?.id}
         fresh={!found.isPlaceholderData}
         count={() => setCounting(true)}
       />
@@ -146,62 +146,6 @@ function ToTheSprings({ call }: { call: Call }) {
         <Plain onPress={() => call.enter({ kind: 'aimed', targets: nought })}>Let the springs down</Plain>
       )}
     </Row>
-  );
-}
-
-type NextProps = StageProps & {
-  procedure: Schemas['ProcedureState'];
-  step: Schemas['StepState'] | undefined;
-  work: Schemas['Work'] | null;
-  /** Whether the steps are of the call as it stands now. */
-  fresh: boolean;
-  count: () => void;
-};
-
-/** The one next action, where it may be done. */
-function Next({ call, go, procedure, step, work, fresh, count }: NextProps) {
-  const { state } = call;
-  // A double tap says one step.
-  const isRested = useRested(step?.id ?? '');
-  if (!step) return <MainAction onPress={() => go('prove')}>Check the balance</MainAction>;
-  if (step.does === 'lift' && procedure.work)
-    return <MainAction onPress={() => go('prove')}>Check the balance</MainAction>;
-  const open = state.gate_groups.filter((group) =>
-    [...step.gates, ...(step.does ? (work?.gates ?? []) : [])].includes(group.id),
-  );
-  const unsafe = wantsMadeSafe(step) && !state.gate_groups[0]?.met;
-  if (state.closed || unsafe || open.some((group) => !group.met))
-    return <MainAction isDisabled>Meet every gate first</MainAction>;
-  // What bars a step the opener runs is how the door stands by hand.
-  if (isBarred(procedure, step))
-    return step.touches === 'power' ? (
-      <MainAction onPress={() => go('prove')}>Check the balance</MainAction>
-    ) : (
-      <MainAction isDisabled>Not as the door stands now</MainAction>
-    );
-  if (step.does === '' || step.does === 'lift')
-    return <MainAction onPress={() => isRested() && sayDone(call, [step])}>Done: next step</MainAction>;
-  // The steps are asked for anew after each entry: until they are here, the call is further on than they are.
-  if (!work || !fresh) return <MainAction isDisabled>One moment</MainAction>;
-  const does = work.act;
-  const cones = state.parts[0]?.unit === 'quarter-turns';
-  if (does === 'lift') return <MainAction onPress={() => go('prove')}>Check the balance</MainAction>;
-  if (does === 'let_down' || (does === 'wind' && cones)) {
-    const down = does === 'let_down';
-    const begun = state.parts.some((part) => standsAt(part, call.waiting) !== (down ? part.target : 0));
-    return (
-      <MainAction onPress={count}>{down ? 'Count them down' : begun ? 'Go on winding' : 'Start winding'}</MainAction>
-    );
-  }
-  if (does === 'wind') return <MainAction isDisabled>Move every part to its place</MainAction>;
-  if (does === 'rewind' && !work.done)
-    return <MainAction onPress={() => go('size')}>Pick these again, or others</MainAction>;
-  const kind = does === 'take_off' ? 'taken_off' : 'put_on';
-  const asked = call.waiting.some(({ body }) => body.kind === kind);
-  return (
-    <MainAction isDisabled={asked} onPress={() => call.enter({ kind })}>
-      {work.done}
-    </MainAction>
   );
 }
 

@@ -37,23 +37,13 @@ export const sayDone = (call: Call, steps: Schemas['StepState'][]) =>
 
 const saidOf = (one: Schemas['StepState']) => one.standing === 'done' || one.standing === 'passed_over';
 
-/** The steps from this one on that may be said at once: up to the next work on what carries the door, or the next open gate. */
-function together(call: Call, procedure: Schemas['ProcedureState'], place: number): Schemas['StepState'][] {
-  const met = new Set(call.state.gate_groups.filter((group) => group.met).map((group) => group.id));
-  const rest = procedure.steps.slice(place);
-  const ends = (one: Schemas['StepState']) =>
-    one.does !== '' || one.touches === 'power' || one.gates.some((group) => !met.has(group));
-  const end = rest.findIndex(ends);
-  return rest.slice(0, end < 0 ? undefined : end).filter((one) => one.standing === 'now' || one.standing === 'ahead');
-}
-
 /** One step: what to do now, what can hurt, why, and with what. */
 export function StepCard({ call, procedure, step, fresh, children }: Props) {
   const isLead = useQuery(sessionQuery).data?.person?.role === 'lead';
   const [passing, setPassing] = useState('');
   const place = procedure.steps.findIndex((one) => one.id === step.id);
   const { otherwise } = step;
-  const more = together(call, procedure, place);
+  const more = procedure.steps.filter((one) => procedure.now === step.id && procedure.together.includes(one.id));
   const card = useRef<HTMLDivElement>(null);
   const shown = useRef(step.id);
   useEffect(() => {

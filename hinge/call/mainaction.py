@@ -1,0 +1,138 @@
+"""The one main action of a stage: what it says, what it enters or where it leads, or what it waits for. The page decides none of it."""
+
+from __future__ import annotations
+
+from hinge.call import commands as c
+from hinge.call.acts import act_of_step, is_trim
+from hinge.call.ending import to_close
+from hinge.call.facts import Call
+from hinge.call.permits import open_gates
+from hinge.call.setup import Setup, missing_of
+from hinge.call.state import MainAction, StageName
+from hinge.call.stepping import step_barred
+from hinge.call.work import steps_to_go, work_of
+from hinge.procedures.knowledge import Act, Step, steps
+from hinge.procedures.told import ProcedureTold
+from hinge.site.actions import Verb
+from hinge.site.gates import gate_groups, guards
+from hinge.site.state import is_met
+
+SIZE = {"torsion": "Size the springs", "extension": "Size the pair", "counterweight": "Size the stack"}
+UNCHECKED = "Check every safety item first"
+# What a step is entered as that is said once it is done on what carries the door.
+SAID: dict[str, c.TakenOff | c.PutOn] = {
+    "take_off": c.TakenOff(kind="taken_off"),
+    "put_on": c.PutOn(kind="put_on"),
+    "rewind": c.PutOn(kind="put_on"),
+}
+
+
+def waiting(label: str) -> MainAction:
+    """A main action that cannot be taken yet; its label says what it waits for."""
+    return MainAction(label=label, waits=True)
+
+
+def main_actions(call: Call, setup: Setup | None, wrong_setup: str, wanted: bool) -> dict[StageName, MainAction]:
+    """The main action of each stage that has the same one whatever is chosen on its page.
+
+    Parameters: the facts, the door's documents or None, why these cannot all be true, whether work with nothing at fault is wanted.
+    """
+    missing = to_close(call)
+    return {
+        "arrive": _arrive(call),
+        "measure": _measure(call, setup, wrong_setup, wanted),
+        "prove": waiting(f"{len(missing)} to prove") if missing else MainAction(label="Close the call", to="close"),
+        "close": waiting(f"{len(missing)} still open") if missing else MainAction(label="Close the call", command=c.Closed(kind="closed")),
+    }
+
+
+def main_of_finding(call: Call, confirmed: str | None, text: str) -> MainAction:
+    """The main action of Find: what its checks have `confirmed`, in its `text`, kept as found; or on with what was said to be found."""
+    if confirmed is not None:
+        note = call.causes[-1][0].note if call.causes else ""
+        found = None if call.cause == confirmed else c.Found(kind="found", cause=confirmed, note=note)
+        return MainAction(label=f"Found: {text}", command=found, to="measure")
+    return MainAction(label="Measure the door", to="measure") if call.cause else waiting("Nothing confirmed yet")
+
+
+def main_of_step(call: Call, name: str, work: bool) -> MainAction:
+    """The main action of Repair at a step of a procedure, which is `work` on what carries the door or beside it; "" after the last."""
+    step = steps().get(name)
+    if step is None or (step.does == "lift" and work):
+        return MainAction(label="Check the balance", to="prove")
+    act = act_of_step(call, step)
+    if not step.does and step_barred(call, name):
+        # What bars a step the opener runs is how the door stands by hand.
+        return MainAction(label="Check the balance", to="prove") if step.needs == "run" else waiting("Not as the door stands now")
+    if call.closed or (act is not None and open_gates(call.site, act.action)) or (work and _work_waits(call, step)):
+        return waiting(UNCHECKED)
+    if step.does in ("", "lift"):
+        return MainAction(label="Done: next step", command=c.Stepped(kind="stepped", steps=[name]))
+    return _of_work(call, step)
+
+
+def together(call: Call, told: ProcedureTold, now: str) -> list[str]:
+    """The steps from this one on that may be said at once: none moves the door or anything on it, and every gate before them is met."""
+    names = [one.id for one in told.steps]
+    found = []
+    for name in names[names.index(now) :] if now else []:
+        step = steps()[name]
+        act = act_of_step(call, step)
+        if step.does or step.needs == "run" or (act is not None and open_gates(call.site, act.action)):
+            break
+        if name not in call.stepped and name not in call.passed_over:
+            found.append(name)
+    return found
+
+
+def _arrive(call: Call) -> MainAction:
+    ready = bool(call.complaints) and all(_whole(call, group.id) for group in guards(Verb.HANDS, ""))
+    if ready:
+        return MainAction(label="Made safe: find the fault", to="find")
+    return waiting("Pick the complaint and check the three safety items")
+
+
+def _measure(call: Call, setup: Setup | None, wrong_setup: str, wanted: bool) -> MainAction:
+    if wanted:
+        return MainAction(label="To the work", to="repair")
+    if wrong_setup:
+        return waiting("Not yet: see what is wrong")
+    if setup is None:
+        count = len(missing_of(call.measured))
+        return waiting(f"{count} measurement{'' if count == 1 else 's'} missing")
+    kind = call.plan.on().kind if call.plan else call.line.kind
+    return MainAction(label=SIZE[kind or "torsion"], to="size")
+
+
+def _work_waits(call: Call, step: Step) -> bool:
+    """Whether a gate before the strokes that are to be made stands open: some may go one way and some the other."""
+    work = work_of(call)
+    return bool(step.does) and work is not None and not all(_whole(call, group) for group in work.gates)
+
+
+def _whole(call: Call, group_id: str) -> bool:
+    return all(is_met(call.site, gate) for group in gate_groups() if group.id == group_id for gate in group.gates)
+
+
+def _counted(call: Call, act: Act) -> str:
+    to_go = steps_to_go(call.line)
+    if act == "let_down":
+        return "Count them down"
+    if to_go and all(is_trim(call, part) for part in to_go):
+        return "Count them off" if min(to_go.values()) < 0 else "Count them on"
+    return "Go on winding" if any(call.line.counts.values()) else "Start winding"
+
+
+def _of_work(call: Call, step: Step) -> MainAction:
+    work = work_of(call)
+    if work is None:
+        return waiting("One moment")
+    if work.act == "lift":
+        return MainAction(label="Check the balance", to="prove")
+    if work.act in ("let_down", "wind") and call.line.kind == "torsion":
+        return MainAction(label=_counted(call, work.act), to="count")
+    if work.act == "wind":
+        return waiting("Move every part to its place")
+    if work.act == "rewind" and not work.done:
+        return MainAction(label="Pick these again, or others", to="size")
+    return MainAction(label=work.done, command=SAID[work.act])
