@@ -15,6 +15,8 @@ from hinge.call.decide import decide
 from hinge.call.events import Entry, entry_of
 from hinge.call.evolve import evolve, start
 from hinge.call.facts import Call
+from hinge.call.finds import open_finds
+from hinge.call.procedure_of_work import steps_left
 from hinge.call.record import DoorRecord
 from hinge.call.setup import Setup, setup_of
 from hinge.door.lift import required_lift
@@ -137,4 +139,8 @@ def close(visit: Visit, told: str) -> None:
     visit.gates("by_power")
     for proof in ("reversal", "eyes", "cycles"):
         visit.say("proof", 70, proof=proof, passed=True, note="")
+    for step in steps_left(visit.call):
+        visit.say("stepped", 60, steps=[step])
+    for find in open_finds(visit.call):
+        visit.say("cured", 20, cause=find.cause)
     visit.say("closed", 120, told=told)

@@ -237,20 +237,16 @@ def _moves(now: list[Reading]) -> set[str]:
 
 
 def _pulls(now: list[Reading]) -> set[str]:
-    """Which way the hand forces say the door goes by itself, at any height: held back on its way down it sinks, pushed up it rises.
+    """Which way the hand forces say the door goes: held back on its way down it sinks, pushed on its way up it rises by itself.
 
-    Where it does neither, the mean of both ways is what carries too little or too much, beyond a gauge's doubt.
+    Where it does neither, what it is left with at every height read both ways, once beyond a gauge's doubt and all one way.
     """
-    ways = set()
-    for height in {reading.height_in for reading in now}:
-        at = [(one.direction, one.force_lb) for one in now if one.height_in == height and one.force_lb is not None]
-        up, down = ([force for direction, force in at if direction == way] for way in ("raising", "lowering"))
-        raising, lowering = (sum(forces) / len(forces) if forces else None for forces in (up, down))
-        ways |= {"down"} if lowering is not None and lowering > 0 else set()
-        ways |= {"up"} if raising is not None and raising < 0 else set()
-        if raising is not None and lowering is not None and lowering <= 0 <= raising and abs(raising + lowering) / 2 > GAUGE_SD_LB:
-            ways.add("down" if raising + lowering > 0 else "up")
-    return ways
+    forces = {(one.height_in, one.direction): one.force_lb for one in now if one.force_lb is not None}
+    by_itself = {"down" for (_, way), force in forces.items() if way == "lowering" and force > 0}
+    by_itself |= {"up" for (_, way), force in forces.items() if way == "raising" and force < 0}
+    both = [(forces[at, "raising"] + forces[at, "lowering"]) / 2 for at, way in forces if way == "raising" and (at, "lowering") in forces]
+    left = {"down" if net > GAUGE_SD_LB else "up" if net < -GAUGE_SD_LB else "" for net in both}
+    return by_itself or (left if len(left) == 1 else set()) - {""}
 
 
 def _both_ways(now: list[Reading]) -> float | None:

@@ -291,6 +291,8 @@ _ACTS: dict[type, Callable[[Call, Any], Iterable[Act | None]]] = {
     c.Checked: _checked,
     c.FactSet: _nothing,
     c.Cured: _nothing,
+    c.Declined: _nothing,
+    c.Deferred: _nothing,
     c.Measured: _measured,
     ev.MeasuredValue: _measured,
     c.Chosen: _nothing,

@@ -69,6 +69,22 @@ class Cured(Document):
     cause: Name
 
 
+class Declined(Document):
+    """The customer does not want what was found put right; why, as they said it."""
+
+    kind: Literal["declined"]
+    cause: Name
+    reason: Annotated[str, Field(min_length=3, max_length=600)]
+
+
+class Deferred(Document):
+    """What was found is left for another day, with a follow-up; why."""
+
+    kind: Literal["deferred"]
+    cause: Name
+    reason: Annotated[str, Field(min_length=3, max_length=600)]
+
+
 class Measured(Document):
     """One measurement, as typed, and how it was found where that is not by tape or scale."""
 
@@ -305,7 +321,8 @@ class Abandoned(Document):
 
 
 Plain = (
-    Complaint | GateSet | Found | Checked | FactSet | Cured | Chosen | Aimed | Moved | Slack | StillWound | Stopped | TakenOff | PutOn
+    Complaint | GateSet | Found | Checked | FactSet | Cured | Declined | Deferred
+    | Chosen | Aimed | Moved | Slack | StillWound | Stopped | TakenOff | PutOn
     | BalanceReading | LimitSeen | ProofMade | Stepped | PassedOver | PartUsed
     | CustomerSigned | Photographed | Left | Withdrawn | Disconnected | Closed | Abandoned
 )  # fmt: skip

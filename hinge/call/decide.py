@@ -12,14 +12,15 @@ from hinge.call.acts import acts_of, takes_back
 from hinge.call.answers import at_fault
 from hinge.call.ending import to_abandon, to_close
 from hinge.call.facts import Call
+from hinge.call.finds import finds_of
 from hinge.call.hung import hung_door
 from hinge.call.keeping import require_may_photograph, require_place_for_part
 from hinge.call.knowledge import causes, complaints
 from hinge.call.limits import require_may_set_limit
+from hinge.call.measuring import measurement, require_as_it_hangs
 from hinge.call.permits import require_gates, require_may, require_may_size
 from hinge.call.picking import NOT_MEASURED, plan_of
 from hinge.call.record import MOST_QUARTERS
-from hinge.call.setup import CARRIED_NOW, TURNS_NOW
 from hinge.call.sheet import understood
 from hinge.call.stepping import require_may_pass_over, require_may_prove, require_may_step
 from hinge.call.words import PARTS
@@ -27,7 +28,6 @@ from hinge.document import plain_value
 from hinge.errors import BadInput, Contradiction, HingeError, OutOfStep
 from hinge.faults.find import CANT_TELL
 from hinge.faults.knowledge import faults, require_known
-from hinge.measure.fields import fields, read_field, require_sound
 from hinge.procedures.rules import proofs, stop_rules
 from hinge.site.gates import gates
 from hinge.springs.lists import NO_LISTS, Lists
@@ -58,7 +58,7 @@ def decide(call: Call, command: c.Said, lists: Lists = NO_LISTS) -> ev.Event:
         command = plan_of(command.option, call.measured, lists)
     if isinstance(command, c.Again):
         command = _these_again(call, command)
-    event = _measurement(command) if isinstance(command, c.Measured) else command
+    event = measurement(command) if isinstance(command, c.Measured) else command
     acts = acts_of(call, event)
     rule = _RULES.get(type(command))
     if rule:
@@ -80,69 +80,6 @@ def said_again(command: c.Said, kept: Iterable[ev.Event]) -> bool:
         if event == command:
             return True
     return False
-
-
-def _measurement(command: c.Measured) -> ev.MeasuredValue:
-    known = fields().get(command.field)
-    if known is not None and not known.of_door:
-        raise BadInput("That is a balance reading, not a measure of the door.", "field", command.field)
-    try:
-        value = read_field(command.field, command.typed)
-    except HingeError as wrong:
-        where = "field" if known is None else "typed"
-        raise type(wrong)(wrong.message, where, wrong.value, wrong.allowed, wrong.unit) from wrong
-    _range(command, value)
-    return ev.MeasuredValue(
-        kind="measured", field=command.field, typed=command.typed, value=value, unit=fields()[command.field].unit, how=command.how
-    )
-
-
-def _require_as_it_hangs(call: Call, command: c.Measured) -> None:
-    """Refuse a measure of what hangs there that does not go with what was done to it: shown and left out it would mislead."""
-    _require_as_on_file(call, command)
-    line = call.moved_line
-    if line is None or not line.touched or line.on is None:
-        return
-    if command.field == TURNS_NOW and line.kind == "torsion":
-        counts = {count for count in line.counts.values() if count is not None}
-        if read_field(command.field, command.typed) not in counts:
-            stands = " or ".join(map(str, sorted(counts))) or "a count nobody knows"
-            said = f"Strokes were counted on this call, and a cone stands at {stands}."
-            raise Contradiction(f"{said} Where that is wrong, let it down and count.", "typed", command.typed, "the turns as counted")
-    elif command.field in ln.TELLS[line.kind]:
-        if not line.as_found:
-            said = (
-                "What hangs there went on at this call, as it was picked. Where that is wrong, take it off and pick what does hang there."
-            )
-            raise Contradiction(said, "typed", command.typed, "what was picked")
-        claims = {**call.measured, command.field: read_field(command.field, command.typed)}
-        seen = ln.on_arrival(call.record, claims, call.said | {command.field})
-        if (seen.kind, seen.counts.keys()) != (line.kind, line.counts.keys()):
-            said = f"Work was done on {len(line.counts)} of them at this call: there cannot be another number now."
-            raise Contradiction(said, "typed", command.typed, str(len(line.counts)))
-
-
-def _require_as_on_file(call: Call, command: c.Measured) -> None:
-    """Refuse to call what the file knows to hang there something else: what is there is let down or taken off first."""
-    kind = call.record.kind
-    if command.field == CARRIED_NOW and kind is not None and read_field(command.field, command.typed) != kind:
-        words = fields()[CARRIED_NOW].choices
-        said = f"On file this door is carried by {words[kind].lower()}. They count as hanging there until they are off."
-        raise Contradiction(said, "typed", command.typed, words[kind])
-
-
-def _range(command: c.Measured, value: object) -> None:
-    low, high = command.how.low, command.how.high
-    if command.how.method == "estimate" and (low is None or high is None):
-        raise BadInput("An estimate says how far it may be off.", "how.low", low, "low and high")
-    if (low is None) != (high is None):
-        raise BadInput("A range has a low end and a high end.", "how.low" if low is None else "how.high", None, "low and high, or neither")
-    if low is None or high is None:
-        return
-    if not isinstance(value, int | float) or not low <= value <= high:
-        raise Contradiction("The value lies outside its own range.", "how.low", low, "low, then the value, then high")
-    for end in ("low", "high"):
-        require_sound(command.field, max(getattr(command.how, end), fields()[command.field].low), f"how.{end}")
 
 
 def _known(names: Callable[[], Iterable[str]], attribute: str) -> Callable[[Call, Any], None]:
@@ -348,11 +285,16 @@ def _checked(call: Call, command: c.Checked) -> None:
 
 
 def _cured(call: Call, command: c.Cured) -> None:
-    if command.cause not in [found.cause for found, _ in call.causes]:
+    if command.cause not in [one.cause for one in finds_of(call)] and command.cause != call.cause:
         raise Contradiction("That was not found on this call.", "cause", command.cause, "what was found")
     cause = faults().causes.get(command.cause)
     if cause is not None and cause.never_lift and cause.part in CARRYING and not call.line.touched:
         raise Contradiction(f"{cause.text}: nothing was done yet on what carries the door.", "cause", command.cause, "the work first")
+
+
+def _left_open(call: Call, command: c.Declined | c.Deferred) -> None:
+    if command.cause not in [one.cause for one in finds_of(call)]:
+        raise Contradiction("That was not found on this call.", "cause", command.cause, "what was found")
 
 
 def _withdrawal(call: Call, command: c.Withdrawn) -> None:
@@ -389,12 +331,14 @@ _ABOUT: dict[type, str] = {
 }
 _RULES: dict[type, Callable[[Call, Any], None]] = {
     c.Complaint: _known(complaints, "complaint"),
-    c.Measured: _require_as_it_hangs,
+    c.Measured: require_as_it_hangs,
     c.GateSet: _known(gates, "gate"),
     c.Found: _known(causes, "cause"),
     c.Checked: _checked,
     c.FactSet: _known(lambda: faults().facts, "fact"),
     c.Cured: _cured,
+    c.Declined: _left_open,
+    c.Deferred: _left_open,
     c.Chosen: _chosen,
     c.Aimed: _aimed,
     c.Moved: _moved,

@@ -6,7 +6,10 @@ from hinge.call.acts import acts_of, closing_verb, holds_at
 from hinge.call.answers import forbidding
 from hinge.call.commands import Closed
 from hinge.call.facts import Call
+from hinge.call.finds import open_finds
 from hinge.call.permits import ALONE, barred, held_by_hand
+from hinge.call.procedure_of_work import steps_left
+from hinge.procedures.knowledge import steps
 from hinge.procedures.rules import proofs
 from hinge.site.actions import Verb
 from hinge.site.facts import Fact
@@ -22,11 +25,14 @@ def to_close(call: Call) -> list[str]:
     if call.site[Fact.LINE] != "as_found" and not held_by_hand(call):
         missing.append(f"Read the balance: the door must hold at {holds_at(call).words} {ALONE[line.kind]}.")
     if closing_verb(call) == Verb.CLOSE_PROVED:
-        missing += [f"{cause.text}: put it right, or leave the opener disconnected." for cause in forbidding(call).values()]
+        forbids = {name: cause.text for name, cause in forbidding(call).items()}
+        missing += [f"{text}: put it right, or leave the opener disconnected." for text in forbids.values()]
         for proof in proofs():
             tried = call.tried.get(proof.id)
             if proof.required and (tried is None or tried.standing != "passed"):
                 missing.append(f"Prove: {proof.title.lower()}.")
+    missing += [f"Step left: {steps()[name].title.lower()}." for name in steps_left(call)]
+    missing += [f"{one.text}: say whether it is put right, declined, or for another day." for one in open_finds(call)]
     acts = acts_of(call, Closed(kind="closed"))
     return missing or [told for act in acts if (told := barred(call, [act]))]
 

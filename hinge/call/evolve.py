@@ -13,7 +13,7 @@ from hinge.call import line as ln
 from hinge.call.acts import Act, acts_of, begun, done, settled
 from hinge.call.answers import not_put_right
 from hinge.call.events import Entry
-from hinge.call.facts import Aim, Call, Claim, LimitTaken, Signed, Taken, Tried, Unread
+from hinge.call.facts import Aim, Call, Claim, Disposition, LimitTaken, Signed, Taken, Tried, Unread
 from hinge.call.knowledge import causes
 from hinge.call.line import Line
 from hinge.call.record import DoorRecord
@@ -140,7 +140,8 @@ def _found(call: Call, body: c.Found, signed: Signed) -> Call:
 
 def _not_put_right(call: Call, *shown: str) -> Call:
     """What shows again after its cure was not put right by it."""
-    return replace(call, cures=tuple(one for one in call.cures if one[0] not in shown))
+    left = tuple(one for one in call.dispositions if one.cause not in shown)
+    return replace(call, cures=tuple(one for one in call.cures if one[0] not in shown), dispositions=left)
 
 
 def _checked(call: Call, body: c.Checked, signed: Signed) -> Call:
@@ -161,6 +162,10 @@ def _fact(call: Call, body: c.FactSet, signed: Signed) -> Call:
 
 def _cured(call: Call, body: c.Cured, signed: Signed) -> Call:
     return replace(call, cures=(*call.cures, (body.cause, signed)), checks=(), past_checks=(*call.past_checks, *call.checks))
+
+
+def _left_open(call: Call, body: c.Declined | c.Deferred, signed: Signed) -> Call:
+    return replace(call, dispositions=(*call.dispositions, Disposition(body.cause, body.kind, body.reason, signed)))
 
 
 def _measured(call: Call, body: ev.MeasuredValue, signed: Signed) -> Call:
@@ -278,6 +283,7 @@ def _withdrawn(call: Call, body: c.Withdrawn, signed: Signed) -> Call:
         readings=tuple(one for one in call.readings if one.signed.entry != gone),
         limits=tuple(replace(one, standing=False) if one.signed.entry == gone else one for one in call.limits),
         tried={name: one for name, one in call.tried.items() if one.signed.entry != gone},
+        dispositions=tuple(one for one in call.dispositions if one.signed.entry != gone),
         parts=tuple(one for one in call.parts if one[1].entry != gone),
         photos=tuple(one for one in call.photos if one[1].entry != gone),
         signature=call.signature if call.signature and call.signature[1].entry != gone else None,
@@ -291,6 +297,8 @@ _CLAIMS = {
     c.Checked: _checked,
     c.FactSet: _fact,
     c.Cured: _cured,
+    c.Declined: _left_open,
+    c.Deferred: _left_open,
     ev.MeasuredValue: _measured,
     c.Chosen: _chosen,
     c.BalanceReading: _reading,

@@ -68,6 +68,16 @@ class Tried:
 
 
 @dataclass(frozen=True)
+class Disposition:
+    """What became of a cause that was not put right: declined by the customer, or left for another day, and why."""
+
+    cause: str
+    standing: Literal["declined", "deferred"]
+    reason: str
+    signed: Signed
+
+
+@dataclass(frozen=True)
 class Unread:
     """Something kept that cannot be read; `field` where it was a measurement."""
 
@@ -97,6 +107,7 @@ class Call:
     facts: Mapping[str, tuple[bool, Signed]] = field(default_factory=dict)
     cures: tuple[tuple[str, Signed], ...] = ()
     past_checks: tuple[tuple[c.Checked, Signed], ...] = ()
+    dispositions: tuple[Disposition, ...] = ()
     gates: Mapping[str, Signed] = field(default_factory=dict)
     claims: Mapping[str, tuple[Claim, ...]] = field(default_factory=dict)
     plans: tuple[tuple[c.Chosen, Signed], ...] = ()
@@ -182,7 +193,7 @@ class Call:
         pairs += (*self.plans, *self.parts, *self.photos, *self.disconnections)
         pairs += (self.signature,) if self.signature else ()
         signed = [one for _, one in pairs] + [one.signed for of in self.claims.values() for one in of]
-        signed += [one.signed for one in self.limits if one.standing]
+        signed += [one.signed for one in self.limits if one.standing] + [one.signed for one in self.dispositions]
         signed += [one.signed for one in self.readings] + [one.signed for one in self.tried.values()]
         return frozenset(one.entry for one in signed)
 

@@ -12,6 +12,7 @@ from hinge.call.answers import confirmed_causes
 from hinge.call.decide import UNITS
 from hinge.call.ending import to_abandon, to_close
 from hinge.call.facts import Call, Signed, Taken
+from hinge.call.finds import finds_of
 from hinge.call.hung import hung_or_none
 from hinge.call.knowledge import causes, complaints
 from hinge.call.limits import learned, limits_of
@@ -96,6 +97,7 @@ def shown(call: Call, claimed_elsewhere: bool = False) -> CallState:
         cause_note=call.causes[-1][0].note if call.causes else "",
         cause_entry=call.causes[-1][1].entry if call.causes else "",
         cause_confirmed=call.cause is not None and call.cause in confirmed_causes(call),
+        finds=finds_of(call),
         gate_groups=groups,
         **_safety(call, groups[0]),
         measured=_measurements(call, measured),

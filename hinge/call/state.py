@@ -9,6 +9,7 @@ from pydantic import BaseModel
 from hinge.balance.hung import HungDoor
 from hinge.balance.readings import Outcome, Reading
 from hinge.call import commands as c
+from hinge.call.finds import FindState
 from hinge.call.limits import LimitsState
 from hinge.call.line import Part
 from hinge.call.record import CarrierKind, DoorRecord, How, OnDoor
@@ -243,6 +244,7 @@ class CallState(BaseModel):
     cause_note: str
     cause_entry: str
     cause_confirmed: bool
+    finds: list[FindState]
     gate_groups: list[GateGroupState]
     safety: str
     safety_at: str

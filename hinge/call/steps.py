@@ -10,17 +10,18 @@ from pydantic import BaseModel
 from hinge.call import line as ln
 from hinge.call.acts import act_of_step
 from hinge.call.answers import at_fault, cured_of
-from hinge.call.facts import Aim, Call
+from hinge.call.facts import Call
 from hinge.call.line import Line, Part
 from hinge.call.mainaction import main_of_step, together
 from hinge.call.needs import needs_of
 from hinge.call.permits import open_gates
 from hinge.call.picking import turns_for
+from hinge.call.procedure_of_work import procedure_of_work
 from hinge.call.record import OnDoor
 from hinge.call.said import turned_round
 from hinge.call.setup import Setup
 from hinge.call.sheet import understood
-from hinge.call.state import MainAction, WorkStep
+from hinge.call.state import MainAction
 from hinge.call.stepping import step_barred
 from hinge.call.strokes import Stroke, strokes_of
 from hinge.call.words import carrier_words, plan_words
@@ -28,7 +29,7 @@ from hinge.call.work import ACTS, asked, step_of
 from hinge.measure.fields import Measured
 from hinge.measure.tape import format_length
 from hinge.opener.kinds import opener_of
-from hinge.procedures.knowledge import Procedure, When, procedures, schools, steps, wanted_by
+from hinge.procedures.knowledge import procedures, schools, steps, wanted_by
 from hinge.procedures.told import Plan, ProcedureTold, StepTold, Ways, tell, way_words
 from hinge.spoken import plain, sized
 from hinge.springs.lists import NO_LISTS, Lists
@@ -91,7 +92,7 @@ def procedures_of(call: Call, ways: Ways | None = None, lists: Lists = NO_LISTS)
 
     `ways` are the shop's, by school; `lists` say whether the springs that go on are in the van.
     """
-    known, work = numbers_of(call, ways or {}), _work_procedure(call)
+    known, work = numbers_of(call, ways or {}), procedure_of_work(call)
     cures = [name for name in at_fault(call) if name not in cured_of(call)]
     asked_for = {wanted_by(cause) for cause in cures}
     other = [name for name, one in procedures().items() if one.when is None and (name in asked_for or {*cures} & {*one.cures})]
@@ -124,42 +125,6 @@ def numbers_of(call: Call, ways: Ways) -> dict[str, str]:
     if turns is None:
         found.pop("turns", None)
     return {name: words for name, words in found.items() if words}
-
-
-def _work_procedure(call: Call) -> str | None:
-    """The procedure of the work that is planned or under way: the one that says most of it."""
-    line, plan = call.line, call.plan
-    step = step_of(line, plan)
-    if step is None:
-        return None
-    goes_on = plan.on() if plan else line.on
-    to = (goes_on.kind if goes_on else None) or line.kind
-    aim = _aim(call, step)
-    # A changeover begins at what was found; what is done to what hangs there now begins at that.
-    start = call.found.kind if aim == "replace" and (plan is None or line.on is None) else line.kind
-    count = sum(spring.count for spring in goes_on.springs) if goes_on else 0
-    had, causes = len(call.found.counts), set(at_fault(call))
-
-    def fits(when: When) -> bool:
-        same = when.start in ("", start) and when.to == to and when.aim in ("", aim)
-        return same and when.springs in (0, count) and when.had in (0, had) and (not when.causes or bool({*when.causes} & causes))
-
-    fitting = [(_said(one), name) for name, one in procedures().items() if one.when is not None and fits(one.when)]
-    return max(fitting)[1] if fitting else None
-
-
-def _aim(call: Call, step: WorkStep) -> Aim:
-    """What the work is for. Where the next step leaves but one answer, that is it, whatever was meant when the work began."""
-    plan = call.plan
-    if step in ("take_off", "put_on"):
-        return "replace"
-    if step in ("let_down", "down"):
-        return "replace" if plan is not None and not plan.again else "keep"
-    return "keep" if call.line.as_found and call.aim != "trim" else call.aim or "replace"
-
-
-def _said(procedure: Procedure) -> int:
-    return len(procedure.when.model_dump(exclude_defaults=True)) if procedure.when else 0
 
 
 def _state(call: Call, told: ProcedureTold, work: bool, ways: Ways, van: VanState | None) -> ProcedureState:

@@ -7,6 +7,7 @@ import math
 from pydantic import BaseModel
 
 from hinge.call.facts import Call
+from hinge.call.finds import finds_of
 from hinge.call.knowledge import causes, complaints
 from hinge.call.limits import limits_words
 from hinge.call.needs import parts_of
@@ -40,6 +41,7 @@ def summary_of(call: Call, claimed_elsewhere: bool = False) -> list[SaidLine]:
         "Abandoned": call.abandoned,
         "Complaint": complaints().get(call.complaints[-1][0], call.complaints[-1][0]) if call.complaints else "",
         "Asked for" if call.causes and wanted_by(call.causes[-1][0].cause) else "Found": _found(call),
+        "What became of it": "; ".join(f"{one.text}: {one.says}" for one in finds_of(call)),
         "Found by": _found_by(call),
         "Carried before by": before,
         "Turns found": _turns_found(call),

@@ -164,6 +164,8 @@ _SAID: dict[type, Callable[[Call, Any], str]] = {
     c.Checked: _checked,
     c.FactSet: _fact,
     c.Cured: lambda _, body: f"Put right: {causes()[body.cause].text if body.cause in causes() else body.cause}",
+    c.Declined: lambda _, body: f"Declined: {causes()[body.cause].text if body.cause in causes() else body.cause} ({body.reason})",
+    c.Deferred: lambda _, body: f"For another day: {causes()[body.cause].text if body.cause in causes() else body.cause} ({body.reason})",
     ev.MeasuredValue: _measured,
     c.Chosen: _chosen,
     c.Aimed: _aimed,

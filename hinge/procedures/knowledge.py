@@ -56,6 +56,7 @@ class Step(Document):
     does: Act | Literal[""] = ""
     verb: VerbName | Literal[""] = ""
     states: str = ""
+    proved_by: list[str] = []
     touches: Touches = ""
     draw: Drawing = ""
     guide: Literal["", "limits"] = ""
@@ -146,7 +147,8 @@ def steps() -> dict[str, Step]:
         _require(set(step.tools) <= tools().keys(), f"{name}.tools", step.tools, "tools there are")
         named = set(NUMBER.findall(" ".join((step.do, step.why, step.caution, *step.parts))))
         _require(named <= numbers().keys(), f"{name}.do", sorted(named), "numbers there are")
-        _require(set(step.voids) <= {proof.id for proof in proofs()}, f"{name}.voids", step.voids, "proofs there are")
+        for field, proved in {"voids": step.voids, "proved_by": step.proved_by}.items():
+            _require(set(proved) <= {proof.id for proof in proofs()}, f"{name}.{field}", proved, "proofs there are")
     return found
 
 

@@ -7,7 +7,7 @@ from datetime import datetime
 from django.shortcuts import get_object_or_404
 from django.utils import timezone
 
-from hinge.call.commands import FactSet, Said
+from hinge.call.commands import Deferred, FactSet, Said
 from hinge.call.decide import decide, said_again
 from hinge.call.events import entry_of
 from hinge.call.evolve import evolve
@@ -18,11 +18,11 @@ from hinge.call.shown import record_after
 from hinge.errors import BadInput, OutOfStep
 from hinge.faults.knowledge import faults
 from server.calls.models import Call, Entry, iso
+from server.calls.signals import left_for_later
 from server.config.transactions import mutation
 from server.doors.models import Door
 from server.doors.service import carry_on, require_filed
 from server.people.models import Person
-from server.people.scope import require_lead
 from server.stock import van
 from server.stock.service import rates_of_shop
 
@@ -84,8 +84,6 @@ def enter(person: Person, call_key: uuid.UUID, entry_id: str, command: Said, at:
         if not said_again(command, known.events()):
             raise OutOfStep("This id was used for another entry.", "id", entry_id)
         return call, facts
-    if command.kind == "passed_over":
-        require_lead(person)
     if command.kind == "photographed" and not call.photos.filter(key=command.photo).exists():
         raise BadInput("This photo is not here.", "photo", command.photo, "a photo that was sent")
     event, moment = decide(facts, command, rates_of_shop()), at or timezone.now()
@@ -94,6 +92,8 @@ def enter(person: Person, call_key: uuid.UUID, entry_id: str, command: Said, at:
     Entry.objects.create(
         call=call, client_id=entry_id, position=place, body=event.model_dump(mode="json"), by=person, by_name=person.name, at=moment
     )
+    if isinstance(event, Deferred):
+        left_for_later.send(sender=Call, call=call, person=person, event=event, entry_id=entry_id)
     if event.kind in ("complaint", "found", "withdrawn", "closed", "abandoned"):
         _keep_lists_current(call, facts, person, moment)
     if (needs := needs_of(facts)) != needed:

@@ -8,7 +8,10 @@ from django.shortcuts import get_object_or_404
 from django.utils import timezone
 from pydantic import Field
 
+from hinge.call.commands import Deferred
+from hinge.call.knowledge import causes
 from hinge.errors import OutOfRange, OutOfStep
+from server.calls.models import Call
 from server.config.asked import Asked
 from server.config.errors import StaleWrite
 from server.config.transactions import mutation
@@ -50,6 +53,14 @@ def keep(person: Person, door_key: uuid.UUID, key: uuid.UUID, wish: Wish) -> Fol
     kept = FollowUp.objects.create(shop=person.shop, door=door, key=key, by=person, what=wish.what, due=wish.due, note=wish.note)
     note(door, person, "kept a follow-up", {"due": ["", _words(kept)]})
     return kept
+
+
+def keep_for_later(sender: type[Call], call: Call, person: Person, event: Deferred, entry_id: str, **_: object) -> None:
+    """Keep a follow-up for what was left for another day on a call, once for its entry, within the call's own transaction."""
+    due = timezone.localdate() + timedelta(days=FollowUp.USUAL_DAYS[FollowUp.What.OTHER])
+    text = causes()[event.cause].text if event.cause in causes() else event.cause
+    wish = Wish(what=FollowUp.What.OTHER, due=due, note=f"{text}: {event.reason}"[:600], ended="")
+    keep(person, call.door.key, uuid.uuid5(call.key, entry_id), wish)
 
 
 @mutation

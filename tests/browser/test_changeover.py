@@ -1,7 +1,7 @@
 """Two more calls from the first step to the close: a changeover to an extension pair, and a counterweight stacked anew."""
 
 from server.doors.models import Door
-from tests.browser.work import enter, go_through_steps, let_go, meet, next_step, start, state_of
+from tests.browser.work import enter, finish, go_through_steps, let_go, meet, next_step, start, state_of
 from tests.hinge.calls import MEASURED, SPRING
 from tests.hinge.records import PAIR, STACK
 
@@ -35,7 +35,7 @@ def proved_and_closed(page, call, lift):
     for proof in ("Contact reversal", "Eyes"):
         page.touch(f"{proof} passed")
         page.until(lambda proof=proof: _passed(call, proof), f"{proof} kept")
-    page.touch("Close the call")
+    finish(page, call)
     page.touch("What happened")
     page.sees("Eyes: passed")
     page.touch("Close the call")

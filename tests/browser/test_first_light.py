@@ -10,7 +10,7 @@ from selenium.webdriver.common.keys import Keys
 from server.calls.models import Call
 from server.doors.models import Door
 from tests.browser.conftest import PASSWORD
-from tests.browser.work import call_ready_to_wind, enter, gates, go_through_steps, let_go_until, meet, met, start, state_of, wound
+from tests.browser.work import call_ready_to_wind, enter, finish, gates, go_through_steps, let_go_until, meet, met, start, state_of, wound
 from tests.server.test_exchange import text_of
 
 MEASURES = {
@@ -125,7 +125,8 @@ def test_one_door_from_the_scale_to_the_proof(tablet, person):
     meet(page, "by_power")
     for proof in ("Contact reversal", "Eyes"):
         page.touch(f"{proof} passed")
-    page.touch("Close the call")
+        page.until(lambda proof=proof: {one.title: one.standing for one in state_of(call).proofs}[proof] == "passed", "proved")
+    finish(page, call)
     page.write("Told to the customer", "Monthly check shown")
     page.touch("Close the call")
     page.sees("Closed 2")

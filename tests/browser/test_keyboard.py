@@ -133,6 +133,7 @@ def test_a_whole_call_by_keyboard_alone(signed_in, person):
     meet(page, "by_power")
     press(page, "Contact reversal passed")
     press(page, "Eyes passed")
+    press(page, "Force learned again passed")
     page.sees("Close the call")
     press(page, "Close the call")
     page.sees("Told to the customer")

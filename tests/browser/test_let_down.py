@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from server.calls.models import Call
 from server.doors.models import Door
-from tests.browser.work import A_MOMENT, enter, go_through_steps, let_go, meet, met, next_step, start, state_of
+from tests.browser.work import A_MOMENT, enter, finish, go_through_steps, let_go, meet, met, next_step, start, state_of
 from tests.hinge.calls import MEASURED, SPRING
 
 
@@ -91,7 +91,8 @@ def test_the_same_springs_down_and_up_again_by_thumb(signed_in, person):
     meet(page, "by_power")
     for proof in ("Contact reversal", "Eyes"):
         page.touch(f"{proof} passed")
-    page.touch("Close the call")
+        page.until(lambda proof=proof: {one.title: one.standing for one in state_of(call).proofs}[proof] == "passed", "proved")
+    finish(page, call)
     page.sees("Told to the customer")
     page.touch("Close the call")
     page.sees("Closed 2")

@@ -5,6 +5,8 @@ from __future__ import annotations
 from selenium.webdriver.common.by import By
 
 from hinge.call.commands import read_command
+from hinge.call.finds import open_finds
+from hinge.call.procedure_of_work import steps_left
 from hinge.call.shown import shown
 from hinge.call.state import CallState
 from hinge.call.steps import procedures_of
@@ -95,6 +97,20 @@ def wound(call: Call, person: Person, quarter_turns: int = 4) -> None:
 def met(call: Call, person: Person, *group_ids: str) -> None:
     """Every gate of these groups met, without the page."""
     tell(person, call.key, told.gates(*group_ids))
+
+
+def finish(page: Page, call: Call) -> None:
+    """On Close: the steps that are left said on Repair, and everything found put right there."""
+    for name in steps_left(Call.objects.get(pk=call.pk).facts()):
+        page.go(f"/calls/{call.key}/repair")
+        page.sees(f": {steps()[name].title.lower()}")
+        page.pause(A_MOMENT)
+        page.touch("Done: next step")
+        page.until(lambda name=name: name in state_of(call).steps_said, f"{name} said to be done")
+    page.go(f"/calls/{call.key}/close")
+    for find in open_finds(Call.objects.get(pk=call.pk).facts()):
+        page.touch("Put right")
+        page.until(lambda find=find: find.cause not in {one.cause for one in state_of(call).finds if one.standing == "open"}, "put right")
 
 
 def let_go(page: Page, call: Call, outcome: str) -> None:

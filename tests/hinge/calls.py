@@ -7,6 +7,8 @@ from hinge.call.decide import decide
 from hinge.call.events import Entry, entry_of
 from hinge.call.evolve import evolve, start
 from hinge.call.facts import Call
+from hinge.call.finds import open_finds
+from hinge.call.procedure_of_work import steps_left
 from hinge.call.record import DoorRecord
 from hinge.call.shown import shown
 from hinge.call.state import CallState
@@ -131,4 +133,12 @@ class Running:
         self.powered()
         for proof in ("reversal", "eyes"):
             self.say("proof", proof=proof, passed=True)
+        for step in steps_left(self.call):
+            self.say("stepped", steps=[step])
+        return self.settled()
+
+    def settled(self) -> Running:
+        """Everything found put right, as far as anybody says."""
+        for find in open_finds(self.call):
+            self.say("cured", cause=find.cause)
         return self

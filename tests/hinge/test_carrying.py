@@ -381,7 +381,8 @@ def test_what_is_measured_once_others_are_on_does_not_change_what_was_found():
     running = Running(DoorRecord(measured=MEASURED, springs=[SPRING])).wound()
     before = next(line.text for line in running.state.summary if line.label == "Carried before by")
     for field, typed in (("wire_in", ".25"), ("inside_diameter_in", "2"), ("length_in", "40"), ("spring_count", "2")):
-        running.say("measured", field=field, typed=typed)
+        with pytest.raises(Contradiction, match="as it was picked"):
+            running.say("measured", field=field, typed=typed)
     assert next(line.text for line in running.state.summary if line.label == "Carried before by") == before
 
 

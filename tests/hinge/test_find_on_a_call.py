@@ -133,8 +133,10 @@ def test_an_answer_is_taken_back_and_what_is_cured_is_out(call):
     call.say("withdrawn", entry=entry.id, reason="looked at the wrong door")
     assert finding_of(call.call).finding.confirmed is None
     call.say("checked", check="coil_gap", outcome="gap")
-    with pytest.raises(Contradiction, match="not found"):
+    with pytest.raises(Contradiction, match="nothing was done yet"):
         call.say("cured", cause="spring_broken")
+    with pytest.raises(Contradiction, match="not found"):
+        call.say("cured", cause="dry")
     call.say("checked", check="door_lock", outcome="engaged")
     call.say("found", cause="lock_engaged")
     call.say("cured", cause="lock_engaged")

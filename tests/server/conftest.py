@@ -14,6 +14,8 @@ from django.test import Client
 from django.utils.crypto import get_random_string
 from django_scopes import scopes_disabled
 
+from hinge.call.finds import open_finds
+from hinge.call.procedure_of_work import steps_left
 from hinge.call.shown import shown
 from hinge.call.state import CallState
 from server.calls.models import Call
@@ -110,6 +112,8 @@ class CallOver:
     def closed(self) -> CallOver:
         self.lifted()
         self.tell([*gates("by_power"), *(("proof", {"proof": proof, "passed": True}) for proof in ("reversal", "eyes"))])
+        self.tell([("stepped", {"steps": [step]}) for step in steps_left(self.row.facts())])
+        self.tell([("cured", {"cause": find.cause}) for find in open_finds(self.row.facts())])
         self.must("closed", told="Monthly check 🔧")
         return self
 

@@ -150,6 +150,8 @@ const NAMES: Record<Body['kind'], string> = {
   checked: 'a check',
   fact: 'something known',
   cured: 'a cure',
+  declined: 'declined',
+  deferred: 'for another day',
   measured: 'measured',
   chosen: 'picked',
   picked: 'picked',

@@ -8,6 +8,7 @@ import { Facts, Label, Quiet, Sheet, Split, Stack } from '../../ui/layout';
 import { day } from '../../ui/words';
 import { StageMain } from '../StageMain';
 import type { StageProps } from '../stageProps';
+import { Finds } from './Finds';
 import { PartsUsed } from './PartsUsed';
 import { Photos } from './Photos';
 import { Signature } from './Signature';
@@ -51,6 +52,7 @@ export function Close({ call, go }: StageProps) {
         <WhatHappened call={call} />
       </Stack>
       <Stack $gap={16}>
+        <Finds call={call} />
         {!state.closed && state.to_close.length > 0 && (
           <Sheet>
             <Label>Still open</Label>

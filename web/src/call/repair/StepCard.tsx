@@ -1,13 +1,10 @@
-import { useQuery } from '@tanstack/react-query';
-import { type ReactNode, useEffect, useRef, useState } from 'react';
+import { type ReactNode, useEffect, useRef } from 'react';
 import styled from 'styled-components';
 import type { Schemas } from '../../api/client';
-import { sessionQuery } from '../../api/queries';
 import { toBench } from '../../bench/pages';
 import { StepDrawing } from '../../drawing/steps/StepDrawing';
 import { Plain, PlainLink } from '../../ui/buttons';
-import { Field } from '../../ui/Field';
-import { Caution, Panel, Quiet, Row, Stack } from '../../ui/layout';
+import { Caution, Quiet, Row, Stack } from '../../ui/layout';
 import type { Call } from '../useCall';
 import { LimitScrews } from './LimitScrews';
 import { isBarred } from './next';
@@ -39,8 +36,6 @@ const saidOf = (one: Schemas['StepState']) => one.standing === 'done' || one.sta
 
 /** One step: what to do now, what can hurt, why, and with what. */
 export function StepCard({ call, procedure, step, fresh, children }: Props) {
-  const isLead = useQuery(sessionQuery).data?.person?.role === 'lead';
-  const [passing, setPassing] = useState('');
   const place = procedure.steps.findIndex((one) => one.id === step.id);
   const { otherwise } = step;
   const more = procedure.steps.filter((one) => procedure.now === step.id && procedure.together.includes(one.id));
@@ -105,40 +100,16 @@ export function StepCard({ call, procedure, step, fresh, children }: Props) {
           {otherwise && (
             <Plain onPress={() => call.enter({ kind: 'left', reason: otherwise.then })}>{otherwise.says}</Plain>
           )}
-          {step.passable && isLead && passing !== step.id && (
-            <Plain onPress={() => setPassing(step.id)}>Pass over</Plain>
+          {step.passable && (
+            <Plain
+              isDisabled={isStepping(call)}
+              onPress={() => call.enter({ kind: 'passed_over', step: step.id, reason: 'not needed here' })}
+            >
+              Not needed here
+            </Plain>
           )}
         </Row>
       )}
-      {passing === step.id && <WithReason key={step.id} call={call} step={step.id} close={() => setPassing('')} />}
     </Stack>
-  );
-}
-
-/** A step is passed over by a lead alone, and never without a reason. */
-function WithReason({ call, step, close }: { call: Call; step: string; close: () => void }) {
-  const [reason, setReason] = useState('');
-  return (
-    <Panel role="group" aria-label="Pass over">
-      <Field
-        label="Why it is passed over"
-        hint="It opens no gate, and stands in the record."
-        value={reason}
-        onChange={setReason}
-        maxLength={600}
-      />
-      <Row style={{ justifyContent: 'start' }}>
-        <Plain
-          isDisabled={reason.trim().length < 3}
-          onPress={() => {
-            call.enter({ kind: 'passed_over', step, reason: reason.trim() });
-            close();
-          }}
-        >
-          Pass over
-        </Plain>
-        <Plain onPress={close}>Keep it</Plain>
-      </Row>
-    </Panel>
   );
 }

@@ -1,0 +1,6 @@
+"""What other rooms of the server hear of a call."""
+
+from django.dispatch import Signal
+
+# What was found is left for another day: `call`, `person`, the `event` and its `entry_id`, within the transaction that keeps it.
+left_for_later = Signal()
