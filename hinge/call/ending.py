@@ -17,6 +17,15 @@ from hinge.site.facts import Fact
 
 def to_close(call: Call) -> list[str]:
     """What stands between the call and its close, a sentence each."""
+    missing = to_prove(call)
+    missing += [f"Step left: {steps()[name].title.lower()}." for name in steps_left(call)]
+    missing += [f"{one.text}: say whether it is put right, declined, or for another day." for one in open_finds(call)]
+    acts = acts_of(call, Closed(kind="closed"))
+    return missing or [told for act in acts if (told := barred(call, [act]))]
+
+
+def to_prove(call: Call) -> list[str]:
+    """What is left to be set up, read and proved before the call can close, a sentence each."""
     line, missing = call.line, []
     if call.site[Fact.LINE] == "off":
         missing.append("Nothing carries the door: put on what was picked.")
@@ -25,16 +34,12 @@ def to_close(call: Call) -> list[str]:
     if call.site[Fact.LINE] != "as_found" and not held_by_hand(call):
         missing.append(f"Read the balance: the door must hold at {holds_at(call).words} {ALONE[line.kind]}.")
     if closing_verb(call) == Verb.CLOSE_PROVED:
-        forbids = {name: cause.text for name, cause in forbidding(call).items()}
-        missing += [f"{text}: put it right, or leave the opener disconnected." for text in forbids.values()]
+        missing += [f"{cause.text}: put it right, or leave the opener disconnected." for cause in forbidding(call).values()]
         for proof in proofs():
             tried = call.tried.get(proof.id)
             if proof.required and (tried is None or tried.standing != "passed"):
                 missing.append(f"Prove: {proof.title.lower()}.")
-    missing += [f"Step left: {steps()[name].title.lower()}." for name in steps_left(call)]
-    missing += [f"{one.text}: say whether it is put right, declined, or for another day." for one in open_finds(call)]
-    acts = acts_of(call, Closed(kind="closed"))
-    return missing or [told for act in acts if (told := barred(call, [act]))]
+    return missing
 
 
 def to_abandon(call: Call) -> list[str]:

@@ -4,9 +4,10 @@ from __future__ import annotations
 
 from hinge.call import commands as c
 from hinge.call.acts import act_of_step, is_trim
-from hinge.call.ending import to_close
+from hinge.call.ending import to_close, to_prove
 from hinge.call.facts import Call
 from hinge.call.permits import open_gates
+from hinge.call.procedure_of_work import steps_left
 from hinge.call.setup import Setup, missing_of
 from hinge.call.state import MainAction, StageName
 from hinge.call.stepping import step_barred
@@ -41,7 +42,7 @@ def main_actions(call: Call, setup: Setup | None, wrong_setup: str, wanted: bool
     return {
         "arrive": _arrive(call),
         "measure": _measure(call, setup, wrong_setup, wanted),
-        "prove": waiting(f"{len(missing)} to prove") if missing else MainAction(label="Close the call", to="close"),
+        "prove": _prove(call),
         "close": waiting(f"{len(missing)} still open") if missing else MainAction(label="Close the call", command=c.Closed(kind="closed")),
     }
 
@@ -90,6 +91,15 @@ def _arrive(call: Call) -> MainAction:
     if ready:
         return MainAction(label="Made safe: find the fault", to="find")
     return waiting("Pick the complaint and check the three safety items")
+
+
+def _prove(call: Call) -> MainAction:
+    missing = to_prove(call)
+    if missing:
+        return waiting(f"{len(missing)} to prove")
+    if steps_left(call):
+        return MainAction(label="To the steps that are left", to="repair")
+    return MainAction(label="Close the call", to="close")
 
 
 def _measure(call: Call, setup: Setup | None, wrong_setup: str, wanted: bool) -> MainAction:

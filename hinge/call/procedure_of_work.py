@@ -42,16 +42,15 @@ def steps_left(call: Call) -> list[str]:
         return []
     names = procedures()[name].steps
     lifted = next((place for place, one in enumerate(names) if steps()[one].does == "lift"), len(names))
+    said = {*call.stepped, *call.passed_over, *proved_steps(call)}
     left = call.site[Fact.LEFT] == "yes"
+    return [one for one in names[lifted + 1 :] if one not in said and not (left and steps()[one].needs == "run")]
+
+
+def proved_steps(call: Call) -> set[str]:
+    """The steps that a proof that stands shows to be done."""
     passed = {proof for proof, tried in call.tried.items() if tried.standing == "passed"}
-    return [
-        one
-        for one in names[lifted + 1 :]
-        if one not in call.stepped
-        and one not in call.passed_over
-        and not passed & {*steps()[one].proved_by}
-        and not (left and steps()[one].needs == "run")
-    ]
+    return {name for name, step in steps().items() if passed & {*step.proved_by}} if passed else set()
 
 
 def _aim(call: Call, step: WorkStep) -> Aim:

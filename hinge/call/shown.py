@@ -21,6 +21,7 @@ from hinge.call.mainaction import main_actions
 from hinge.call.needs import went_on
 from hinge.call.permits import not_lifted_for, stopped_for
 from hinge.call.picking import turns_for
+from hinge.call.procedure_of_work import proved_steps
 from hinge.call.record import DoorRecord, How, OnDoor, read_record, sound
 from hinge.call.said import door_said, turned_round
 from hinge.call.setup import CARRIED_NOW, HOOK_HOLE, Setup, missing_of
@@ -117,7 +118,7 @@ def shown(call: Call, claimed_elsewhere: bool = False) -> CallState:
         chosen=_choice(call, line, setup),
         parts=_parts(line, plan, setup, turned_round(measured)),
         work=work_of(call),
-        steps_said=sorted({*call.stepped, *call.passed_over}),
+        steps_said=sorted({*call.stepped, *call.passed_over, *proved_steps(call)}),
         touched=line.touched,
         set_up=line.touched and line.set_up and plan is None,
         hung=hung,

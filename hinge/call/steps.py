@@ -16,7 +16,7 @@ from hinge.call.mainaction import main_of_step, together
 from hinge.call.needs import needs_of
 from hinge.call.permits import open_gates
 from hinge.call.picking import turns_for
-from hinge.call.procedure_of_work import procedure_of_work
+from hinge.call.procedure_of_work import procedure_of_work, proved_steps
 from hinge.call.record import OnDoor
 from hinge.call.said import turned_round
 from hinge.call.setup import Setup
@@ -129,7 +129,7 @@ def numbers_of(call: Call, ways: Ways) -> dict[str, str]:
 
 def _state(call: Call, told: ProcedureTold, work: bool, ways: Ways, van: VanState | None) -> ProcedureState:
     begin, until = _stretch(call, told, work)
-    said = {*call.stepped, *call.passed_over}
+    said = {*call.stepped, *call.passed_over, *proved_steps(call)}
     lifted = work and any(one.current and not one.before for one in call.readings)
     now = next(
         (
@@ -189,7 +189,7 @@ def _van(call: Call, lists: Lists) -> VanState | None:
 
 
 def _standing(call: Call, name: str, now: str, behind: bool) -> Standing:
-    if name in call.stepped:
+    if name in call.stepped or name in proved_steps(call):
         return "done"
     if name in call.passed_over:
         return "passed_over"

@@ -3,6 +3,7 @@ import { useRef } from 'react';
 import { callBalanceQuery } from '../../api/queries';
 import { lineOf } from '../../drawing/lines';
 import { SideViewOf } from '../../drawing/SideViewOf';
+import { PlainLink } from '../../ui/buttons';
 import { Caution, Quiet, Split, Stack } from '../../ui/layout';
 import { Loading, Trouble } from '../../ui/states';
 import { Gates } from '../Gates';
@@ -26,8 +27,14 @@ export function Prove({ call, go }: StageProps) {
         <Stack $gap={16}>
           <h2>{state.touched ? 'Check the balance' : 'Read the door as found, before anything is touched'}</h2>
           {state.not_lifted && <Caution role="note">{state.not_lifted}</Caution>}
-          {!state.not_lifted && firstLift && !firstLift.met && <Gates call={call} group={firstLift} />}
-          {!state.not_lifted && firstLift?.met && !state.closed && (
+          {power?.met && !state.closed && (
+            <Quiet>
+              It is plugged in and joined.{' '}
+              <PlainLink to={`/calls/${call.call.key}/arrive`}>Make it safe to read it again</PlainLink>
+            </Quiet>
+          )}
+          {!power?.met && !state.not_lifted && firstLift && !firstLift.met && <Gates call={call} group={firstLift} />}
+          {!power?.met && !state.not_lifted && firstLift?.met && !state.closed && (
             <TakeReading call={call} takeFocus={gated.current} />
           )}
           <Readings call={call} />
