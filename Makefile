@@ -15,6 +15,9 @@ check:
 long:
 	@tools/setup
 	@NORTH_HINGE_PROFILE=long .venv/bin/pytest tests/hinge/test_call_machine.py tests/server/test_call_machine.py tests/server/test_day_machine.py tests/server/test_van.py
+	@.venv/bin/python -m hinge.site whole
+	@.venv/bin/python -m hinge.site mutants
+	@.venv/bin/python -m tests.hinge.walker 100000 1
 	@.venv/bin/python -m tests.hinge.mutants 200000
 	@folder=$$(mktemp -d) && .venv/bin/python -m tests.running.started $$folder/var 100 1847; rm -rf $$folder
 

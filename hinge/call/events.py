@@ -15,7 +15,7 @@ from hinge.document import Between, Document, read
 from hinge.errors import BadInput, HingeError
 from hinge.measure.fields import fields, read_field
 
-VERSION = 2
+VERSION = 3
 
 
 class MeasuredValue(Document):
@@ -65,7 +65,9 @@ def entry_of(entry_id: str, by: str, at: str, body: Event) -> Entry:
 
 def upcast(version: int, stored: object) -> list[Event]:
     """What was stored under a version, as events of this one. Total: what cannot be read comes as Unreadable."""
-    lifted = _from_1(stored) if version < VERSION else [stored]
+    lifted = _from_1(stored) if version < 2 else [stored]
+    if version < VERSION:
+        lifted = [_from_2(one) for one in lifted]
     return [_read(one) for one in lifted]
 
 
@@ -110,6 +112,13 @@ def _from_1(stored: object) -> list[Any]:
             return [{"kind": "trimmed", "steps": next((body[name] for name in names if body.get(name) is not None), 0)}]
         case _:
             return [body]
+
+
+def _from_2(stored: object) -> Any:
+    """Version 2 told what carries a door and what is to carry it in one measurement; what is to follows from what does now."""
+    if isinstance(stored, dict) and stored.get("kind") == "measured" and stored.get("field") == "counterbalance":
+        return stored | {"field": "carried_now"}
+    return stored
 
 
 def _value_of(body: dict[str, Any]) -> Any:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import sys
 
-from hinge.site.proof import mutants, prove, whole
+from hinge.site.proof import is_missed, mutants, prove, whole
 from hinge.site.search import moves
 
 
@@ -23,11 +23,11 @@ def main(asked: list[str]) -> int:
 
 def _mutants() -> int:
     living = count = 0
-    for name, ways in mutants(moves()):
+    for name, fact, ways in mutants(moves()):
         count += 1
-        if prove(ways).sound:
+        if not is_missed(fact, ways):
             living += 1
-            print(f"not missed: {name}")
+            print(f"not missed: {name}", flush=True)
     print(f"{count} rules left out one by one, {living} not missed")
     return 1 if living else 0
 

@@ -76,21 +76,33 @@ def _never(looked_at: Sequence[Reached], watched: Mapping[str, Danger]) -> Itera
             yield from (f"{fact} is never {value}" for place, value in enumerate(kind.values) if place not in had)
 
 
-def mutants(ways: Sequence[Move]) -> Iterator[tuple[str, list[Move]]]:
-    """The moves with one need, one thing made, or one doubt left out, each by name."""
+def is_missed(fact: Fact, ways: Sequence[Move]) -> bool:
+    """Whether a rule about a fact, left out of the `ways`, is missed: where the fact is not seen all is as it was."""
+    watched = dangers()
+    for seen in VIEWS.values():
+        if fact in seen:
+            look = search(seen, ways, watched)
+            if look.dangers or any(_never([look], watched)) or dead_ends(look, ways):
+                return True
+    return False
+
+
+def mutants(ways: Sequence[Move]) -> Iterator[tuple[str, Fact, list[Move]]]:
+    """The moves with one need, one thing made, or one doubt left out, each by name and with the fact it is about."""
     ids = list(dict.fromkeys(one.id for one in ways))
     for name in ids:
         of = [one for one in ways if one.id == name]
         if name.startswith("unsay_"):
             continue
         for fact in of[0].needs:
-            yield f"{name} needs {fact}", [_without_need(one, fact) if one.id == name else one for one in ways]
+            yield f"{name} needs {fact}", fact, [_without_need(one, fact) if one.id == name else one for one in ways]
         for place, row in enumerate(of[0].either):
             for fact in row:
-                yield f"{name} either {place} {fact}", [_without_either(one, place, fact) if one.id == name else one for one in ways]
+                cut = [_without_either(one, place, fact) if one.id == name else one for one in ways]
+                yield f"{name} either {place} {fact}", fact, cut
         if not name.startswith("say_"):
             for fact in of[0].makes:
-                yield f"{name} makes {fact}", [_without_effect(one, fact) if one.id == name else one for one in ways]
+                yield f"{name} makes {fact}", fact, [_without_effect(one, fact) if one.id == name else one for one in ways]
 
 
 def _without_need(move: Move, fact: Fact) -> Move:

@@ -7,7 +7,7 @@ from itertools import pairwise
 from typing import Any
 
 from hinge.call import history
-from hinge.call.events import VERSION, entry_of, read_strictly
+from hinge.call.events import entry_of, read_strictly
 from hinge.call.facts import Call as Facts
 from hinge.call.needs import needs_of
 from hinge.call.record import DoorRecord, read_record_strictly
@@ -21,13 +21,11 @@ from server.calls.service import listed
 from server.config.transactions import mutation
 from server.doors.models import Door
 from server.doors.service import DETAILS, open_file, require_filed
-from server.exchange.document import CallDocument, CallPart, DoorDocument, DoorPart, OneCall, PhotoPart
+from server.exchange.document import DOOR_FORMATS, FORMATS, CallDocument, CallPart, DoorDocument, DoorPart, OneCall, PhotoPart
 from server.people.models import Person
 from server.people.scope import require_lead
 from server.stock import van
 from server.stock.service import rates_of_shop
-
-FORMATS = {"north-hinge/call/1": 1, "north-hinge/call/2": VERSION}
 
 
 @mutation
@@ -56,7 +54,7 @@ def import_door(lead: Person, document: Any) -> tuple[Door, int]:
     there = {str(key) for key in Call.objects.filter(key__in=keys).values_list("key", flat=True)}
     new = [(place, one) for place, one in enumerate(told.calls) if one.call.key not in there]
     for place, one in new:
-        _bring_in(lead, door, one, VERSION, f"calls.{place}.")
+        _bring_in(lead, door, one, DOOR_FORMATS[told.format], f"calls.{place}.")
     return door, len(new)
 
 

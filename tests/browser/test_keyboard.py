@@ -137,6 +137,7 @@ def test_a_whole_call_by_keyboard_alone(signed_in, person):
     page.sees("Close the call")
     press(page, "Close the call")
     page.sees("Told to the customer")
+    press(page, "Put right")
     press(page, "Close the call")
     page.sees("Closed 2")
     call = Call.objects.get()

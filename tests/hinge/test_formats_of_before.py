@@ -123,3 +123,31 @@ def test_what_cannot_be_read_is_shown_and_never_stands_in_the_way(stored, versio
     assert [one.text for one in state.unreadable]
     if isinstance(stored, dict) and stored.get("field") == "width_in":
         assert state.unreadable[0].field == "width_in"
+
+
+SECOND = sorted((FOLDER.parent / "format_2").glob("*.json"))
+CARRIED = {
+    "pair_replaced_and_closed": "torsion",
+    "changed_over_to_a_pair": "extension",
+    "pair_read_as_found": "extension",
+    "stack_left_disconnected": "counterweight",
+    "half_wound": "torsion",
+}
+
+
+@pytest.mark.parametrize("path", SECOND, ids=lambda path: path.stem)
+def test_a_call_of_the_second_shape_folds_to_what_was_true_at_the_door(path):
+    """What carries a door and what is to carry it were one measurement then."""
+    document = json.loads(path.read_text())
+    entries = [
+        [entry_of(one["id"], one["by"], one["at"], event) for event in upcast(2, one["body"])] for one in document["call"]["entries"]
+    ]
+    record = read_record(document["call"]["record_at_start"])
+    call = fold(record, [entry for one in entries for entry in one])
+    state = shown(call)
+    assert state.unreadable == []
+    assert call.line.kind == CARRIED[path.stem]
+    assert state.record_after.measured["carried_now"] == CARRIED[path.stem]
+    assert state.closed == (document["call"]["closed_at"] is not None)
+    if state.closed:
+        assert history.claimed(record, entries, "call.entries") == call
