@@ -131,7 +131,8 @@ def _take_all(browser: webdriver.Chrome, address: str) -> None:
     browser.execute_script("localStorage.setItem('north-hinge.theme', 'garage')")
     take("prove-garage", f"/calls/{key}/prove", "Contact reversal")
     browser.execute_script("localStorage.setItem('north-hinge.theme', 'light')")
-    enter(*[{"kind": "proof", "proof": proof, "passed": True} for proof in ("reversal", "eyes")])
+    meet("by_power")
+    enter(*[{"kind": "proof", "proof": proof, "passed": True} for proof in ("reversal", "eyes", "force")])
     take("close", f"/calls/{key}/close", "Contact reversal")
 
 
