@@ -14,7 +14,7 @@ from hinge.procedures.knowledge import Act
 from hinge.procedures.rules import stop_rules
 from hinge.site.actions import Verb
 from hinge.site.gates import gate_groups, guards
-from hinge.springs.words import turns_words
+from hinge.springs.words import quarters_words
 
 # The act of a procedure by which each step of the work is done.
 ACTS: dict[WorkStep, Act] = {
@@ -108,7 +108,11 @@ def _trim_title(line: Line) -> str:
     alike = len(set(to_go.values())) == 1 and to_go.keys() == line.counts.keys()
     each = " each spring" if len(line.counts) > 1 else ""
     said = {"": next(iter(to_go.values()))} if alike else {f" the {PARTS['torsion'][part].lower()}": more for part, more in to_go.items()}
-    return "Trim: " + ", ".join(f"{turns_words(abs(more))} {'on' if more > 0 else 'off'}{on or each}" for on, more in said.items())
+    return "Trim: " + ", ".join(f"{_turns(abs(more))} {'on' if more > 0 else 'off'}{on or each}" for on, more in said.items())
+
+
+def _turns(quarter_turns: int) -> str:
+    return f"{quarters_words(quarter_turns)} turn{'s' if quarter_turns > 4 else ''}"
 
 
 def left_words(call: Call) -> str:

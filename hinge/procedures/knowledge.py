@@ -81,7 +81,7 @@ class Step(Document):
 class When(Document):
     """For which work a procedure is: what carried the door, what is to, what for, how many springs go on and were there."""
 
-    start: Annotated[Carrier | Literal[""], Field(alias="from")] = ""
+    start: Annotated[Carrier | Literal["", "nothing"], Field(alias="from")] = ""
     to: Carrier
     aim: Literal["", "replace", "keep", "trim"] = ""
     springs: int = 0
@@ -180,7 +180,8 @@ def carriers_of(procedure: Procedure) -> list[Carrier]:
     if when is None:
         return ["torsion"] * len(procedure.steps)
     off = next((place for place, name in enumerate(procedure.steps) if steps()[name].does == "take_off"), -1)
-    return [(when.start or when.to) if place <= off else when.to for place in range(len(procedure.steps))]
+    before: Carrier = when.to if when.start == "" or when.start == "nothing" else when.start
+    return [before if place <= off else when.to for place in range(len(procedure.steps))]
 
 
 def _require_guarded(name: str, one: Procedure) -> None:

@@ -11,7 +11,9 @@ from collections.abc import Iterator
 
 from hinge.call.acts import act_for, act_of_step
 from hinge.call.facts import Call
+from hinge.call.finds import open_finds
 from hinge.call.permits import open_gates
+from hinge.call.procedure_of_work import steps_left
 from hinge.call.shown import shown
 from hinge.call.steps import procedures_of
 from hinge.errors import HingeError
@@ -71,8 +73,9 @@ def anything(chance: random.Random, call: Call, entries: list[str]) -> Command:
     return chance.choice(said)
 
 
-def what_comes_next(chance: random.Random, call: Call) -> Iterator[Command]:
+def what_comes_next(chance: random.Random, running: Running) -> Iterator[Command]:
     """The gates before what comes next, maybe but for one, and that."""
+    call = running.call
     told = next(iter(procedures_of(call).procedures), None)
     step = steps()[told.now] if told and told.now else None
     act = act_of_step(call, step) if step else act_for(call, chance.choice(["lift", "run"]))
@@ -96,7 +99,12 @@ def what_comes_next(chance: random.Random, call: Call) -> Iterator[Command]:
     yield {"kind": "reading", "reading": HOLDS | {"height_in": 54 if call.line.kind == "counterweight" else 42}}
     for proof in ("reversal", "eyes"):
         yield {"kind": "gate", "gate": "joined", "met": True}
-        yield {"kind": "proof", "proof": proof, "passed": chance.random() < 0.8}
+        yield {"kind": "proof", "proof": proof, "passed": chance.random() < 0.9}
+    for name in steps_left(running.call):
+        yield {"kind": "stepped", "steps": [name]}
+    for find in open_finds(running.call):
+        yield {"kind": chance.choice(["declined", "deferred"]), "cause": find.cause, "reason": "another day"}
+    yield {"kind": "closed"}
 
 
 def walk(entries: int, seed: int, longest: int = 300) -> tuple[int, int]:
@@ -110,7 +118,7 @@ def walk(entries: int, seed: int, longest: int = 300) -> tuple[int, int]:
         for _ in range(longest):
             command = next(script, None)
             if command is None:
-                script = what_comes_next(chance, running.call) if chance.random() < 0.3 else iter([])
+                script = what_comes_next(chance, running) if chance.random() < 0.3 else iter([])
                 command = anything(chance, running.call, [one.id for one in running.entries])
             before = running.call
             said += 1

@@ -30,6 +30,7 @@ def test_the_page_the_sheet_the_json_and_the_command_say_the_same(technician, do
     call.gates("by_power")
     for proof in ("reversal", "eyes"):
         call.must("proof", proof=proof, passed=True)
+    call.must("stepped", steps=["reconnect"])
     call.must("closed", told="Monthly check")
     state, document = call.api.get(f"/calls/{call.key}").json()["state"], call.api.get(f"/calls/{call.key}/document.json").json()
     balance = call.api.get(f"/calls/{call.key}/balance").json()
