@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import random
-from dataclasses import dataclass, field
+from dataclasses import dataclass
 from datetime import datetime, timedelta
 
 import numpy as np
@@ -11,11 +11,10 @@ import numpy as np
 from hinge.balance.fit import CREEP_BAND_LB
 from hinge.balance.hung import HungDoor
 from hinge.call.commands import read_command
-from hinge.call.decide import decide
-from hinge.call.events import Entry, entry_of
-from hinge.call.evolve import evolve, start
+from hinge.call.events import Entry
 from hinge.call.facts import Call
 from hinge.call.finds import open_finds
+from hinge.call.log import CallLog
 from hinge.call.procedure_of_work import steps_left
 from hinge.call.record import DoorRecord
 from hinge.call.setup import Setup, setup_of
@@ -35,16 +34,23 @@ class Visit:
     prefix: str
     by: str
     at: datetime
-    call: Call
-    entries: list[Entry] = field(default_factory=list)
+    log: CallLog
+
+    @property
+    def call(self) -> Call:
+        """What the visit adds up to so far."""
+        return self.log.call
+
+    @property
+    def entries(self) -> list[Entry]:
+        """What was said, in order."""
+        return self.log.entries
 
     def say(self, kind: str, seconds: float = 40, **body: object) -> None:
         """Say one thing some seconds after the last."""
         self.at += timedelta(seconds=seconds)
-        event = decide(self.call, read_command({"kind": kind, **body}))
-        entry = entry_of(f"{self.prefix}-{len(self.entries) + 1:04d}", self.by, self.at.isoformat(), event)
-        self.entries.append(entry)
-        self.call = evolve(self.call, entry)
+        command = read_command({"kind": kind, **body})
+        self.log.say(command, f"{self.prefix}-{len(self.entries) + 1:04d}", self.by, self.at.isoformat())
 
     def gates(self, *group_ids: str) -> None:
         """Meet every gate of these groups."""
@@ -56,7 +62,7 @@ class Visit:
 
 def visit_at(record: DoorRecord, prefix: str, by: str, at: datetime) -> Visit:
     """A call about to begin at a door of this record."""
-    return Visit(prefix, by, at, start(record))
+    return Visit(prefix, by, at, CallLog.at(record))
 
 
 def measured_setup(record: DoorRecord) -> Setup:

@@ -7,9 +7,9 @@ from typing import Annotated, Any
 from pydantic import BaseModel, Field, model_validator
 
 from hinge.call.commands import Command
-from hinge.call.decide import MOST_ENTRIES, decide
-from hinge.call.events import Kept, entry_of
-from hinge.call.evolve import evolve, start
+from hinge.call.decide import MOST_ENTRIES
+from hinge.call.events import Kept
+from hinge.call.log import CallLog
 from hinge.call.record import DoorRecord
 from hinge.call.shown import shown
 from hinge.call.state import CallState
@@ -53,15 +53,11 @@ class CallAnswer(BaseModel):
 
 def call(asked: CallQuestion, of_shop: Lists = NO_LISTS) -> CallAnswer:
     """Every command decided in order; one that is refused changes nothing, and the next is decided all the same."""
-    lists, facts = asked.lists(of_shop), start(asked.record)
-    events: list[Any] = []
+    lists, log = asked.lists(of_shop), CallLog.at(asked.record)
     refused = []
     for place, command in enumerate(asked.commands):
         try:
-            event = decide(facts, command, lists)
+            log.say(command, f"command-{place:05d}", "", "", lists)
         except HingeError as wrong:
             refused.append(Refused(command=place, error=wrong.as_document()))
-        else:
-            facts = evolve(facts, entry_of(f"command-{place:05d}", "", "", event))
-            events.append(event)
-    return CallAnswer(events=events, state=shown(facts), refused=refused)
+    return CallAnswer(events=[entry.body for entry in log.entries], state=shown(log.call), refused=refused)

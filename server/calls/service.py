@@ -8,10 +8,9 @@ from django.shortcuts import get_object_or_404
 from django.utils import timezone
 
 from hinge.call.commands import Deferred, FactSet, Said
-from hinge.call.decide import decide, said_again
-from hinge.call.events import entry_of
-from hinge.call.evolve import evolve
+from hinge.call.decide import said_again
 from hinge.call.facts import Call as Facts
+from hinge.call.log import CallLog
 from hinge.call.memory import Past, remembered
 from hinge.call.needs import needs_of
 from hinge.call.shown import record_after
@@ -86,8 +85,9 @@ def enter(person: Person, call_key: uuid.UUID, entry_id: str, command: Said, at:
         return call, facts
     if command.kind == "photographed" and not call.photos.filter(key=command.photo).exists():
         raise BadInput("This photo is not here.", "photo", command.photo, "a photo that was sent")
-    event, moment = decide(facts, command, rates_of_shop()), at or timezone.now()
-    needed, facts = needs_of(facts), evolve(facts, entry_of(entry_id, person.name, iso(moment), event))
+    log, needed, moment = CallLog(facts), needs_of(facts), at or timezone.now()
+    event = log.say(command, entry_id, person.name, iso(moment), rates_of_shop()).body
+    facts = log.call
     place = rows[-1].position + 1 if rows else 1
     Entry.objects.create(
         call=call, client_id=entry_id, position=place, body=event.model_dump(mode="json"), by=person, by_name=person.name, at=moment

@@ -3,11 +3,10 @@
 from __future__ import annotations
 
 from hinge.call.commands import read_command
-from hinge.call.decide import decide
-from hinge.call.events import Entry, entry_of
-from hinge.call.evolve import evolve, start
+from hinge.call.events import Entry
 from hinge.call.facts import Call
 from hinge.call.finds import open_finds
+from hinge.call.log import CallLog
 from hinge.call.procedure_of_work import steps_left
 from hinge.call.record import DoorRecord
 from hinge.call.shown import shown
@@ -34,22 +33,26 @@ class Running:
 
     def __init__(self, record: DoorRecord | None = None) -> None:
         self.record = record or DoorRecord()
-        self.entries: list[Entry] = []
-        self.call: Call = start(self.record)
+        self.log = CallLog.at(self.record)
+
+    @property
+    def call(self) -> Call:
+        return self.log.call
+
+    @property
+    def entries(self) -> list[Entry]:
+        return self.log.entries
 
     @property
     def state(self) -> CallState:
         return shown(self.call)
 
     def say(self, kind: str, **body: object) -> Entry:
-        event = decide(self.call, read_command({"kind": kind} | body))
-        return self.keep(entry_of(f"entry-{len(self.entries):05d}", "Wren", "2026-11-01T09:00:00+00:00", event))
+        return self.log.say(read_command({"kind": kind} | body), f"entry-{len(self.entries):05d}", "Wren", "2026-11-01T09:00:00+00:00")
 
     def keep(self, entry: Entry) -> Entry:
         """What happened, kept as it is."""
-        self.entries.append(entry)
-        self.call = evolve(self.call, entry)
-        return entry
+        return self.log.keep(entry)
 
     def enter(self, kind: str, **body: object) -> CallState:
         self.say(kind, **body)

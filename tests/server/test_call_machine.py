@@ -1,5 +1,7 @@
 """Two tablets at one door, anything at any time, repeats and stale strokes too: the server keeps what the core would."""
 
+import os
+import random
 import uuid
 
 from django.db import transaction
@@ -14,8 +16,11 @@ from hinge.site.gates import gate_groups
 from server.calls.models import Call, Entry
 from server.doors.models import Door
 from server.people.models import Person, Shop
-from tests.hinge.calls import SPRING
+from tests.hinge.calls import SPRING, Running
+from tests.hinge.conformance import require_is_there
 from tests.hinge.machine import GATES, GROUPS
+from tests.hinge.records import RECORDS
+from tests.hinge.walker import anything, what_comes_next
 from tests.server.conftest import Api, CallOver
 
 ANSWERS = {200, 409, 422}
@@ -83,6 +88,44 @@ def _enter(tablets: list[CallOver], tablet: int, body: dict, again: bool, taken:
 def _allowed(facts: Facts, body: dict) -> bool:
     try:
         decide(facts, read_command(body))
+    except HingeError:
+        return False
+    return True
+
+
+# So many things are said here; `make long` says three thousand.
+WALKED = int(os.environ.get("NORTH_HINGE_WALK", "90"))
+
+
+def test_long_calls_over_http_are_where_the_model_says(db):
+    """Anything at any time, each thing that is taken held against the model of the garage."""
+    chance, said = random.Random(20261129), 0
+    shop = Shop.objects.create(name="Test Door Works")
+    api = Api(Person.objects.create_user("walker", name="W", role="lead", shop=shop))
+    while said < WALKED:
+        record = RECORDS[chance.choice([*RECORDS])].model_dump(mode="json")
+        call = CallOver(api, Door.objects.create(shop=shop, name=f"Net loft {said}", record=record))
+        running, script = Running(call.row.facts().record), iter(())
+        for _ in range(60):
+            command = next(script, None)
+            if command is None:
+                script = what_comes_next(chance, running) if chance.random() < 0.3 else iter(())
+                command = anything(chance, running.call, [entry.id for entry in running.entries])
+            said += 1
+            answer = call.enter(**command, entry_id=f"entry-{len(running.entries):05d}")
+            assert answer.status_code in ANSWERS, answer.content
+            assert (answer.status_code == 200) == taken(running, command)
+            if answer.status_code == 200:
+                require_is_there(call.row.facts())
+                assert call.row.facts().site == running.call.site
+            if running.call.closed:
+                break
+
+
+def taken(running: Running, command: dict) -> bool:
+    """Whether the core, asked beside the server, takes it."""
+    try:
+        running.say(**command)
     except HingeError:
         return False
     return True

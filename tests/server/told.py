@@ -9,9 +9,7 @@ from django.db import transaction
 from django.utils import timezone
 
 from hinge.call.commands import read_command
-from hinge.call.decide import decide
-from hinge.call.events import entry_of
-from hinge.call.evolve import evolve
+from hinge.call.log import CallLog
 from hinge.call.needs import needs_of
 from hinge.site.gates import gate_groups
 from server.calls.models import Call, Entry, iso
@@ -35,8 +33,9 @@ def tell(person: Person, call_key: uuid.UUID | str, said: Iterable[Said]) -> Non
     call, rates, moment, rows = Call.objects.get(key=call_key), rates_of_shop(), timezone.now(), []
     facts = call.facts()
     for place, (kind, body) in enumerate(said, start=call.entries.count() + 1):
-        event, entry_id = decide(facts, read_command({"kind": kind} | body), rates), str(uuid.uuid4())
-        needed, facts = needs_of(facts), evolve(facts, entry_of(entry_id, person.name, iso(moment), event))
+        log, needed, entry_id = CallLog(facts), needs_of(facts), str(uuid.uuid4())
+        event = log.say(read_command({"kind": kind} | body), entry_id, person.name, iso(moment), rates).body
+        facts = log.call
         rows.append(
             Entry(
                 call=call, client_id=entry_id, position=place, body=event.model_dump(mode="json"),
