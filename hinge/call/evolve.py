@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterable
 from dataclasses import replace
 from functools import reduce
+from typing import Any
 
 from hinge.balance.readings import Reading
 from hinge.call import commands as c
@@ -25,7 +26,7 @@ from hinge.procedures.rules import proofs
 from hinge.site.actions import Verb, action_of
 from hinge.site.facts import Fact
 from hinge.site.gates import Gate, gates
-from hinge.site.state import is_met
+from hinge.site.state import Site, is_met
 
 # Where a door that flew open is, as long as its height is not measured: 7 ft, the usual home door; common practice.
 USUAL_HEIGHT_IN = 84.0
@@ -56,7 +57,7 @@ def evolve(call: Call, entry: Entry) -> Call:
     body, signed = entry.body, Signed(entry.id, entry.by, entry.at)
     left = call.left if isinstance(body, BESIDE) else None
     acts = acts_of(call, body)
-    after = _CLAIMS.get(type(body), _work)(replace(call, count=call.count + 1, left=left), body, signed)  # type: ignore[operator]
+    after = _CLAIMS.get(type(body), _work)(call.having(count=call.count + 1, left=left), body, signed)  # type: ignore[operator]
     for act in acts:
         after = after if act.only_needed else _acted(after, act, signed)
     return _settled(call, after, signed)
@@ -75,47 +76,57 @@ def _settled(before: Call, call: Call, signed: Signed) -> Call:
 def _acted(call: Call, act: Act, signed: Signed) -> Call:
     """The facts after an act: gates that stand no more, proofs to be made anew, readings that are past, what was signed before."""
     site = done(call.site, act)
-    stated = {act.action.id: signed} if isinstance(act.action, Gate) and is_met(site, act.action) else {}
-    came = {name: signed for name, gate in gates().items() if is_met(site, gate) and not is_met(call.site, gate)}
-    met = {name: by for name, by in {**came, **call.gates, **stated}.items() if is_met(site, gates()[name])}
-    call = replace(call, site=site, gates=met)
+    changes: dict[str, Any] = {} if site == call.site else {"site": site, "gates": _gates_met(call, site, act, signed)}
     if isinstance(act.action, Gate):
-        return call
+        return call.having(**changes)
     doubts, verb = act.action.doubts, act.action.verb
-    if Fact.PROVED in doubts and verb not in (Verb.UNPROVE, Verb.UNREAD):
+    if Fact.PROVED in doubts and verb not in (Verb.UNPROVE, Verb.UNREAD) and call.tried:
         void = {proof.id for proof in proofs() if not proof.lasts}
-        call = replace(call, tried={name: replace(one, standing="void") if name in void else one for name, one in call.tried.items()})
-    if Fact.LINE in act.action.makes and verb != Verb.SEE:
-        call = replace(call, readings=tuple(replace(one, current=False) for one in call.readings))
+        changes["tried"] = {name: replace(one, standing="void") if name in void else one for name, one in call.tried.items()}
+    if Fact.LINE in act.action.makes and verb != Verb.SEE and call.readings:
+        changes["readings"] = tuple(replace(one, current=False) for one in call.readings)
     if verb in (Verb.PUT_ON, Verb.REWIND):
         mended = [name for name in not_put_right(call) if name in causes() and verb in causes()[name].mended_by]
-        call = replace(call, cures=(*call.cures, *((name, signed) for name in mended)))
+        changes["cures"] = (*call.cures, *((name, signed) for name in mended))
     if verb == Verb.RUN:
-        call = replace(call, powered=signed)
-    return call if verb in (*NO_WORK, *ENDS) else replace(call, signature=None)
+        changes["powered"] = signed
+    if verb not in (*NO_WORK, *ENDS):
+        changes["signature"] = None
+    return call.having(**changes)
+
+
+def _gates_met(call: Call, site: Site, act: Act, signed: Signed) -> dict[str, Signed]:
+    """The gates that stand in a garage that was changed: those that stood and still do, and those an act has met."""
+    changed = {fact for fact, was, now in zip(Fact, call.site.values_in_order, site.values_in_order, strict=True) if was != now}
+    about = {name: gate for name, gate in gates().items() if not changed.isdisjoint(gate.met)}
+    met = {name: by for name, by in call.gates.items() if name not in about or is_met(site, about[name])}
+    came = {name for name, gate in about.items() if name not in met and is_met(site, gate) and not is_met(call.site, gate)}
+    return (
+        met | dict.fromkeys(came, signed) | ({act.action.id: signed} if isinstance(act.action, Gate) and is_met(site, act.action) else {})
+    )
 
 
 def _work(call: Call, body: ev.Event, signed: Signed) -> Call:
     line = call.line
     match body:
         case c.Moved():
-            return replace(call, moved_line=ln.moved(line, body.part, body.to_count))
+            return call.having(moved_line=ln.moved(line, body.part, body.to_count))
         case c.Slack():
-            return replace(call, moved_line=ln.slack(line, body.part))
+            return call.having(moved_line=ln.slack(line, body.part))
         case c.StillWound():
-            return replace(call, moved_line=ln.still_wound(line, body.part))
+            return call.having(moved_line=ln.still_wound(line, body.part))
         case c.Stopped():
-            return replace(call, stops=(*call.stops, (body.stop, signed)))
+            return call.having(stops=(*call.stops, (body.stop, signed)))
         case c.TakenOff():
-            return replace(call, moved_line=ln.taken_off(line))
+            return call.having(moved_line=ln.taken_off(line))
         case c.PutOn():
             return call if call.plan is None else _put_on(call, call.plan)
         case c.Aimed():
             return replace(_begun(call, _aimed_for(line, body, call.aim)), moved_line=ln.aimed(line, dict(body.targets)))
         case ev.TrimmedWhole():
-            return replace(call, moved_line=ln.trimmed(line, body.steps))
+            return call.having(moved_line=ln.trimmed(line, body.steps))
         case ev.Unreadable():
-            return replace(call, unreadable=(*call.unreadable, Unread(signed.entry, body.field, body.text)))
+            return call.having(unreadable=(*call.unreadable, Unread(signed.entry, body.field, body.text)))
         case _:
             return call
 
@@ -125,11 +136,11 @@ def _put_on(call: Call, plan: c.Chosen) -> Call:
     again = plan.again and call.line.on is not None and plan.quarter_turns is not None
     line = ln.again(call.line, plan.quarter_turns or 0) if again else replace(ln.put_on(plan.on()), as_found=plan.again)
     fitted = call.fitted if plan.again else (*call.fitted, plan.on())
-    return replace(call, plans=(), found_line=found, moved_line=line, fitted=fitted)
+    return call.having(plans=(), found_line=found, moved_line=line, fitted=fitted)
 
 
 def _complaint(call: Call, body: c.Complaint, signed: Signed) -> Call:
-    return replace(call, complaints=(*call.complaints, (body.complaint, signed)))
+    return call.having(complaints=(*call.complaints, (body.complaint, signed)))
 
 
 def _found(call: Call, body: c.Found, signed: Signed) -> Call:
@@ -141,7 +152,7 @@ def _found(call: Call, body: c.Found, signed: Signed) -> Call:
 def _not_put_right(call: Call, *shown: str) -> Call:
     """What shows again after its cure was not put right by it."""
     left = tuple(one for one in call.dispositions if one.cause not in shown)
-    return replace(call, cures=tuple(one for one in call.cures if one[0] not in shown), dispositions=left)
+    return call.having(cures=tuple(one for one in call.cures if one[0] not in shown), dispositions=left)
 
 
 def _checked(call: Call, body: c.Checked, signed: Signed) -> Call:
@@ -157,15 +168,15 @@ def _checked(call: Call, body: c.Checked, signed: Signed) -> Call:
 
 
 def _fact(call: Call, body: c.FactSet, signed: Signed) -> Call:
-    return replace(call, facts={**call.facts, body.fact: (body.holds, signed)})
+    return call.having(facts={**call.facts, body.fact: (body.holds, signed)})
 
 
 def _cured(call: Call, body: c.Cured, signed: Signed) -> Call:
-    return replace(call, cures=(*call.cures, (body.cause, signed)), checks=(), past_checks=(*call.past_checks, *call.checks))
+    return call.having(cures=(*call.cures, (body.cause, signed)), checks=(), past_checks=(*call.past_checks, *call.checks))
 
 
 def _left_open(call: Call, body: c.Declined | c.Deferred, signed: Signed) -> Call:
-    return replace(call, dispositions=(*call.dispositions, Disposition(body.cause, body.kind, body.reason, signed)))
+    return call.having(dispositions=(*call.dispositions, Disposition(body.cause, body.kind, body.reason, signed)))
 
 
 def _measured(call: Call, body: ev.MeasuredValue, signed: Signed) -> Call:
@@ -174,7 +185,7 @@ def _measured(call: Call, body: ev.MeasuredValue, signed: Signed) -> Call:
     line = call.moved_line
     if line is not None and body.field == HOOK_HOLE and isinstance(value, float):
         line = ln.hooked(line, round(value))
-    after = replace(call, claims={**call.claims, body.field: claims}, moved_line=line)
+    after = call.having(claims={**call.claims, body.field: claims}, moved_line=line)
     if line is not None and body.field in (*ln.TELLS[line.kind], TURNS_NOW):
         return replace(after, moved_line=ln.measured_again(line, ln.on_arrival(after.record, after.measured, after.said)))
     return after
@@ -196,14 +207,14 @@ def _begun(call: Call, aim: Aim) -> Call:
     if aim == call.aim and aim != "trim":
         return call
     again = {name for one in procedures().values() if one.when is not None for name in one.steps}
-    return replace(call, aim=aim, stepped={name: by for name, by in call.stepped.items() if name not in again})
+    return call.having(aim=aim, stepped={name: by for name, by in call.stepped.items() if name not in again})
 
 
 def _stepped(call: Call, body: c.Stepped, signed: Signed) -> Call:
     left = {name: by for name, by in call.stepped.items() if name not in body.steps}
     over = {name: why for name, why in call.passed_over.items() if name not in body.steps}
     if not body.done:
-        return replace(call, stepped=left, passed_over=over)
+        return call.having(stepped=left, passed_over=over)
     after = replace(_voided_by(call, body.steps), stepped=left | dict.fromkeys(body.steps, signed), passed_over=over)
     known = procedure_steps()
     another = any(LIMITS in known[name].voids for name in body.steps if name in known and name != LIMITS)
@@ -215,32 +226,32 @@ def _voided_by(call: Call, names: Iterable[str]) -> Call:
     """Proofs to be made anew after steps of these names."""
     known = procedure_steps()
     void = {proof for name in names if name in known for proof in known[name].voids}
-    return replace(call, tried={name: replace(one, standing="void") if name in void else one for name, one in call.tried.items()})
+    return call.having(tried={name: replace(one, standing="void") if name in void else one for name, one in call.tried.items()})
 
 
 def _limit(call: Call, body: c.LimitSeen, signed: Signed) -> Call:
-    kept = replace(call, limits=(*call.limits, LimitTaken(body, signed)))
+    kept = call.having(limits=(*call.limits, LimitTaken(body, signed)))
     return _voided_by(kept, [LIMITS]) if body.turns else kept
 
 
 def _passed_over(call: Call, body: c.PassedOver, signed: Signed) -> Call:
-    return replace(call, passed_over={**call.passed_over, body.step: (body.reason, signed)})
+    return call.having(passed_over={**call.passed_over, body.step: (body.reason, signed)})
 
 
 def _part_used(call: Call, body: c.PartUsed, signed: Signed) -> Call:
-    return replace(call, parts=(*call.parts, (body, signed)))
+    return call.having(parts=(*call.parts, (body, signed)))
 
 
 def _photographed(call: Call, body: c.Photographed, signed: Signed) -> Call:
-    return replace(call, photos=(*call.photos, (body, signed)))
+    return call.having(photos=(*call.photos, (body, signed)))
 
 
 def _customer_signed(call: Call, body: c.CustomerSigned, signed: Signed) -> Call:
-    return replace(call, signature=(body, signed))
+    return call.having(signature=(body, signed))
 
 
 def _left(call: Call, body: c.Left, signed: Signed) -> Call:
-    return replace(call, left=(body.reason, signed))
+    return call.having(left=(body.reason, signed))
 
 
 def _reading(call: Call, body: c.BalanceReading, signed: Signed) -> Call:
@@ -248,23 +259,23 @@ def _reading(call: Call, body: c.BalanceReading, signed: Signed) -> Call:
 
 
 def _read(call: Call, reading: Reading, signed: Signed) -> Call:
-    return replace(call, readings=(*call.readings, Taken(reading, signed, call.line.as_it_stands(), before=not call.line.touched)))
+    return call.having(readings=(*call.readings, Taken(reading, signed, call.line.as_it_stands(), before=not call.line.touched)))
 
 
 def _proof(call: Call, body: c.ProofMade, signed: Signed) -> Call:
-    return replace(call, tried={**call.tried, body.proof: Tried("passed" if body.passed else "failed", signed)})
+    return call.having(tried={**call.tried, body.proof: Tried("passed" if body.passed else "failed", signed)})
 
 
 def _disconnected(call: Call, body: c.Disconnected, signed: Signed) -> Call:
-    return replace(call, disconnections=(*call.disconnections, (body.reason, signed)))
+    return call.having(disconnections=(*call.disconnections, (body.reason, signed)))
 
 
 def _closed(call: Call, body: c.Closed, signed: Signed) -> Call:
-    return replace(call, closed=(body.told, signed))
+    return call.having(closed=(body.told, signed))
 
 
 def _abandoned(call: Call, body: c.Abandoned, signed: Signed) -> Call:
-    return replace(call, closed=("", signed), abandoned=body.reason)
+    return call.having(closed=("", signed), abandoned=body.reason)
 
 
 def _withdrawn(call: Call, body: c.Withdrawn, signed: Signed) -> Call:

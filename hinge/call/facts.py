@@ -3,9 +3,9 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, fields
 from functools import cached_property
-from typing import Literal
+from typing import Any, Literal
 
 from hinge.balance.readings import Reading
 from hinge.call import commands as c
@@ -132,6 +132,13 @@ class Call:
     unreadable: tuple[Unread, ...] = ()
     count: int = 0
 
+    def having(self, **changes: Any) -> Call:
+        """The facts with these changed; many times quicker than `dataclasses.replace`, which asks every field anew."""
+        known = self.__dict__
+        after = object.__new__(Call)
+        after.__dict__.update({name: known[name] for name in _FIELDS} | changes)
+        return after
+
     @cached_property
     def measured(self) -> dict[str, Value]:
         """Every value known, of the file and of the call."""
@@ -201,3 +208,6 @@ class Call:
     def plan(self) -> c.Chosen | None:
         """What was picked to go on the door and is not on it yet."""
         return self.plans[-1][0] if self.plans else None
+
+
+_FIELDS = tuple(one.name for one in fields(Call))

@@ -24,7 +24,9 @@ export function Inputs({ page, sheet, fields, typed, usual, asked: touched, type
   const [rare, setRare] = useState(false);
   const asked = page.fields
     ? page.fields.map((field) => ({ field, rare: false, needed: false, usual: '' }))
-    : sheet.asked.filter((one) => page.groups.includes(one.group) && !['counterbalance', 'carried_now'].includes(one.field));
+    : sheet.asked.filter(
+        (one) => page.groups.includes(one.group) && !['counterbalance', 'carried_now'].includes(one.field),
+      );
   const shown = asked.filter((one) => rare || !one.rare || typed[one.field]);
   const known = new Map(fields.map((field) => [field.name, field]));
   return (
