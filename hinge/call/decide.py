@@ -29,11 +29,13 @@ from hinge.errors import BadInput, Contradiction, HingeError, OutOfStep
 from hinge.faults.find import CANT_TELL
 from hinge.faults.knowledge import faults, require_known
 from hinge.procedures.rules import proofs, stop_rules
+from hinge.site.actions import Verb
 from hinge.site.gates import gates
 from hinge.springs.lists import NO_LISTS, Lists
 
 # Parts of which nothing is put right without work on what carries the door.
 CARRYING = ("springs", "setting", "cables", "shaft")
+MENDED = {Verb.PUT_ON: "another set is on", Verb.REWIND: "what hangs there was let down and goes on again"}
 MOST_READINGS = 60
 MOST_ENTRIES = 5000
 # Under these a call can still be ended: what a full call takes.
@@ -288,6 +290,9 @@ def _cured(call: Call, command: c.Cured) -> None:
     if command.cause not in [one.cause for one in finds_of(call)] and command.cause != call.cause:
         raise Contradiction("That was not found on this call.", "cause", command.cause, "what was found")
     cause = faults().causes.get(command.cause)
+    if cause is not None and cause.never_lift and cause.mended_by and call.line.touched:
+        done = " or ".join(MENDED[verb] for verb in cause.mended_by)
+        raise Contradiction(f"{cause.text}: it is put right once {done}.", "cause", command.cause, "the work first")
     if cause is not None and cause.never_lift and cause.part in CARRYING and not call.line.touched:
         raise Contradiction(f"{cause.text}: nothing was done yet on what carries the door.", "cause", command.cause, "the work first")
 

@@ -65,11 +65,12 @@ def evolve(call: Call, entry: Entry) -> Call:
 
 def _settled(before: Call, call: Call, signed: Signed) -> Call:
     """What follows from what was said: what carries the door as it is seen now, and what the findings forbid."""
-    if before.claims is not call.claims and not call.line.touched and call.carrier_seen != call.site[Fact.CARRIER]:
+    told = before.claims is not call.claims or before.causes is not call.causes
+    if told and not call.line.touched and call.carrier_seen != call.site[Fact.CARRIER]:
         seen = action_of(Verb.SEE, call.carrier_seen)
         call = call if seen is None else _acted(call, Act(seen), signed)
-    told = ((one.causes, one.checks, one.past_checks, one.cures) for one in (before, call))
-    act = None if all(was is now for was, now in zip(*told, strict=True)) else settled(before, call)
+    said = ((one.causes, one.checks, one.past_checks, one.cures) for one in (before, call))
+    act = None if all(was is now for was, now in zip(*said, strict=True)) else settled(before, call)
     return call if act is None else _acted(call, act, signed)
 
 
@@ -187,7 +188,9 @@ def _measured(call: Call, body: ev.MeasuredValue, signed: Signed) -> Call:
         line = ln.hooked(line, round(value))
     after = call.having(claims={**call.claims, body.field: claims}, moved_line=line)
     if line is not None and body.field in (*ln.TELLS[line.kind], TURNS_NOW):
-        return replace(after, moved_line=ln.measured_again(line, ln.on_arrival(after.record, after.measured, after.said)))
+        return replace(
+            after, moved_line=ln.measured_again(line, ln.on_arrival(after.record, after.measured, after.said, after.causes_found))
+        )
     return after
 
 

@@ -160,7 +160,7 @@ class Call:
         """What carried the door on arrival, by the file and by what was measured until something else went on."""
         if self.found_line is not None:
             return self.found_line
-        return ln.on_arrival(self.record, self.measured, self.said)
+        return ln.on_arrival(self.record, self.measured, self.said, self.causes_found)
 
     @property
     def said(self) -> frozenset[str]:
@@ -168,9 +168,14 @@ class Call:
         return frozenset(name for name, claims in self.claims.items() if claims)
 
     @property
+    def causes_found(self) -> frozenset[str]:
+        """The causes said to be found on this call that stand."""
+        return frozenset(found.cause for found, _ in self.causes)
+
+    @property
     def carrier_seen(self) -> str:
         """What carried the door on arrival, as far as anybody has seen."""
-        return ln.carrier_seen(self.record, self.measured, self.said)
+        return ln.carrier_seen(self.record, self.measured, self.said, self.causes_found)
 
     @cached_property
     def turns_found(self) -> dict[Part, int | None]:

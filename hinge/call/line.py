@@ -89,15 +89,16 @@ class Line:
         return self.on
 
 
-def on_arrival(record: DoorRecord, measured: Measured, said: frozenset[str]) -> Line:
+def on_arrival(record: DoorRecord, measured: Measured, said: frozenset[str], found: frozenset[str] = frozenset()) -> Line:
     """The line before anything is touched.
 
-    Parameters: the door's `record` at the start; what is `measured`, file and call together; names `said` on this call.
+    Parameters: the door's `record` at the start; what is `measured`, file and call together; names `said` and causes `found` on
+    this call.
     Springs on file, or measured on the call, hang and count as wound until they have been let down, whatever else is said
     of the door. What nobody has seen is taken for torsion springs, wound.
     """
     on_file = OnDoor(**record.model_dump(include=set(OnDoor.model_fields)))
-    seen = carrier_seen(record, measured, said)
+    seen = carrier_seen(record, measured, said, found)
     if seen == "nothing":
         return Line("torsion", None)
     kind: CarrierKind = seen if seen in ("torsion", "extension", "counterweight") else "torsion"  # type: ignore[assignment]
@@ -117,14 +118,23 @@ def on_arrival(record: DoorRecord, measured: Measured, said: frozenset[str]) -> 
     return Line("torsion", told, counts)
 
 
-def carrier_seen(record: DoorRecord, measured: Measured, said: frozenset[str]) -> str:
-    """What carries the door as far as anybody has seen: on file, told as such, or by a number only it has; else `unknown`."""
+def carrier_seen(record: DoorRecord, measured: Measured, said: frozenset[str], found: frozenset[str] = frozenset()) -> str:
+    """What carries the door as far as anybody has seen: on file, told as such, by a number only it has, or by what was found broken.
+
+    Else `unknown`.
+    """
     if record.kind is not None:
         return record.kind
     told = measured.get(CARRIED_NOW)
     if isinstance(told, str):
         return told
-    return next((TELLS_CARRIER[name] for name in TELLS_CARRIER if name in said), "unknown")
+    told_by = [carrier for name, carrier in TELLS_CARRIER.items() if name in said]
+    told_by += [carrier for cause, carrier in BROKEN_TELLS.items() if cause in found]
+    return told_by[0] if told_by else "unknown"
+
+
+# A spring found broken is there: nothing asks again what carries the door.
+BROKEN_TELLS: dict[str, CarrierKind] = {"spring_broken": "torsion", "extension_broken": "extension"}
 
 
 TELLS: dict[CarrierKind, frozenset[str]] = {

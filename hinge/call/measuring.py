@@ -46,7 +46,7 @@ def require_as_it_hangs(call: Call, command: c.Measured) -> None:
             )
             raise Contradiction(said, "typed", command.typed, "what was picked")
         claims = {**call.measured, command.field: read_field(command.field, command.typed)}
-        seen = ln.on_arrival(call.record, claims, call.said | {command.field})
+        seen = ln.on_arrival(call.record, claims, call.said | {command.field}, call.causes_found)
         if (seen.kind, seen.counts.keys()) != (line.kind, line.counts.keys()):
             said = f"Work was done on {len(line.counts)} of them at this call: there cannot be another number now."
             raise Contradiction(said, "typed", command.typed, str(len(line.counts)))

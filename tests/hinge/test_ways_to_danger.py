@@ -62,6 +62,7 @@ def test_3_a_stroke_and_the_same_stroke_back_leave_a_broken_spring_broken():
     call.say("moved", part="left", from_count=5, to_count=4)
     call.say("moved", part="left", from_count=4, to_count=5)
     call.gates("first_lift")
+    refused(call, "cured", "put right once another set is on", cause="spring_broken")
     refused(call, "reading", "not lifted until that is put right|Finish the work", reading=HOLDS)
     refused(call, "gate", "spring is broken|Finish the work", gate="joined", met=True)
     refused(call, "closed", "Finish the work")
@@ -165,6 +166,23 @@ def test_9_what_is_to_carry_a_door_says_nothing_of_what_does(kind):
     refused(other, "measured", "On file this door is carried by extension springs", Contradiction, field="carried_now", typed="torsion")
     other.gates("bars", "letting_down")
     refused(other, "slack", "winding cone", Contradiction, part="left")
+
+
+def test_9_nothing_yet_said_and_taken_back_leaves_it_unseen_and_wound():
+    call = Running()
+    entry = call.say("measured", field="carried_now", typed="nothing")
+    assert call.call.site["line"] == "off"
+    call.say("withdrawn", entry=entry.id, reason="there are springs after all")
+    assert (call.call.site["carrier"], call.call.site["line"]) == ("unknown", "as_found")
+    assert call.call.line.wound
+
+
+def test_9_a_spring_found_broken_tells_what_carries_the_door():
+    call = Running()
+    found = call.say("found", cause="extension_broken")
+    assert (call.call.site["carrier"], call.call.line.kind) == ("extension", "extension")
+    call.say("withdrawn", entry=found.id, reason="a slip")
+    assert call.call.site["carrier"] == "unknown"
 
 
 def test_10_bridged_eyes_stay_bridged_until_they_are_seen_undone():
