@@ -10,7 +10,7 @@ from icalendar import Calendar
 
 from server.doors.models import Door
 from server.followups.models import FollowUp
-from tests.server.conftest import Api
+from tests.server.conftest import Api, CallOver
 
 TODAY = date.today()
 
@@ -139,3 +139,11 @@ def test_the_list_asks_the_database_as_often_for_one_as_for_many(api, door, djan
         kept(api, door)
     with django_assert_num_queries(4):
         api.get("/follow-ups")
+
+
+def test_what_a_call_leaves_for_another_day_is_a_follow_up_once(technician, door):
+    call = CallOver(Api(technician), door)
+    call.must("found", cause="dry")
+    for _ in range(2):
+        assert call.enter("deferred", entry_id="for-another-day", cause="dry", reason="the grease is out").status_code == 200
+    assert [one.note for one in FollowUp.objects.filter(door=door)] == ["Rollers, hinges and springs are dry: the grease is out"]
