@@ -14,8 +14,9 @@ from demo.follow_ups import keep
 from demo.people import ACCESS, FAMILIES, SECOND_SHOP, SECOND_SHOP_PEOPLE, SHOP, SIZES, STREETS, TOWNS, TRADES, Size
 from demo.unusual import PARTS, RATES, UNUSUAL, VAN, record_of
 from demo.visits import Visit, arrive, close, read_balance, read_with_gauge, replace_springs, suggested, visit_at
-from hinge.call.record import DoorRecord, wound
+from hinge.call.record import DoorRecord
 from hinge.call.shown import record_after
+from hinge.carriers.torsion import wound
 from hinge.measure.fields import Value
 from server.calls.models import Call, Entry
 from server.calls.service import listed
@@ -98,7 +99,7 @@ def _door(shop: Shop, chance: random.Random, number: int) -> Door:
         customer=f"{chance.choice('ABCDEHJKLMNRST')}. {chance.choice(FAMILIES)}",
         phone=f"555 0{chance.randrange(100, 999)}",
         access_notes=chance.choice(ACCESS),
-        record=_plain(DoorRecord(measured=measured, **dict(wound(list(best.springs), best.quarter_turns)))),
+        record=_plain(DoorRecord(measured=measured, on_door=wound(list(best.springs), best.quarter_turns))),
     )
 
 
@@ -137,8 +138,9 @@ def _past_call(door: Door, number: int, started: datetime, chance: random.Random
         arrive(visit, complaint, cause, note)
         visit.say("measured", 300, field="weight_lb", typed=f"{record.measured['weight_lb']:.0f} lb")
         best = suggested(record)
-        visit.say("chosen", 200, springs=[one.model_dump() for one in best.springs], quarter_turns=best.quarter_turns)
-        replace_springs(visit, broken if len(record.cones) > 1 else "single" if broken else None)
+        visit.say("chosen", 200, plan=wound(list(best.springs), None).model_dump(), quarter_turns=best.quarter_turns)
+        several = record.on_door is not None and record.on_door.spring_count > 1
+        replace_springs(visit, broken if several else "single" if broken else None)
     else:
         arrive(visit, "check" if number % 3 == 1 else "will_not_close", "nothing" if number % 3 == 1 else "eyes")
     read_balance(visit, record, chance, friction)

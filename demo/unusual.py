@@ -4,8 +4,12 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from hinge.call.record import DoorRecord, OnDoor, wound
-from hinge.call.setup import hub_of, kind_of, setup_of
+from hinge.call.record import DoorRecord
+from hinge.call.setup import kind_of, setup_of
+from hinge.carriers.carrier import Carrier
+from hinge.carriers.counterweight import Counterweight, hub_of
+from hinge.carriers.extension import Extension
+from hinge.carriers.torsion import wound
 from hinge.measure.fields import Value
 from hinge.sizing.picks import pick_extension, pick_plates
 from hinge.sizing.search import Wanted, find_sets
@@ -55,19 +59,19 @@ UNUSUAL = (
 def record_of(door: Unusual) -> DoorRecord:
     """The door's record with what belongs on it."""
     sized = door.measured | ({"lift": door.sized_as} if door.sized_as else {})
-    return DoorRecord(measured=door.measured, **dict(_carrier(sized)))
+    return DoorRecord(measured=door.measured, on_door=_carrier(sized))
 
 
-def _carrier(measured: dict[str, Value]) -> OnDoor:
+def _carrier(measured: dict[str, Value]) -> Carrier:
     setup = setup_of(measured)
     assert setup is not None, measured
     door, track = setup.door, setup.track
     if kind_of(measured) == "extension":
-        return OnDoor(extension=ExtensionPair(class_lb=pick_extension(door, track).grade.to_lb))
+        return Extension(pair=ExtensionPair(class_lb=pick_extension(door, track).grade.to_lb))
     assert setup.drum is not None
     drum, hub = setup.drum.on(track), hub_of(measured)
     if kind_of(measured) == "counterweight" and hub is not None:
-        return OnDoor(counterweight=Stack(plates=pick_plates(door, track, drum, hub).plates, hub=hub))
+        return Counterweight(stack=Stack(plates=pick_plates(door, track, drum, hub).plates, hub=hub))
     width = measured["width_in"]
     room = width if isinstance(width, float) else None
     best = find_sets(door, track, drum, Wanted(cycles=15_000, most=1, shaft_length_in=room)).sets[0]

@@ -8,12 +8,12 @@ from datetime import datetime, timedelta
 
 import numpy as np
 
-from hinge.balance.fit import CREEP_BAND_LB
-from hinge.balance.hung import HungDoor
+from hinge.balance.fit import CREEP_BAND_LB, Hung
 from hinge.call.commands import read_command
 from hinge.call.events import Entry
 from hinge.call.facts import Call
 from hinge.call.finds import open_finds
+from hinge.call.hung import hung_door
 from hinge.call.log import CallLog
 from hinge.call.procedure_of_work import steps_left
 from hinge.call.record import DoorRecord
@@ -94,10 +94,16 @@ def arrive(visit: Visit, complaint: str, cause: str, note: str = "") -> None:
     visit.say("found", 400, cause=cause, note=note)
 
 
+def hung_now(visit: Visit, record: DoorRecord) -> Hung:
+    """The door at work with what hangs on it at this point of the visit."""
+    hung = hung_door(measured_setup(record), visit.call.line.as_it_stands())
+    assert hung is not None, record.measured
+    return hung.at_work()
+
+
 def read_balance(visit: Visit, record: DoorRecord, chance: random.Random, friction_lb: float) -> None:
     """Let the door go at four heights; the door weighs a little other than its file says."""
-    setup, on = measured_setup(record), visit.call.line.as_it_stands()
-    hung = HungDoor(door=setup.door, track=setup.track, drum=setup.drum, springs=on.springs, quarter_turns=on.quarter_turns).at_work()
+    hung = hung_now(visit, record)
     share = chance.gauss(1, 0.008)
     heights = np.array([height for height in HEIGHTS_IN if height < hung.door.height_in])
     net = share * required_lift(hung.door, hung.track, heights) - hung.carrier.lift(heights)
@@ -110,8 +116,7 @@ def read_balance(visit: Visit, record: DoorRecord, chance: random.Random, fricti
 
 def read_with_gauge(visit: Visit, record: DoorRecord, friction_lb: float, tired: float) -> None:
     """Read the door as found with a gauge, its springs having lost a share of their pull."""
-    setup, on = measured_setup(record), visit.call.line.as_it_stands()
-    hung = HungDoor(door=setup.door, track=setup.track, drum=setup.drum, springs=on.springs, quarter_turns=on.quarter_turns).at_work()
+    hung = hung_now(visit, record)
     heights = np.array([42.0, 54.0])
     net = required_lift(hung.door, hung.track, heights) - (1 - tired) * hung.carrier.lift(heights)
     visit.gates("as_found")

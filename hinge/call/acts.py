@@ -12,8 +12,8 @@ from hinge.call import line as ln
 from hinge.call.answers import forbidding
 from hinge.call.facts import Call
 from hinge.call.line import Line
-from hinge.call.record import CarrierKind
 from hinge.call.setup import CARRIED_NOW
+from hinge.carriers.carrier import Part
 from hinge.faults.find import CANT_TELL
 from hinge.faults.knowledge import Need, faults
 from hinge.procedures.knowledge import Step, steps
@@ -22,7 +22,7 @@ from hinge.site.actions import Action, Verb, action_of
 from hinge.site.facts import Fact
 from hinge.site.gates import Gate, gates
 from hinge.site.state import Site, after, arrival, is_met, unsaid
-from hinge.springs.counterbalance import CHEST_HEIGHT, THREE_TO_FOUR_FEET, Band
+from hinge.springs.counterbalance import Band
 
 # So far from where it stood a cone is trimmed; further it is let down or wound. Common practice, no source.
 TRIM_MOST = 8
@@ -48,7 +48,7 @@ class Act:
         return self.action.verb if isinstance(self.action, Action) else None
 
 
-def begun(carrier: CarrierKind | None, carried_now: str | None) -> Site:
+def begun(carrier: str | None, carried_now: str | None) -> Site:
     """The garage at the start of a call: what carries the door by the file's springs, pair or stack, or as it was seen before."""
     return arrival(carrier or carried_now or "unknown")
 
@@ -67,7 +67,7 @@ def acts_of(call: Call, body: ev.Event) -> tuple[Act, ...]:
 
 def holds_at(call: Call) -> Band:
     """Where this door must hold when it is let go."""
-    return CHEST_HEIGHT if call.line.kind == "counterweight" else THREE_TO_FOUR_FEET
+    return call.line.carrier.holds_at
 
 
 def act_for(call: Call, need: Need) -> Act | None:
@@ -79,20 +79,20 @@ def verb_of_step(call: Call, step: Step) -> Verb:
     """What a step of a procedure does to the door as it stands, or what must be open for it."""
     if step.does == "lift":
         return _lift(call)
-    return Verb.SET if step.does == "wind" and call.line.kind != "torsion" else Verb(step.verb or step.does or step.needs)
+    return Verb.SET if step.does == "wind" and not call.line.carrier.winds else Verb(step.verb or step.does or step.needs)
 
 
 def act_of_step(call: Call, step: Step) -> Act | None:
     """The act a step is, or whose gates stand before it, on what carries the door then."""
     verb = verb_of_step(call, step)
     goes_on = verb in (Verb.PUT_ON, Verb.SET) and call.plan is not None
-    return _act(call, verb, (call.plan.on().kind if goes_on and call.plan else None) or call.line.kind)
+    return _act(call, verb, call.plan.on().kind if goes_on and call.plan else call.line.kind)
 
 
 def stroke_verb(call: Call, stroke: c.Moved) -> Verb:
     """Whether a stroke winds, lets down or trims: springs that stay wound are trimmed, a few strokes from where they stand."""
     line = call.line
-    if line.kind != "torsion":
+    if not line.carrier.winds:
         return Verb.SET
     if is_trim(call, stroke.part) and stroke.to_count > 0:
         return Verb.TRIM
@@ -101,7 +101,7 @@ def stroke_verb(call: Call, stroke: c.Moved) -> Verb:
     return Verb.WIND if up else Verb.LET_DOWN
 
 
-def is_trim(call: Call, part: ln.Part) -> bool:
+def is_trim(call: Call, part: Part) -> bool:
     """Whether a cone is on its way to a setting near the one it had, all cones staying wound."""
     line = call.line
     target, count = line.targets.get(part), line.counts.get(part)
@@ -119,7 +119,7 @@ def line_after(line: Line, verb: Verb) -> str:
     """Where the line stands, as the facts have it, after this was done to it."""
     if line.on is None:
         return "off"
-    if line.kind != "torsion":
+    if not line.carrier.winds:
         return "set" if line.set_up else "trimming"
     if not line.wound:
         return "fresh" if any(line.targets.values()) else "down"
@@ -169,7 +169,7 @@ def _moved(call: Call, body: c.Moved) -> list[Act | None]:
 
 
 def _trimmed_whole(call: Call, body: ev.TrimmedWhole) -> list[Act | None]:
-    return _moved_line(call, Verb.TRIM if call.line.kind == "torsion" else Verb.SET, ln.trimmed(call.line, body.steps))
+    return _moved_line(call, Verb.TRIM if call.line.carrier.winds else Verb.SET, ln.trimmed(call.line, body.steps))
 
 
 def _slack(call: Call, body: c.Slack) -> list[Act | None]:
@@ -189,12 +189,12 @@ def _put_on(call: Call, body: c.PutOn) -> list[Act | None]:
         return []
     if call.plan.again and call.line.on is not None:
         return [_act(call, Verb.REWIND)]
-    return [_act(call, Verb.PUT_ON, call.plan.on().kind or "torsion")]
+    return [_act(call, Verb.PUT_ON, call.plan.on().kind)]
 
 
 def _aimed(call: Call, body: c.Aimed) -> list[Act | None]:
     """Cones that were let down and are to be wound again go on anew; what is to stay where it stands half way is set so."""
-    if call.site[Fact.LINE] == "down" and call.line.kind == "torsion":
+    if call.site[Fact.LINE] == "down":
         return [_act(call, Verb.REWIND)] if any(body.targets.values()) else []
     stays = call.site[Fact.LINE] in ("trimming", "partly") and ln.aimed(call.line, dict(body.targets)).carries
     return [_act(call, Verb.SETTLE)] if stays else []

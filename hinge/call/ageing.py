@@ -12,8 +12,8 @@ from hinge.balance.readings import Reading
 from hinge.balance.trend import INSIDE_SDS, Seen, Trend, seen_at, trend_of
 from hinge.call.hung import hung_or_none
 from hinge.call.memory import YEAR_DAYS, Past
-from hinge.call.record import OnDoor
 from hinge.call.sheet import understood
+from hinge.carriers.carrier import Carrier
 from hinge.spoken import plain, sized
 
 # Fewer visits show no trend: two points always lie on a line.
@@ -64,7 +64,7 @@ def balance_years(past: Sequence[Past]) -> BalanceYears | None:
     )
 
 
-def _seen(one: Past, readings: list[Reading], on: OnDoor, spell: int, changed: bool) -> list[tuple[date, Seen, bool]]:
+def _seen(one: Past, readings: list[Reading], on: Carrier | None, spell: int, changed: bool) -> list[tuple[date, Seen, bool]]:
     setup, _ = understood(one.call.measured)
     hung = hung_or_none(setup, on)
     readings = [reading for reading in readings if setup and reading.height_in <= setup.door.height_in]

@@ -31,7 +31,7 @@ def expected_of(complaint: str, record: DoorRecord) -> Expected:
     return Expected(
         complaint_text=known[said].text if said == complaint else complaint,
         triage=triage_of(said, record.measured),
-        on_door=carrier_words(record),
+        on_door=carrier_words(record.on_door),
     )
 
 

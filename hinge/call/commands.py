@@ -4,17 +4,16 @@ from __future__ import annotations
 
 from typing import Annotated, Literal
 
-from pydantic import AfterValidator, Field, TypeAdapter, model_validator
+from pydantic import Field, TypeAdapter, model_validator
 
 from hinge.balance.readings import Reading
-from hinge.call.line import Part
-from hinge.call.record import MOST_QUARTERS, How, OnDoor, wound
+from hinge.call.record import How, told_side_by_side
+from hinge.carriers.carrier import Carrier, Part
+from hinge.carriers.kinds import USUAL, OnDoor
+from hinge.carriers.torsion import MOST_QUARTERS
 from hinge.document import Between, Document, Text, read, told
 from hinge.errors import BadInput
 from hinge.opener.limits import End, Inches, Turns
-from hinge.springs.counterweight import Stack
-from hinge.springs.extension import ExtensionPair
-from hinge.springs.torsion import SpringKind, on_one_shaft
 
 Id = Annotated[str, Field(min_length=8, max_length=64, pattern=r"^[A-Za-z0-9-]+$")]
 Key = Annotated[str, Field(pattern=r"^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$")]
@@ -102,30 +101,31 @@ class Chosen(Document):
     """
 
     kind: Literal["chosen"]
-    springs: Annotated[list[SpringKind], Field(max_length=2), AfterValidator(on_one_shaft)] = []
-    duplex: bool = False
+    plan: OnDoor
     again: bool = False
     quarter_turns: Annotated[int, Between(1, MOST_QUARTERS, "quarter-turns")] | None = None
-    extension: ExtensionPair | None = None
-    counterweight: Stack | None = None
+
+    @model_validator(mode="before")
+    @classmethod
+    def _as_before(cls, told: object) -> object:
+        """Choices of before told every kind side by side."""
+        if not isinstance(told, dict) or "plan" in told:
+            return told
+        sides = {name: told[name] for name in ("springs", "duplex", "extension", "counterweight") if name in told}
+        plan = told_side_by_side(sides) or ({"kind": USUAL} if told.get("again") else None)
+        return {name: value for name, value in told.items() if name not in sides} | ({} if plan is None else {"plan": plan})
 
     @model_validator(mode="after")
-    def _one_of_three(self) -> Chosen:
-        named = bool(self.springs) or self.again
-        torsion = named and self.quarter_turns is not None
-        if torsion + (self.extension is not None) + (self.counterweight is not None) != 1 or torsion != named:
+    def _whole(self) -> Chosen:
+        winds = self.plan.winds
+        if winds != (self.quarter_turns is not None) or not (self.plan.is_known or (self.again and winds)):
             said = "A choice is springs with their quarter_turns, an extension pair, or a counterweight."
-            raise told(BadInput(said, "springs", None, "one of the three"))
-        if (len(self.springs) == 2) != self.duplex and not self.again:
-            said = "Two kinds of spring on one shaft are only picked as a duplex, and a duplex is two kinds."
-            raise told(BadInput(said, "duplex", self.duplex, "true with two kinds of spring"))
+            raise told(BadInput(said, "plan", None, "one of the three"))
         return self
 
-    def on(self) -> OnDoor:
+    def on(self) -> Carrier:
         """What it is once it is on the door and set up as planned."""
-        if self.springs or self.again:
-            return wound(self.springs, self.quarter_turns, self.duplex)
-        return OnDoor(extension=self.extension, counterweight=self.counterweight)
+        return self.plan.to_be_wound(self.quarter_turns)
 
 
 class Picked(Document):

@@ -20,10 +20,9 @@ from hinge.call.limits import require_may_set_limit
 from hinge.call.measuring import measurement, require_as_it_hangs
 from hinge.call.permits import require_gates, require_may, require_may_size
 from hinge.call.picking import NOT_MEASURED, plan_of
-from hinge.call.record import MOST_QUARTERS
 from hinge.call.sheet import understood
 from hinge.call.stepping import require_may_pass_over, require_may_prove, require_may_step
-from hinge.call.words import PARTS
+from hinge.carriers.carrier import Part
 from hinge.document import plain_value
 from hinge.errors import BadInput, Contradiction, HingeError, OutOfStep
 from hinge.faults.find import CANT_TELL
@@ -39,8 +38,9 @@ MENDED = {Verb.PUT_ON: "another set is on", Verb.REWIND: "what hangs there was l
 MOST_READINGS = 60
 MOST_ENTRIES = 5000
 # Under these a call can still be ended: what a full call takes.
+PLAN = "plan"
+NOT_WOUND = "Only torsion springs are let down and wound again."
 ENDINGS = (c.Closed, c.Disconnected, c.Abandoned)
-UNITS = {"torsion": "quarter-turns", "extension": "holes", "counterweight": "plates"}
 
 
 def decide(call: Call, command: c.Said, lists: Lists = NO_LISTS) -> ev.Event:
@@ -95,28 +95,30 @@ def _known(names: Callable[[], Iterable[str]], attribute: str) -> Callable[[Call
 
 
 def _these_again(call: Call, command: c.Again) -> c.Chosen:
-    on = _hanging(call, "kind").on
-    assert on is not None
-    return c.Chosen(kind="chosen", again=True, springs=on.springs, duplex=on.duplex, quarter_turns=command.quarter_turns)
+    line = _hanging(call, "kind")
+    on = line.on
+    if on is None or not line.carrier.winds:
+        raise Contradiction(NOT_WOUND, "kind", command.kind)
+    return c.Chosen(kind="chosen", again=True, plan=on.to_be_wound(None), quarter_turns=command.quarter_turns)
 
 
 def _require_whole(call: Call, where: str) -> None:
     """Refuse to wind springs again one of which was found broken."""
     broken = next((causes()[name] for name in at_fault(call) if name in causes() and causes()[name].never_again), None)
-    if call.line.as_found and call.line.kind == "torsion" and broken is not None:
+    if call.line.as_found and call.line.carrier.winds and broken is not None:
         raise Contradiction(f"{broken.text}: these springs are not wound again. Pick others.", where, None)
 
 
 def _again(call: Call, command: c.Chosen) -> None:
     line = call.line
     _require_whole(call, "again")
-    if line.kind != "torsion":
-        raise Contradiction("Only torsion springs are let down and wound again.", "again", True)
+    if not line.carrier.winds:
+        raise Contradiction(NOT_WOUND, "again", True)
     on = line.on or line.was
     if on is None:
         raise OutOfStep("No springs hang on the door or came off it at this call: there are none to be wound again.", "again", True)
-    if (command.springs, command.duplex) != (on.springs, on.duplex):
-        raise OutOfStep("Other springs hang there now, or came off.", "springs", None)
+    if command.on() != on.to_be_wound(command.quarter_turns):
+        raise OutOfStep("Other springs hang there now, or came off.", "plan", None)
 
 
 def _chosen(call: Call, command: c.Chosen) -> None:
@@ -124,21 +126,16 @@ def _chosen(call: Call, command: c.Chosen) -> None:
         return _again(call, command)
     setup, wrong = understood(call.measured)
     on = command.on()
-    field = {"torsion": "springs", "extension": "extension", "counterweight": "counterweight"}[on.kind or "torsion"]
     if setup is None or wrong:
-        raise Contradiction(wrong or NOT_MEASURED, field, None)
-    if len(on.cones) == 3 or (on.springs and sum(spring.count for spring in on.springs) == 3):
-        raise BadInput("One, two or four springs go on a shaft.", "springs.0.count", on.springs[0].count, "1, 2, 4", "springs")
-    if on.kind != "extension" and setup.drum is None:
-        carried = "Torsion springs need" if on.kind == "torsion" else "A counterweight needs"
-        raise Contradiction(f"{carried} drums: say in Measure that this is to carry the door, and measure them.", field, None)
+        raise Contradiction(wrong or NOT_MEASURED, PLAN, None)
+    if on.needs_drums and setup.drum is None:
+        said = f"{on.needs_drums} drums: say in Measure that this is to carry the door, and measure them."
+        raise Contradiction(said, PLAN, None)
     try:
+        on.require_pickable()
         hung_door(setup, on)
     except HingeError as refused:
-        of_command = refused.field.split(".")[0] == field
-        raise type(refused)(
-            refused.message, refused.field if of_command else field, refused.value, refused.allowed, refused.unit
-        ) from refused
+        raise type(refused)(refused.message, PLAN, refused.value, refused.allowed, refused.unit) from refused
 
 
 def _hanging(call: Call, where: str) -> ln.Line:
@@ -156,14 +153,15 @@ def _aimed(call: Call, command: c.Aimed) -> None:
         raise OutOfStep("Another set is picked. Take that pick back to keep what hangs there.", "targets", None)
     for part, to_count in command.targets.items():
         _require_part(line, part, "targets")
-        if line.kind != "extension" and to_count < 0:
-            raise BadInput("There is no such step left to take.", f"targets.{part}", to_count, "0 or more", UNITS[line.kind])
-        if line.kind == "torsion" and to_count > MOST_QUARTERS:
-            raise BadInput("That is more than springs are wound.", f"targets.{part}", to_count, f"0 to {MOST_QUARTERS}", UNITS[line.kind])
+        if not line.carrier.below_nought and to_count < 0:
+            raise BadInput("There is no such step left to take.", f"targets.{part}", to_count, "0 or more", line.carrier.unit)
+        if line.carrier.most is not None and to_count > line.carrier.most:
+            allowed = f"0 to {line.carrier.most}"
+            raise BadInput("That is more than springs are wound.", f"targets.{part}", to_count, allowed, line.carrier.unit)
         if line.counts[part] is None and to_count != 0:
             said = "The turns of this cone are not known: let it down to slack first."
-            raise Contradiction(said, f"targets.{part}", to_count, "0", UNITS[line.kind])
-    if line.kind != "torsion":
+            raise Contradiction(said, f"targets.{part}", to_count, "0", line.carrier.unit)
+    if not line.carrier.winds:
         aimed = ln.aimed(line, dict(command.targets))
         for part, target in aimed.targets.items():
             aimed = aimed if target is None else ln.moved(aimed, part, target)
@@ -173,14 +171,11 @@ def _aimed(call: Call, command: c.Aimed) -> None:
 def _require_sets_up(call: Call, line: ln.Line, where: str) -> None:
     """Refuse a pair or a stack that could not hang so."""
     on = line.as_it_stands()
-    if line.first is not None and min(n or 0 for n in line.counts.values()) < 1:
-        raise Contradiction(
-            "There is no such hole: the slackest is the first.", where, min(n or 0 for n in line.counts.values()), "1 or more"
-        )
-    if on.extension is not None and not 0 <= on.extension.open_stretch_in <= 24:
-        raise Contradiction("There is no such hole left: the stretch at open would be outside 0 to 24 in.", where, None, "0 to 24", "in")
-    if on.counterweight is not None and on.counterweight.plates.weight_lb <= 0:
-        raise Contradiction("A stack has at least one plate.", where, None, "one plate or more")
+    lowest = min((n or 0 for n in line.counts.values()), default=0)
+    if line.first is not None and lowest < 1:
+        raise Contradiction("There is no such hole: the slackest is the first.", where, lowest, "1 or more")
+    if on is not None:
+        on.require_set(where)
     setup, _ = understood(call.measured)
     try:
         if setup is not None:
@@ -189,7 +184,7 @@ def _require_sets_up(call: Call, line: ln.Line, where: str) -> None:
         raise type(wrong)(wrong.message, where, wrong.value, wrong.allowed, wrong.unit) from wrong
 
 
-def _require_part(line: ln.Line, part: ln.Part, where: str) -> None:
+def _require_part(line: ln.Line, part: Part, where: str) -> None:
     if part not in line.counts:
         raise BadInput(f"There is no {part.replace('_', ' ')} part to move here.", where, part, ", ".join(line.counts) or "none")
 
@@ -197,16 +192,16 @@ def _require_part(line: ln.Line, part: ln.Part, where: str) -> None:
 def _moved(call: Call, command: c.Moved) -> None:
     line = _hanging(call, "part")
     _require_part(line, command.part, "part")
-    unit, stands = UNITS[line.kind], cast(int, ln.stands_at(line, command.part))
+    unit, stands = line.carrier.unit, cast(int, ln.stands_at(line, command.part))
     if command.from_count != stands:
-        name = PARTS[line.kind][command.part]
+        name = line.carrier.parts[command.part]
         if line.counts[command.part] is None:
             said = f"{name}: {-stands} {unit} are let off, not {-command.from_count}."
         else:
             said = f"{name}: the count of {unit} stands at {stands}, not {command.from_count}."
         raise OutOfStep(said, "from_count", command.from_count, str(stands), unit)
     step, unknown = command.to_count - command.from_count, line.counts[command.part] is None
-    largest = ln.LARGEST_STEP[line.kind]
+    largest = line.carrier.largest_step
     if not 1 <= abs(step) <= largest:
         raise BadInput(f"One entry moves 1 to {largest} {unit}.", "to_count", command.to_count, f"1 to {largest} more or less", unit)
     if unknown:
@@ -215,30 +210,30 @@ def _moved(call: Call, command: c.Moved) -> None:
                 "This cone's turns are not known: let it down to slack first.", "to_count", command.to_count, "0 or less", unit
             )
         return
-    if line.kind != "extension" and command.to_count < 0:
+    if not line.carrier.below_nought and command.to_count < 0:
         raise Contradiction("There is nothing left to take off.", "to_count", command.to_count, "0 or more", unit)
     target = line.to_go(call.plan is not None).get(command.part)
     towards = target is not None and min(stands, target) <= command.to_count <= max(stands, target)
     towards = towards or takes_back(line, command)
     if step > 0 and not takes_back(line, command):
         _require_whole(call, "to_count")
-    if not towards and not (line.kind == "torsion" and step < 0):
+    if not towards and not (line.carrier.winds and step < 0):
         plan = "Nothing is planned here" if target is None else f"The plan is {target} {unit}"
         raise Contradiction(f"{plan}. Trim after the balance check, not before.", "to_count", command.to_count, str(target), unit)
-    if line.kind != "torsion":
+    if not line.carrier.winds:
         _require_sets_up(call, ln.moved(line, command.part, command.to_count), "to_count")
 
 
 def _slack(call: Call, command: c.Slack) -> None:
     line = _hanging(call, "part")
-    if line.kind != "torsion":
+    if not line.carrier.winds:
         raise Contradiction("Only a winding cone is let down to slack.", "part", command.part)
     _require_part(line, command.part, "part")
 
 
 def _still_wound(call: Call, command: c.StillWound) -> None:
     line = _hanging(call, "part")
-    if line.kind != "torsion":
+    if not line.carrier.winds:
         raise Contradiction("Only a winding cone holds turns.", "part", command.part)
     _require_part(line, command.part, "part")
     if line.counts[command.part] is None:
@@ -247,7 +242,7 @@ def _still_wound(call: Call, command: c.StillWound) -> None:
 
 def _taken_off(call: Call, command: c.TakenOff) -> None:
     _hanging(call, "kind")
-    if call.plan is not None and call.plan.again and not call.plan.springs:
+    if call.plan is not None and call.plan.again and not call.plan.plan.is_known:
         raise Contradiction("Measure these springs before they come off: they are to be wound again.", "kind", command.kind)
 
 

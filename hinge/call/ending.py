@@ -7,7 +7,7 @@ from hinge.call.answers import forbidding
 from hinge.call.commands import Closed
 from hinge.call.facts import Call
 from hinge.call.finds import open_finds
-from hinge.call.permits import ALONE, barred, held_by_hand
+from hinge.call.permits import barred, held_by_hand
 from hinge.call.procedure_of_work import steps_left
 from hinge.procedures.knowledge import steps
 from hinge.procedures.rules import proofs
@@ -32,7 +32,7 @@ def to_prove(call: Call) -> list[str]:
     elif line.touched and not line.carries:
         missing.append("Finish the work: what carries the door is not where it is to be.")
     if call.site[Fact.LINE] != "as_found" and not held_by_hand(call):
-        missing.append(f"Read the balance: the door must hold at {holds_at(call).words} {ALONE[line.kind]}.")
+        missing.append(f"Read the balance: the door must hold at {holds_at(call).words} {line.carrier.alone}.")
     if closing_verb(call) == Verb.CLOSE_PROVED:
         missing += [f"{cause.text}: put it right, or leave the opener disconnected." for cause in forbidding(call).values()]
         for proof in proofs():

@@ -15,7 +15,7 @@ from hinge.document import Between, Document, read
 from hinge.errors import BadInput, HingeError
 from hinge.measure.fields import fields, read_field
 
-VERSION = 3
+VERSION = 4
 
 
 class MeasuredValue(Document):

@@ -18,7 +18,7 @@ from hinge.call.facts import Aim, Call, Claim, Disposition, LimitTaken, Signed, 
 from hinge.call.knowledge import causes
 from hinge.call.line import Line
 from hinge.call.record import DoorRecord
-from hinge.call.setup import CARRIED_NOW, HOOK_HOLE, TURNS_NOW
+from hinge.call.setup import CARRIED_NOW, TURNS_NOW
 from hinge.faults.knowledge import faults
 from hinge.procedures.knowledge import procedures
 from hinge.procedures.knowledge import steps as procedure_steps
@@ -184,10 +184,10 @@ def _measured(call: Call, body: ev.MeasuredValue, signed: Signed) -> Call:
     value = float(body.value) if isinstance(body.value, int | float) else body.value
     claims = (*call.claims.get(body.field, ()), Claim(value, body.how, signed))
     line = call.moved_line
-    if line is not None and body.field == HOOK_HOLE and isinstance(value, float):
+    if line is not None and body.field == line.carrier.counted_from and isinstance(value, float):
         line = ln.hooked(line, round(value))
     after = call.having(claims={**call.claims, body.field: claims}, moved_line=line)
-    if line is not None and body.field in (*ln.TELLS[line.kind], TURNS_NOW):
+    if line is not None and body.field in (*line.carrier.tells, TURNS_NOW):
         return replace(
             after, moved_line=ln.measured_again(line, ln.on_arrival(after.record, after.measured, after.said, after.causes_found))
         )
@@ -200,9 +200,9 @@ def _chosen(call: Call, body: c.Chosen, signed: Signed) -> Call:
 
 def _aimed_for(line: Line, body: c.Aimed, before: Aim) -> Aim:
     """What new targets are for: a trim, or torsion springs let down; those let down and wound again go on with what was begun."""
-    if line.kind == "torsion" and not any(body.targets.values()):
+    if line.carrier.winds and not any(body.targets.values()):
         return "keep"
-    return "trim" if line.carries or line.kind != "torsion" else before
+    return "trim" if line.carries or not line.carrier.winds else before
 
 
 def _begun(call: Call, aim: Aim) -> Call:

@@ -10,8 +10,9 @@ from typing import Any, Literal
 from hinge.balance.readings import Reading
 from hinge.call import commands as c
 from hinge.call import line as ln
-from hinge.call.line import Line, Part
-from hinge.call.record import DoorRecord, How, OnDoor, sound
+from hinge.call.line import Line
+from hinge.call.record import DoorRecord, How, sound
+from hinge.carriers.carrier import Carrier, Part
 from hinge.measure.fields import Value
 from hinge.procedures.rules import StopRule, stop_rules
 from hinge.site.state import Site
@@ -45,7 +46,7 @@ class Taken:
 
     reading: Reading
     signed: Signed
-    at_setting: OnDoor
+    at_setting: Carrier | None
     before: bool
     current: bool = True
 
@@ -122,7 +123,7 @@ class Call:
     stepped: Mapping[str, Signed] = field(default_factory=dict)
     passed_over: Mapping[str, tuple[str, Signed]] = field(default_factory=dict)
     left: tuple[str, Signed] | None = None
-    fitted: tuple[OnDoor, ...] = ()
+    fitted: tuple[Carrier, ...] = ()
     parts: tuple[tuple[c.PartUsed, Signed], ...] = ()
     photos: tuple[tuple[c.Photographed, Signed], ...] = ()
     signature: tuple[c.CustomerSigned, Signed] | None = None
@@ -184,7 +185,7 @@ class Call:
         off = (
             line.let_off if self.found_line or line.on is None else {part: n for part, n in line.let_off.items() if line.counts[part] == 0}
         )
-        return {part: off.get(part) or known for part, known in found.counts.items()} if found.kind == "torsion" else {}
+        return {part: off.get(part) or known for part, known in found.counts.items()} if found.carrier.winds else {}
 
     @property
     def stopped(self) -> tuple[StopRule, Signed] | None:

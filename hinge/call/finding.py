@@ -12,13 +12,13 @@ from hinge.call.facts import Call
 from hinge.call.mainaction import main_of_finding
 from hinge.call.permits import gates_before, may_check
 from hinge.call.state import MainAction
+from hinge.carriers.kinds import KINDS
 from hinge.faults.find import Finding, find
 from hinge.faults.knowledge import NEEDS, Need, faults
 from hinge.faults.triage import Triage
 
 # So many causes of the shop's own calls are told by name.
 TOLD = 3
-CARRIERS = ("torsion", "extension", "counterweight")
 
 
 class FactState(BaseModel):
@@ -76,7 +76,7 @@ def finding_of(call: Call, own: Mapping[str, int] | None = None, counted: bool =
         waits_for=barred[0] if barred else [],
         gates=gates,
         entries=[entry for entry, _ in told],
-        facts=[FactState(id=name, text=one.text, holds=name in holding) for name, one in known.facts.items() if name not in CARRIERS],
+        facts=[FactState(id=name, text=one.text, holds=name in holding) for name, one in known.facts.items() if name not in KINDS],
         own=_own(own or {}),
         cured=[known.causes[name].text for name in cured_of(call)],
         main=main_of_finding(call, finding.confirmed, known.causes[finding.confirmed].text if finding.confirmed else ""),

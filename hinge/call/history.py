@@ -7,7 +7,7 @@ from collections.abc import Sequence
 from hinge.call import commands as c
 from hinge.call import events as ev
 from hinge.call import line as ln
-from hinge.call.decide import UNITS, decide
+from hinge.call.decide import decide
 from hinge.call.ending import to_abandon
 from hinge.call.evolve import evolve, start
 from hinge.call.facts import Call
@@ -92,15 +92,15 @@ def _require_sound(call: Call, event: ev.Event, seen: set[str]) -> None:
 
 
 def _require_stroke(line: ln.Line, event: c.Moved | c.Slack | c.StillWound) -> None:
-    stands, unit = ln.stands_at(line, event.part), UNITS[line.kind]
+    stands, unit = ln.stands_at(line, event.part), line.carrier.unit
     if stands is None:
         raise BadInput(f"There is no {event.part.replace('_', ' ')} part to move.", "part", event.part, ", ".join(line.counts) or "none")
     if not isinstance(event, c.Moved):
         return
     if event.from_count != stands:
         raise Contradiction(f"This stroke starts at {event.from_count}, but the part stands at {stands}.", "from_count", stands, "", unit)
-    most = ln.LARGEST_STEP[line.kind]
+    most = line.carrier.largest_step
     if not 1 <= abs(event.to_count - event.from_count) <= most:
         raise BadInput(f"One entry moves 1 to {most} {unit}.", "to_count", event.to_count, f"1 to {most} more or less", unit)
-    if line.kind != "extension" and event.to_count < 0 and line.counts[event.part] is not None:
+    if not line.carrier.below_nought and event.to_count < 0 and line.counts[event.part] is not None:
         raise Contradiction("There is nothing left to take off.", "to_count", event.to_count, "0 or more", unit)

@@ -3,25 +3,24 @@
 from __future__ import annotations
 
 from hinge.balance.hung import HungDoor
-from hinge.call.record import OnDoor
 from hinge.call.setup import Setup
+from hinge.carriers.carrier import Carrier
 from hinge.document import read
 from hinge.errors import HingeError
 
 
-def hung_door(setup: Setup, on: OnDoor) -> HungDoor | None:
+def hung_door(setup: Setup, on: Carrier | None) -> HungDoor | None:
     """The door with this on it as it is set up, or None while a part of it is not known. Raises HingeError where it cannot be."""
-    if on.kind is None or (on.kind == "torsion" and on.quarter_turns is None) or (setup.drum is None and on.kind != "extension"):
+    parts = on.hung_parts() if on else None
+    if on is None or parts is None or (on.needs_drums and setup.drum is None):
         return None
-    carrier: dict[str, object] = {"springs": on.springs or None, "quarter_turns": on.quarter_turns if on.springs else None}
-    carrier |= {"extension": on.extension, "counterweight": on.counterweight}
-    drum = None if on.kind == "extension" else setup.drum
-    hung = read(HungDoor, {"door": setup.door, "track": setup.track, "drum": drum} | carrier)
+    drum = setup.drum if on.needs_drums else None
+    hung = read(HungDoor, {"door": setup.door, "track": setup.track, "drum": drum} | parts)
     hung.at_work()
     return hung
 
 
-def hung_or_none(setup: Setup | None, on: OnDoor) -> HungDoor | None:
+def hung_or_none(setup: Setup | None, on: Carrier | None) -> HungDoor | None:
     """The same, and None where it cannot be."""
     try:
         return hung_door(setup, on) if setup else None

@@ -4,23 +4,17 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from dataclasses import dataclass, field, replace
-from typing import Literal
 
-from hinge.call.record import CONES, CarrierKind, DoorRecord, OnDoor, cones_of
-from hinge.call.setup import CARRIED_NOW, HOOK_HOLE, SPRING, TELLS_CARRIER, TURNS_NOW, on_door_of
-from hinge.measure.fields import Measured
-from hinge.springs.extension import HOLE_CABLE_IN
-
-Part = Literal["single", "left", "right", "left_outer", "right_outer", "large", "small"]
-SIDES: tuple[Part, ...] = ("left", "right")
-PLATES: tuple[Part, ...] = ("large", "small")
-# One stroke of the bar is a quarter- or a half-turn, one hook goes to the next hole, plates are lifted by hand.
-LARGEST_STEP: dict[CarrierKind, int] = {"torsion": 2, "extension": 1, "counterweight": 400}
+from hinge.call.record import DoorRecord
+from hinge.call.setup import CARRIED_NOW, TURNS_NOW, on_door_of
+from hinge.carriers.carrier import Carrier, Part
+from hinge.carriers.kinds import KINDS, USUAL, kind_of_cause, kind_shown_by
+from hinge.measure.fields import Measured, number_of
 
 
 @dataclass(frozen=True)
 class Line:
-    """What carries the door: `on` as it was put on, or None while it is off.
+    """What carries the door: a `carrier` of its kind, `on` as it was put on, or None while it is off.
 
     `counts` is where each part stands: quarter-turns of a cone, cable holes taken up on a side, plates on the stack. An
     unknown cone is None and counts as wound. `let_off` is what has been counted off a cone since it was found so, less what
@@ -31,8 +25,8 @@ class Line:
     counts begin with it; None where nobody looked, and counts are then of holes taken up. `was` is what came off it, while nothing hangs.
     """
 
-    kind: CarrierKind
-    on: OnDoor | None
+    carrier: type[Carrier]
+    on: Carrier | None
     counts: Mapping[Part, int | None] = field(default_factory=dict)
     let_off: Mapping[Part, int] = field(default_factory=dict)
     targets: Mapping[Part, int | None] = field(default_factory=dict)
@@ -40,12 +34,17 @@ class Line:
     last_stroke: tuple[Part, int, int] | None = None
     as_found: bool = True
     first: int | None = None
-    was: OnDoor | None = None
+    was: Carrier | None = None
+
+    @property
+    def kind(self) -> str:
+        """What kind it is, or was until it came off."""
+        return self.carrier.name()
 
     @property
     def wound(self) -> bool:
         """Whether turns are, or may be, on any cone."""
-        return self.kind == "torsion" and any(count != 0 for count in self.counts.values())
+        return self.carrier.winds and any(count != 0 for count in self.counts.values())
 
     @property
     def set_up(self) -> bool:
@@ -57,7 +56,7 @@ class Line:
     @property
     def carries(self) -> bool:
         """Whether the door may be moved on it: set up, and no cone slack, or of unknown turns or without an aim once it was touched."""
-        if self.kind != "torsion" or not self.set_up:
+        if not self.carrier.winds or not self.set_up:
             return self.set_up
         if not self.touched:
             return 0 not in self.counts.values()
@@ -70,23 +69,11 @@ class Line:
 
     def to_go(self, planned: bool) -> Mapping[Part, int | None]:
         """Where each part is to go; while another set is planned every cone goes to zero first."""
-        return dict.fromkeys(self.counts, 0) if planned and self.kind == "torsion" else self.targets
+        return dict.fromkeys(self.counts, 0) if planned and self.carrier.winds else self.targets
 
-    def as_it_stands(self) -> OnDoor:
+    def as_it_stands(self) -> Carrier | None:
         """What carries the door with its parts where they stand now."""
-        if self.on is None:
-            return OnDoor()
-        if self.kind == "torsion":
-            return self.on.model_copy(update={"cones": dict(self.counts)})
-        if self.kind == "extension" and self.on.extension is not None:
-            holes = [(count or 0) - (self.first or 0) for count in self.counts.values()]
-            stretch = self.on.extension.open_stretch_in + sum(holes) / max(len(holes), 1) * HOLE_CABLE_IN / 2
-            return self.on.model_copy(update={"extension": self.on.extension.model_copy(update={"open_stretch_in": stretch})})
-        if self.on.counterweight is not None:
-            stack = self.on.counterweight
-            plates = stack.plates.model_copy(update={part: self.counts.get(part) or 0 for part in PLATES})
-            return self.on.model_copy(update={"counterweight": stack.model_copy(update={"plates": plates})})
-        return self.on
+        return None if self.on is None else self.on.standing(self.counts, self.first)
 
 
 def on_arrival(record: DoorRecord, measured: Measured, said: frozenset[str], found: frozenset[str] = frozenset()) -> Line:
@@ -97,25 +84,17 @@ def on_arrival(record: DoorRecord, measured: Measured, said: frozenset[str], fou
     Springs on file, or measured on the call, hang and count as wound until they have been let down, whatever else is said
     of the door. What nobody has seen is taken for torsion springs, wound.
     """
-    on_file = OnDoor(**record.model_dump(include=set(OnDoor.model_fields)))
     seen = carrier_seen(record, measured, said, found)
+    kind = KINDS.get(seen, KINDS[USUAL])
     if seen == "nothing":
-        return Line("torsion", None)
-    kind: CarrierKind = seen if seen in ("torsion", "extension", "counterweight") else "torsion"  # type: ignore[assignment]
-    told = on_door_of({**measured, "counterbalance": kind})
-    if told is None or (on_file.kind == kind and not said & TELLS[kind]):
-        told = on_file
-    if kind != "torsion":
-        hole = measured.get(HOOK_HOLE)
-        return put_on(told, False, round(hole) if isinstance(hole, float) else None) if told.kind == kind else Line(kind, told)
-    count = measured.get("spring_count")
-    springs = told.springs
-    cones = cones_of(springs, told.duplex) if springs else CONES.get(int(count) if isinstance(count, float) else 2, CONES[2])
-    # The turns on file are those of the springs on file: on others nobody counted them.
-    counted = on_file.cones if not on_file.springs or springs == on_file.springs else {}
-    now = measured.get(TURNS_NOW) if TURNS_NOW in said else None
-    counts: dict[Part, int | None] = {cone: round(now) if isinstance(now, float) else counted.get(cone) for cone in cones}
-    return Line("torsion", told, counts)
+        return Line(kind, None)
+    on_file = record.on_door if isinstance(record.on_door, kind) else None
+    told = on_file if on_file is not None and on_file.is_known and not said & kind.tells else on_door_of(measured, kind.name())
+    now = number_of(measured, TURNS_NOW) if TURNS_NOW in said else None
+    on = (told or on_file or kind()).as_arrived(measured, None if now is None else round(now), on_file)
+    begin = number_of(measured, kind.counted_from) if on.is_known else None
+    first = None if begin is None else round(begin)
+    return Line(kind, on, on.counts_found(first), first=first)
 
 
 def carrier_seen(record: DoorRecord, measured: Measured, said: frozenset[str], found: frozenset[str] = frozenset()) -> str:
@@ -128,40 +107,18 @@ def carrier_seen(record: DoorRecord, measured: Measured, said: frozenset[str], f
     told = measured.get(CARRIED_NOW)
     if isinstance(told, str):
         return told
-    told_by = [carrier for name, carrier in TELLS_CARRIER.items() if name in said]
-    told_by += [carrier for cause, carrier in BROKEN_TELLS.items() if cause in found]
-    return told_by[0] if told_by else "unknown"
+    shown = [*map(kind_shown_by, said), *map(kind_of_cause, found)]
+    return next((kind for kind in KINDS if kind in shown), "unknown")
 
 
-# A spring found broken is there: nothing asks again what carries the door.
-BROKEN_TELLS: dict[str, CarrierKind] = {"spring_broken": "torsion", "extension_broken": "extension"}
-
-
-TELLS: dict[CarrierKind, frozenset[str]] = {
-    "torsion": frozenset({*SPRING, "nesting", "other_wire_in", "other_inside_diameter_in", "other_length_in"}),
-    "extension": frozenset({"class_lb", "open_stretch_in"}),
-    "counterweight": frozenset({"large_plates", "small_plates", "large_plate_lb", "small_plate_lb"}),
-}
-
-
-def put_on(on: OnDoor, touched: bool = True, hole: int | None = None) -> Line:
-    """The line after this was put on: cones at zero with what they are to be wound to, a pair or a stack as it was told.
-
-    `hole` is the one both hooks are in, where somebody looked.
-    """
-    kind = on.kind or "torsion"
-    if kind == "torsion":
-        return Line(kind, on, dict.fromkeys(on.cones, 0), targets=dict(on.cones.items()), touched=touched, as_found=False)
-    if kind == "extension":
-        return Line(kind, on, dict.fromkeys(SIDES, hole or 0), touched=touched, first=hole)
-    stack = on.counterweight
-    counts: dict[Part, int | None] = {"large": stack.plates.large, "small": stack.plates.small} if stack else {}
-    return Line(kind, on, counts, touched=touched)
+def put_on(on: Carrier) -> Line:
+    """The line after this was put on as told: cones at zero with what they are to be wound to, a pair or a stack set up."""
+    return Line(type(on), on, on.counts_put_on(), targets=on.targets_put_on(), touched=True, as_found=False)
 
 
 def taken_off(line: Line) -> Line:
     """The line with nothing on it."""
-    return Line(line.kind, None, let_off=line.let_off, touched=True, was=line.on, as_found=line.as_found)
+    return Line(line.carrier, None, let_off=line.let_off, touched=True, was=line.on, as_found=line.as_found)
 
 
 def again(line: Line, quarter_turns: int) -> Line:
@@ -173,10 +130,10 @@ def moved(line: Line, part: Part, to_count: int) -> Line:
     """One part moved; below zero is what was counted off a cone of unknown turns."""
     count, stood = line.counts.get(part, 0), stands_at(line, part)
     taken_back = stood is not None and line.last_stroke == (part, to_count, stood)
-    last = (part, stood, to_count) if line.kind == "torsion" and stood is not None and not taken_back else None
+    last = (part, stood, to_count) if line.carrier.winds and stood is not None and not taken_back else None
     if count is None:
         return replace(line, let_off={**line.let_off, part: max(0, -to_count)}, touched=True, last_stroke=last)
-    off = {**line.let_off, part: line.let_off.get(part, 0) + count - to_count} if line.kind == "torsion" else line.let_off
+    off = {**line.let_off, part: line.let_off.get(part, 0) + count - to_count} if line.carrier.winds else line.let_off
     after = replace(line, counts={**line.counts, part: to_count}, let_off=off, touched=True, last_stroke=last)
     return _over(after) if to_count < count and not taken_back else after
 
@@ -189,7 +146,7 @@ def slack(line: Line, part: Part) -> Line:
 
 def _over(line: Line) -> Line:
     """Once every cone was let down, what they were to be wound to before is over: winding them again is decided anew."""
-    return line if line.kind != "torsion" or line.wound else replace(line, targets=dict.fromkeys(line.counts, 0))
+    return line if not line.carrier.winds or line.wound else replace(line, targets=dict.fromkeys(line.counts, 0))
 
 
 def still_wound(line: Line, part: Part) -> Line:
@@ -200,23 +157,23 @@ def still_wound(line: Line, part: Part) -> Line:
 
 def trimmed(line: Line, steps: int) -> Line:
     """Every part moved by so many steps, as older calls told a trim in one piece."""
-    parts: tuple[Part, ...] = ("small",) if line.kind == "counterweight" else tuple(line.counts)
+    parts = line.on.trimmed_parts() if line.on else ()
     for part in parts:
         to_count = (line.counts.get(part) or 0) + steps
-        line = moved(line, part, to_count if line.kind == "extension" else max(0, to_count))
+        line = moved(line, part, to_count if line.carrier.below_nought else max(0, to_count))
     return aimed(line, {part: line.counts[part] or 0 for part in parts if part in line.counts})
 
 
 def measured_again(line: Line, seen: Line) -> Line:
     """What hangs there as it is measured now, `seen`: its parts stay where they were counted, once anything was."""
-    if line.on is None or not line.as_found or (line.kind, line.counts.keys()) != (seen.kind, seen.counts.keys()):
+    if line.on is None or not line.as_found or (line.carrier, line.counts.keys()) != (seen.carrier, seen.counts.keys()):
         return line
     return replace(line, on=seen.on) if line.touched else replace(line, on=seen.on, counts=seen.counts, first=seen.first)
 
 
 def hooked(line: Line, hole: int) -> Line:
     """The line once it is seen which hole the hooks are in: its holes have other numbers from now on, and nothing has moved."""
-    if line.kind != "extension" or not line.counts:
+    if not line.carrier.counted_from or not line.counts:
         return line
     more = hole - (next(iter(line.counts.values())) or 0)
     counts = {part: (count or 0) + more for part, count in line.counts.items()}

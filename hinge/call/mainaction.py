@@ -8,7 +8,7 @@ from hinge.call.ending import to_close, to_prove
 from hinge.call.facts import Call
 from hinge.call.permits import open_gates
 from hinge.call.procedure_of_work import steps_left
-from hinge.call.setup import Setup, missing_of
+from hinge.call.setup import Setup, carrier_of, missing_of
 from hinge.call.state import MainAction, StageName
 from hinge.call.stepping import step_barred
 from hinge.call.work import steps_to_go, work_of
@@ -18,7 +18,6 @@ from hinge.site.actions import Verb
 from hinge.site.gates import gate_groups, guards
 from hinge.site.state import is_met
 
-SIZE = {"torsion": "Size the springs", "extension": "Size the pair", "counterweight": "Size the stack"}
 UNCHECKED = "Check every safety item first"
 # What a step is entered as that is said once it is done on what carries the door.
 SAID: dict[str, c.TakenOff | c.PutOn] = {
@@ -110,8 +109,7 @@ def _measure(call: Call, setup: Setup | None, wrong_setup: str, wanted: bool) ->
     if setup is None:
         count = len(missing_of(call.measured))
         return waiting(f"{count} measurement{'' if count == 1 else 's'} missing")
-    kind = call.plan.on().kind if call.plan else call.line.kind
-    return MainAction(label=SIZE[kind or "torsion"], to="size")
+    return MainAction(label=carrier_of(call.measured).to_size, to="size")
 
 
 def _work_waits(call: Call, step: Step) -> bool:
@@ -139,7 +137,7 @@ def _of_work(call: Call, step: Step) -> MainAction:
         return waiting("One moment")
     if work.act == "lift":
         return MainAction(label="Check the balance", to="prove")
-    if work.act in ("let_down", "wind") and call.line.kind == "torsion":
+    if work.act in ("let_down", "wind") and call.line.carrier.winds:
         return MainAction(label=_counted(call, work.act), to="count")
     if work.act == "wind":
         return waiting("Move every part to its place")

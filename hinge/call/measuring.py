@@ -33,13 +33,13 @@ def require_as_it_hangs(call: Call, command: c.Measured) -> None:
     line = call.moved_line
     if line is None or not line.touched or line.on is None:
         return
-    if command.field == TURNS_NOW and line.kind == "torsion":
+    if command.field == TURNS_NOW and line.carrier.winds:
         counts = {count for count in line.counts.values() if count is not None}
         if read_field(command.field, command.typed) not in counts:
             stands = " or ".join(map(str, sorted(counts))) or "a count nobody knows"
             said = f"Strokes were counted on this call, and a cone stands at {stands}."
             raise Contradiction(f"{said} Where that is wrong, let it down and count.", "typed", command.typed, "the turns as counted")
-    elif command.field in ln.TELLS[line.kind]:
+    elif command.field in line.carrier.tells:
         if not line.as_found:
             said = (
                 "What hangs there went on at this call, as it was picked. Where that is wrong, take it off and pick what does hang there."
@@ -47,7 +47,7 @@ def require_as_it_hangs(call: Call, command: c.Measured) -> None:
             raise Contradiction(said, "typed", command.typed, "what was picked")
         claims = {**call.measured, command.field: read_field(command.field, command.typed)}
         seen = ln.on_arrival(call.record, claims, call.said | {command.field}, call.causes_found)
-        if (seen.kind, seen.counts.keys()) != (line.kind, line.counts.keys()):
+        if (seen.carrier, seen.counts.keys()) != (line.carrier, line.counts.keys()):
             said = f"Work was done on {len(line.counts)} of them at this call: there cannot be another number now."
             raise Contradiction(said, "typed", command.typed, str(len(line.counts)))
 

@@ -9,7 +9,6 @@ from datetime import date, timedelta
 from pydantic import BaseModel
 
 from hinge.call.facts import Call
-from hinge.sizing.sets import lives
 from hinge.springs.torsion import SpringKind
 from hinge.springs.use import Use, Years, uses, years_of
 from hinge.springs.words import spring_words
@@ -68,11 +67,11 @@ def age_of_springs(past: Sequence[Past], today: date) -> SpringsAge | None:
     """How far the springs are that were put on last, by the use that was told; nothing where the file has not seen them put on."""
     put_on = next((one for one in past if one.call.line.touched and not one.call.line.as_found), None)
     on = put_on.call.line.as_it_stands() if put_on else None
-    if put_on is None or on is None or not on.springs or not on.quarter_turns:
+    each = on.lives() if on else []
+    if put_on is None or not each:
         return None
     use = uses().get(str(put_on.call.measured.get("household", USUAL_USE)), uses()[USUAL_USE])
-    each = lives(tuple(on.springs), on.quarter_turns)
-    years = years_of(min(each, key=lambda life: life.low), use)
+    years = years_of(min((life for _, life in each), key=lambda life: life.low), use)
     age = (today - put_on.closed_on).days / YEAR_DAYS
     look_by = put_on.closed_on + timedelta(days=min(years.low, MOST_YEARS) * YEAR_DAYS)
     return SpringsAge(
@@ -81,7 +80,7 @@ def age_of_springs(past: Sequence[Past], today: date) -> SpringsAge | None:
         low_years=round(years.low, 2),
         high_years=round(years.high, 2),
         look_by=look_by,
-        left=[_left(spring, years_of(life, use), age) for spring, life in zip(on.springs, each, strict=True)],
+        left=[_left(spring, years_of(life, use), age) for spring, life in each],
         sentence=_said(put_on.closed_on, age, years, use, look_by),
     )
 

@@ -7,10 +7,10 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 
 from hinge.call.facts import Call
-from hinge.call.record import OnDoor, hand_of, springs_by_cone
 from hinge.call.said import turned_round
+from hinge.carriers.carrier import Carrier
+from hinge.carriers.torsion import hand_of
 from hinge.springs.vanstock import Hand, Wanted
-from hinge.springs.words import pair_part, plate_parts
 
 HANDS: dict[str, Hand] = {"Left-hand": "left", "Right-hand": "right"}
 
@@ -37,7 +37,7 @@ def needs_of(call: Call) -> Needs:
     """What a call needs of the van as it stands. A call that has ended plans nothing."""
     plan = call.plan
     new = plan is not None and not plan.again and call.closed is None
-    on = plan.on() if plan and new else OnDoor()
+    on = plan.on() if plan and new else None
     fitted = sum(len(springs_wanted(call, one)) for one in call.fitted) + sum(went_on(call).values())
     return Needs(springs_wanted(call, on), named_of(call, on), fitted, parts_of(call))
 
@@ -50,21 +50,15 @@ def went_on(call: Call) -> dict[str, int]:
     return dict(pieces)
 
 
-def named_of(call: Call, on: OnDoor) -> dict[str, int]:
+def named_of(call: Call, on: Carrier | None) -> dict[str, int]:
     """Pieces of a pair or a stack by the name the van has them under; of a stack those that did not hang there on arrival."""
-    if on.extension is not None:
-        return {pair_part(on.extension): 2}
-    if on.counterweight is None:
-        return {}
-    wanted, there = plate_parts(on.counterweight.plates), call.found.on.counterweight if call.found.on else None
-    had = plate_parts(there.plates) if there else {}
-    return {name: more for name, pieces in wanted.items() if (more := pieces - had.get(name, 0)) > 0}
+    return on.named_pieces(call.found.on) if on else {}
 
 
-def springs_wanted(call: Call, on: OnDoor) -> tuple[Wanted, ...]:
+def springs_wanted(call: Call, on: Carrier | None) -> tuple[Wanted, ...]:
     """The springs of a set one by one. On a single one, and on one inside another, no hand is asked for: it is that of what hung there."""
     wanted = []
-    for cone, springs in springs_by_cone(on).items():
+    for cone, springs in (on.springs_by_part() if on else {}).items():
         for place, one in enumerate(springs):
             told: Hand = "" if place or cone == "single" else HANDS[hand_of(cone, turned_round(call.measured))]
             wanted.append(Wanted(one.wire_in, one.inside_diameter_in, one.length_in, told))

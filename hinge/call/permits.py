@@ -15,8 +15,6 @@ from hinge.site.facts import Fact, fact_kinds
 from hinge.site.gates import Gate, GateGroup, gate_groups, gates
 from hinge.site.state import Site, is_met, may
 
-ALONE = {"torsion": "on its springs alone", "extension": "on its pair alone", "counterweight": "on its stack alone"}
-
 
 def held_by_hand(call: Call) -> bool:
     """Whether the door held where it must when it was read last, on what carries it now."""
@@ -123,4 +121,4 @@ def _refusal(call: Call, action: Action | Gate, fact: Fact, field: str, value: o
     found = next((cause.text for cause in forbidding(call).values()), "A fault was found")
     said = action.words.get(fact) or fact_kinds()[fact].words
     kind = OutOfStep if fact == Fact.LINE else Contradiction
-    return kind(said.format(found=found, holds_at=holds_at(call).words, alone=ALONE[call.line.kind]), field, value)
+    return kind(said.format(found=found, holds_at=holds_at(call).words, alone=call.line.carrier.alone), field, value)

@@ -17,12 +17,12 @@ def procedure_of_work(call: Call) -> str | None:
     if step is None:
         return None
     goes_on = plan.on() if plan else line.on
-    to = (goes_on.kind if goes_on else None) or line.kind
+    to = goes_on.kind if goes_on else line.kind
     aim = _aim(call, step)
     # A changeover begins at what was found; what is done to what hangs there now begins at that.
     start: str = call.found.kind if aim == "replace" and (plan is None or line.on is None) else line.kind
     start = "nothing" if call.found.on is None and call.carrier_seen == "nothing" and aim == "replace" else start
-    count = sum(spring.count for spring in goes_on.springs) if goes_on else 0
+    count = goes_on.spring_count if goes_on else 0
     had, causes = len(call.found.counts), set(at_fault(call))
 
     def fits(when: When) -> bool:

@@ -2,83 +2,16 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from typing import Annotated, Any, Literal
 
-from pydantic import AfterValidator, Field, TypeAdapter
+from pydantic import Field, TypeAdapter, model_validator
 
-from hinge.document import Between, Document, Finite, plain_value, read
+from hinge.carriers.kinds import KINDS, USUAL, OnDoor
+from hinge.carriers.torsion import Torsion, Turns, cones_of
+from hinge.document import Document, Finite, plain_value, read
 from hinge.errors import HingeError
 from hinge.measure.fields import Value, require_readable, require_sound
-from hinge.springs.counterweight import Stack
-from hinge.springs.extension import ExtensionPair
-from hinge.springs.torsion import SpringKind, on_one_shaft
-from hinge.springs.words import pair_id, set_id, stack_id
-
-CarrierKind = Literal["torsion", "extension", "counterweight"]
-Cone = Literal["single", "left", "right", "left_outer", "right_outer"]
-# The winding cones of so many springs. Three are never picked, but a door may have them.
-CONES: dict[int, tuple[Cone, ...]] = {
-    1: ("single",),
-    2: ("left", "right"),
-    3: ("left", "left_outer", "right"),
-    4: ("left", "left_outer", "right", "right_outer"),
-}
-MOST_QUARTERS = 160
-Turns = Annotated[int, Between(0, MOST_QUARTERS, "quarter-turns")]
-
-
-class OnDoor(Document):
-    """What carries the door: torsion springs with the quarter-turns on each cone (None: unknown), an extension pair, or a stack."""
-
-    springs: Annotated[list[SpringKind], Field(max_length=4), AfterValidator(on_one_shaft)] = []
-    duplex: bool = False
-    cones: dict[Cone, Turns | None] = {}
-    extension: ExtensionPair | None = None
-    counterweight: Stack | None = None
-
-    @property
-    def quarter_turns(self) -> float | None:
-        """Quarter-turns on the shaft: the mean of its cones; None while one of them is unknown."""
-        known = [turns for turns in self.cones.values() if turns is not None]
-        return sum(known) / len(known) if known and len(known) == len(self.cones) else None
-
-    @property
-    def kind(self) -> CarrierKind | None:
-        """What kind is known to carry the door."""
-        if self.extension is not None:
-            return "extension"
-        return "counterweight" if self.counterweight is not None else "torsion" if self.springs else None
-
-    @property
-    def option(self) -> str:
-        """Its short name, the same whatever door it is on; empty where it is not known."""
-        if self.extension is not None:
-            return pair_id(self.extension)
-        return stack_id(self.counterweight.plates) if self.counterweight is not None else set_id(self.springs, self.duplex)
-
-
-def cones_of(springs: list[SpringKind], duplex: bool) -> tuple[Cone, ...]:
-    """The winding cones of a set; a cone of a duplex turns both its springs."""
-    count = springs[0].count if duplex and springs else sum(spring.count for spring in springs)
-    return CONES.get(count, CONES[2])
-
-
-def hand_of(cone: str, turned_round: bool) -> str:
-    """The hand of wind on a side: right-hand on the left, left-hand on the right, unless it is `turned_round`. Common practice."""
-    return "Left-hand" if cone.startswith("right") != turned_round else "Right-hand"
-
-
-def springs_by_cone(on: OnDoor) -> dict[Cone, list[SpringKind]]:
-    """The spring each cone turns, one of each, and the one inside it where they are nested."""
-    beside = on.springs[:1] if on.duplex else on.springs
-    each = [kind.model_copy(update={"count": 1}) for kind in beside for _ in range(kind.count)]
-    inner = [kind.model_copy(update={"count": 1}) for kind in on.springs[1:]] if on.duplex else []
-    return {cone: [spring, *inner] for cone, spring in zip(cones_of(on.springs, on.duplex), each, strict=False)}
-
-
-def wound(springs: list[SpringKind], quarter_turns: int | None, duplex: bool = False) -> OnDoor:
-    """Torsion springs all wound alike, or to an unknown count."""
-    return OnDoor(springs=springs, duplex=duplex, cones=dict.fromkeys(cones_of(springs, duplex), quarter_turns))
 
 
 class How(Document):
@@ -94,35 +27,59 @@ class How(Document):
         return None if self.low is None or self.high is None else max((self.high - self.low) / 4, 0.1)
 
 
+VERSION: Literal[3] = 3
 Plain = Finite | Annotated[str, Field(max_length=200)] | Annotated[list[Finite], Field(max_length=60)]
 
 
-class DoorRecord(OnDoor):
-    """Measurements by field name [in the field's unit], how they were found, and what carries the door.
+class DoorRecord(Document):
+    """Measurements by field name [in the field's unit], how they were found, and what carries the door, where anybody saw it.
 
     `unreadable` holds, as text, what was once stored and makes no sense: shown, never computed with, gone once measured again.
     """
 
-    version: Literal[2] = 2
+    version: Literal[3] = VERSION
     measured: dict[str, Plain] = {}
     how: dict[str, How] = {}
+    on_door: OnDoor | None = None
     unreadable: dict[str, str] = {}
+
+    @model_validator(mode="before")
+    @classmethod
+    def _as_before(cls, stored: object) -> object:
+        return _lifted(stored) if isinstance(stored, dict) else stored
+
+    @property
+    def kind(self) -> str | None:
+        """What kind is known to carry the door."""
+        return self.on_door.kind if self.on_door is not None and self.on_door.is_known else None
 
 
 def read_record(stored: object) -> DoorRecord:
     """The record of a door as stored, in this or an older shape. Total: what cannot be read is told in `unreadable`."""
     parts = _lifted(stored)
     unreadable = {str(name)[:60]: str(text)[:200] for name, text in _as_dict(parts.get("unreadable")).items()}
-    kept: dict[str, Any] = {}
-    for name in OnDoor.model_fields:
-        if name in parts:
-            try:
-                kept[name] = getattr(read(OnDoor, {name: parts[name]}), name)
-            except HingeError as wrong:
-                unreadable[name] = f"{str(parts[name])[:120]} ({wrong.message})"
+    on_door, unread = _on_door(parts.get("on_door"))
     measured, broken = sound(_seen(_as_dict(parts.get("measured"))))
     how = {name: one for name, one in _as_dict(parts.get("how")).items() if name in measured and _is_how(one)}
-    return read(DoorRecord, kept | {"measured": measured, "how": how, "unreadable": unreadable | broken})
+    told = {"on_door": on_door, "measured": measured, "how": how, "unreadable": unreadable | unread | broken}
+    return read(DoorRecord, told)
+
+
+def _on_door(stored: object) -> tuple[OnDoor | None, dict[str, str]]:
+    """What carries the door, with those of its parts that can be read; and why the others cannot, by name."""
+    if stored is None:
+        return None, {}
+    told = _as_dict(stored)
+    kind = KINDS.get(str(told.get("kind")))
+    if kind is None:
+        return None, {"on_door": f"{str(stored)[:120]} (one of {', '.join(KINDS)} carries a door)"}
+    kept, unread = {}, {}
+    for name in kind.model_fields.keys() & told.keys():
+        try:
+            kept[name] = getattr(read(kind, {name: told[name]}), name)
+        except HingeError as wrong:
+            unread[name] = f"{str(told[name])[:120]} ({wrong.message})"
+    return read(kind, kept), unread
 
 
 def measured_of(stored: object) -> dict[str, Value]:
@@ -133,7 +90,7 @@ def measured_of(stored: object) -> dict[str, Value]:
 def read_record_strictly(stored: object, where: str) -> DoorRecord:
     """The record of a door from elsewhere, in this or an older shape. Raises a HingeError naming the first thing wrong by its path."""
     lifted = _lifted(stored)
-    if isinstance(stored, dict) and "cones" in lifted and "cones" not in stored:
+    if isinstance(stored, dict) and "version" not in stored:
         read(OLD_TURNS, stored.get("quarter_turns"), f"{where}.quarter_turns")
     record = read(DoorRecord, lifted, where)
     for name, value in record.measured.items():
@@ -159,16 +116,31 @@ def sound(measured: dict[str, Any]) -> tuple[dict[str, Value], dict[str, str]]:
 
 
 def _lifted(stored: object) -> dict[str, Any]:
-    """A record of the first shape told one count for all cones."""
+    """Records of before told every kind side by side, and the first of them one count for all cones."""
     parts: dict[str, Any] = dict(stored) if isinstance(stored, dict) else {}
-    if "version" in parts:
+    if parts.get("version") == VERSION or "on_door" in parts:
         return parts
-    turns, left = parts.get("quarter_turns"), {name: value for name, value in parts.items() if name != "quarter_turns"}
+    if "version" not in parts and "cones" not in parts:
+        parts |= {"cones": _cones(parts)}
+    sides = {"springs", "duplex", "cones", "extension", "counterweight", "quarter_turns", "version"}
+    return {name: value for name, value in parts.items() if name not in sides} | {"on_door": told_side_by_side(parts)}
+
+
+def told_side_by_side(parts: Mapping[str, Any]) -> dict[str, Any] | None:
+    """What carries a door where each kind has a field of its own, as documents of before had it; None where none is told."""
+    for name, kind in reversed(KINDS.items()):
+        told = kind.of_older(parts)
+        if told is not None and (name != USUAL or told.get("springs") or told.get("cones")):
+            return {"kind": name} | told
+    return None
+
+
+def _cones(parts: Mapping[str, Any]) -> dict[str, Any]:
     try:
-        springs = read(OnDoor, {"springs": left.get("springs", [])}).springs
+        springs = read(Torsion, {"springs": parts.get("springs", [])}).springs
     except HingeError:
-        return left
-    return left | {"cones": dict.fromkeys(cones_of(springs, left.get("duplex") is True) if springs else (), turns)}
+        return {}
+    return dict.fromkeys(cones_of(springs, parts.get("duplex") is True) if springs else (), parts.get("quarter_turns"))
 
 
 def _seen(measured: dict[str, Any]) -> dict[str, Any]:

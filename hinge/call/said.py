@@ -4,16 +4,17 @@ from __future__ import annotations
 
 from pydantic import BaseModel
 
-from hinge.call.record import CarrierKind, OnDoor, hand_of, springs_by_cone
-from hinge.call.setup import drum_of, kind_of
-from hinge.call.words import PARTS, carrier_words, wound_words
+from hinge.call.setup import carrier_of, drum_of
+from hinge.carriers.carrier import Carrier
+from hinge.carriers.kinds import CarrierKind
+from hinge.carriers.torsion import hand_of
 from hinge.measure.fields import Measured, belongs, fields, write_value
 from hinge.measure.tape import format_length
 from hinge.opener.placing import EYES_MOST_IN
 from hinge.sizing.ideal import DRUM_WORDS
 from hinge.spoken import sized
 from hinge.springs.torsion import SpringKind
-from hinge.springs.words import pair_words, spring_words, stack_words
+from hinge.springs.words import spring_words
 
 NOT_YET = "not measured yet"
 OPENER_PARTS = {
@@ -55,26 +56,22 @@ class DoorSaid(BaseModel):
     drum: str
     cable: str
     springs: list[SpringSaid]
-    pair: str
-    stack: str
     opener: str
     rail_in: float | None
     eyes: EyesSaid | None
 
 
-def door_said(measured: Measured, on: OnDoor) -> DoorSaid:
+def door_said(measured: Measured, on: Carrier | None) -> DoorSaid:
     """What is said of a door of which so much is known. Never raises."""
-    kind, cable = on.kind or kind_of(measured), measured.get("cable_in")
-    over = "front pulley" if kind == "extension" else "drum"
+    there = on or carrier_of(measured)()
+    cable = measured.get("cable_in")
     return DoorSaid(
-        carried_by=kind,
-        words=carrier_words(on),
-        wound=wound_words(on),
+        carried_by=there.kind,
+        words=there.words,
+        wound=there.wound_words(),
         drum=_drum_words(measured),
-        cable=f"{sized(cable, 'in')} cable, from the bottom bracket over the {over}" if isinstance(cable, float) else NOT_YET,
-        springs=_springs(on, turned_round(measured)),
-        pair=pair_words(on.extension) if on.extension else "",
-        stack=stack_words(on.counterweight) if on.counterweight else "",
+        cable=f"{sized(cable, 'in')} cable, from the bottom bracket over the {there.cable_over}" if isinstance(cable, float) else NOT_YET,
+        springs=_springs(there, turned_round(measured)),
         opener=_opener_words(measured),
         rail_in=_rail(measured),
         eyes=_eyes_said(measured),
@@ -128,17 +125,18 @@ def turned_round(measured: Measured) -> bool:
     return measured.get("left_hand") == "left"
 
 
-def _springs(on: OnDoor, other_way: bool) -> list[SpringSaid]:
+def _springs(on: Carrier, other_way: bool) -> list[SpringSaid]:
     """Springs where and as they are wound, seen from inside."""
     said = []
-    for cone, (spring, *nested_in) in springs_by_cone(on).items():
+    counts = on.counts_found(None)
+    for cone, (spring, *nested_in) in on.springs_by_part().items():
         inner = nested_in[0] if nested_in else None
         right = cone.startswith("right")
         hand = f"{hand_of(cone, other_way).lower()} wound"
         nested = f", around {_sizes(inner)}" if inner else ""
-        turns = on.cones.get(cone)
+        turns = counts.get(cone)
         wound = "" if turns is None else f", {turns} quarter-turns on it"
-        name = PARTS["torsion"][cone] if cone == "single" else f"{PARTS['torsion'][cone]}, {hand}"
+        name = on.parts[cone] if cone == "single" else f"{on.parts[cone]}, {hand}"
         said.append(
             SpringSaid(
                 name=name,

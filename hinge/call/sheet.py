@@ -4,22 +4,22 @@ from __future__ import annotations
 
 from pydantic import BaseModel
 
-from hinge.call.record import CarrierKind, OnDoor
 from hinge.call.said import DoorSaid, door_said
 from hinge.call.setup import (
     NOT_ON_A_CALL,
     Setup,
+    carrier_of,
     cycles_of,
-    hub_of,
     is_one_piece,
     kind_of,
     missing_of,
     needed_of,
     on_door_of,
-    read_on_door,
     setup_of,
 )
 from hinge.call.state import Asked
+from hinge.carriers.counterweight import hub_of
+from hinge.carriers.kinds import CarrierKind, OnDoor
 from hinge.door.track import path_of
 from hinge.errors import HingeError
 from hinge.measure.fields import Measured, Value, asked_for, read_field, usual_choice, write_value
@@ -68,7 +68,7 @@ def read_sheet(typed: dict[str, str]) -> Sheet:
         on_door=on_door,
         cycles_wanted=cycles_of(values),
         hub=hub_of(values),
-        said=door_said(values, on_door or OnDoor()),
+        said=door_said(values, on_door),
     )
 
 
@@ -92,13 +92,13 @@ def understood(measured: Measured) -> tuple[Setup | None, str]:
     if is_one_piece(measured):
         return None, NOT_ON_A_CALL
     try:
-        setup = setup_of(measured)
+        setup, carrier = setup_of(measured), carrier_of(measured)
         if setup is not None:
             path_of(setup.door, setup.track)
             drum = setup.drum.on(setup.track) if setup.drum else None
-            if drum and kind_of(measured) == "torsion":
+            if drum and carrier.tapers:
                 require_drum(setup.track, drum)
-        read_on_door(measured)
+        carrier.from_measured(measured)
     except HingeError as wrong:
         return None, f"These numbers do not go together. {wrong.message}"
     return setup, ""

@@ -9,22 +9,21 @@ from hinge.balance.readings import USUAL_HEIGHTS_IN, reading_heights
 from hinge.call import commands as c
 from hinge.call.acts import holds_at
 from hinge.call.answers import confirmed_causes
-from hinge.call.decide import UNITS
 from hinge.call.ending import to_abandon, to_close
 from hinge.call.facts import Call, Signed, Taken
 from hinge.call.finds import finds_of
 from hinge.call.hung import hung_or_none
 from hinge.call.knowledge import causes, complaints
 from hinge.call.limits import learned, limits_of
-from hinge.call.line import Line, Part
+from hinge.call.line import Line
 from hinge.call.mainaction import main_actions
 from hinge.call.needs import went_on
 from hinge.call.permits import not_lifted_for, stopped_for
 from hinge.call.picking import turns_for
 from hinge.call.procedure_of_work import proved_steps
-from hinge.call.record import DoorRecord, How, OnDoor, read_record, sound
+from hinge.call.record import DoorRecord, How, read_record, sound
 from hinge.call.said import door_said, turned_round
-from hinge.call.setup import CARRIED_NOW, HOOK_HOLE, Setup, missing_of
+from hinge.call.setup import CARRIED_NOW, Setup, missing_of
 from hinge.call.sheet import asked_of, understood
 from hinge.call.state import (
     CallState,
@@ -56,7 +55,6 @@ from hinge.call.words import (
     NOT_SAFE_YET,
     OUTCOME_MARKS,
     OUTCOMES,
-    PARTS,
     RUN_BY_POWER,
     STANDINGS,
     carrier_words,
@@ -67,6 +65,7 @@ from hinge.call.words import (
     weight_words,
 )
 from hinge.call.work import asked, left_words, work_of
+from hinge.carriers.carrier import Part
 from hinge.measure.fields import Measured, Value, fields
 from hinge.measure.tape import format_length
 from hinge.procedures.knowledge import wanted_by
@@ -182,21 +181,21 @@ def record_after(call: Call) -> DoorRecord:
     if call.site[Fact.CARRIER] != "unknown":
         measured = measured | {CARRIED_NOW: call.site[Fact.CARRIER]}
     measured = {name: value for name, value in measured.items() if not fields()[name].once}
-    if line.kind == "extension" and line.touched:
+    if (hole := line.carrier.counted_from) and line.touched:
         # The hooks were moved, or the pair is another one: the hole on file goes with them, or nobody knows it.
-        measured = {name: value for name, value in measured.items() if name != HOOK_HOLE}
-        measured |= {HOOK_HOLE: float(round(sum(n or 0 for n in line.counts.values()) / 2))} if line.first is not None else {}
+        measured = {name: value for name, value in measured.items() if name != hole}
+        measured |= {hole: float(round(sum(n or 0 for n in line.counts.values()) / 2))} if line.first is not None else {}
     found, how_found = learned(call)
     measured |= found
     how = {name: call.how(name) for name in measured} | how_found
     unreadable = {name: text for name, text in call.record.unreadable.items() if name not in measured}
     return read_record(
         {
-            "version": 2,
+            "version": 3,
             "measured": measured,
             "how": {name: one for name, one in how.items() if one != How()},
             "unreadable": unreadable,
-            **{name: getattr(now, name) for name in OnDoor.model_fields},
+            "on_door": now.model_dump() if now else None,
         }
     )
 
@@ -237,7 +236,7 @@ def _choice(call: Call, line: Line, setup: Setup | None) -> Choice | None:
     plan = call.plan
     if plan is None and not (line.touched and line.on):
         return None
-    on = plan.on() if plan else line.on or OnDoor()
+    on = plan.on() if plan else line.on or line.carrier()
     turns = asked(line) if plan is None else plan.quarter_turns
     return Choice(
         option=on.option,
@@ -252,8 +251,8 @@ def _stale(plan: c.Chosen, line: Line, setup: Setup | None) -> str:
     """What changed where the door, or what hangs there, was measured again after the pick."""
     on, quarter_turns = plan.on(), plan.quarter_turns
     if plan.again:
-        there = line.on or OnDoor()
-        other = line.kind != "torsion" or (line.on is not None and (there.springs, there.duplex) != (plan.springs, plan.duplex))
+        turns = plan.quarter_turns
+        other = not line.carrier.winds or (line.on is not None and line.on.to_be_wound(turns) != on)
         return "What hangs there was measured again since: pick again." if other else ""
     if setup is None:
         return "The door is not measured any more: measure it again, then pick."
@@ -266,8 +265,8 @@ def _stale(plan: c.Chosen, line: Line, setup: Setup | None) -> str:
 
 
 def _parts(line: Line, plan: c.Chosen | None, setup: Setup | None, other_way: bool) -> list[PartState]:
-    unknown = line.kind == "torsion" and None in line.counts.values()
-    likely = turns_for(line.on or OnDoor(), setup) if unknown and setup else None
+    unknown = line.carrier.winds and None in line.counts.values()
+    likely = turns_for(line.on, setup) if unknown and setup and line.on else None
     to_go = line.to_go(plan is not None)
     return [_part(line, part, to_go.get(part), likely if count is None else None, other_way) for part, count in line.counts.items()]
 
@@ -277,11 +276,11 @@ def _part(line: Line, part: Part, target: int | None, likely: int | None, other_
     most = max(n or 0 for n in (count, target, likely))
     return PartState(
         part=part,
-        name=PARTS[line.kind].get(part, part),
+        name=line.carrier.parts.get(part, part),
         count=count,
         let_off=max(line.let_off.get(part, 0), 0),
         target=target,
-        unit=UNITS[line.kind],
+        unit=line.carrier.unit,
         likely=likely,
         strokes=strokes_of(line, part, most),
         up=way_words(line, part, True, other_way),

@@ -11,12 +11,13 @@ from hinge.balance.readings import Outcome, Reading
 from hinge.call import commands as c
 from hinge.call.finds import FindState
 from hinge.call.limits import LimitsState
-from hinge.call.line import Part
-from hinge.call.record import CarrierKind, DoorRecord, How, OnDoor
+from hinge.call.record import DoorRecord, How
 from hinge.call.said import DoorSaid
 from hinge.call.setup import Setup
 from hinge.call.strokes import Stroke
 from hinge.call.summary import SaidLine
+from hinge.carriers.carrier import Part
+from hinge.carriers.kinds import CarrierKind, OnDoor
 from hinge.measure.fields import Value
 from hinge.procedures.knowledge import Act
 from hinge.site.gates import Before
@@ -260,7 +261,7 @@ class CallState(BaseModel):
     wrong_setup: str
     stop: str
     not_lifted: str
-    on_door: OnDoor
+    on_door: OnDoor | None
     chosen: Choice | None
     parts: list[PartState]
     work: Work | None

@@ -11,21 +11,21 @@ from hinge.call import line as ln
 from hinge.call.acts import act_of_step
 from hinge.call.answers import at_fault, cured_of
 from hinge.call.facts import Call
-from hinge.call.line import Line, Part
+from hinge.call.line import Line
 from hinge.call.mainaction import main_of_step, together
 from hinge.call.needs import needs_of
 from hinge.call.permits import open_gates
 from hinge.call.picking import turns_for
 from hinge.call.procedure_of_work import procedure_of_work, proved_steps
-from hinge.call.record import OnDoor
 from hinge.call.said import turned_round
 from hinge.call.setup import Setup
 from hinge.call.sheet import understood
 from hinge.call.state import MainAction
 from hinge.call.stepping import step_barred
 from hinge.call.strokes import Stroke, strokes_of
-from hinge.call.words import carrier_words, plan_words
+from hinge.call.words import carrier_words
 from hinge.call.work import ACTS, asked, step_of
+from hinge.carriers.carrier import Carrier, Part
 from hinge.measure.fields import Measured
 from hinge.measure.tape import format_length
 from hinge.opener.kinds import opener_of
@@ -105,7 +105,7 @@ def numbers_of(call: Call, ways: Ways) -> dict[str, str]:
     """What is known of this door for the numbers of a procedure, in words."""
     measured, line, plan = call.measured, call.line, call.plan
     setup, _ = understood(measured)
-    goes_on = plan.on() if plan else line.on or OnDoor()
+    goes_on = plan.on() if plan else line.on or line.carrier()
     turns = plan.quarter_turns if plan else asked(line)
     found = {
         "spring": carrier_words(goes_on),
@@ -118,7 +118,7 @@ def numbers_of(call: Call, ways: Ways) -> dict[str, str]:
         "hands": "the left-hand-wound one on the left, the right-hand-wound on the right, the other way round than usual"
         if turned_round(measured)
         else "",
-        **(plan_words(goes_on.kind, goes_on, turns) if goes_on.kind else {}),
+        **goes_on.plan_words(turns),
         **_wound(goes_on, turns),
         **_there(line, setup),
     }
@@ -177,7 +177,7 @@ def _van(call: Call, lists: Lists) -> VanState | None:
         return None
     takes = take(lists.van, needs.planned)
     have = sum(one.springs for one in takes) + sum(min(lists.parts.get(name.casefold(), 0), n) for name, n in needs.named.items())
-    what = "plates" if call.plan and call.plan.counterweight else "springs"
+    what = call.plan.plan.pieces if call.plan else "springs"
     if have == wanted:
         cut = ", to be cut from longer ones" if any(one.cut for one in takes) else ""
         return VanState(words=f"The {what} are in the van{cut}.", lacks=False)
@@ -216,10 +216,10 @@ def _shut(call: Call, name: str) -> list[str]:
     return [group.id for group, _ in open_gates(call.site, act.action)] if act else []
 
 
-def _wound(on: OnDoor, turns: int | None) -> dict[str, str]:
+def _wound(on: Carrier, turns: int | None) -> dict[str, str]:
     """What a cone pulls once it is wound, and how long its spring is then."""
     line = ln.put_on(on)
-    if on.kind != "torsion" or turns is None or not line.counts:
+    if not on.winds or turns is None or not line.counts:
         return {}
     stroke = _at(line, next(iter(line.counts)), turns)
     return {"torque": sized(stroke.torque_lbin, "lb·in", 0), "bar_force": _force(stroke), "length_wound": stroke.length} if stroke else {}
@@ -227,7 +227,7 @@ def _wound(on: OnDoor, turns: int | None) -> dict[str, str]:
 
 def _there(line: Line, setup: Setup | None) -> dict[str, str]:
     """What hangs there: its turns, and what they pull; of turns nobody counted, what they would be on this door."""
-    if line.kind != "torsion" or line.on is None or not line.counts:
+    if not line.carrier.winds or line.on is None or not line.counts:
         return {}
     part, most = max(line.counts.items(), key=lambda one: one[1] or 0)
     counted = None not in line.counts.values()

@@ -2,12 +2,11 @@
 
 from __future__ import annotations
 
-from typing import cast
-
 from pydantic import BaseModel
 
-from hinge.call.line import Line, Part
-from hinge.call.record import Cone, OnDoor, hand_of, springs_by_cone
+from hinge.call.line import Line
+from hinge.carriers.carrier import Part
+from hinge.carriers.torsion import hand_of
 from hinge.measure.tape import format_length
 from hinge.springs.torsion import BAR_IN, SpringKind, bar_force, stored_energy, wound_length
 from hinge.springs.words import quarters_words
@@ -40,7 +39,7 @@ def way_words(line: Line, part: Part, up: bool, turned_round: bool = False) -> s
 
     Source: common practice, from memory.
     """
-    if line.kind != "torsion":
+    if not line.carrier.winds:
         return ""
     hand = "" if part == "single" else f"{hand_of(part, turned_round)} wound. "
     return hand + ((UP_REVERSED if up else DOWN_REVERSED) if turned_round else (UP if up else DOWN))
@@ -48,7 +47,7 @@ def way_words(line: Line, part: Part, up: bool, turned_round: bool = False) -> s
 
 def _springs(line: Line, part: Part) -> list[SpringKind]:
     """The spring a cone turns, and the one inside it."""
-    return springs_by_cone(line.on or OnDoor()).get(cast(Cone, part), [])
+    return line.on.springs_by_part().get(part, []) if line.on else []
 
 
 def _stroke(spring: SpringKind, rate: float, count: int) -> Stroke:

@@ -11,9 +11,8 @@ from hinge.call.finds import finds_of
 from hinge.call.knowledge import causes, complaints
 from hinge.call.limits import limits_words
 from hinge.call.needs import parts_of
-from hinge.call.record import OnDoor
 from hinge.call.setup import setup_of
-from hinge.call.words import PARTS, carrier_words, part_words, reading_words, wound_words
+from hinge.call.words import carrier_words, part_words, reading_words
 from hinge.errors import HingeError
 from hinge.faults.knowledge import faults
 from hinge.measure.tape import format_length
@@ -35,7 +34,7 @@ class SaidLine(BaseModel):
 def summary_of(call: Call, claimed_elsewhere: bool = False) -> list[SaidLine]:
     """The lines of a call, those of which nothing is known left out. Never raises."""
     line, now = call.line, call.line.as_it_stands()
-    before = carrier_words(call.found.on or OnDoor())
+    before = carrier_words(call.found.on)
     changed = line.touched and line.set_up and line.on is not None
     said = {
         "Abandoned": call.abandoned,
@@ -47,7 +46,7 @@ def summary_of(call: Call, claimed_elsewhere: bool = False) -> list[SaidLine]:
         "Turns found": _turns_found(call),
         "Balance before": _balance(call, before=True),
         "Carried now by": carrier_words(now) if changed else "",
-        "Wound": wound_words(now) if line.on is not None and now.springs else "",
+        "Wound": now.wound_words() if now else "",
         "Balance": _balance(call, before=False),
         "Limits": limits_words(call),
         "Parts": ", ".join(part_words(name, pieces) for name, pieces in parts_of(call).items()),
@@ -81,12 +80,12 @@ def _clear_opening(call: Call) -> str:
 
 def _turns_found(call: Call) -> str:
     """The quarter-turns found on each cone, once this call knows them better than the file did."""
-    if not call.line.touched or call.found.kind != "torsion":
+    if not call.line.touched or not call.found.carrier.winds:
         return ""
     known = {part: turns for part, turns in call.turns_found.items() if turns is not None}
-    if not known or known == call.record.cones:
+    if not known or (call.record.on_door and known == call.record.on_door.counts_found(None)):
         return ""
-    return ", ".join(f"{PARTS['torsion'][part].lower()} {turns}" for part, turns in known.items()) + " quarter-turns"
+    return ", ".join(f"{call.found.carrier.parts[part].lower()} {turns}" for part, turns in known.items()) + " quarter-turns"
 
 
 def _balance(call: Call, before: bool) -> str:

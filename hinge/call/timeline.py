@@ -15,7 +15,7 @@ from hinge.call.facts import Call, Signed
 from hinge.call.knowledge import causes, complaints
 from hinge.call.limits import limit_words
 from hinge.call.record import DoorRecord, How, sound
-from hinge.call.words import PARTS, STANDINGS, carrier_words, measured_words, part_words, reading_words
+from hinge.call.words import STANDINGS, carrier_words, measured_words, part_words, reading_words
 from hinge.faults.knowledge import faults
 from hinge.measure.fields import Value, fields
 from hinge.measure.tape import format_length
@@ -103,7 +103,7 @@ def _fact(_: Call, body: c.FactSet) -> str:
 
 
 def _part(call: Call, body: c.Slack | c.StillWound) -> str:
-    return PARTS[call.line.kind].get(body.part, body.part)
+    return call.line.carrier.parts.get(body.part, body.part)
 
 
 def _measured(_: Call, body: ev.MeasuredValue) -> str:
@@ -115,7 +115,7 @@ def _value(name: str, value: Value, how: How) -> str:
 
 
 def _strokes(call: Call, part: str, begin: int, end: int) -> str:
-    names: dict[Any, str] = PARTS[call.line.kind]
+    names = call.line.carrier.parts
     return f"{names.get(part, part)}: {begin} to {end}"
 
 
@@ -125,7 +125,7 @@ def _chosen(_: Call, body: c.Chosen) -> str:
 
 
 def _aimed(call: Call, body: c.Aimed) -> str:
-    names = PARTS[call.line.kind]
+    names = call.line.carrier.parts
     return "To go to: " + ", ".join(f"{names.get(part, part).lower()} {to}" for part, to in body.targets.items())
 
 

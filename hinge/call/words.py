@@ -2,15 +2,11 @@
 
 from __future__ import annotations
 
-from typing import assert_never
-
 from hinge.balance.readings import Reading
-from hinge.call.line import Part
-from hinge.call.record import CarrierKind, How, OnDoor
+from hinge.call.record import How
+from hinge.carriers.carrier import Carrier
 from hinge.measure.fields import Value, fields, write_value
-from hinge.measure.tape import format_length
 from hinge.spoken import plain, sized
-from hinge.springs.words import pair_words, plate_words, set_words, stack_words, turns_words
 
 OUTCOMES = {"holds": "holds", "creeps_up": "creeps up", "creeps_down": "creeps down", "runs_up": "runs up", "runs_down": "runs down"}
 STANDINGS = {"open": "not made", "passed": "passed", "failed": "failed", "void": "to be made anew"}
@@ -19,36 +15,11 @@ CLAIMED = "Closed elsewhere: its gates and proofs are as claimed there."
 MADE_SAFE, NOT_SAFE_YET, LEFT_DISCONNECTED = "made safe", "not made safe yet", "opener left disconnected"
 RUN_BY_POWER = "last run by power"
 OUTCOME_MARKS = {"holds": "▬", "creeps_up": "▲", "creeps_down": "▼", "runs_up": "▲▲", "runs_down": "▼▼"}
-PARTS: dict[CarrierKind, dict[Part, str]] = {
-    "torsion": {
-        "single": "Spring",
-        "left": "Left spring",
-        "right": "Right spring",
-        "left_outer": "Far left spring",
-        "right_outer": "Far right spring",
-    },
-    "extension": {"left": "Left side", "right": "Right side"},
-    "counterweight": {"large": "Large plates", "small": "Small plates"},
-}
 
 
-def carrier_words(on: OnDoor) -> str:
+def carrier_words(on: Carrier | None) -> str:
     """What carries a door, or nothing where that is not known."""
-    if on.extension is not None:
-        return pair_words(on.extension)
-    return stack_words(on.counterweight) if on.counterweight is not None else set_words(on.springs, on.duplex)
-
-
-def wound_words(on: OnDoor) -> str:
-    """The turns on the cones of a shaft; nothing where there are no springs."""
-    if not on.springs:
-        return ""
-    counts = {cone: count for cone, count in on.cones.items() if count is not None}
-    if not counts or len(counts) < len(on.cones):
-        return "turns not known"
-    if len(set(counts.values())) == 1:
-        return f"{turns_words(next(iter(counts.values())))}{' each' if len(counts) > 1 else ''}"
-    return "; ".join(f"{PARTS['torsion'][cone].lower()} {turns_words(count)}" for cone, count in counts.items())
+    return on.words if on else ""
 
 
 def reading_words(reading: Reading) -> str:
@@ -76,20 +47,6 @@ def weight_words(weight_lb: float | None, how: How) -> str:
         return ""
     spread = f", {plain(how.low, 'lb', 0)} to {sized(how.high, 'lb', 0)}" if how.low is not None and how.high is not None else ""
     return f"{sized(weight_lb, 'lb', 0)} is an estimate{spread}, not a weighing: springs are graded in steps of ten pounds."
-
-
-def plan_words(kind: CarrierKind, on: OnDoor, quarter_turns: int | None) -> dict[str, str]:
-    """The words a plan fills into the steps of the work."""
-    match kind:
-        case "torsion":
-            each = "on the spring" if len(on.cones) == 1 else "on each spring"
-            return {"turns": "to the count" if quarter_turns is None else f"{quarter_turns} quarter-turns {each}"}
-        case "extension":
-            return {"stretch": format_length(on.extension.open_stretch_in) if on.extension else ""}
-        case "counterweight":
-            return {"plates": plate_words(on.counterweight.plates) if on.counterweight else "the plates"}
-        case _:
-            assert_never(kind)
 
 
 def part_words(part: str, pieces: int) -> str:

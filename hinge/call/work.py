@@ -6,10 +6,9 @@ from hinge.call import commands as c
 from hinge.call.acts import is_trim
 from hinge.call.facts import Call
 from hinge.call.knowledge import work_told
-from hinge.call.line import Line, Part
-from hinge.call.record import CarrierKind, OnDoor
+from hinge.call.line import Line
 from hinge.call.state import StopState, Work, WorkStep
-from hinge.call.words import PARTS, plan_words
+from hinge.carriers.carrier import Carrier, Part
 from hinge.procedures.knowledge import Act
 from hinge.procedures.rules import stop_rules
 from hinge.site.actions import Verb
@@ -25,7 +24,7 @@ ACTS: dict[WorkStep, Act] = {
 def asked(line: Line) -> int | None:
     """The one count every part is to go to, where it is one."""
     targets = {target for target in line.targets.values() if target is not None}
-    return targets.pop() if len(targets) == 1 and line.kind == "torsion" else None
+    return targets.pop() if len(targets) == 1 and line.carrier.winds else None
 
 
 def step_of(line: Line, plan: c.Chosen | None) -> WorkStep | None:
@@ -33,10 +32,10 @@ def step_of(line: Line, plan: c.Chosen | None) -> WorkStep | None:
     if line.on is None:
         return None if plan is None else "put_on"
     targets = [target for target in line.targets.values() if target is not None]
-    down = line.kind == "torsion" and not line.wound
+    down = line.carrier.winds and not line.wound
     if plan is not None:
-        return "let_down" if line.wound else "down" if plan.again and line.kind == "torsion" else "take_off"
-    if line.being_let_down or (line.kind == "torsion" and targets and not any(targets)):
+        return "let_down" if line.wound else "down" if plan.again and line.carrier.winds else "take_off"
+    if line.being_let_down or (line.carrier.winds and targets and not any(targets)):
         return "down" if down else "let_down"
     if not line.set_up:
         return "set"
@@ -53,9 +52,9 @@ def work_of(call: Call) -> Work | None:
         return None
     if step == "put_on" and plan is not None:
         on = plan.on()
-        return _told(call, on.kind or "torsion", step, on, None, _VERBS[step])
+        return _told(call, on, step, None, _VERBS[step])
     turns = plan.quarter_turns if plan is not None else asked(line)
-    return _told(call, line.kind, step, line.on or OnDoor(), turns, _VERBS[step] if step != "set" else _strokes(call))
+    return _told(call, line.on or line.carrier(), step, turns, _VERBS[step] if step != "set" else _strokes(call))
 
 
 _VERBS: dict[WorkStep, tuple[Verb, ...]] = {
@@ -66,7 +65,7 @@ _VERBS: dict[WorkStep, tuple[Verb, ...]] = {
 def _strokes(call: Call) -> tuple[Verb, ...]:
     """What getting every part to its target takes."""
     line = call.line
-    if line.kind != "torsion":
+    if not line.carrier.winds:
         return (Verb.SET,)
     to_go = steps_to_go(line)
     if to_go and all(is_trim(call, part) for part in to_go):
@@ -75,11 +74,11 @@ def _strokes(call: Call) -> tuple[Verb, ...]:
     return (*((Verb.WIND,) if up else ()), *((Verb.LET_DOWN,) if down else ()))
 
 
-def _told(call: Call, kind: CarrierKind, step: WorkStep, on: OnDoor, turns: int | None, verbs: tuple[Verb, ...]) -> Work:
+def _told(call: Call, on: Carrier, step: WorkStep, turns: int | None, verbs: tuple[Verb, ...]) -> Work:
     if step == "done":
         return Work(step=step, act=ACTS[step], title="Set up", done="", gates=[], stops=[], stopped="")
-    told, words = work_told(kind, step), plan_words(kind, on, turns)
-    groups = dict.fromkeys(group.id for verb in verbs for group in guards(verb, kind) if group.before != "hands_on")
+    told, words = work_told(on.kind, step), on.plan_words(turns)
+    groups = dict.fromkeys(group.id for verb in verbs for group in guards(verb, on.kind) if group.before != "hands_on")
     return Work(
         step=step,
         act=ACTS[step],
@@ -87,7 +86,7 @@ def _told(call: Call, kind: CarrierKind, step: WorkStep, on: OnDoor, turns: int 
         done="" if step == "down" and call.plan is None else told.done.format(**words),
         gates=list(groups),
         stops=[StopState(id=rule.id, when=rule.when, then=rule.then) for rule in stop_rules().values() if {*verbs} & {*rule.during}]
-        if kind == "torsion"
+        if on.winds
         else [],
         stopped=f"Stopped: {call.stopped[0].when.lower()}. {call.stopped[0].then}" if call.stopped else "",
     )
@@ -107,7 +106,7 @@ def _trim_title(line: Line) -> str:
     to_go = steps_to_go(line)
     alike = len(set(to_go.values())) == 1 and to_go.keys() == line.counts.keys()
     each = " each spring" if len(line.counts) > 1 else ""
-    said = {"": next(iter(to_go.values()))} if alike else {f" the {PARTS['torsion'][part].lower()}": more for part, more in to_go.items()}
+    said = {"": next(iter(to_go.values()))} if alike else {f" the {line.carrier.parts[part].lower()}": more for part, more in to_go.items()}
     return "Trim: " + ", ".join(f"{_turns(abs(more))} {'on' if more > 0 else 'off'}{on or each}" for on, more in said.items())
 
 
@@ -120,7 +119,7 @@ def left_words(call: Call) -> str:
     if call.left is None:
         return ""
     line, reason = call.line, call.left[0]
-    stands = [f"{PARTS[line.kind].get(part, part).lower()} {_stands(line, part)}" for part in line.counts] if line.touched else []
+    stands = [f"{line.carrier.parts.get(part, part).lower()} {_stands(line, part)}" for part in line.counts] if line.touched else []
     met = [gate.title.lower() for group in gate_groups({line.kind}) for gate in group.gates if gate.id in call.gates]
     return " ".join(
         part

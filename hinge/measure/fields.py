@@ -160,6 +160,12 @@ def choice_of(measured: Measured, name: str) -> str:
     return value if isinstance(value, str) else usual_choice(measured, name)
 
 
+def number_of(measured: Measured, name: str) -> float | None:
+    """A number as it was measured [the field's unit]; None where it was not, or is no number."""
+    value = measured.get(name)
+    return float(value) if isinstance(value, int | float) else None
+
+
 def usual_choice(measured: Measured, name: str) -> str:
     """What a choice is taken for until it is made."""
     now = measured.get("carried_now") if name == "counterbalance" else None

@@ -10,6 +10,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
+from hinge.carriers.kinds import KINDS, USUAL, CarrierKind
 from hinge.document import Document, read, table_of
 from hinge.errors import BadInput
 from hinge.faults.knowledge import Place, faults
@@ -18,7 +19,6 @@ from hinge.site.actions import Verb, VerbName
 from hinge.site.gates import gates, guards
 from hinge.spoken import as_said, worded
 
-Carrier = Literal["torsion", "extension", "counterweight"]
 Act = Literal["let_down", "take_off", "put_on", "rewind", "wind", "lift"]
 Touches = Literal["", "cone", "loaded", "stretched", "stack", "power"]
 Drawing = Literal["", "clamp", "drum", "hand", "line", "pulley", "strap", "gaps", "strut", "eyes", "tension", "arm"]
@@ -33,7 +33,7 @@ MUST_BE: dict[Touches, tuple[str, ...]] = {
 }
 # What is asked for stands among what was found, under its procedure's name.
 WANTED = "wanted_"
-OF: dict[Touches, Carrier] = {"cone": "torsion", "stretched": "extension", "stack": "counterweight"}
+OF: dict[Touches, CarrierKind] = {"cone": "torsion", "stretched": "extension", "stack": "counterweight"}
 
 
 class Otherwise(Document):
@@ -73,7 +73,7 @@ class Step(Document):
         """What the step does to a door so carried, or what must be open for it, within `work` on what carries it or without."""
         if self.does == "lift":
             return Verb.LIFT if work else Verb.LIFT_AS_FOUND
-        if self.does == "wind" and carrier != "torsion":
+        if self.does == "wind" and not KINDS[carrier].winds:
             return Verb.SET
         return Verb(self.verb or self.does or self.needs)
 
@@ -81,8 +81,8 @@ class Step(Document):
 class When(Document):
     """For which work a procedure is: what carried the door, what is to, what for, how many springs go on and were there."""
 
-    start: Annotated[Carrier | Literal["", "nothing"], Field(alias="from")] = ""
-    to: Carrier
+    start: Annotated[CarrierKind | Literal["", "nothing"], Field(alias="from")] = ""
+    to: CarrierKind
     aim: Literal["", "replace", "keep", "trim"] = ""
     springs: int = 0
     had: int = 0
@@ -174,19 +174,19 @@ def wanted_by(cause: str) -> str:
     return name if cause.startswith(WANTED) and name in procedures() and procedures()[name].wanted else ""
 
 
-def carriers_of(procedure: Procedure) -> list[Carrier]:
-    """What carries the door at each step; torsion where no procedure on what carries it says otherwise."""
+def carriers_of(procedure: Procedure) -> list[CarrierKind]:
+    """What carries the door at each step; the usual where no procedure on what carries it says otherwise."""
     when = procedure.when
     if when is None:
-        return ["torsion"] * len(procedure.steps)
+        return [USUAL] * len(procedure.steps)
     off = next((place for place, name in enumerate(procedure.steps) if steps()[name].does == "take_off"), -1)
-    before: Carrier = when.to if when.start == "" or when.start == "nothing" else when.start
+    before = when.to if when.start == "" or when.start == "nothing" else when.start
     return [before if place <= off else when.to for place in range(len(procedure.steps))]
 
 
 def _require_guarded(name: str, one: Procedure) -> None:
     """Every hazard is met behind its gates: cones behind theirs, what cables load only at nought, power only after the hand test."""
-    wound = one.when is not None and one.when.start == "torsion"
+    wound = one.when is not None and one.when.start in KINDS and KINDS[one.when.start].winds
     lifted, work = False, one.when is not None
     for step_name, carrier in zip(one.steps, carriers_of(one), strict=True):
         step, where = steps()[step_name], f"{name}.{step_name}"
@@ -203,7 +203,7 @@ def _require_guarded(name: str, one: Procedure) -> None:
         if step.touches == "power":
             _require(step.needs == "run", where, step.needs, "run")
             _require(lifted or not work, where, "not lifted by hand yet", "the hand test before power")
-        wound = (wound and step.does != "let_down") or (step.does == "wind" and carrier == "torsion")
+        wound = (wound and step.does != "let_down") or (step.does == "wind" and KINDS[carrier].winds)
         lifted = lifted or step.does == "lift"
 
 

@@ -2,22 +2,27 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
+from dataclasses import dataclass
 from typing import Any
 
 from pydantic import BaseModel
 
 from hinge.balance.hung import HungDoor
-from hinge.call.decide import UNITS
 from hinge.call.facts import Call
 from hinge.call.hung import hung_or_none
 from hinge.call.knowledge import causes
-from hinge.call.line import Line, Part
+from hinge.call.line import Line
 from hinge.call.permits import require_may_size
 from hinge.call.picking import turns_for
-from hinge.call.record import MOST_QUARTERS, CarrierKind, OnDoor
-from hinge.call.setup import HUB_BY_NAME, Setup, cycles_of, hub_of, kind_of, usual_hub_of
+from hinge.call.setup import Setup, cycles_of, kind_of
 from hinge.call.sheet import understood
-from hinge.call.words import PARTS, carrier_words, weight_words
+from hinge.call.words import carrier_words, weight_words
+from hinge.carriers.carrier import Carrier, Part
+from hinge.carriers.counterweight import HUB_BY_NAME, Counterweight, hub_of, usual_hub_of
+from hinge.carriers.extension import Extension
+from hinge.carriers.kinds import CarrierKind
+from hinge.carriers.torsion import MOST_QUARTERS, Torsion
 from hinge.document import read
 from hinge.errors import Contradiction, HingeError
 from hinge.measure.fields import Measured
@@ -102,23 +107,54 @@ def sizing_of(call: Call, lists: Lists = NO_LISTS, options: SizeOptions | None =
         raise Contradiction(wrong or "The door is not measured yet.", "", None)
     kind, there = kind_of(measured), call.line.as_it_stands()
     answer: dict[str, Any] = {"kind": kind, "setup": setup, "doubt": _doubt(call, setup), "has_van": bool(lists.van)}
-    if kind == "extension":
-        return CallSizing(**answer, extension=extension(_pair_question(setup, measured, there)))
-    if kind == "counterweight":
-        asked_stack = _stack_question(setup, measured, there)
-        answer["doubt"] = " ".join(one for one in (answer["doubt"], _hub_doubt(asked_stack, measured)) if one)
-        return CallSizing(**answer, counterweight=counterweight(asked_stack))
-    asked = _set_question(setup, measured, options or SizeOptions())
-    answer["again"] = _again(call, setup)
-    if there.kind != "torsion":
-        return CallSizing(**answer, torsion=size(read(SizeQuestion, asked), lists))
+    asked = _Sized(call, setup, there, lists, options or SizeOptions())
+    return CallSizing(**answer | _SIZED[kind](asked) if kind in _SIZED else answer)
+
+
+@dataclass(frozen=True)
+class _Sized:
+    """What a kind is sized from: the call, its door, what is `there` now, the shop's lists, and how the list is narrowed."""
+
+    call: Call
+    setup: Setup
+    there: Carrier | None
+    lists: Lists
+    options: SizeOptions
+
+
+def _pair(asked: _Sized) -> dict[str, Any]:
+    measured, there = asked.call.measured, asked.there
+    told: dict[str, Any] = {"door": asked.setup.door, "track": asked.setup.track, "household": measured.get("household")}
+    told |= {"on_door": there.pair if isinstance(there, Extension) else None}
+    more = {name: measured[name] for name in ("open_stretch_in", "relaxed_in") if name in measured}
+    return {"extension": extension(read(ExtensionQuestion, told | more))}
+
+
+def _stack(asked: _Sized) -> dict[str, Any]:
+    setup, measured, there = asked.setup, asked.call.measured, asked.there
+    plates = there.stack.plates if isinstance(there, Counterweight) and there.stack else None
+    told = {"door": setup.door, "track": setup.track, "drum": setup.drum, "hub": hub_of(measured), "on_door": plates}
+    weighs = {"large_lb": "large_plate_lb", "small_lb": "small_plate_lb"}
+    question = read(CounterweightQuestion, told | {name: measured[of] for name, of in weighs.items() if of in measured})
+    doubts = (_doubt(asked.call, setup), _hub_doubt(question, measured))
+    return {"doubt": " ".join(one for one in doubts if one), "counterweight": counterweight(question)}
+
+
+def _set(asked: _Sized) -> dict[str, Any]:
+    told, there, lists = _set_question(asked.setup, asked.call.measured, asked.options), asked.there, asked.lists
+    again = {"again": _again(asked.call, asked.setup)}
+    if not isinstance(there, Torsion) or not there.springs:
+        return again | {"torsion": size(read(SizeQuestion, told), lists)}
     on_door = {"on_door": there.springs, "on_door_duplex": there.duplex, "on_door_quarter_turns": there.quarter_turns or None}
     try:
-        found = size(read(SizeQuestion, asked | on_door), lists)
-        whole = asked | on_door | {"options": SizeOptions(shaft_length_in=asked["options"].shaft_length_in)}
-        return CallSizing(**answer, torsion=found, compare=compare(read(CompareQuestion, whole), lists))
+        found = size(read(SizeQuestion, told | on_door), lists)
+        whole = told | on_door | {"options": SizeOptions(shaft_length_in=told["options"].shaft_length_in)}
+        return again | {"torsion": found, "compare": compare(read(CompareQuestion, whole), lists)}
     except HingeError as wrong_there:
-        return CallSizing(**answer, there_wrong=wrong_there.message, torsion=size(read(SizeQuestion, asked), lists))
+        return again | {"there_wrong": wrong_there.message, "torsion": size(read(SizeQuestion, told), lists)}
+
+
+_SIZED: dict[str, Callable[[_Sized], dict[str, Any]]] = {"torsion": _set, "extension": _pair, "counterweight": _stack}
 
 
 def balance_of(call: Call) -> CallBalance | None:
@@ -126,9 +162,11 @@ def balance_of(call: Call) -> CallBalance | None:
     line, (setup, _) = call.line, understood(call.measured)
     now = line.as_it_stands()
     hung = hung_or_none(setup, now) if line.carries or not line.touched else None
-    if hung is None or setup is None:
+    if hung is None or setup is None or now is None:
         return None
-    taken = [(one.reading, off) for one in call.readings if (off := _setting_off(one.at_setting, now)) is not None]
+    taken = [
+        (one.reading, off) for one in call.readings if one.at_setting is not None and (off := one.at_setting.more_than(now)) is not None
+    ]
     taken = [(reading, off) for reading, off in taken if reading.height_in <= setup.door.height_in]
     how, weight = call.how("weight_lb"), setup.door.total_lb
     on_file = call.record.measured.get("weight_lb")
@@ -153,11 +191,11 @@ def balance_of(call: Call) -> CallBalance | None:
 def _again(call: Call, setup: Setup) -> AgainOut | None:
     """The counts the springs that hang there could be wound to again: as they were found, and as suits this door."""
     line, cause = call.line, causes().get(call.cause or "")
-    if line.kind != "torsion" or line.on is None or (cause is not None and cause.never_again):
+    if not line.carrier.winds or line.on is None or (cause is not None and cause.never_again):
         return None
     found = {part: turns for part, turns in call.turns_found.items() if turns is not None}
     alike = len(set(found.values())) == 1
-    said = {turns: "as found" if alike else f"as the {PARTS['torsion'][part].lower()} was found" for part, turns in found.items()}
+    said = {turns: "as found" if alike else f"as the {line.carrier.parts[part].lower()} was found" for part, turns in found.items()}
     wanted = turns_for(line.on, setup)
     if wanted is not None and 1 <= wanted <= MOST_QUARTERS:
         said[wanted] = " and ".join(one for one in (said.get(wanted, ""), "right for this door") if one)
@@ -170,14 +208,13 @@ MOST_ON_ONE = 2  # quarter-turns put on one spring of a pair before the other; c
 
 def _trims(line: Line, steps: int) -> list[TrimPlan]:
     """Every cone or side alike, or small plates; on a pair also one spring alone. What would take off more than there is, is left out."""
-    parts = [part for part in line.counts if line.kind != "counterweight" or part == "small"]
-    on = {"torsion": "each spring", "extension": "each side", "counterweight": "the stack"}[line.kind]
-    plans = [_trim_plan(line, dict.fromkeys(parts, steps), on)]
-    if line.kind == "torsion" and len(parts) == 2:
+    parts = line.on.trimmed_parts() if line.on else ()
+    plans = [_trim_plan(line, dict.fromkeys(parts, steps), line.carrier.each)]
+    if line.carrier.winds and len(parts) == 2:
         # The one that is behind is brought on, so that the two never stand far apart.
         one = min(parts, key=lambda part: (line.counts[part] or 0) * (1 if steps > 0 else -1))
         alone = min(len(parts) * abs(steps), MOST_ON_ONE) * (1 if steps > 0 else -1)
-        name = PARTS["torsion"][one].lower()
+        name = line.carrier.parts[one].lower()
         school = "On one spring first, then read again: the shaft adds them up."
         plans = [
             plans[0] and plans[0].model_copy(update={"school": "On both springs alike."}),
@@ -188,26 +225,11 @@ def _trims(line: Line, steps: int) -> list[TrimPlan]:
 
 def _trim_plan(line: Line, steps: dict[Part, int], on: str, school: str = "") -> TrimPlan | None:
     targets = {part: (line.counts[part] or 0) + more for part, more in steps.items()}
-    if line.kind != "extension" and any(target < 0 for target in targets.values()):
+    if not line.carrier.below_nought and any(target < 0 for target in targets.values()):
         return None
     more = next(iter(steps.values()))
-    name = UNITS[line.kind].removesuffix("s") if abs(more) == 1 else UNITS[line.kind]
+    name = line.carrier.unit.removesuffix("s") if abs(more) == 1 else line.carrier.unit
     return TrimPlan(targets=targets, words=f"{abs(more)} {name} {'on' if more > 0 else 'off'} {on}", school=school)
-
-
-def _setting_off(then: OnDoor, now: OnDoor) -> float | None:
-    """How much more the setting was than it is now, in the kind's unit; None where something else carried the door, or it is not known."""
-    if then.kind != now.kind:
-        return None
-    if then.extension is not None and now.extension is not None:
-        same = then.extension.model_copy(update={"open_stretch_in": now.extension.open_stretch_in}) == now.extension
-        return then.extension.open_stretch_in - now.extension.open_stretch_in if same else None
-    if then.counterweight is not None and now.counterweight is not None:
-        heavier = then.counterweight.plates.weight_lb - now.counterweight.plates.weight_lb
-        return heavier if then.counterweight.hub == now.counterweight.hub else None
-    if (then.springs, then.duplex) != (now.springs, now.duplex) or then.quarter_turns is None or now.quarter_turns is None:
-        return None
-    return (then.quarter_turns - now.quarter_turns) / 4
 
 
 def _doubt(call: Call, setup: Setup) -> str:
@@ -233,12 +255,6 @@ def _set_question(setup: Setup, measured: Measured, options: SizeOptions) -> dic
     }
 
 
-def _pair_question(setup: Setup, measured: Measured, there: OnDoor) -> ExtensionQuestion:
-    asked = {"door": setup.door, "track": setup.track, "household": measured.get("household"), "on_door": there.extension}
-    more = {name: measured[name] for name in ("open_stretch_in", "relaxed_in") if name in measured}
-    return read(ExtensionQuestion, asked | more)
-
-
 def _hub_doubt(asked: CounterweightQuestion, measured: Measured) -> str:
     """What it does to the stack that the hub is only taken as usual."""
     usual = usual_hub_of(measured)
@@ -251,10 +267,3 @@ def _hub_doubt(asked: CounterweightQuestion, measured: Measured) -> str:
         f"The hub is taken as usual, an estimate: the stack this door wants may be {plain(light, 'lb', 0)} to {sized(heavy, 'lb', 0)}. "
         "Read the hub's label or measure its core, and prove it at chest height."
     )
-
-
-def _stack_question(setup: Setup, measured: Measured, there: OnDoor) -> CounterweightQuestion:
-    plates = there.counterweight.plates if there.counterweight else None
-    asked = {"door": setup.door, "track": setup.track, "drum": setup.drum, "hub": hub_of(measured), "on_door": plates}
-    weighs = {"large_lb": "large_plate_lb", "small_lb": "small_plate_lb"}
-    return read(CounterweightQuestion, asked | {name: measured[of] for name, of in weighs.items() if of in measured})

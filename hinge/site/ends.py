@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Mapping
 
+from hinge.carriers.kinds import KINDS
 from hinge.site.actions import Values
 from hinge.site.facts import Fact, fact_kinds
 from hinge.site.search import Move, Reached, moves
@@ -40,7 +41,7 @@ ONWARDS: dict[tuple[str, str], list[Outcome]] = {
 }
 _AS_FOUND = _acts("say_screws", "say_found_whole", "say_found_released", "say_found_held", "lift_as_found")
 LIFTED: dict[tuple[str, str], list[Outcome]] = {
-    **{(carrier, "as_found"): _AS_FOUND for carrier in ("unknown", "torsion", "extension", "counterweight")},
+    **{(carrier, "as_found"): _AS_FOUND for carrier in ("unknown", *KINDS)},
     ("torsion", "set"): _acts("say_screws", "say_bars_out", "say_clamps_off", "lift_springs"),
     ("extension", "set"): _acts("say_screws", "say_bars_out", "say_pair_through", "say_pair_even", "say_pair_ladder", "lift_pair"),
     ("counterweight", "set"): _acts(

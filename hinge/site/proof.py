@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
 
+from hinge.carriers.kinds import KINDS
 from hinge.site.dangers import Danger, dangers, facts_of
 from hinge.site.ends import dead_ends
 from hinge.site.facts import Fact, fact_kinds
@@ -63,8 +64,7 @@ def prove(ways: Sequence[Move] | None = None, views: Mapping[str, Sequence[Fact]
 def whole() -> dict[str, tuple[Fact, ...]]:
     """All facts of each carrier together: what the views divide, some 70 million states."""
     kinds = fact_kinds()
-    carriers = ("torsion", "extension", "counterweight")
-    return {one: tuple(fact for fact in Fact if not kinds[fact].carriers or one in kinds[fact].carriers) for one in carriers}
+    return {one: tuple(fact for fact in Fact if not kinds[fact].carriers or one in kinds[fact].carriers) for one in KINDS}
 
 
 def _never(looked_at: Sequence[Reached], watched: Mapping[str, Danger]) -> Iterator[str]:

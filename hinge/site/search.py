@@ -20,7 +20,7 @@ from hinge.site.facts import Fact, fact_kinds
 from hinge.site.gates import Gate, gates
 from hinge.site.state import Site, arrival
 
-CARRIERS = ("unknown", "nothing", "torsion", "extension", "counterweight")
+CARRIERS = fact_kinds()[Fact.CARRIER].values
 
 
 @dataclass(frozen=True)

@@ -143,6 +143,11 @@ def set_of(name: str) -> tuple[list[SpringKind], bool]:
     return kinds, duplex
 
 
+def names_set(name: str) -> bool:
+    """Whether a short name is one of a set of springs."""
+    return all(KIND.fullmatch(part) for part in re.split(r"[@+]", name))
+
+
 def _kind_id(spring: SpringKind) -> str:
     sizes = "x".join(number(size) for size in (spring.wire_in, spring.inside_diameter_in, spring.length_in))
     material = "" if spring.material == DEFAULT_MATERIAL else f"-{spring.material}"

@@ -140,7 +140,7 @@ def file_of(door: Door) -> DoorFile:
         key=door.key,
         version=door.version,
         record=record,
-        said=door_said(record.measured, record),
+        said=door_said(record.measured, record.on_door),
         facts=[
             Fact(field=name, label=known[name].label, text=measured_words(name, record.measured[name], record.how.get(name, How())))
             for name in known
@@ -148,7 +148,7 @@ def file_of(door: Door) -> DoorFile:
         ],
         setup=setup,
         wrong=wrong,
-        hung=hung_or_none(setup, record),
+        hung=hung_or_none(setup, record.on_door),
         unreadable=[unreadable_words(name, text) for name, text in record.unreadable.items()],
         changes=[ChangeOut(by=one.by_name, at=one.at, says=one.says, what=one.what) for one in door.changes.all()[:30]],
         put_away=door.put_away,

@@ -78,8 +78,9 @@ def carry_on(door: Door, person: Person, record: DoorRecord, at: datetime) -> No
     before, after = door.door_record, record
     names = [name for name in dict.fromkeys([*before.measured, *after.measured]) if before.measured.get(name) != after.measured.get(name)]
     changed: dict[str, list[object]] = {name: [before.measured.get(name), after.measured.get(name)] for name in names}
-    if (before.option, before.cones) != (after.option, after.cones):
-        changed["on_door"] = [[before.option, before.cones], [after.option, after.cones]]
+    was, now = ([one.option, one.counts_found(None)] if (one := record.on_door) else ["", {}] for record in (before, after))
+    if was != now:
+        changed["on_door"] = [was, now]
     door.record, door.visited_at, door.version = record.model_dump(mode="json"), at, door.version + 1
     door.save(update_fields=["record", "visited_at", "version"])
     note(door, person, "closed a call", changed)

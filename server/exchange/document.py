@@ -20,8 +20,8 @@ from server.calls.models import Call, Photo, iso
 from server.doors.models import Door
 from server.doors.service import DETAILS
 
-FORMATS = {"north-hinge/call/1": 1, "north-hinge/call/2": 2, "north-hinge/call/3": VERSION}
-DOOR_FORMATS = {"north-hinge/door/2": 2, "north-hinge/door/3": VERSION}
+FORMATS = {"north-hinge/call/1": 1, "north-hinge/call/2": 2, "north-hinge/call/3": 3, "north-hinge/call/4": VERSION}
+DOOR_FORMATS = {"north-hinge/door/2": 2, "north-hinge/door/3": 3, "north-hinge/door/4": VERSION}
 FIRST = datetime(2000, 1, 1, tzinfo=UTC)
 AHEAD = timedelta(days=1)  # a tablet's clock may run a little ahead
 
@@ -101,14 +101,14 @@ class OneCall(Document):
 class CallDocument(OneCall):
     """A call with its door. `format` names its version."""
 
-    format: Literal["north-hinge/call/1", "north-hinge/call/2", "north-hinge/call/3"]
+    format: Literal["north-hinge/call/1", "north-hinge/call/2", "north-hinge/call/3", "north-hinge/call/4"]
     door: DoorPart
 
 
 class DoorDocument(Document):
     """A door's file with every call at it, oldest first. `format` names its version."""
 
-    format: Literal["north-hinge/door/2", "north-hinge/door/3"]
+    format: Literal["north-hinge/door/2", "north-hinge/door/3", "north-hinge/door/4"]
     door: DoorPart
     calls: Annotated[list[OneCall], Field(max_length=500)]
 

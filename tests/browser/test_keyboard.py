@@ -142,7 +142,7 @@ def test_a_whole_call_by_keyboard_alone(signed_in, person):
     page.sees("Closed 2")
     call = Call.objects.get()
     assert state_of(call).closed
-    assert state_of(call).record_after.cones == {"left": TURNS, "right": TURNS}
+    assert state_of(call).record_after.on_door.cones == {"left": TURNS, "right": TURNS}
     assert page.complaints() == []
 
 

@@ -11,7 +11,8 @@ from hypothesis import strategies as st
 from hinge.balance.trend import Seen, trend_of
 from hinge.call.ageing import balance_years
 from hinge.call.memory import Past
-from hinge.call.record import DoorRecord, wound
+from hinge.call.record import DoorRecord
+from hinge.carriers.torsion import wound
 from hinge.document import read
 from hinge.springs.torsion import SpringKind
 from tests.hinge.ageing_world import steady_called_tired, tiring_in_time
@@ -63,7 +64,7 @@ def test_tiring_springs_are_announced_a_year_before_and_steady_doors_are_left_al
 
 def visited(years_ago, forces):
     """A closed call of so long ago, on which nothing was done but reading: the hand forces up and down at 42 and 54 in."""
-    record = DoorRecord(measured=MEASURED, **dict(wound([read(SpringKind, SPRING)], 29)))
+    record = DoorRecord(measured=MEASURED, on_door=wound([read(SpringKind, SPRING)], 29))
     call = Running(record)
     call.gates("hands_on", "as_found")
     for height in (42, 54):

@@ -9,9 +9,12 @@ from hinge.balance.readings import reading_heights
 from hinge.call.record import DoorRecord, measured_of, read_record
 from hinge.call.sheet import read_sheet
 from hinge.call.steps import procedures_of
+from hinge.carriers.torsion import wound
+from hinge.document import read
 from hinge.errors import BadInput, Contradiction, GateNotMet, OutOfRange, OutOfStep
 from hinge.measure.fields import fields, read_field, write_value
 from hinge.site.gates import gate_groups
+from hinge.springs.torsion import SpringKind
 from tests.hinge.calls import HOLDS, MEASURED, MEASURES, SPRING, Running
 
 PAIR = {"class_lb": 130, "open_stretch_in": 2}
@@ -141,7 +144,7 @@ def test_a_pair_is_picked_hung_and_trimmed_through_its_own_gates():
     call.trimmed(1)
     assert call.state.hung.extension.open_stretch_in == 2.5
     assert not call.state.readings[0].current
-    assert call.state.record_after.extension.open_stretch_in == 2.5
+    assert call.state.record_after.on_door.pair.open_stretch_in == 2.5
 
 
 @given(st.floats(60, 192))
@@ -208,7 +211,7 @@ def test_a_door_changed_over_goes_on_file_as_what_it_is():
     call.say("chosen", extension=PAIR)
     after = call.put_on().state.record_after
     assert after.measured["carried_now"] == "extension"
-    assert (after.springs, after.quarter_turns, after.extension.class_lb) == ([], None, 130)
+    assert (after.on_door.kind, after.on_door.pair.class_lb) == ("extension", 130)
     assert Running(after).state.hung.extension.class_lb == 130
 
 
@@ -328,9 +331,9 @@ def test_every_choice_and_list_reads_back_what_it_keeps(data):
 
 def test_old_records_are_still_read():
     record = read_record({"measured": {"weight_lb": 130.0}, "springs": [SPRING], "quarter_turns": 29})
-    assert (record.extension, record.duplex) == (None, False)
-    assert record.cones == {"left": 29, "right": 29}
-    assert record.quarter_turns == 29
+    assert (record.kind, record.on_door.duplex) == ("torsion", False)
+    assert record.on_door.cones == {"left": 29, "right": 29}
+    assert record.on_door.quarter_turns == 29
 
 
 @given(
@@ -369,7 +372,7 @@ def test_a_record_that_is_wrong_all_the_same_is_shown_as_unreadable(broken):
 
 def test_what_carried_it_before_is_what_was_found_there_not_what_the_file_had():
     """The call measured other springs than the file knew: every sentence of the call names those."""
-    running = Running(DoorRecord(measured=MEASURED, springs=[SPRING], cones={"left": 29, "right": 29}))
+    running = Running(DoorRecord(measured=MEASURED, on_door=wound([read(SpringKind, SPRING)], 29)))
     for field, typed in (("wire_in", ".2187"), ("inside_diameter_in", "2"), ("length_in", "31 1/2"), ("spring_count", "2")):
         running.say("measured", field=field, typed=typed)
     said = {line.label: line.text for line in running.state.summary}
@@ -378,7 +381,7 @@ def test_what_carried_it_before_is_what_was_found_there_not_what_the_file_had():
 
 
 def test_what_is_measured_once_others_are_on_does_not_change_what_was_found():
-    running = Running(DoorRecord(measured=MEASURED, springs=[SPRING])).wound()
+    running = Running(DoorRecord(measured=MEASURED, on_door=wound([read(SpringKind, SPRING)], None))).wound()
     before = next(line.text for line in running.state.summary if line.label == "Carried before by")
     for field, typed in (("wire_in", ".25"), ("inside_diameter_in", "2"), ("length_in", "40"), ("spring_count", "2")):
         with pytest.raises(Contradiction, match="as it was picked"):
@@ -388,7 +391,7 @@ def test_what_is_measured_once_others_are_on_does_not_change_what_was_found():
 
 def test_the_turns_on_file_are_not_those_of_other_springs():
     """Springs measured to be others than the file has: how many turns are on them nobody counted."""
-    running = Running(DoorRecord(measured=MEASURED, springs=[SPRING], cones={"left": 29, "right": 29}))
+    running = Running(DoorRecord(measured=MEASURED, on_door=wound([read(SpringKind, SPRING)], 29)))
     assert running.call.line.counts == {"left": 29, "right": 29}
     for field, typed in (("wire_in", ".207"), ("inside_diameter_in", "2"), ("length_in", "27 1/2"), ("spring_count", "2")):
         running.say("measured", field=field, typed=typed)
@@ -399,7 +402,7 @@ def test_the_turns_on_file_are_not_those_of_other_springs():
 
 
 def test_a_stale_stroke_on_a_cone_of_unknown_turns_is_told_in_what_was_let_off():
-    running = Running(DoorRecord(measured=MEASURED, springs=[SPRING]))
+    running = Running(DoorRecord(measured=MEASURED, on_door=wound([read(SpringKind, SPRING)], None)))
     running.work_gates()
     running.say("aimed", targets={"left": 0, "right": 0})
     running.say("moved", part="left", from_count=0, to_count=-1)

@@ -83,13 +83,16 @@ ASKED = {
     },
     "procedure": {
         "name": "replace_pair",
-        "record": {"version": 2, "measured": {"weight_lb": 130.0, "height_in": 84.0}},
+        "record": {"version": 3, "measured": {"weight_lb": 130.0, "height_in": 84.0}},
         "ways": {"screws": "twice_round"},
     },
     "triage": {"complaint": "bang", "weight_lb": 210.0, "width_in": 192.0},
     "knowledge": {},
     "call": {
-        "record": {"measured": {"weight_lb": 130.0}, "springs": [SPRING | {"count": 2}], "cones": {"left": 29, "right": None}},
+        "record": {
+            "measured": {"weight_lb": 130.0},
+            "on_door": {"kind": "torsion", "springs": [SPRING | {"count": 2}], "cones": {"left": 29, "right": None}},
+        },
         "commands": [
             {"kind": "complaint", "complaint": "heavy"},
             {"kind": "gate", "gate": "override", "met": True},
@@ -280,3 +283,15 @@ def test_a_lone_surrogate_on_the_command_line_is_refused_without_a_trace(run):
     assert status == 2
     assert answer["error"]["field"] == "material"
     assert main(["\udc80"]) == 2
+
+
+def test_a_call_written_for_an_older_record_and_an_older_choice_is_answered_the_same():
+    """Each kind had a field of its own beside the others: documents people keep go on being read."""
+    springs, told = [SPRING | {"count": 2}], ASKED["call"]["record"]
+    turns = {"quarter_turns": 29}
+    older = {"version": 2, "measured": told["measured"], "springs": springs, "cones": told["on_door"]["cones"]}
+    choices = [{"kind": "chosen", "springs": springs} | turns, {"kind": "chosen", "plan": {"kind": "torsion", "springs": springs}} | turns]
+    answers = [ask("call", {"record": record, "commands": [choice]}) for record in (older, told) for choice in choices]
+    assert answers[0].state.said.words
+    assert all(answer.model_copy(update={"refused": []}) == answers[0].model_copy(update={"refused": []}) for answer in answers)
+    assert [one.error["field"] for answer in answers for one in answer.refused] == ["plan"] * 4

@@ -8,8 +8,9 @@ from hinge.call import history
 from hinge.call.commands import Abandoned
 from hinge.call.events import entry_of
 from hinge.call.evolve import fold
-from hinge.call.record import DoorRecord, wound
+from hinge.call.record import DoorRecord
 from hinge.call.shown import shown
+from hinge.carriers.torsion import wound
 from hinge.document import read
 from hinge.errors import BadInput, Contradiction, GateNotMet, HingeError, OutOfRange, OutOfStep
 from hinge.procedures.rules import proofs
@@ -20,7 +21,7 @@ from tests.hinge.calls import HOLDS, MEASURED, MEASURES, SPRING, Running
 
 GATES = [gate.id for group in gate_groups() for gate in group.gates]
 ABANDONED = Abandoned(kind="abandoned", reason="the wrong house")
-WOUND = DoorRecord(measured=MEASURED, **dict(wound([read(SpringKind, SPRING)], 29)))
+WOUND = DoorRecord(measured=MEASURED, on_door=wound([read(SpringKind, SPRING)], 29))
 
 
 def test_measuring_tells_what_is_missing_until_the_door_is_whole():
@@ -164,7 +165,7 @@ def test_a_trim_is_a_new_target_and_strokes_and_makes_earlier_readings_past():
     state = call.state
     assert state.hung.quarter_turns == 28
     assert [one.current for one in state.readings] == [False]
-    assert state.record_after.cones == {"left": 28, "right": 28}
+    assert state.record_after.on_door.cones == {"left": 28, "right": 28}
 
 
 def test_a_trim_aimed_in_the_middle_of_winding_moves_the_target_and_never_the_count():
@@ -174,7 +175,7 @@ def test_a_trim_aimed_in_the_middle_of_winding_moves_the_target_and_never_the_co
     call.say("aimed", targets={"left": 32})
     assert call.call.line.counts == {"left": 10, "right": 0}
     call.to_targets()
-    assert call.state.record_after.cones == {"left": 32, "right": 30}
+    assert call.state.record_after.on_door.cones == {"left": 32, "right": 30}
 
 
 def test_one_spring_can_be_trimmed_alone():
@@ -296,7 +297,7 @@ def test_readings_can_be_taken_on_arrival_and_are_known_as_such_afterwards():
         ("measured", {"field": "hand_force_lb", "typed": "2"}, BadInput, "field"),
         ("measured", {"field": "weight_lb", "typed": "130", "how": {"method": "estimate"}}, BadInput, "how.low"),
         ("measured", {"field": "weight_lb", "typed": "130", "how": {"low": 140.0, "high": 150.0}}, Contradiction, "how.low"),
-        ("chosen", {"springs": [SPRING], "quarter_turns": 3}, Contradiction, "springs"),
+        ("chosen", {"springs": [SPRING], "quarter_turns": 3}, Contradiction, "plan"),
         ("picked", {"option": "0.207x2x27.5x2"}, Contradiction, "option"),
         ("aimed", {"targets": {"left": 500}}, OutOfRange, "targets.left"),
         ("aimed", {"targets": {"left": 5}}, Contradiction, "targets.left"),

@@ -61,7 +61,7 @@ def test_the_turns_on_file_are_the_strokes_that_were_counted_and_the_trims_told(
         if body["kind"] == "trimmed" and body.get("quarter_turns_per_spring"):
             counted = {side: count + body["quarter_turns_per_spring"] for side, count in counted.items()}
     if counted:
-        assert {side: count for side, count in shown(call).record_after.cones.items() if count} == counted
+        assert {side: count for side, count in shown(call).record_after.on_door.cones.items() if count} == counted
 
 
 def test_a_closed_one_is_taken_as_claimed_there_and_its_record_read_strictly(kept):
@@ -125,7 +125,7 @@ def test_what_cannot_be_read_is_shown_and_never_stands_in_the_way(stored, versio
         assert state.unreadable[0].field == "width_in"
 
 
-SECOND = sorted((FOLDER.parent / "format_2").glob("*.json"))
+LATER = [(version, path) for version in (2, 3) for path in sorted((FOLDER.parent / f"format_{version}").glob("*.json"))]
 CARRIED = {
     "pair_replaced_and_closed": "torsion",
     "changed_over_to_a_pair": "extension",
@@ -135,19 +135,19 @@ CARRIED = {
 }
 
 
-@pytest.mark.parametrize("path", SECOND, ids=lambda path: path.stem)
-def test_a_call_of_the_second_shape_folds_to_what_was_true_at_the_door(path):
-    """What carries a door and what is to carry it were one measurement then."""
+@pytest.mark.parametrize(("version", "path"), LATER, ids=lambda one: getattr(one, "stem", str(one)))
+def test_a_call_of_a_later_shape_folds_to_what_was_true_at_the_door(version, path):
+    """In the second, what carries a door and what is to carry it were one measurement; in both, every kind had a field of its own."""
     document = json.loads(path.read_text())
     entries = [
-        [entry_of(one["id"], one["by"], one["at"], event) for event in upcast(2, one["body"])] for one in document["call"]["entries"]
+        [entry_of(one["id"], one["by"], one["at"], event) for event in upcast(version, one["body"])] for one in document["call"]["entries"]
     ]
     record = read_record(document["call"]["record_at_start"])
     call = fold(record, [entry for one in entries for entry in one])
     state = shown(call)
     assert state.unreadable == []
     assert call.line.kind == CARRIED[path.stem]
-    assert state.record_after.measured["carried_now"] == CARRIED[path.stem]
+    assert state.record_after.kind == state.record_after.measured["carried_now"] == CARRIED[path.stem]
     assert state.closed == (document["call"]["closed_at"] is not None)
     if state.closed:
         assert history.claimed(record, entries, "call.entries") == call

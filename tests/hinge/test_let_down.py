@@ -2,18 +2,20 @@
 
 import pytest
 
-from hinge.call.record import DoorRecord, wound
+from hinge.call.record import DoorRecord
 from hinge.call.shown import record_after
+from hinge.carriers.torsion import wound
 from hinge.document import read
 from hinge.errors import Contradiction, GateNotMet, OutOfStep
 from hinge.questions.of_call import balance_of, sizing_of
 from hinge.springs.torsion import SpringKind
 from tests.hinge.calls import HOLDS, MEASURED, SPRING, Running
+from tests.hinge.records import RECORDS
 
 
 def at(turns, count=2, **measured):
     springs = [read(SpringKind, SPRING | {"count": count})]
-    return Running(DoorRecord(measured=MEASURED | measured, **dict(wound(springs, turns))))
+    return Running(DoorRecord(measured=MEASURED | measured, on_door=wound(springs, turns)))
 
 
 def count_down(call, part, strokes, stroke=1):
@@ -60,7 +62,7 @@ def test_an_old_single_spring_is_rewound_to_its_count_and_then_trimmed_by_a_turn
     call.lift_gates()
     call.say("reading", reading={"height_in": 12, "outcome": "creeps_down"})
     call.trimmed(4)
-    assert call.held().state.record_after.cones == {"single": 32}
+    assert call.held().state.record_after.on_door.cones == {"single": 32}
 
 
 def test_springs_are_wound_again_only_once_the_cables_are_seen_slack():
@@ -147,8 +149,8 @@ def test_springs_that_are_not_measured_can_be_wound_again_but_must_be_measured_t
     call.say("put_on")
     call.work_gates()
     call.to_targets()
-    assert call.state.record_after.cones == {"left": 30, "right": 30}
-    assert call.state.record_after.springs == []
+    assert call.state.record_after.on_door.cones == {"left": 30, "right": 30}
+    assert call.state.record_after.on_door.springs == []
 
 
 def test_springs_picked_again_that_came_off_all_the_same_go_on_as_any_other():
@@ -184,7 +186,7 @@ def test_a_broken_spring_is_not_wound_again_by_any_way():
 def test_only_what_hangs_there_is_picked_again():
     with pytest.raises(OutOfStep, match="Other springs hang there"):
         at(29).say("chosen", again=True, springs=[SPRING | {"wire_in": 0.218}], quarter_turns=29)
-    pair = Running(DoorRecord(measured=MEASURED | {"counterbalance": "extension"}, extension={"class_lb": 130, "open_stretch_in": 2}))
+    pair = Running(DoorRecord(measured=MEASURED | {"counterbalance": "extension"}, on_door=RECORDS["pair"].on_door))
     with pytest.raises(Contradiction, match="Only torsion springs"):
         pair.say("again", quarter_turns=29)
 
@@ -196,7 +198,7 @@ def test_the_turns_now_are_a_measure_of_this_visit():
     assert call.state.hung.quarter_turns == 28
     assert call.call.line.wound
     assert "quarter_turns_now" not in record_after(call.call).measured
-    assert record_after(call.call).cones == {"left": 28, "right": 28}
+    assert record_after(call.call).on_door.cones == {"left": 28, "right": 28}
 
 
 def test_a_door_is_read_before_anything_is_touched_and_that_is_its_before():
@@ -239,7 +241,7 @@ def test_a_trim_is_offered_on_both_springs_or_on_the_one_that_is_behind():
     call.work_gates()
     call.to_targets()
     assert call.call.line.counts == {"left": 29, "right": 27}
-    assert call.state.record_after.quarter_turns == 28
+    assert call.state.record_after.on_door.quarter_turns == 28
 
 
 def test_the_pull_of_the_bar_falls_with_the_count_and_the_spring_shows_its_turns():
@@ -306,7 +308,7 @@ def test_a_first_stroke_taken_back_leaves_what_the_springs_are_to_be_wound_to():
     call.say("moved", part="left", from_count=1, to_count=0)
     call.work_gates()
     call.to_targets()
-    assert call.state.record_after.cones == {"left": 3, "right": 3}
+    assert call.state.record_after.on_door.cones == {"left": 3, "right": 3}
 
 
 def test_the_broken_one_of_a_pair_is_not_wound_beside_the_sound_one():
@@ -335,4 +337,4 @@ def test_a_spring_that_breaks_while_it_is_wound_again_is_not_wound_further_but_a
     call.say("chosen", springs=[SPRING], quarter_turns=3)
     call.put_on().work_gates()
     call.to_targets()
-    assert call.state.record_after.cones == {"left": 3, "right": 3}
+    assert call.state.record_after.on_door.cones == {"left": 3, "right": 3}

@@ -230,9 +230,9 @@ def test_both_schools_of_stretch_say_what_they_do_and_can_be_picked():
     assert two.name == '2" left at open'
     assert "0 lb at open, slack" in none.says
     call.say("picked", option=none.option)
-    assert call.call.plan.extension.open_stretch_in == 0
+    assert call.call.plan.plan.pair.open_stretch_in == 0
     call.say("picked", option=two.option)
-    assert call.call.plan.extension.open_stretch_in == 2
+    assert call.call.plan.plan.pair.open_stretch_in == 2
 
 
 @given(st.floats(0, 30), st.floats(0, 20), st.floats(72, 96))
@@ -264,12 +264,12 @@ def test_the_hook_hole_is_the_setting_and_the_file_follows_the_trim():
     running.trimmed(+1)
     assert running.call.line.counts == {"left": 5, "right": 5}
     after = record_after(running.call)
-    assert (after.measured["hook_hole"], after.extension.open_stretch_in) == (5.0, 2.5)
+    assert (after.measured["hook_hole"], after.on_door.pair.open_stretch_in) == (5.0, 2.5)
     later = Running(after)
     later.work_gates()
     later.trimmed(-2)
     last = record_after(later.call)
-    assert (last.measured["hook_hole"], last.extension.open_stretch_in) == (3.0, 1.5)
+    assert (last.measured["hook_hole"], last.on_door.pair.open_stretch_in) == (3.0, 1.5)
     said = [line.text for line in timeline(later.record, later.entries).lines]
     assert "Left side: 5 to 3" in said, "strokes in a row are one line"
 
@@ -277,14 +277,14 @@ def test_the_hook_hole_is_the_setting_and_the_file_follows_the_trim():
 def test_a_hole_seen_after_the_hooks_were_moved_gives_them_other_numbers_and_moves_nothing():
     running = pair_in_hole("")
     running.trimmed(+2)
-    stretch = running.call.line.as_it_stands().extension.open_stretch_in
+    stretch = running.call.line.as_it_stands().pair.open_stretch_in
     running.say("measured", field="hook_hole", typed="6")
     assert running.call.line.counts == {"left": 6, "right": 6}
     assert running.call.line.set_up
-    assert running.call.line.as_it_stands().extension.open_stretch_in == stretch == 3.0
+    assert running.call.line.as_it_stands().pair.open_stretch_in == stretch == 3.0
     entry = running.call.claims["hook_hole"][-1].signed.entry
     running.say("withdrawn", entry=entry, reason="the other side")
-    assert running.call.line.as_it_stands().extension.open_stretch_in == stretch
+    assert running.call.line.as_it_stands().pair.open_stretch_in == stretch
 
 
 def test_there_is_no_hole_before_the_first_and_another_pair_hangs_in_a_hole_nobody_saw():

@@ -100,7 +100,7 @@ def test_the_numbers_of_this_door_stand_in_its_steps():
     (told,) = procedures_of(call.call).procedures
     assert told.procedure == "replace_pair"
     wind = next(step for step in told.steps if step.id == "wind")
-    stroke = call.call.plan.springs[0].rate_lbin_per_turn * 29 / 4
+    stroke = call.call.plan.plan.springs[0].rate_lbin_per_turn * 29 / 4
     assert f"{stroke:.0f} lb·in" in wind.do
     assert "29 quarter-turns" in wind.do
     seen = next(step for step in told.steps if step.id == "set_screws")

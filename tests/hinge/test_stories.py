@@ -7,8 +7,9 @@ import pytest
 from hinge.call.acts import act_of_step
 from hinge.call.finds import finds_of
 from hinge.call.permits import open_gates
-from hinge.call.record import DoorRecord, wound
+from hinge.call.record import DoorRecord
 from hinge.call.steps import procedures_of
+from hinge.carriers.torsion import wound
 from hinge.document import read
 from hinge.errors import Contradiction
 from hinge.procedures.knowledge import procedures, steps
@@ -63,12 +64,12 @@ def test_a_changeover_on_a_first_visit_from_a_door_nobody_measured():
     done = go_on(call)
     assert done.index("shaft_out") < done.index("pair_on") < done.index("ladder_under")
     call.proved().say("closed")
-    assert call.state.record_after.extension.class_lb == 130
+    assert call.state.record_after.on_door.pair.class_lb == 130
     assert call.state.record_after.measured["carried_now"] == "extension"
 
 
 def test_a_cable_off_with_the_door_standing_open_is_rewound_to_the_old_count_and_four():
-    record = DoorRecord(measured=MEASURED, **dict(wound([read(SpringKind, SPRING)], 6)))
+    record = DoorRecord(measured=MEASURED, on_door=wound([read(SpringKind, SPRING)], 6))
     call = Running(record).measured()
     call.say("complaint", complaint="crooked")
     call.say("found", cause="cable_off")
@@ -80,7 +81,7 @@ def test_a_cable_off_with_the_door_standing_open_is_rewound_to_the_old_count_and
     order = ["walked", "roller_back", "brought_down", "clamp", "let_down", "put_right", "again", "cables_equal", "wind", "first_lift"]
     done = go_on(call)
     assert [one for one in done if one in order] == order
-    assert call.state.record_after.cones == {"left": 10, "right": 10}
+    assert call.state.record_after.on_door.cones == {"left": 10, "right": 10}
     assert [(one.text, one.standing) for one in finds_of(call.call)] == [("A cable is off its drum", "put_right")]
     call.proved().say("closed")
 

@@ -10,7 +10,8 @@ from hypothesis import strategies as st
 from hinge.balance.advice import advise
 from hinge.balance.readings import Reading
 from hinge.call.finding import finding_of
-from hinge.call.record import DoorRecord, read_record, wound
+from hinge.call.record import DoorRecord, read_record
+from hinge.carriers.torsion import wound
 from hinge.document import read
 from hinge.errors import BadInput, Contradiction, GateNotMet, HingeError, OutOfStep
 from hinge.faults.knowledge import faults
@@ -108,7 +109,7 @@ def test_5_one_of_two_cones_let_down_and_aimed_up_again_is_not_wound_on_the_old_
 
 
 def test_6_turns_counted_after_an_aim_are_taken_or_refused_and_never_shown_and_ignored():
-    record = DoorRecord(measured=MEASURED, **dict(wound([read(SpringKind, SPRING)], 28)))
+    record = DoorRecord(measured=MEASURED, on_door=wound([read(SpringKind, SPRING)], 28))
     call = Running(record).measured()
     call.say("aimed", targets={"left": 0, "right": 0})
     call.say("measured", field="quarter_turns_now", typed="34")
@@ -217,7 +218,7 @@ def test_11_no_light_is_asked_for_of_an_opener_that_is_unplugged():
 def test_12_five_springs_on_one_shaft_are_refused_where_they_are_told():
     springs = [SPRING | {"count": 4}, SPRING | {"wire_in": 0.225, "count": 1}]
     record = read_record({"version": 2, "measured": MEASURED, "springs": springs})
-    assert record.springs == []
+    assert record.on_door.springs == []
     assert "springs do not go on one shaft" in record.unreadable["springs"]
     assert sizing_of(Running(record).call) is not None
     with pytest.raises(BadInput) as wrong:

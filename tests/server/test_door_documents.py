@@ -25,7 +25,7 @@ def document(technician, door):
 
 def test_it_follows_its_published_schema_and_has_every_call(document):
     Draft202012Validator(json.loads((FOLDER / "door.schema.json").read_text())).validate(document)
-    assert document["format"] == "north-hinge/door/3"
+    assert document["format"] == "north-hinge/door/4"
     assert [bool(one["call"]["closed_at"]) for one in document["calls"]] == [True, False]
     assert [len(one["photos"]) for one in document["calls"]] == [1, 0]
 

@@ -54,7 +54,7 @@ def test_a_call_comes_into_an_empty_shop_without_loss(call, document, stranger):
 
 def test_the_document_follows_its_published_schema(document):
     Draft202012Validator(json.loads((FOLDER / "call.schema.json").read_text())).validate(document)
-    assert document["format"] == "north-hinge/call/3"
+    assert document["format"] == "north-hinge/call/4"
 
 
 def test_a_call_that_is_there_already_is_refused(call, document, lead):

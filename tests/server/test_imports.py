@@ -181,7 +181,7 @@ def test_documents_of_the_first_format_come_in_and_go_out_in_todays(path, lead):
     key = document["call"]["key"]
     api = Api(lead)
     state, out = api.get(f"/calls/{key}").json()["state"], api.get(f"/calls/{key}/document.json").json()
-    assert out["format"] == "north-hinge/call/3"
+    assert out["format"] == "north-hinge/call/4"
     assert state["unreadable"] == []
     assert api.get(f"/calls/{key}/sheet.pdf").status_code == 200
     other = Person.objects.create_user("otto", password="x", name="Otto", role="lead", shop=Shop.objects.create(name="Third Doors"))

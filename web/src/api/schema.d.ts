@@ -1952,6 +1952,18 @@ export interface components {
             };
         };
         /**
+         * Counterweight
+         * @description A stack of plates on its hub; None while nobody looked at it.
+         */
+        Counterweight: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "counterweight";
+            stack?: components["schemas"]["Stack"] | null;
+        };
+        /**
          * Door
          * @description A sectional door, bottom up: heights of its sections, or how many alike; its weight, or that of each section.
          *
@@ -2027,36 +2039,17 @@ export interface components {
         };
         /**
          * DoorRecord
-         * @description Measurements by field name [in the field's unit], how they were found, and what carries the door.
+         * @description Measurements by field name [in the field's unit], how they were found, and what carries the door, where anybody saw it.
          *
          *     `unreadable` holds, as text, what was once stored and makes no sense: shown, never computed with, gone once measured again.
          */
         DoorRecord: {
             /**
-             * Springs
-             * @default []
-             */
-            springs?: components["schemas"]["SpringKind"][];
-            /**
-             * Duplex
-             * @default false
-             */
-            duplex?: boolean;
-            /**
-             * Cones
-             * @default {}
-             */
-            cones?: {
-                [key: string]: number | null;
-            };
-            extension?: components["schemas"]["ExtensionPair"] | null;
-            counterweight?: components["schemas"]["Stack"] | null;
-            /**
              * Version
-             * @default 2
+             * @default 3
              * @constant
              */
-            version?: 2;
+            version?: 3;
             /**
              * Measured
              * @default {}
@@ -2071,6 +2064,8 @@ export interface components {
             how?: {
                 [key: string]: components["schemas"]["How"];
             };
+            /** On Door */
+            on_door?: (components["schemas"]["Torsion"] | components["schemas"]["Extension"] | components["schemas"]["Counterweight"]) | null;
             /**
              * Unreadable
              * @default {}
@@ -2101,10 +2096,6 @@ export interface components {
             cable: string;
             /** Springs */
             springs: components["schemas"]["SpringSaid"][];
-            /** Pair */
-            pair: string;
-            /** Stack */
-            stack: string;
             /** Opener */
             opener: string;
             /** Rail In */
@@ -2133,6 +2124,18 @@ export interface components {
             turns?: number[] | null;
             /** Diameters In */
             diameters_in?: number[] | null;
+        };
+        /**
+         * Extension
+         * @description An extension pair as set up; None while nobody looked at it.
+         */
+        Extension: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "extension";
+            pair?: components["schemas"]["ExtensionPair"] | null;
         };
         /**
          * ExtensionPair
@@ -2317,6 +2320,34 @@ export interface components {
         Stack: {
             plates: components["schemas"]["Plates"];
             hub: components["schemas"]["Hub"];
+        };
+        /**
+         * Torsion
+         * @description Torsion springs with the quarter-turns on each cone (None: unknown).
+         */
+        Torsion: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "torsion";
+            /**
+             * Springs
+             * @default []
+             */
+            springs?: components["schemas"]["SpringKind"][];
+            /**
+             * Duplex
+             * @default false
+             */
+            duplex?: boolean;
+            /**
+             * Cones
+             * @default {}
+             */
+            cones?: {
+                [key: string]: number | null;
+            };
         };
         /**
          * Track
@@ -2632,7 +2663,8 @@ export interface components {
             stop: string;
             /** Not Lifted */
             not_lifted: string;
-            on_door: components["schemas"]["OnDoor"];
+            /** On Door */
+            on_door: (components["schemas"]["Torsion"] | components["schemas"]["Extension"] | components["schemas"]["Counterweight"]) | null;
             chosen: components["schemas"]["Choice"] | null;
             /** Parts */
             parts: components["schemas"]["PartState"][];
@@ -2743,16 +2775,8 @@ export interface components {
              * @enum {string}
              */
             kind: "chosen";
-            /**
-             * Springs
-             * @default []
-             */
-            springs?: components["schemas"]["SpringKind"][];
-            /**
-             * Duplex
-             * @default false
-             */
-            duplex?: boolean;
+            /** Plan */
+            plan: components["schemas"]["Torsion"] | components["schemas"]["Extension"] | components["schemas"]["Counterweight"];
             /**
              * Again
              * @default false
@@ -2760,8 +2784,6 @@ export interface components {
             again?: boolean;
             /** Quarter Turns */
             quarter_turns?: number | null;
-            extension?: components["schemas"]["ExtensionPair"] | null;
-            counterweight?: components["schemas"]["Stack"] | null;
         };
         /**
          * Closed
@@ -3146,40 +3168,12 @@ export interface components {
              * @enum {string}
              */
             kind: "moved";
-            /**
-             * Part
-             * @enum {string}
-             */
-            part: "single" | "left" | "right" | "left_outer" | "right_outer" | "large" | "small";
+            /** Part */
+            part: string;
             /** From Count */
             from_count: number;
             /** To Count */
             to_count: number;
-        };
-        /**
-         * OnDoor
-         * @description What carries the door: torsion springs with the quarter-turns on each cone (None: unknown), an extension pair, or a stack.
-         */
-        OnDoor: {
-            /**
-             * Springs
-             * @default []
-             */
-            springs?: components["schemas"]["SpringKind"][];
-            /**
-             * Duplex
-             * @default false
-             */
-            duplex?: boolean;
-            /**
-             * Cones
-             * @default {}
-             */
-            cones?: {
-                [key: string]: number | null;
-            };
-            extension?: components["schemas"]["ExtensionPair"] | null;
-            counterweight?: components["schemas"]["Stack"] | null;
         };
         /**
          * OutcomeState
@@ -3204,11 +3198,8 @@ export interface components {
          *     the last stroke came from: it may be taken back as it came.
          */
         PartState: {
-            /**
-             * Part
-             * @enum {string}
-             */
-            part: "single" | "left" | "right" | "left_outer" | "right_outer" | "large" | "small";
+            /** Part */
+            part: string;
             /** Name */
             name: string;
             /** Count */
@@ -3478,11 +3469,8 @@ export interface components {
              * @enum {string}
              */
             kind: "slack";
-            /**
-             * Part
-             * @enum {string}
-             */
-            part: "single" | "left" | "right" | "left_outer" | "right_outer" | "large" | "small";
+            /** Part */
+            part: string;
         };
         /**
          * Stage
@@ -3525,11 +3513,8 @@ export interface components {
              * @enum {string}
              */
             kind: "still_wound";
-            /**
-             * Part
-             * @enum {string}
-             */
-            part: "single" | "left" | "right" | "left_outer" | "right_outer" | "large" | "small";
+            /** Part */
+            part: string;
         };
         /**
          * StopState
@@ -5356,7 +5341,8 @@ export interface components {
             setup: components["schemas"]["Setup"] | null;
             /** Wrong Setup */
             wrong_setup: string;
-            on_door: components["schemas"]["OnDoor"] | null;
+            /** On Door */
+            on_door: (components["schemas"]["Torsion"] | components["schemas"]["Extension"] | components["schemas"]["Counterweight"]) | null;
             hub: components["schemas"]["Hub"] | null;
             said: components["schemas"]["DoorSaid"];
             /** Cycles Wanted */
@@ -6463,14 +6449,10 @@ export interface components {
             name: string;
             /**
              * @default {
-             *       "springs": [],
-             *       "duplex": false,
-             *       "cones": {},
-             *       "extension": null,
-             *       "counterweight": null,
-             *       "version": 2,
+             *       "version": 3,
              *       "measured": {},
              *       "how": {},
+             *       "on_door": null,
              *       "unreadable": {}
              *     }
              */
@@ -6565,14 +6547,10 @@ export interface components {
             van?: components["schemas"]["StockSpring"][] | null;
             /**
              * @default {
-             *       "springs": [],
-             *       "duplex": false,
-             *       "cones": {},
-             *       "extension": null,
-             *       "counterweight": null,
-             *       "version": 2,
+             *       "version": 3,
              *       "measured": {},
              *       "how": {},
+             *       "on_door": null,
              *       "unreadable": {}
              *     }
              */

@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { useCallback, useState } from 'react';
 import { Navigate, useParams, useSearchParams } from 'react-router';
+import { stackOn } from '../api/onDoor';
 import { knowledgeQuery, sheetQuery } from '../api/queries';
 import type { Dimensions } from '../drawing/Dimension';
 import { DoorAsForm } from '../drawing/DoorAsForm';
@@ -109,7 +110,7 @@ function OnBench({ page }: { page: BenchEntry }) {
             <DoorAsForm
               measured={sheet.data.values}
               said={sheet.data.said}
-              plates={sheet.data.on_door?.counterweight?.plates}
+              plates={stackOn(sheet.data.on_door)?.plates}
               dimensions={dimensions}
             />
           )}

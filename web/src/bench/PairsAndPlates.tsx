@@ -1,5 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import type { Schemas } from '../api/client';
+import { pairOn, stackOn } from '../api/onDoor';
 import { counterweightQuery, extensionQuery } from '../api/queries';
 import { PairSets } from '../sizing/PairSets';
 import { StackSets } from '../sizing/StackSets';
@@ -23,7 +24,7 @@ export function ExtensionResult({ sheet }: ResultProps) {
         ...(stretch === undefined ? {} : { open_stretch_in: stretch }),
         ...(relaxed === undefined ? {} : { relaxed_in: relaxed }),
         household: typeof values.household === 'string' ? values.household : null,
-        on_door: there?.extension ?? null,
+        on_door: pairOn(there),
       }}
     />
   );
@@ -51,7 +52,7 @@ export function CounterweightResult({ sheet }: ResultProps) {
         hub,
         ...(large === undefined ? {} : { large_lb: large }),
         ...(small === undefined ? {} : { small_lb: small }),
-        on_door: there?.counterweight?.plates ?? null,
+        on_door: stackOn(there)?.plates ?? null,
       }}
     />
   );

@@ -1,5 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import type { Schemas } from '../api/client';
+import { torsionOn } from '../api/onDoor';
 import { compareQuery, shopListsQuery, sizeQuery, torsionQuery } from '../api/queries';
 import { useSetOptions } from '../sizing/setOptions';
 import { TorsionSets } from '../sizing/TorsionSets';
@@ -13,7 +14,7 @@ export function SpringsResult({ sheet }: ResultProps) {
   const { setup, wrong_setup, on_door: there, said } = sheet;
   return (
     <>
-      {(there?.springs ?? []).map((spring, place) => (
+      {(torsionOn(there)?.springs ?? []).map((spring, place) => (
         <OneSpring key={said.springs[place]?.says} spring={spring} />
       ))}
       {setup?.drum && !wrong_setup ? (
@@ -34,14 +35,14 @@ type SetsProps = { sheet: Schemas['Sheet']; setup: Schemas['Setup']; drum: Schem
 function Sets({ sheet: { values, on_door: there, cycles_wanted }, setup, drum }: SetsProps) {
   const asked = useSetOptions();
   const lists = useQuery(shopListsQuery);
-  const springs = there?.springs ?? [];
+  const springs = torsionOn(there)?.springs ?? [];
   const question = {
     door: setup.door,
     track: setup.track,
     drum,
     cycles: cycles_wanted,
     household: typeof values.household === 'string' ? values.household : null,
-    on_door_duplex: there?.duplex ?? false,
+    on_door_duplex: torsionOn(there)?.duplex ?? false,
     width_in: numberOf(values, 'width_in') ?? null,
     options: { shaft_length_in: numberOf(values, 'shaft_length_in') ?? null },
   };

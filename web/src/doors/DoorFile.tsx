@@ -2,6 +2,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { client, data, newId, Refusal, type Schemas } from '../api/client';
+import { stackOn } from '../api/onDoor';
 import { doorCallsQuery, doorQuery, springsAgeQuery } from '../api/queries';
 import { BalanceOf } from '../drawing/BalanceOf';
 import { InsideView } from '../drawing/InsideView';
@@ -112,7 +113,7 @@ export function DoorFile() {
             <InsideView
               measured={file.record.measured ?? {}}
               said={file.said}
-              plates={file.record.counterweight?.plates}
+              plates={stackOn(file.record.on_door)?.plates}
             />
           </SavedDrawing>
           {file.setup && (

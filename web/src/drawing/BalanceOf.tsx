@@ -1,5 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import type { Schemas } from '../api/client';
+import { type OnDoor, pairOn, stackOn } from '../api/onDoor';
 import { balanceQuery } from '../api/queries';
 import { Loading, Refused } from '../ui/states';
 import { SideViewOf } from './SideViewOf';
@@ -7,14 +8,22 @@ import { SideViewOf } from './SideViewOf';
 type Props = {
   setup: Schemas['Setup'];
   hung: Schemas['HungDoor'] | null;
-  carrier?: Schemas['OnDoor'];
+  on?: OnDoor | null;
   label: string;
   railIn?: number | null;
 };
 
 /** A door from the side with its balance as set up; the door alone where that is not known. */
-export function BalanceOf({ setup, hung, carrier, label, railIn }: Props) {
-  if (!hung) return <SideViewOf setup={setup} carrier={carrier} lines={[]} railIn={railIn} />;
+export function BalanceOf({ setup, hung, on, label, railIn }: Props) {
+  if (!hung)
+    return (
+      <SideViewOf
+        setup={setup}
+        carrier={{ extension: pairOn(on), counterweight: stackOn(on) }}
+        lines={[]}
+        railIn={railIn}
+      />
+    );
   return <WithLine setup={setup} hung={hung} label={label} railIn={railIn} />;
 }
 

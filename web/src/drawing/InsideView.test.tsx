@@ -33,8 +33,6 @@ const said = (springs = [on('Left'), on('Right')]): Schemas['DoorSaid'] => ({
   drum: '4" flat drum',
   cable: '0.125 in cable, from the bottom bracket over the drum',
   springs,
-  pair: '',
-  stack: '',
   opener: '',
   rail_in: null,
   eyes: null,

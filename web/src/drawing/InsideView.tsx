@@ -91,7 +91,7 @@ export function InsideView({ measured, said, plates, over, marked = false }: Pro
   const pairPart = (side: string, at: number) => (
     <DrawnPart
       key={`pair-${side}`}
-      {...touch({ id: `pair-${side}`, name: `${side} spring, seen along the track`, says: said.pair })}
+      {...touch({ id: `pair-${side}`, name: `${side} spring, seen along the track`, says: said.words })}
     >
       <circle cx={x(at)} cy={y(height + 8)} r={1.9 * scale} fill="var(--sheet)" stroke="var(--ink)" strokeWidth="1.4" />
       <circle cx={x(at)} cy={y(height + 8)} r={0.7 * scale} fill="var(--ink)" />
@@ -103,7 +103,7 @@ export function InsideView({ measured, said, plates, over, marked = false }: Pro
     const at = width + 8;
     const top = height + 4;
     return (
-      <DrawnPart {...touch({ id: 'stack', name: 'Counterweight', says: said.stack })}>
+      <DrawnPart {...touch({ id: 'stack', name: 'Counterweight', says: said.words })}>
         <path d={`M ${x(at)} ${shaftY} V ${y(top)}`} stroke="var(--ink)" strokeWidth="2" />
         {Array.from({ length: count }, (_, plate) => (
           <rect
@@ -207,7 +207,7 @@ export function InsideView({ measured, said, plates, over, marked = false }: Pro
         {cablePart('Right', width + 0.6)}
         {kind !== 'extension' && drumPart('Left', -0.6)}
         {kind !== 'extension' && drumPart('Right', width + 0.6)}
-        {said.pair && [-0.6, width + 0.6].map((at) => pairPart(at < 0 ? 'Left' : 'Right', at))}
+        {kind === 'extension' && said.words && [-0.6, width + 0.6].map((at) => pairPart(at < 0 ? 'Left' : 'Right', at))}
         {plates && stackPart(plates)}
         {parts.map((spring) => (
           <DrawnPart key={spring.id} {...touch(spring)}>

@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
 import styled from 'styled-components';
 import type { Schemas } from '../../api/client';
+import { stackOn } from '../../api/onDoor';
 import { callFindingQuery, knowledgeQuery } from '../../api/queries';
 import { useRemembered } from '../../app/remembered';
 import { InsideView } from '../../drawing/InsideView';
@@ -69,7 +70,7 @@ export function Find({ call, go }: StageProps) {
           marked
           measured={measured}
           said={state.said}
-          plates={state.on_door.counterweight?.plates}
+          plates={stackOn(state.on_door)?.plates}
           over={(place) => (
             <SearchMarks
               place={place}

@@ -3,6 +3,7 @@ import { useRef, useState } from 'react';
 import { Button } from 'react-aria-components';
 import styled from 'styled-components';
 import { client, data, type Schemas } from '../../api/client';
+import { stackOn } from '../../api/onDoor';
 import { knowledgeQuery } from '../../api/queries';
 import { BalanceOf } from '../../drawing/BalanceOf';
 import type { Dimensions } from '../../drawing/Dimension';
@@ -98,7 +99,7 @@ export function Measure({ call, go }: StageProps) {
         <DoorAsForm
           measured={Object.fromEntries(state.measured.map((one) => [one.field, one.value]))}
           said={state.said}
-          plates={state.on_door.counterweight?.plates}
+          plates={stackOn(state.on_door)?.plates}
           dimensions={dimensions}
         />
         {groups.map((group) => (
@@ -154,7 +155,7 @@ function Balance({ state }: { state: Schemas['CallState'] }) {
   if (!setup || state.wrong_setup) return null;
   return (
     <>
-      <BalanceOf setup={setup} hung={hung} carrier={state.on_door} label="as it hangs" railIn={state.said.rail_in} />
+      <BalanceOf setup={setup} hung={hung} on={state.on_door} label="as it hangs" railIn={state.said.rail_in} />
       <Cable setup={setup} length={measured.cable_length_in} />
       {measured.rise_in === undefined && setup.track.lift !== 'vertical' && (
         <Quiet>Until it is measured, the track above the door is taken as usual for its radius.</Quiet>

@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import type { Schemas } from '../../api/client';
+import { stackOn } from '../../api/onDoor';
 import { callProceduresQuery } from '../../api/queries';
 import { InsideView } from '../../drawing/InsideView';
 import { StepMark } from '../../drawing/StepMark';
@@ -104,7 +105,7 @@ export function Repair({ call, go }: StageProps) {
           marked
           measured={measured}
           said={state.said}
-          plates={state.on_door.counterweight?.plates}
+          plates={stackOn(state.on_door)?.plates}
           over={(place) => (step ? <StepMark place={place} at={step.at} /> : null)}
         />
         <StepList procedure={procedure} />
