@@ -14,10 +14,10 @@ from demo.follow_ups import keep
 from demo.people import ACCESS, FAMILIES, SECOND_SHOP, SECOND_SHOP_PEOPLE, SHOP, SIZES, STREETS, TOWNS, TRADES, Size
 from demo.unusual import PARTS, RATES, UNUSUAL, VAN, record_of
 from demo.visits import Visit, arrive, close, read_balance, read_with_gauge, replace_springs, suggested, visit_at
-from hinge.call.record import DoorRecord
-from hinge.call.shown import record_after
 from hinge.carriers.torsion import wound
+from hinge.file.record import DoorRecord
 from hinge.measure.fields import Value
+from hinge.view.shown import record_after
 from server.calls.models import Call, Entry
 from server.calls.service import listed
 from server.doors.models import Door

@@ -4,12 +4,12 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from hinge.call.record import DoorRecord
-from hinge.call.setup import kind_of, setup_of
 from hinge.carriers.carrier import Carrier
 from hinge.carriers.counterweight import Counterweight, hub_of
 from hinge.carriers.extension import Extension
 from hinge.carriers.torsion import wound
+from hinge.file.record import DoorRecord
+from hinge.file.setup import kind_of, setup_of
 from hinge.measure.fields import Value
 from hinge.sizing.picks import pick_extension, pick_plates
 from hinge.sizing.search import Wanted, find_sets

@@ -13,12 +13,12 @@ from hinge.call.commands import read_command
 from hinge.call.events import Entry
 from hinge.call.facts import Call
 from hinge.call.finds import open_finds
-from hinge.call.hung import hung_door
 from hinge.call.log import CallLog
 from hinge.call.procedure_of_work import steps_left
-from hinge.call.record import DoorRecord
-from hinge.call.setup import Setup, setup_of
 from hinge.door.lift import required_lift
+from hinge.file.hung import hung_door
+from hinge.file.record import DoorRecord
+from hinge.file.setup import Setup, setup_of
 from hinge.site.gates import gate_groups
 from hinge.sizing.search import Wanted, find_sets
 from hinge.sizing.sets import SpringSet

@@ -12,10 +12,10 @@ from hinge.call import line as ln
 from hinge.call.answers import forbidding
 from hinge.call.facts import Call
 from hinge.call.line import Line
-from hinge.call.setup import CARRIED_NOW
 from hinge.carriers.carrier import Part
 from hinge.faults.find import CANT_TELL
 from hinge.faults.knowledge import Need, faults
+from hinge.file.setup import CARRIED_NOW
 from hinge.procedures.knowledge import Step, steps
 from hinge.procedures.rules import proofs, stop_rules
 from hinge.site.actions import Action, Verb, action_of

@@ -7,12 +7,12 @@ from typing import Annotated, Literal
 from pydantic import Field, TypeAdapter, model_validator
 
 from hinge.balance.readings import Reading
-from hinge.call.record import How, told_side_by_side
 from hinge.carriers.carrier import Carrier, Part
 from hinge.carriers.kinds import USUAL, OnDoor
 from hinge.carriers.torsion import MOST_QUARTERS
 from hinge.document import Between, Document, Text, read, told
 from hinge.errors import BadInput
+from hinge.file.record import How, told_side_by_side
 from hinge.opener.limits import End, Inches, Turns
 
 Id = Annotated[str, Field(min_length=8, max_length=64, pattern=r"^[A-Za-z0-9-]+$")]

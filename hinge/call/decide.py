@@ -13,20 +13,20 @@ from hinge.call.answers import at_fault
 from hinge.call.ending import to_abandon, to_close
 from hinge.call.facts import Call
 from hinge.call.finds import finds_of
-from hinge.call.hung import hung_door
 from hinge.call.keeping import require_may_photograph, require_place_for_part
 from hinge.call.knowledge import causes, complaints
 from hinge.call.limits import require_may_set_limit
 from hinge.call.measuring import measurement, require_as_it_hangs
 from hinge.call.permits import require_gates, require_may, require_may_size
 from hinge.call.picking import NOT_MEASURED, plan_of
-from hinge.call.sheet import understood
 from hinge.call.stepping import require_may_pass_over, require_may_prove, require_may_step
 from hinge.carriers.carrier import Part
 from hinge.document import plain_value
 from hinge.errors import BadInput, Contradiction, HingeError, OutOfStep
 from hinge.faults.find import CANT_TELL
 from hinge.faults.knowledge import faults, require_known
+from hinge.file.hung import hung_door
+from hinge.file.sheet import understood
 from hinge.procedures.rules import proofs, stop_rules
 from hinge.site.actions import Verb
 from hinge.site.gates import gates

@@ -10,9 +10,9 @@ from typing import Annotated, Any, Literal
 from pydantic import Field, TypeAdapter
 
 from hinge.call import commands as c
-from hinge.call.record import How, Plain
 from hinge.document import Between, Document, read
 from hinge.errors import BadInput, HingeError
+from hinge.file.record import How, Plain
 from hinge.measure.fields import fields, read_field
 
 VERSION = 4

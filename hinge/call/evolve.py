@@ -17,9 +17,9 @@ from hinge.call.events import Entry
 from hinge.call.facts import Aim, Call, Claim, Disposition, LimitTaken, Signed, Taken, Tried, Unread
 from hinge.call.knowledge import causes
 from hinge.call.line import Line
-from hinge.call.record import DoorRecord
-from hinge.call.setup import CARRIED_NOW, TURNS_NOW
 from hinge.faults.knowledge import faults
+from hinge.file.record import DoorRecord
+from hinge.file.setup import CARRIED_NOW, TURNS_NOW
 from hinge.procedures.knowledge import procedures
 from hinge.procedures.knowledge import steps as procedure_steps
 from hinge.procedures.rules import proofs

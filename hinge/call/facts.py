@@ -11,8 +11,8 @@ from hinge.balance.readings import Reading
 from hinge.call import commands as c
 from hinge.call import line as ln
 from hinge.call.line import Line
-from hinge.call.record import DoorRecord, How, sound
 from hinge.carriers.carrier import Carrier, Part
+from hinge.file.record import DoorRecord, How, sound
 from hinge.measure.fields import Value
 from hinge.procedures.rules import StopRule, stop_rules
 from hinge.site.state import Site

@@ -11,8 +11,8 @@ from hinge.call.decide import decide
 from hinge.call.ending import to_abandon
 from hinge.call.evolve import evolve, start
 from hinge.call.facts import Call
-from hinge.call.record import DoorRecord
 from hinge.errors import BadInput, Contradiction, HingeError
+from hinge.file.record import DoorRecord
 from hinge.measure.fields import require_sound
 from hinge.springs.lists import NO_LISTS, Lists
 

@@ -26,13 +26,6 @@ class Cause(Document):
     mended_by: list[Verb] = []
 
 
-class WorkTold(Document):
-    """What a step of the work on what carries the door is called, and how it is said to be done."""
-
-    title: str
-    done: str = ""
-
-
 @worded
 def complaints() -> dict[str, str]:
     """Complaints by id, in the customer's words."""
@@ -45,13 +38,3 @@ def causes() -> dict[str, Cause]:
     today = {name: Cause(**{field: getattr(one, field) for field in Cause.model_fields}) for name, one in faults().causes.items()}
     wanted = {WANTED + name: Cause(text=one.wanted) for name, one in procedures().items() if one.wanted}
     return today | wanted | table_of(__file__, "causes", Cause)
-
-
-@worded
-def _work() -> dict[str, dict[str, WorkTold]]:
-    return table_of(__file__, "work", dict[str, WorkTold])
-
-
-def work_told(carrier: str, step: str) -> WorkTold:
-    """How this step is done on what is so carried."""
-    return _work()[carrier][step]

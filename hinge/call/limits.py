@@ -9,8 +9,8 @@ from pydantic import BaseModel
 
 from hinge.call import commands as c
 from hinge.call.facts import Call, LimitTaken
-from hinge.call.record import How
 from hinge.errors import Contradiction, OutOfStep
+from hinge.file.record import How
 from hinge.measure.fields import Value
 from hinge.opener.kinds import opener_of
 from hinge.opener.limits import Correction, End, InchesPerTurn, inches_per_turn, limit_turn, stop_words, turned_words

@@ -5,10 +5,10 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import dataclass, field, replace
 
-from hinge.call.record import DoorRecord
-from hinge.call.setup import CARRIED_NOW, TURNS_NOW, on_door_of
 from hinge.carriers.carrier import Carrier, Part
 from hinge.carriers.kinds import KINDS, USUAL, kind_of_cause, kind_shown_by
+from hinge.file.record import DoorRecord
+from hinge.file.setup import CARRIED_NOW, TURNS_NOW, on_door_of
 from hinge.measure.fields import Measured, number_of
 
 

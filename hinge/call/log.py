@@ -7,7 +7,7 @@ from hinge.call.decide import decide
 from hinge.call.events import Entry, entry_of
 from hinge.call.evolve import evolve, start
 from hinge.call.facts import Call
-from hinge.call.record import DoorRecord
+from hinge.file.record import DoorRecord
 from hinge.springs.lists import NO_LISTS, Lists
 
 

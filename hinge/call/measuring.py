@@ -6,8 +6,8 @@ from hinge.call import commands as c
 from hinge.call import events as ev
 from hinge.call import line as ln
 from hinge.call.facts import Call
-from hinge.call.setup import CARRIED_NOW, TURNS_NOW
 from hinge.errors import BadInput, Contradiction, HingeError
+from hinge.file.setup import CARRIED_NOW, TURNS_NOW
 from hinge.measure.fields import fields, read_field, require_sound
 
 

@@ -3,12 +3,12 @@
 from __future__ import annotations
 
 from hinge.call import commands as c
-from hinge.call.setup import Setup
-from hinge.call.sheet import understood
 from hinge.carriers.carrier import Carrier
 from hinge.carriers.kinds import KINDS
 from hinge.document import read
 from hinge.errors import BadInput, Contradiction, HingeError
+from hinge.file.setup import Setup
+from hinge.file.sheet import understood
 from hinge.measure.fields import Measured
 from hinge.springs.lists import NO_LISTS, Lists
 

@@ -4,8 +4,7 @@ from __future__ import annotations
 
 from hinge.call.answers import at_fault
 from hinge.call.facts import Aim, Call
-from hinge.call.state import WorkStep
-from hinge.call.work import step_of
+from hinge.call.work import WorkStep, step_of
 from hinge.procedures.knowledge import Procedure, When, procedures, steps
 from hinge.site.facts import Fact
 

@@ -3,8 +3,8 @@
 from __future__ import annotations
 
 from hinge.balance.readings import Reading
-from hinge.call.record import How
 from hinge.carriers.carrier import Carrier
+from hinge.file.record import How
 from hinge.measure.fields import Value, fields, write_value
 from hinge.spoken import plain, sized
 

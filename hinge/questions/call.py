@@ -10,14 +10,14 @@ from hinge.call.commands import Command
 from hinge.call.decide import MOST_ENTRIES
 from hinge.call.events import Kept
 from hinge.call.log import CallLog
-from hinge.call.record import DoorRecord
-from hinge.call.shown import shown
-from hinge.call.state import CallState
 from hinge.document import told
 from hinge.errors import HingeError
+from hinge.file.record import DoorRecord
 from hinge.measure.fields import require_sound
 from hinge.questions.shop import FromShop
 from hinge.springs.lists import NO_LISTS, Lists
+from hinge.view.shown import shown
+from hinge.view.state import CallState
 
 
 class CallQuestion(FromShop):

@@ -10,13 +10,10 @@ from pydantic import BaseModel
 
 from hinge.balance.hung import HungDoor
 from hinge.call.facts import Call
-from hinge.call.hung import hung_or_none
 from hinge.call.knowledge import causes
 from hinge.call.line import Line
 from hinge.call.permits import require_may_size
 from hinge.call.picking import turns_for
-from hinge.call.setup import Setup, cycles_of, kind_of
-from hinge.call.sheet import understood
 from hinge.call.words import carrier_words, weight_words
 from hinge.carriers.carrier import Carrier, Part
 from hinge.carriers.counterweight import HUB_BY_NAME, Counterweight, hub_of, usual_hub_of
@@ -25,6 +22,9 @@ from hinge.carriers.kinds import CarrierKind
 from hinge.carriers.torsion import MOST_QUARTERS, Torsion
 from hinge.document import read
 from hinge.errors import Contradiction, HingeError
+from hinge.file.hung import hung_or_none
+from hinge.file.setup import Setup, cycles_of, kind_of
+from hinge.file.sheet import understood
 from hinge.measure.fields import Measured
 from hinge.questions.answers import ProfileOut
 from hinge.questions.lifting import TrimAnswer, TrimQuestion, trim

@@ -9,11 +9,10 @@ from pydantic import BaseModel, Field, model_validator
 from hinge.call.events import entry_of
 from hinge.call.evolve import evolve, start
 from hinge.call.picking import plan_of
-from hinge.call.record import DoorRecord
-from hinge.call.steps import numbers_of
 from hinge.document import told
 from hinge.errors import HingeError
 from hinge.faults.knowledge import require_known
+from hinge.file.record import DoorRecord
 from hinge.measure.fields import require_sound
 from hinge.opener.kinds import opener_of
 from hinge.procedures.knowledge import procedures, schools
@@ -21,6 +20,7 @@ from hinge.procedures.told import ProcedureTold, tell, way_of
 from hinge.questions.shop import FromShop
 from hinge.site.gates import gate_groups
 from hinge.springs.lists import NO_LISTS, Lists
+from hinge.view.steps import numbers_of
 
 Id = Annotated[str, Field(min_length=1, max_length=60)]
 

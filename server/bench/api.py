@@ -7,8 +7,8 @@ from ninja import Router, Schema
 from ninja.throttling import BaseThrottle
 from pydantic import Field
 
-from hinge.call.sheet import Sheet, read_sheet
 from hinge.document import Document
+from hinge.file.sheet import Sheet, read_sheet
 from hinge.measure.fields import Value, read_field, write_value
 from hinge.questions.ask import QUESTIONS, Question, answer_to
 from hinge.questions.placement import PlacementQuestion

@@ -12,7 +12,7 @@ from ninja import Query, Router, Schema
 from ninja.throttling import AnonRateThrottle
 from pydantic import Field
 
-from hinge.call.booked import Expected
+from hinge.file.booked import Expected
 from server.bookings import service
 from server.bookings.calendar import calendar_of
 from server.bookings.models import Booking, FeedLink, Standing

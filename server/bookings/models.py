@@ -5,7 +5,7 @@ from typing import ClassVar, Literal
 
 from django.db import models
 
-from hinge.call.booked import Expected, expected_of
+from hinge.file.booked import Expected, expected_of
 from server.calls.models import Call
 from server.doors.models import Door
 from server.people.models import Person, Shop

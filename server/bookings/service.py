@@ -11,10 +11,10 @@ from django.shortcuts import get_object_or_404
 from django.utils import timezone
 from pydantic import AfterValidator, Field
 
-from hinge.call.booked import VISIT
 from hinge.call.commands import Complaint
 from hinge.errors import BadInput, Contradiction, OutOfRange, OutOfStep
 from hinge.faults.knowledge import faults
+from hinge.file.booked import VISIT
 from server.bookings.models import Booking, FeedLink
 from server.calls.models import Call
 from server.calls.service import enter, start

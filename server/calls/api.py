@@ -11,18 +11,13 @@ from ninja import Query, Router, Schema
 from pydantic import Field
 
 from hinge.call import knowledge
-from hinge.call.ageing import BalanceYears, balance_years
 from hinge.call.commands import Command
 from hinge.call.facts import Call as Facts
-from hinge.call.finding import CallFinding, finding_of
-from hinge.call.memory import SpringsAge, age_of_springs
-from hinge.call.shown import shown
-from hinge.call.state import CallState
-from hinge.call.steps import CallProcedures, procedures_of
-from hinge.call.timeline import Timeline
 from hinge.door.makeup import extras, materials_of_sections
 from hinge.faults.knowledge import faults
 from hinge.measure.fields import fields
+from hinge.past.ageing import BalanceYears, balance_years
+from hinge.past.memory import SpringsAge, age_of_springs
 from hinge.procedures import rules
 from hinge.procedures.knowledge import schools
 from hinge.questions.of_call import CallBalance, CallSizing, balance_of, sizing_of
@@ -33,6 +28,11 @@ from hinge.site.gates import gates
 from hinge.spoken import worded
 from hinge.springs.drums import DrumKind, named_drums
 from hinge.springs.wire import stock
+from hinge.view.finding import CallFinding, finding_of
+from hinge.view.shown import shown
+from hinge.view.state import CallState
+from hinge.view.steps import CallProcedures, procedures_of
+from hinge.view.timeline import Timeline
 from server.calls import photos, service
 from server.calls.models import Call, iso
 from server.config.asked import Asked, written

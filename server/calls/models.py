@@ -13,8 +13,8 @@ from hinge.call.events import Entry as Happened
 from hinge.call.evolve import fold
 from hinge.call.facts import Call as Facts
 from hinge.call.knowledge import causes, complaints
-from hinge.call.record import DoorRecord, read_record
-from hinge.call.timeline import Timeline, timeline
+from hinge.file.record import DoorRecord, read_record
+from hinge.view.timeline import Timeline, timeline
 from server.doors.models import Door
 from server.people.models import Person, Shop
 from server.people.walls import OfShop

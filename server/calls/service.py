@@ -11,11 +11,11 @@ from hinge.call.commands import Deferred, FactSet, Said
 from hinge.call.decide import said_again
 from hinge.call.facts import Call as Facts
 from hinge.call.log import CallLog
-from hinge.call.memory import Past, remembered
-from hinge.call.needs import needs_of
-from hinge.call.shown import record_after
 from hinge.errors import BadInput, OutOfStep
 from hinge.faults.knowledge import faults
+from hinge.past.memory import Past, remembered
+from hinge.view.needs import needs_of
+from hinge.view.shown import record_after
 from server.calls.models import Call, Entry, iso
 from server.calls.signals import left_for_later
 from server.config.transactions import mutation

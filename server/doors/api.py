@@ -11,12 +11,12 @@ from ninja import Router, Schema
 from pydantic import BaseModel, Field
 
 from hinge.balance.hung import HungDoor
-from hinge.call.hung import hung_or_none
-from hinge.call.record import DoorRecord, How
-from hinge.call.said import DoorSaid, door_said
-from hinge.call.setup import Setup
-from hinge.call.sheet import understood
 from hinge.call.words import measured_words, unreadable_words
+from hinge.file.hung import hung_or_none
+from hinge.file.record import DoorRecord, How
+from hinge.file.said import DoorSaid, door_said
+from hinge.file.setup import Setup
+from hinge.file.sheet import understood
 from hinge.measure.fields import fields, write_value
 from server.config.asked import Asked, written
 from server.config.errors import file_of as file_of_kind

@@ -7,7 +7,7 @@ from typing import Any, ClassVar
 
 from django.db import models
 
-from hinge.call.record import DoorRecord, measured_of, read_record
+from hinge.file.record import DoorRecord, measured_of, read_record
 from hinge.measure.fields import Measured
 from server.people.models import Person, Shop
 from server.people.walls import OfShop

@@ -5,8 +5,8 @@ from datetime import datetime
 
 from django.shortcuts import get_object_or_404
 
-from hinge.call.record import DoorRecord
 from hinge.errors import OutOfStep
+from hinge.file.record import DoorRecord
 from server.config.errors import StaleWrite
 from server.config.transactions import mutation
 from server.doors.models import Change, Door

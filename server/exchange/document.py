@@ -11,11 +11,11 @@ from pydantic import AfterValidator, Field
 from hinge.call.commands import Id
 from hinge.call.events import VERSION, Entry
 from hinge.call.keeping import MOST_PHOTOS
-from hinge.call.shown import record_after, shown
-from hinge.call.summary import SaidLine
 from hinge.document import Document, plain_value, told
 from hinge.errors import BadInput, Contradiction
 from hinge.spoken import speaking
+from hinge.view.shown import record_after, shown
+from hinge.view.summary import SaidLine
 from server.calls.models import Call, Photo, iso
 from server.doors.models import Door
 from server.doors.service import DETAILS

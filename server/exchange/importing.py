@@ -9,11 +9,11 @@ from typing import Any
 from hinge.call import history
 from hinge.call.events import entry_of, read_strictly
 from hinge.call.facts import Call as Facts
-from hinge.call.needs import needs_of
-from hinge.call.record import DoorRecord, read_record_strictly
-from hinge.call.shown import record_after
 from hinge.document import read
 from hinge.errors import BadInput, Contradiction
+from hinge.file.record import DoorRecord, read_record_strictly
+from hinge.view.needs import needs_of
+from hinge.view.shown import record_after
 from server.calls.models import Call, Photo
 from server.calls.models import Entry as Row
 from server.calls.photos import scaled

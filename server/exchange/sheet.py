@@ -8,12 +8,12 @@ from datetime import datetime
 from math import ceil
 
 from hinge.call.facts import Taken
-from hinge.call.shown import shown
 from hinge.measure.fields import fields
 from hinge.procedures.knowledge import schools
 from hinge.procedures.told import way_words
 from hinge.questions.of_call import CallBalance, balance_of
 from hinge.spoken import is_metric, sized
+from hinge.view.shown import shown
 from server.calls.models import Call
 from server.config.paper import pdf_of
 

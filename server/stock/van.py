@@ -10,7 +10,6 @@ from django.http import Http404
 from django.utils import timezone
 from pydantic import Field
 
-from hinge.call.needs import Needs
 from hinge.document import Document
 from hinge.errors import BadInput, HingeError, OutOfRange, OutOfStep
 from hinge.measure.fields import Value, read_field
@@ -18,6 +17,7 @@ from hinge.springs.extension import ExtensionPair
 from hinge.springs.lists import Lists
 from hinge.springs.vanstock import MOST_PIECES, Hand, StockPart, StockSpring, Wanted, take
 from hinge.springs.words import pair_part, size_words
+from hinge.view.needs import Needs
 from server.config.asked import Asked
 from server.config.transactions import mutation
 from server.people.models import Person

@@ -7,11 +7,11 @@ from selenium.webdriver.common.by import By
 from hinge.call.commands import read_command
 from hinge.call.finds import open_finds
 from hinge.call.procedure_of_work import steps_left
-from hinge.call.shown import shown
-from hinge.call.state import CallState
-from hinge.call.steps import procedures_of
 from hinge.procedures.knowledge import steps
 from hinge.site.gates import Gate, gate_groups
+from hinge.view.shown import shown
+from hinge.view.state import CallState
+from hinge.view.steps import procedures_of
 from server.calls import service
 from server.calls.models import Call
 from server.doors.models import Door

@@ -8,10 +8,10 @@ from hinge.call.facts import Call
 from hinge.call.finds import open_finds
 from hinge.call.log import CallLog
 from hinge.call.procedure_of_work import steps_left
-from hinge.call.record import DoorRecord
-from hinge.call.shown import shown
-from hinge.call.state import CallState
+from hinge.file.record import DoorRecord
 from hinge.site.gates import gate_groups
+from hinge.view.shown import shown
+from hinge.view.state import CallState
 
 SPRING = {"wire_in": 0.207, "inside_diameter_in": 2.0, "length_in": 27.5, "count": 2}
 MEASURES = {

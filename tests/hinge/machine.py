@@ -18,14 +18,14 @@ from hinge.call.commands import read_command
 from hinge.call.decide import said_again
 from hinge.call.evolve import fold
 from hinge.call.permits import open_gates
-from hinge.call.record import DoorRecord
-from hinge.call.shown import shown
-from hinge.call.steps import procedures_of
-from hinge.call.timeline import timeline
 from hinge.errors import HingeError
+from hinge.file.record import DoorRecord
 from hinge.procedures.knowledge import steps
 from hinge.procedures.rules import stop_rules
 from hinge.site.gates import gate_groups
+from hinge.view.shown import shown
+from hinge.view.steps import procedures_of
+from hinge.view.timeline import timeline
 from tests.hinge.calls import MEASURES, SPRING, Running
 from tests.hinge.conformance import require_conforms
 from tests.hinge.records import HUB, PAIR, RECORDS, STACK

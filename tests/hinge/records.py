@@ -2,11 +2,11 @@
 
 from __future__ import annotations
 
-from hinge.call.record import DoorRecord, read_record
 from hinge.carriers.counterweight import Counterweight
 from hinge.carriers.extension import Extension
 from hinge.carriers.torsion import wound
 from hinge.document import read
+from hinge.file.record import DoorRecord, read_record
 from hinge.springs.torsion import SpringKind
 from tests.hinge.calls import MEASURED, SPRING
 

@@ -9,11 +9,11 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from hinge.balance.trend import Seen, trend_of
-from hinge.call.ageing import balance_years
-from hinge.call.memory import Past
-from hinge.call.record import DoorRecord
 from hinge.carriers.torsion import wound
 from hinge.document import read
+from hinge.file.record import DoorRecord
+from hinge.past.ageing import balance_years
+from hinge.past.memory import Past
 from hinge.springs.torsion import SpringKind
 from tests.hinge.ageing_world import steady_called_tired, tiring_in_time
 from tests.hinge.calls import MEASURED, SPRING, Running

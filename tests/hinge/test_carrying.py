@@ -6,15 +6,15 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from hinge.balance.readings import reading_heights
-from hinge.call.record import DoorRecord, measured_of, read_record
-from hinge.call.sheet import read_sheet
-from hinge.call.steps import procedures_of
 from hinge.carriers.torsion import wound
 from hinge.document import read
 from hinge.errors import BadInput, Contradiction, GateNotMet, OutOfRange, OutOfStep
+from hinge.file.record import DoorRecord, measured_of, read_record
+from hinge.file.sheet import read_sheet
 from hinge.measure.fields import fields, read_field, write_value
 from hinge.site.gates import gate_groups
 from hinge.springs.torsion import SpringKind
+from hinge.view.steps import procedures_of
 from tests.hinge.calls import HOLDS, MEASURED, MEASURES, SPRING, Running
 
 PAIR = {"class_lb": 130, "open_stretch_in": 2}

@@ -8,15 +8,15 @@ from hinge.call import history
 from hinge.call.commands import Abandoned
 from hinge.call.events import entry_of
 from hinge.call.evolve import fold
-from hinge.call.record import DoorRecord
-from hinge.call.shown import shown
 from hinge.carriers.torsion import wound
 from hinge.document import read
 from hinge.errors import BadInput, Contradiction, GateNotMet, HingeError, OutOfRange, OutOfStep
+from hinge.file.record import DoorRecord
 from hinge.procedures.rules import proofs
 from hinge.questions.of_call import sizing_of
 from hinge.site.gates import gate_groups
 from hinge.springs.torsion import SpringKind
+from hinge.view.shown import shown
 from tests.hinge.calls import HOLDS, MEASURED, MEASURES, SPRING, Running
 
 GATES = [gate.id for group in gate_groups() for gate in group.gates]

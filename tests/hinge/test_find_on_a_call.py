@@ -4,12 +4,12 @@ from datetime import datetime
 
 import pytest
 
-from hinge.call.finding import finding_of
 from hinge.call.knowledge import causes
 from hinge.errors import BadInput, Contradiction, GateNotMet, OutOfStep
 from hinge.faults.knowledge import faults
 from hinge.questions.sun import SunPlace
 from hinge.questions.sun_of_call import sun_of
+from hinge.view.finding import finding_of
 from tests.hinge.calls import Running
 
 

@@ -12,8 +12,8 @@ from hypothesis import strategies as st
 from hinge.balance.readings import OUTCOMES
 from hinge.call.commands import read_command
 from hinge.call.decide import decide
-from hinge.call.steps import procedures_of
 from hinge.errors import Contradiction, GateNotMet, HingeError
+from hinge.view.steps import procedures_of
 from tests.hinge.calls import Running
 
 

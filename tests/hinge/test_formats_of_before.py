@@ -8,9 +8,9 @@ import pytest
 from hinge.call import history
 from hinge.call.events import Unreadable, entry_of, read_strictly, upcast
 from hinge.call.evolve import fold
-from hinge.call.record import read_record, read_record_strictly
-from hinge.call.shown import shown
 from hinge.errors import HingeError
+from hinge.file.record import read_record, read_record_strictly
+from hinge.view.shown import shown
 
 FOLDER = Path(__file__).resolve().parents[1] / "fixtures" / "format_1"
 FILES = sorted(FOLDER.glob("*.json"))

@@ -28,8 +28,8 @@ print(found.watched)
 CALL = """
 from hinge.call.commands import read_command
 from hinge.call.log import CallLog
-from hinge.call.record import DoorRecord, read_record
-from hinge.call.shown import shown
+from hinge.file.record import DoorRecord, read_record
+from hinge.view.shown import shown
 from hinge.errors import GateNotMet, HingeError
 from hinge.site.gates import gate_groups
 

@@ -2,13 +2,13 @@
 
 import pytest
 
-from hinge.call.record import DoorRecord
-from hinge.call.shown import record_after
 from hinge.carriers.torsion import wound
 from hinge.document import read
 from hinge.errors import Contradiction, GateNotMet, OutOfStep
+from hinge.file.record import DoorRecord
 from hinge.questions.of_call import balance_of, sizing_of
 from hinge.springs.torsion import SpringKind
+from hinge.view.shown import record_after
 from tests.hinge.calls import HOLDS, MEASURED, SPRING, Running
 from tests.hinge.records import RECORDS
 

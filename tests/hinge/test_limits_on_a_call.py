@@ -9,11 +9,11 @@ from hypothesis import strategies as st
 
 from hinge.call import history
 from hinge.call.limits import limits_of
-from hinge.call.shown import record_after
-from hinge.call.timeline import timeline
 from hinge.errors import HingeError
 from hinge.procedures.rules import proofs
 from hinge.spoken import speaking
+from hinge.view.shown import record_after
+from hinge.view.timeline import timeline
 from tests.hinge.calls import Running
 
 

@@ -7,9 +7,9 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from hinge.call.memory import Past, age_of_springs, remembered
-from hinge.call.record import DoorRecord
 from hinge.faults.knowledge import faults
+from hinge.file.record import DoorRecord
+from hinge.past.memory import Past, age_of_springs, remembered
 from tests.hinge.calls import MEASURED, Running
 
 TODAY = date(2026, 11, 25)

@@ -4,8 +4,8 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from hinge.call.said import EyesSaid, door_said
 from hinge.errors import BadInput, HingeError
+from hinge.file.said import EyesSaid, door_said
 from hinge.measure.fields import fields, read_field
 from hinge.opener.kinds import opener_kinds
 from hinge.opener.limits import Correction, inches_per_turn, limit_turn, turns_words

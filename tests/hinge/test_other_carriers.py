@@ -7,8 +7,6 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from hinge.call.shown import record_after
-from hinge.call.timeline import timeline
 from hinge.errors import Contradiction, HingeError, OutOfRange
 from hinge.questions.of_call import balance_of, sizing_of
 from hinge.sizing.convert import convert
@@ -17,6 +15,8 @@ from hinge.sizing.search import Wanted
 from hinge.springs.counterweight import Counterweight, plates_for, stack_drop, stack_places
 from hinge.springs.extension import PairAtWork, grade_for, grades, pair_places
 from hinge.springs.pivots import PivotExtension, PivotTorsion, PivotWeight
+from hinge.view.shown import record_after
+from hinge.view.timeline import timeline
 from tests.hinge.calls import Running
 from tests.hinge.doors import (
     FOUR_INCH,

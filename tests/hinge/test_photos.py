@@ -2,8 +2,8 @@
 
 import pytest
 
-from hinge.call.timeline import timeline
 from hinge.errors import Contradiction
+from hinge.view.timeline import timeline
 from tests.hinge.calls import HOLDS, Running
 
 PHOTO = {"photo": "00000000-0000-0000-0000-000000000001"}

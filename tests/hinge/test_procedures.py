@@ -4,8 +4,6 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from hinge.call.steps import procedures_of
-from hinge.call.timeline import timeline
 from hinge.errors import BadInput, Contradiction, GateNotMet, HingeError, OutOfStep
 from hinge.faults.knowledge import faults
 from hinge.procedures import knowledge
@@ -13,6 +11,8 @@ from hinge.procedures.knowledge import Procedure, Step, procedures, schools, ste
 from hinge.procedures.told import tell
 from hinge.questions.ask import ask
 from hinge.site.gates import gate_groups
+from hinge.view.steps import procedures_of
+from hinge.view.timeline import timeline
 from tests.hinge.calls import HOLDS, MEASURED, SPRING, Running
 from tests.hinge.records import HUB, PAIR, RECORDS, STACK
 

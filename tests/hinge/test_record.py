@@ -4,10 +4,10 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from hinge.call.record import DoorRecord
-from hinge.call.setup import missing_of, on_door_of, setup_of
 from hinge.document import read
 from hinge.errors import HingeError
+from hinge.file.record import DoorRecord
+from hinge.file.setup import missing_of, on_door_of, setup_of
 from hinge.measure.fields import fields
 from hinge.questions.ask import ask
 

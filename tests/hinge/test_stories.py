@@ -7,13 +7,13 @@ import pytest
 from hinge.call.acts import act_of_step
 from hinge.call.finds import finds_of
 from hinge.call.permits import open_gates
-from hinge.call.record import DoorRecord
-from hinge.call.steps import procedures_of
 from hinge.carriers.torsion import wound
 from hinge.document import read
 from hinge.errors import Contradiction
+from hinge.file.record import DoorRecord
 from hinge.procedures.knowledge import procedures, steps
 from hinge.springs.torsion import SpringKind
+from hinge.view.steps import procedures_of
 from tests.hinge.calls import HOLDS, MEASURED, SPRING, Running
 from tests.hinge.records import HUB, PAIR, RECORDS, STACK
 

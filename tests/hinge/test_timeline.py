@@ -7,9 +7,9 @@ from hypothesis import strategies as st
 
 from hinge.call import commands as c
 from hinge.call import events as ev
-from hinge.call import timeline as told
-from hinge.call.timeline import step_words, timeline, words_of
 from hinge.procedures.knowledge import steps
+from hinge.view import timeline as told
+from hinge.view.timeline import step_words, timeline, words_of
 from tests.hinge.calls import Running
 
 

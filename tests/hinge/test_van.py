@@ -6,11 +6,11 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from hinge.call.needs import needs_of
-from hinge.call.steps import procedures_of
 from hinge.errors import BadInput, Contradiction
 from hinge.springs.lists import Lists
 from hinge.springs.vanstock import CUT_LOSS_IN, LEAST_REST_IN, StockSpring, Take, Wanted, parse_parts, take
+from hinge.view.needs import needs_of
+from hinge.view.steps import procedures_of
 from tests.hinge.calls import SPRING, Running
 from tests.hinge.records import RECORDS
 

@@ -9,15 +9,15 @@ from hypothesis import strategies as st
 
 from hinge.balance.advice import advise
 from hinge.balance.readings import Reading
-from hinge.call.finding import finding_of
-from hinge.call.record import DoorRecord, read_record
 from hinge.carriers.torsion import wound
 from hinge.document import read
 from hinge.errors import BadInput, Contradiction, GateNotMet, HingeError, OutOfStep
 from hinge.faults.knowledge import faults
+from hinge.file.record import DoorRecord, read_record
 from hinge.questions.ask import ask
 from hinge.questions.of_call import sizing_of
 from hinge.springs.torsion import SpringKind
+from hinge.view.finding import finding_of
 from tests.hinge.calls import HOLDS, MEASURED, SPRING, Running
 from tests.hinge.records import RECORDS
 from tests.hinge.test_balance_of_every_kind import random_door

@@ -14,12 +14,12 @@ from hinge.call.facts import Call
 from hinge.call.finds import open_finds
 from hinge.call.permits import open_gates
 from hinge.call.procedure_of_work import steps_left
-from hinge.call.shown import shown
-from hinge.call.steps import procedures_of
 from hinge.errors import HingeError
 from hinge.procedures.knowledge import steps
 from hinge.procedures.rules import proofs, stop_rules
 from hinge.site.gates import gates
+from hinge.view.shown import shown
+from hinge.view.steps import procedures_of
 from tests.hinge.calls import HOLDS, MEASURES, SPRING, Running
 from tests.hinge.conformance import require_conforms
 from tests.hinge.records import HUB, PAIR, RECORDS, STACK

@@ -16,8 +16,8 @@ from django_scopes import scopes_disabled
 
 from hinge.call.finds import open_finds
 from hinge.call.procedure_of_work import steps_left
-from hinge.call.shown import shown
-from hinge.call.state import CallState
+from hinge.view.shown import shown
+from hinge.view.state import CallState
 from server.calls.models import Call
 from server.doors.models import Door
 from server.people.models import Person, Shop

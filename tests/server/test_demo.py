@@ -4,7 +4,7 @@ import pytest
 
 from demo.fill import fill
 from hinge.call import history
-from hinge.call.shown import shown
+from hinge.view.shown import shown
 from server.calls.models import Call
 from server.doors.models import Door
 from server.people.models import Shop

@@ -130,7 +130,7 @@ def test_a_typed_sheet_is_read_field_by_field(technician):
     typed=st.dictionaries(st.sampled_from([*MEASURES, "lift", "counterbalance", "section_heights_in", "nonsense"]), st.text(max_size=30))
 )
 def test_nothing_typed_on_a_sheet_makes_it_fall(typed):
-    from hinge.call.sheet import read_sheet
+    from hinge.file.sheet import read_sheet
 
     read = read_sheet(typed)
     assert set(read.values) | set(read.problems) <= set(typed)

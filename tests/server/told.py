@@ -10,8 +10,8 @@ from django.utils import timezone
 
 from hinge.call.commands import read_command
 from hinge.call.log import CallLog
-from hinge.call.needs import needs_of
 from hinge.site.gates import gate_groups
+from hinge.view.needs import needs_of
 from server.calls.models import Call, Entry, iso
 from server.calls.service import listed
 from server.people.models import Person

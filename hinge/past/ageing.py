@@ -10,10 +10,10 @@ from pydantic import BaseModel
 from hinge.balance.fit import Estimate
 from hinge.balance.readings import Reading
 from hinge.balance.trend import INSIDE_SDS, Seen, Trend, seen_at, trend_of
-from hinge.call.hung import hung_or_none
-from hinge.call.memory import YEAR_DAYS, Past
-from hinge.call.sheet import understood
 from hinge.carriers.carrier import Carrier
+from hinge.file.hung import hung_or_none
+from hinge.file.sheet import understood
+from hinge.past.memory import YEAR_DAYS, Past
 from hinge.spoken import plain, sized
 
 # Fewer visits show no trend: two points always lie on a line.

@@ -4,10 +4,10 @@ from __future__ import annotations
 
 from pydantic import BaseModel
 
-from hinge.call.setup import carrier_of, drum_of
 from hinge.carriers.carrier import Carrier
 from hinge.carriers.kinds import CarrierKind
 from hinge.carriers.torsion import hand_of
+from hinge.file.setup import carrier_of, drum_of
 from hinge.measure.fields import Measured, belongs, fields, write_value
 from hinge.measure.tape import format_length
 from hinge.opener.placing import EYES_MOST_IN

@@ -14,9 +14,9 @@ from hinge.call.evolve import evolve, start
 from hinge.call.facts import Call, Signed
 from hinge.call.knowledge import causes, complaints
 from hinge.call.limits import limit_words
-from hinge.call.record import DoorRecord, How, sound
 from hinge.call.words import STANDINGS, carrier_words, measured_words, part_words, reading_words
 from hinge.faults.knowledge import faults
+from hinge.file.record import DoorRecord, How, sound
 from hinge.measure.fields import Value, fields
 from hinge.measure.tape import format_length
 from hinge.procedures.knowledge import steps, wanted_by

@@ -12,41 +12,13 @@ from hinge.call.answers import confirmed_causes
 from hinge.call.ending import to_abandon, to_close
 from hinge.call.facts import Call, Signed, Taken
 from hinge.call.finds import finds_of
-from hinge.call.hung import hung_or_none
 from hinge.call.knowledge import causes, complaints
 from hinge.call.limits import learned, limits_of
 from hinge.call.line import Line
-from hinge.call.mainaction import main_actions
-from hinge.call.needs import went_on
 from hinge.call.permits import not_lifted_for, stopped_for
 from hinge.call.picking import turns_for
 from hinge.call.procedure_of_work import proved_steps
-from hinge.call.record import DoorRecord, How, read_record, sound
-from hinge.call.said import door_said, turned_round
-from hinge.call.setup import CARRIED_NOW, Setup, missing_of
-from hinge.call.sheet import asked_of, understood
-from hinge.call.state import (
-    CallState,
-    Choice,
-    GateGroupState,
-    GateState,
-    Measurement,
-    OutcomeState,
-    PartState,
-    PhotoState,
-    ProofState,
-    ReadingState,
-    SaidClaim,
-    SignatureState,
-    Stage,
-    StageName,
-    UnreadableState,
-    UsedPart,
-)
 from hinge.call.stepping import proof_barred
-from hinge.call.strokes import strokes_of, way_words
-from hinge.call.summary import summary_of
-from hinge.call.timeline import claims_said
 from hinge.call.words import (
     CLAIMED,
     LEFT_DISCONNECTED,
@@ -64,8 +36,13 @@ from hinge.call.words import (
     unreadable_words,
     weight_words,
 )
-from hinge.call.work import asked, left_words, work_of
+from hinge.call.work import asked
 from hinge.carriers.carrier import Part
+from hinge.file.hung import hung_or_none
+from hinge.file.record import DoorRecord, How, read_record, sound
+from hinge.file.said import door_said, turned_round
+from hinge.file.setup import CARRIED_NOW, Setup, missing_of
+from hinge.file.sheet import asked_of, understood
 from hinge.measure.fields import Measured, Value, fields
 from hinge.measure.tape import format_length
 from hinge.procedures.knowledge import wanted_by
@@ -73,6 +50,30 @@ from hinge.procedures.rules import Proof, proofs
 from hinge.site.facts import Fact
 from hinge.site.gates import GateGroup, gate_groups
 from hinge.springs.torsion import BAR_IN
+from hinge.view.mainaction import main_actions
+from hinge.view.needs import went_on
+from hinge.view.state import (
+    CallState,
+    Choice,
+    GateGroupState,
+    GateState,
+    Measurement,
+    OutcomeState,
+    PartState,
+    PhotoState,
+    ProofState,
+    ReadingState,
+    SaidClaim,
+    SignatureState,
+    Stage,
+    StageName,
+    UnreadableState,
+    UsedPart,
+)
+from hinge.view.strokes import strokes_of, way_words
+from hinge.view.summary import summary_of
+from hinge.view.timeline import claims_said
+from hinge.view.work import left_words, work_of
 
 
 def shown(call: Call, claimed_elsewhere: bool = False) -> CallState:

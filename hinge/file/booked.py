@@ -6,10 +6,9 @@ from collections.abc import Mapping
 
 from pydantic import BaseModel
 
-from hinge.call.record import DoorRecord
-from hinge.call.words import carrier_words
 from hinge.faults.knowledge import faults
 from hinge.faults.triage import Triage, triage
+from hinge.file.record import DoorRecord
 from hinge.measure.fields import Value
 
 # What is booked where nobody complains.
@@ -31,7 +30,7 @@ def expected_of(complaint: str, record: DoorRecord) -> Expected:
     return Expected(
         complaint_text=known[said].text if said == complaint else complaint,
         triage=triage_of(said, record.measured),
-        on_door=carrier_words(record.on_door),
+        on_door=record.on_door.words if record.on_door else "",
     )
 
 

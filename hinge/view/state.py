@@ -11,16 +11,18 @@ from hinge.balance.readings import Outcome, Reading
 from hinge.call import commands as c
 from hinge.call.finds import FindState
 from hinge.call.limits import LimitsState
-from hinge.call.record import DoorRecord, How
-from hinge.call.said import DoorSaid
-from hinge.call.setup import Setup
-from hinge.call.strokes import Stroke
-from hinge.call.summary import SaidLine
+from hinge.call.work import WorkStep
 from hinge.carriers.carrier import Part
 from hinge.carriers.kinds import CarrierKind, OnDoor
+from hinge.file.record import DoorRecord, How
+from hinge.file.said import DoorSaid
+from hinge.file.setup import Setup
+from hinge.file.sheet import Asked
 from hinge.measure.fields import Value
 from hinge.procedures.knowledge import Act
 from hinge.site.gates import Before
+from hinge.view.strokes import Stroke
+from hinge.view.summary import SaidLine
 
 StageName = Literal["arrive", "find", "measure", "size", "repair", "prove", "close"]
 
@@ -65,19 +67,6 @@ class Measurement(BaseModel):
     how: How = How()
 
 
-class Asked(BaseModel):
-    """A field this door can be asked for; `needed` when nothing can be computed without it, `rare` when seldom.
-
-    `usual` is what a choice is taken for until it is made.
-    """
-
-    field: str
-    group: str
-    needed: bool
-    rare: bool
-    usual: str
-
-
 class Choice(BaseModel):
     """What was picked, by its short name; `entry` picked it, and is empty once it is on the door.
 
@@ -112,9 +101,6 @@ class PartState(BaseModel):
     down: str
     taken_back_to: int | None
     bar_in: float
-
-
-WorkStep = Literal["let_down", "down", "take_off", "put_on", "set", "done"]
 
 
 class StopState(BaseModel):

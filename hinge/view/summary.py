@@ -10,15 +10,15 @@ from hinge.call.facts import Call
 from hinge.call.finds import finds_of
 from hinge.call.knowledge import causes, complaints
 from hinge.call.limits import limits_words
-from hinge.call.needs import parts_of
-from hinge.call.setup import setup_of
 from hinge.call.words import carrier_words, part_words, reading_words
 from hinge.errors import HingeError
 from hinge.faults.knowledge import faults
+from hinge.file.setup import setup_of
 from hinge.measure.tape import format_length
 from hinge.opener.clear import under_open_door
 from hinge.procedures.knowledge import wanted_by
 from hinge.procedures.rules import proofs
+from hinge.view.needs import parts_of
 
 # A line of the sheet has room for so many.
 MOST_CHECKS = 8

@@ -3,10 +3,10 @@
 from __future__ import annotations
 
 from hinge.balance.hung import HungDoor
-from hinge.call.setup import Setup
 from hinge.carriers.carrier import Carrier
 from hinge.document import read
 from hinge.errors import HingeError
+from hinge.file.setup import Setup
 
 
 def hung_door(setup: Setup, on: Carrier | None) -> HungDoor | None:

@@ -7,15 +7,15 @@ from collections.abc import Mapping
 from pydantic import BaseModel
 
 from hinge.call.answers import answers_of, cured_of, facts_of
-from hinge.call.booked import triage_of
 from hinge.call.facts import Call
-from hinge.call.mainaction import main_of_finding
 from hinge.call.permits import gates_before, may_check
-from hinge.call.state import MainAction
 from hinge.carriers.kinds import KINDS
 from hinge.faults.find import Finding, find
 from hinge.faults.knowledge import NEEDS, Need, faults
 from hinge.faults.triage import Triage
+from hinge.file.booked import triage_of
+from hinge.view.mainaction import main_of_finding
+from hinge.view.state import MainAction
 
 # So many causes of the shop's own calls are told by name.
 TOLD = 3

@@ -8,15 +8,16 @@ from hinge.call.ending import to_close, to_prove
 from hinge.call.facts import Call
 from hinge.call.permits import open_gates
 from hinge.call.procedure_of_work import steps_left
-from hinge.call.setup import Setup, carrier_of, missing_of
-from hinge.call.state import MainAction, StageName
 from hinge.call.stepping import step_barred
-from hinge.call.work import steps_to_go, work_of
+from hinge.call.work import steps_to_go
+from hinge.file.setup import Setup, carrier_of, missing_of
 from hinge.procedures.knowledge import Act, Step, steps
 from hinge.procedures.told import ProcedureTold
 from hinge.site.actions import Verb
 from hinge.site.gates import gate_groups, guards
 from hinge.site.state import is_met
+from hinge.view.state import MainAction, StageName
+from hinge.view.work import work_of
 
 UNCHECKED = "Check every safety item first"
 # What a step is entered as that is said once it is done on what carries the door.

@@ -4,8 +4,12 @@ from __future__ import annotations
 
 from pydantic import BaseModel
 
-from hinge.call.said import DoorSaid, door_said
-from hinge.call.setup import (
+from hinge.carriers.counterweight import hub_of
+from hinge.carriers.kinds import CarrierKind, OnDoor
+from hinge.door.track import path_of
+from hinge.errors import HingeError
+from hinge.file.said import DoorSaid, door_said
+from hinge.file.setup import (
     NOT_ON_A_CALL,
     Setup,
     carrier_of,
@@ -17,14 +21,22 @@ from hinge.call.setup import (
     on_door_of,
     setup_of,
 )
-from hinge.call.state import Asked
-from hinge.carriers.counterweight import hub_of
-from hinge.carriers.kinds import CarrierKind, OnDoor
-from hinge.door.track import path_of
-from hinge.errors import HingeError
 from hinge.measure.fields import Measured, Value, asked_for, read_field, usual_choice, write_value
 from hinge.sizing.ideal import require_drum
 from hinge.springs.counterweight import Hub
+
+
+class Asked(BaseModel):
+    """A field this door can be asked for; `needed` when nothing can be computed without it, `rare` when seldom.
+
+    `usual` is what a choice is taken for until it is made.
+    """
+
+    field: str
+    group: str
+    needed: bool
+    rare: bool
+    usual: str
 
 
 class Sheet(BaseModel):

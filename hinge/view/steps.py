@@ -12,20 +12,16 @@ from hinge.call.acts import act_of_step
 from hinge.call.answers import at_fault, cured_of
 from hinge.call.facts import Call
 from hinge.call.line import Line
-from hinge.call.mainaction import main_of_step, together
-from hinge.call.needs import needs_of
 from hinge.call.permits import open_gates
 from hinge.call.picking import turns_for
 from hinge.call.procedure_of_work import procedure_of_work, proved_steps
-from hinge.call.said import turned_round
-from hinge.call.setup import Setup
-from hinge.call.sheet import understood
-from hinge.call.state import MainAction
 from hinge.call.stepping import step_barred
-from hinge.call.strokes import Stroke, strokes_of
 from hinge.call.words import carrier_words
-from hinge.call.work import ACTS, asked, step_of
+from hinge.call.work import asked, step_of
 from hinge.carriers.carrier import Carrier, Part
+from hinge.file.said import turned_round
+from hinge.file.setup import Setup
+from hinge.file.sheet import understood
 from hinge.measure.fields import Measured
 from hinge.measure.tape import format_length
 from hinge.opener.kinds import opener_of
@@ -35,6 +31,11 @@ from hinge.spoken import plain, sized
 from hinge.springs.lists import NO_LISTS, Lists
 from hinge.springs.torsion import BAR_IN
 from hinge.springs.vanstock import take
+from hinge.view.mainaction import main_of_step, together
+from hinge.view.needs import needs_of
+from hinge.view.state import MainAction
+from hinge.view.strokes import Stroke, strokes_of
+from hinge.view.work import ACTS
 
 Standing = Literal["done", "passed_over", "behind", "now", "ahead"]
 # Cable of an extension pair, as a multiple of the door's height: 12 to 14 ft on a 7 ft door; common practice.

@@ -1,0 +1,1 @@
+"""What earlier calls at a door say: how old its springs are, how its balance went."""
