@@ -10,16 +10,14 @@ from pydantic import BaseModel
 
 from hinge.balance.hung import HungDoor
 from hinge.call.facts import Call
-from hinge.call.knowledge import causes
 from hinge.call.line import Line
 from hinge.call.permits import require_may_size
-from hinge.call.picking import turns_for
-from hinge.call.words import carrier_words, weight_words
+from hinge.call.words import weight_words
 from hinge.carriers.carrier import Carrier, Part
 from hinge.carriers.counterweight import HUB_BY_NAME, Counterweight, hub_of, usual_hub_of
 from hinge.carriers.extension import Extension
 from hinge.carriers.kinds import CarrierKind
-from hinge.carriers.torsion import MOST_QUARTERS, Torsion
+from hinge.carriers.torsion import Torsion
 from hinge.document import read
 from hinge.errors import Contradiction, HingeError
 from hinge.file.hung import hung_or_none
@@ -42,22 +40,6 @@ from hinge.spoken import plain, sized
 from hinge.springs.lists import NO_LISTS, Lists
 
 
-class AgainTurns(BaseModel):
-    """A count to wind the springs that hang there to again, and what speaks for it."""
-
-    quarter_turns: int
-    said: str
-
-
-class AgainOut(BaseModel):
-    """The springs that hang there, to be let down and wound again; `words` is empty where they are not measured."""
-
-    words: str
-    turns: list[AgainTurns]
-    least: int
-    most: int
-
-
 class CallSizing(BaseModel):
     """What carries this door: one of three answers by the kind that is to carry it, what is there compared, and what is in doubt.
 
@@ -69,7 +51,6 @@ class CallSizing(BaseModel):
     doubt: str = ""
     there_wrong: str = ""
     has_van: bool
-    again: AgainOut | None = None
     torsion: SizeAnswer | None = None
     compare: CompareAnswer | None = None
     extension: ExtensionAnswer | None = None
@@ -142,16 +123,15 @@ def _stack(asked: _Sized) -> dict[str, Any]:
 
 def _set(asked: _Sized) -> dict[str, Any]:
     told, there, lists = _set_question(asked.setup, asked.call.measured, asked.options), asked.there, asked.lists
-    again = {"again": _again(asked.call, asked.setup)}
     if not isinstance(there, Torsion) or not there.springs:
-        return again | {"torsion": size(read(SizeQuestion, told), lists)}
+        return {"torsion": size(read(SizeQuestion, told), lists)}
     on_door = {"on_door": there.springs, "on_door_duplex": there.duplex, "on_door_quarter_turns": there.quarter_turns or None}
     try:
         found = size(read(SizeQuestion, told | on_door), lists)
         whole = told | on_door | {"options": SizeOptions(shaft_length_in=told["options"].shaft_length_in)}
-        return again | {"torsion": found, "compare": compare(read(CompareQuestion, whole), lists)}
+        return {"torsion": found, "compare": compare(read(CompareQuestion, whole), lists)}
     except HingeError as wrong_there:
-        return again | {"there_wrong": wrong_there.message, "torsion": size(read(SizeQuestion, told), lists)}
+        return {"there_wrong": wrong_there.message, "torsion": size(read(SizeQuestion, told), lists)}
 
 
 _SIZED: dict[str, Callable[[_Sized], dict[str, Any]]] = {"torsion": _set, "extension": _pair, "counterweight": _stack}
@@ -186,21 +166,6 @@ def balance_of(call: Call) -> CallBalance | None:
         trims=_trims(line, answer.advice.steps) if answer.advice.kind == "trim" else [],
         doubt=weight_words(weight, how),
     )
-
-
-def _again(call: Call, setup: Setup) -> AgainOut | None:
-    """The counts the springs that hang there could be wound to again: as they were found, and as suits this door."""
-    line, cause = call.line, causes().get(call.cause or "")
-    if not line.carrier.winds or line.on is None or (cause is not None and cause.never_again):
-        return None
-    found = {part: turns for part, turns in call.turns_found.items() if turns is not None}
-    alike = len(set(found.values())) == 1
-    said = {turns: "as found" if alike else f"as the {line.carrier.parts[part].lower()} was found" for part, turns in found.items()}
-    wanted = turns_for(line.on, setup)
-    if wanted is not None and 1 <= wanted <= MOST_QUARTERS:
-        said[wanted] = " and ".join(one for one in (said.get(wanted, ""), "right for this door") if one)
-    turns = [AgainTurns(quarter_turns=turns, said=why) for turns, why in said.items()]
-    return AgainOut(words=carrier_words(line.on), turns=turns, least=1, most=MOST_QUARTERS)
 
 
 MOST_ON_ONE = 2  # quarter-turns put on one spring of a pair before the other; common practice, no source

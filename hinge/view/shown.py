@@ -52,6 +52,7 @@ from hinge.site.gates import GateGroup, gate_groups
 from hinge.springs.torsion import BAR_IN
 from hinge.view.mainaction import main_actions
 from hinge.view.needs import went_on
+from hinge.view.offers import offers_of
 from hinge.view.state import (
     CallState,
     Choice,
@@ -100,6 +101,7 @@ def shown(call: Call, claimed_elsewhere: bool = False) -> CallState:
         cause_confirmed=call.cause is not None and call.cause in confirmed_causes(call),
         finds=finds_of(call),
         gate_groups=groups,
+        offers=offers_of(call, setup),
         **_safety(call, groups[0]),
         measured=_measurements(call, measured),
         asked=asked_of(measured),

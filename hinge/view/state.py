@@ -67,6 +67,37 @@ class Measurement(BaseModel):
     how: How = How()
 
 
+class AgainTurns(BaseModel):
+    """A count to wind the springs that hang there to again, and what speaks for it."""
+
+    quarter_turns: int
+    said: str
+
+
+class AgainState(BaseModel):
+    """The counts the springs that hang there may be wound to again."""
+
+    turns: list[AgainTurns]
+    least: int
+    most: int
+
+
+class Offer(BaseModel):
+    """What may become of what carries the door: `command` is said to choose it, where that takes saying; not `open` where it may not be.
+
+    What is kept is let down and wound `again` to a count; what has no turns is only trimmed.
+    """
+
+    name: Literal["keep", "replace", "change_over"]
+    kind: CarrierKind
+    label: str
+    says: str
+    open: bool
+    chosen: bool
+    command: c.Measured | None = None
+    again: AgainState | None = None
+
+
 class Choice(BaseModel):
     """What was picked, by its short name; `entry` picked it, and is empty once it is on the door.
 
@@ -249,6 +280,7 @@ class CallState(BaseModel):
     not_lifted: str
     on_door: OnDoor | None
     chosen: Choice | None
+    offers: list[Offer]
     parts: list[PartState]
     work: Work | None
     steps_said: list[str]

@@ -94,7 +94,7 @@ def test_a_whole_call_by_keyboard_alone(signed_in, person):
     page.until(lambda: page.browser.switch_to.active_element.tag_name == "input", "the next number asked")
     page.chord(Keys.ALT, "4")
     page.sees("Pick the springs")
-    press(page, "These springs, again")
+    press(page, "Keep what hangs there")
     tab_to(page, f"{TURNS} quarter-turns each")
     page.keys(Keys.ENTER)
     page.sees("Let the springs down")

@@ -69,7 +69,7 @@ def test_the_same_springs_down_and_up_again_by_thumb(signed_in, person):
     page.until(lambda: next_step(call)[0] == "cables_slack", "the springs down")
     go_through_steps(page, call)
     page.touch("Pick these again, or others")
-    page.touch("These springs, again")
+    page.touch("Keep what hangs there")
     page.touch("28 quarter-turns each")
     page.sees("All right again: wind 28 quarter-turns on each spring")
     assert not page.scrolls_sideways()

@@ -6,7 +6,7 @@ from hinge.carriers.torsion import wound
 from hinge.document import read
 from hinge.errors import Contradiction, GateNotMet, OutOfStep
 from hinge.file.record import DoorRecord
-from hinge.questions.of_call import balance_of, sizing_of
+from hinge.questions.of_call import balance_of
 from hinge.springs.torsion import SpringKind
 from hinge.view.shown import record_after
 from tests.hinge.calls import HOLDS, MEASURED, SPRING, Running
@@ -43,7 +43,7 @@ def test_what_is_counted_off_a_spring_of_unknown_turns_is_what_was_on_it():
     call = down(at(None), 30, stroke=2)
     assert call.call.turns_found == {"left": 30, "right": 30}
     assert said(call, "Turns found") == "left spring 30, right spring 30 quarter-turns"
-    turns = {one.quarter_turns: one.said for one in sizing_of(call.call).again.turns}
+    turns = {one.quarter_turns: one.said for one in call.state.offers[0].again.turns}
     assert turns[30].startswith("as found")
     assert any(why.endswith("right for this door") for why in turns.values())
 
@@ -105,7 +105,7 @@ def test_a_spring_that_still_pulls_at_nought_is_unknown_and_keeps_its_count():
     call.say("slack", part="left")
     assert call.call.turns_found == {"left": 30, "right": 28}
     assert said(call, "Turns found") == "left spring 30, right spring 28 quarter-turns"
-    assert [one.said for one in sizing_of(call.call).again.turns][:2] == ["as the left spring was found", "as the right spring was found"]
+    assert [one.said for one in call.state.offers[0].again.turns][:2] == ["as the left spring was found", "as the right spring was found"]
 
 
 @pytest.mark.parametrize(("stop", "gate"), [("load", "load_test"), ("framing", "framing"), ("bar", "bars")])
@@ -338,3 +338,33 @@ def test_a_spring_that_breaks_while_it_is_wound_again_is_not_wound_further_but_a
     call.put_on().work_gates()
     call.to_targets()
     assert call.state.record_after.on_door.cones == {"left": 3, "right": 3}
+
+
+def test_it_is_kept_replaced_or_changed_over_and_each_is_one_word_away():
+    """What hangs there and what is to hang there are two things: each outcome says what it is, and the one that stands is told."""
+    call = Running(RECORDS["wound"])
+    keep, replace, *over = call.state.offers
+    assert (keep.name, keep.chosen, keep.again.turns[0].quarter_turns) == ("keep", False, 5)
+    assert (replace.name, replace.label, replace.chosen) == ("replace", "Replace: torsion springs", True)
+    assert [(one.label, one.chosen) for one in over] == [
+        ("Change over to extension springs", False), ("Change over to counterweight", False),
+    ]  # fmt: skip
+    call.say("measured", field=over[0].command.field, typed=over[0].command.typed)
+    assert [one.name for one in call.state.offers if one.chosen] == ["change_over"]
+    assert call.call.line.kind == "torsion", "and nothing of what hangs there has moved"
+    back = next(one for one in call.state.offers if one.name == "replace").command
+    call.say("measured", field=back.field, typed=back.typed)
+    call.say("again", quarter_turns=29)
+    assert [one.name for one in call.state.offers if one.chosen] == ["keep"]
+
+
+def test_a_broken_spring_is_not_offered_to_be_kept_and_nothing_is_kept_where_nothing_hangs():
+    call = Running(RECORDS["wound"])
+    call.say("found", cause="spring_broken")
+    keep = call.state.offers[0]
+    assert (keep.open, keep.again) == (False, None)
+    assert "not these" in keep.says
+    bare = Running()
+    bare.say("measured", field="carried_now", typed="nothing")
+    assert next(one.label for one in bare.state.offers) == "Put on torsion springs"
+    assert {one.name for one in bare.state.offers} == {"change_over"}

@@ -2528,6 +2528,28 @@ export interface components {
             quarter_turns: number;
         };
         /**
+         * AgainState
+         * @description The counts the springs that hang there may be wound to again.
+         */
+        AgainState: {
+            /** Turns */
+            turns: components["schemas"]["AgainTurns"][];
+            /** Least */
+            least: number;
+            /** Most */
+            most: number;
+        };
+        /**
+         * AgainTurns
+         * @description A count to wind the springs that hang there to again, and what speaks for it.
+         */
+        AgainTurns: {
+            /** Quarter Turns */
+            quarter_turns: number;
+            /** Said */
+            said: string;
+        };
+        /**
          * Aimed
          * @description Where parts of what hangs there are to go: a trim, a let-down, or the same springs again.
          */
@@ -2666,6 +2688,8 @@ export interface components {
             /** On Door */
             on_door: (components["schemas"]["Torsion"] | components["schemas"]["Extension"] | components["schemas"]["Counterweight"]) | null;
             chosen: components["schemas"]["Choice"] | null;
+            /** Offers */
+            offers: components["schemas"]["Offer"][];
             /** Parts */
             parts: components["schemas"]["PartState"][];
             work: components["schemas"]["Work"] | null;
@@ -3174,6 +3198,34 @@ export interface components {
             from_count: number;
             /** To Count */
             to_count: number;
+        };
+        /**
+         * Offer
+         * @description What may become of what carries the door: `command` is said to choose it, where that takes saying; not `open` where it may not be.
+         *
+         *     What is kept is let down and wound `again` to a count; what has no turns is only trimmed.
+         */
+        Offer: {
+            /**
+             * Name
+             * @enum {string}
+             */
+            name: "keep" | "replace" | "change_over";
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "torsion" | "extension" | "counterweight";
+            /** Label */
+            label: string;
+            /** Says */
+            says: string;
+            /** Open */
+            open: boolean;
+            /** Chosen */
+            chosen: boolean;
+            command?: components["schemas"]["Measured"] | null;
+            again?: components["schemas"]["AgainState"] | null;
         };
         /**
          * OutcomeState
@@ -3724,30 +3776,6 @@ export interface components {
             changed: boolean;
         };
         /**
-         * AgainOut
-         * @description The springs that hang there, to be let down and wound again; `words` is empty where they are not measured.
-         */
-        AgainOut: {
-            /** Words */
-            words: string;
-            /** Turns */
-            turns: components["schemas"]["AgainTurns"][];
-            /** Least */
-            least: number;
-            /** Most */
-            most: number;
-        };
-        /**
-         * AgainTurns
-         * @description A count to wind the springs that hang there to again, and what speaks for it.
-         */
-        AgainTurns: {
-            /** Quarter Turns */
-            quarter_turns: number;
-            /** Said */
-            said: string;
-        };
-        /**
          * AlternativeOut
          * @description The same rate in another wire or inside diameter, before rounding to the half inch and judged after it.
          */
@@ -3781,7 +3809,6 @@ export interface components {
             there_wrong?: string;
             /** Has Van */
             has_van: boolean;
-            again?: components["schemas"]["AgainOut"] | null;
             torsion?: components["schemas"]["SizeAnswer"] | null;
             compare?: components["schemas"]["CompareAnswer"] | null;
             extension?: components["schemas"]["ExtensionAnswer"] | null;

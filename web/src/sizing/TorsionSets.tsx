@@ -23,8 +23,6 @@ type Props = {
   /** What stands in doubt, in sentences. */
   doubts?: string[];
   chosen?: string | undefined;
-  /** How to keep what hangs there, where it can be kept. */
-  keep?: ReactNode;
   children?: (picked: SpringSet | undefined) => ReactNode;
   /** One column, the drawing first: where the sets stand beside something else. */
   column?: boolean;
@@ -35,7 +33,7 @@ const Beside = styled.div`min-width: 0; display: grid; gap: 14px; @media (min-wi
 
 /** What is on the door, what belongs on it, what sets them apart; and every set there is to choose from. */
 export function TorsionSets(props: Props) {
-  const { setup, answer, compared, asked, hasVan, doubts = [], chosen, keep, children, column = false } = props;
+  const { setup, answer, compared, asked, hasVan, doubts = [], chosen, children, column = false } = props;
   const { ideal, sets, on_door: there, difference, advised } = answer;
   const picked = sets.find((set) => set.id === asked.options.option) ?? answer.picked ?? sets[0];
   const lines = [
@@ -74,7 +72,6 @@ export function TorsionSets(props: Props) {
             </Figure>
           </Figures>
         )}
-        {keep}
         <Label>Sets that carry this door</Label>
         <SetTable answer={answer} asked={asked} highlight={picked?.id} chosen={chosen} hasVan={hasVan} />
       </Stack>

@@ -1,4 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
 import type { Schemas } from '../../api/client';
 import { sizingQuery } from '../../api/queries';
 import { PairSets } from '../../sizing/PairSets';
@@ -9,15 +10,30 @@ import { MainAction, PlainLink } from '../../ui/buttons';
 import { Caution, Quiet, Stack } from '../../ui/layout';
 import { Loading, Trouble } from '../../ui/states';
 import type { StageProps } from '../stageProps';
-import { Again } from './Again';
+import { Keep } from './Keep';
+import { Offers } from './Offers';
 
-/** What do I put on this door? */
+/** Does what hangs there stay, or what goes on this door? */
 export function Size({ call, go }: StageProps) {
+  const { state } = call;
+  const [kept, keep] = useState<boolean>();
+  const keeping = state.offers.find((one) => one.name === 'keep' && one.open);
+  const isKept = keeping !== undefined && (kept ?? keeping.chosen);
+  const chosen = isKept ? keeping : state.offers.find((one) => one.name !== 'keep' && one.kind === state.carried_by);
+  return (
+    <Stack>
+      <Offers call={call} chosen={chosen} keep={keep} />
+      {isKept ? <Keep call={call} go={go} offer={keeping} /> : <NewOnes call={call} go={go} />}
+    </Stack>
+  );
+}
+
+function NewOnes({ call, go }: StageProps) {
   const { state } = call;
   if (state.setup && !state.wrong_setup) return <Options call={call} go={go} />;
   return (
     <Stack>
-      <h2>Pick the springs</h2>
+      <h2>Pick what goes on</h2>
       {state.wrong_setup ? (
         <Caution>{state.wrong_setup}</Caution>
       ) : (
@@ -36,7 +52,7 @@ function Options({ call, go }: StageProps) {
   const sizing = useQuery(sizingQuery(call.call.key, call.call.entries, asked.options));
   if (sizing.isPending) return <Loading />;
   if (sizing.isError) return <Trouble wrong={sizing.error} retry={() => sizing.refetch()} />;
-  const { setup, torsion, compare, extension, counterweight, doubt, there_wrong, has_van, again } = sizing.data;
+  const { setup, torsion, compare, extension, counterweight, doubt, there_wrong, has_van } = sizing.data;
   const stale = state.chosen?.stale ?? '';
   const doubts = [doubt, there_wrong, stale].filter((one): one is string => Boolean(one));
   // What is on the door, or picked for the door as it is measured now, needs no second pick.
@@ -63,10 +79,6 @@ function Options({ call, go }: StageProps) {
       </StackSets>
     );
   if (!torsion) return null;
-  const wind = (quarter_turns: number) => {
-    call.enter({ kind: 'again', quarter_turns });
-    go('repair');
-  };
   return (
     <TorsionSets
       setup={setup}
@@ -76,7 +88,6 @@ function Options({ call, go }: StageProps) {
       hasVan={has_van}
       doubts={doubts}
       chosen={state.chosen?.option}
-      keep={again && !state.closed ? <Again again={again} wind={wind} /> : null}
     >
       {(set: Schemas['SetOut'] | undefined) => action('Use this set', set?.id)}
     </TorsionSets>
