@@ -33,7 +33,9 @@ def offers_of(call: Call, setup: Setup | None) -> list[Offer]:
         label = f"Replace: {named[kind].lower()}" if like else f"{'Change over to' if line.on else 'Put on'} {named[kind].lower()}"
         chosen = kind == planned and not keeps
         asked = None if kind == planned else c.Measured(kind="measured", field=TO_CARRY, typed=kind)
-        found.append(Offer(name="replace" if like else "change_over", kind=kind, label=label, says="", open=True, chosen=chosen, command=asked))
+        found.append(
+            Offer(name="replace" if like else "change_over", kind=kind, label=label, says="", open=True, chosen=chosen, command=asked)
+        )
     return found
 
 

@@ -71,7 +71,7 @@ from hinge.view.state import (
     UnreadableState,
     UsedPart,
 )
-from hinge.view.strokes import strokes_of, way_words
+from hinge.view.strokes import aim_words, strokes_of, way_words
 from hinge.view.summary import summary_of
 from hinge.view.timeline import claims_said
 from hinge.view.work import left_words, work_of
@@ -268,14 +268,14 @@ def _stale(plan: c.Chosen, line: Line, setup: Setup | None) -> str:
 
 
 def _parts(line: Line, plan: c.Chosen | None, setup: Setup | None, other_way: bool) -> list[PartState]:
-    unknown = line.carrier.winds and None in line.counts.values()
-    likely = turns_for(line.on, setup) if unknown and setup and line.on else None
+    suits = turns_for(line.on, setup) if line.carrier.winds and setup and line.on else None
     to_go = line.to_go(plan is not None)
-    return [_part(line, part, to_go.get(part), likely if count is None else None, other_way) for part, count in line.counts.items()]
+    return [_part(line, part, to_go.get(part), suits, other_way) for part in line.counts]
 
 
-def _part(line: Line, part: Part, target: int | None, likely: int | None, other_way: bool) -> PartState:
+def _part(line: Line, part: Part, target: int | None, suits: int | None, other_way: bool) -> PartState:
     count = line.counts[part]
+    likely = suits if count is None else None
     most = max(n or 0 for n in (count, target, likely))
     return PartState(
         part=part,
@@ -285,6 +285,7 @@ def _part(line: Line, part: Part, target: int | None, likely: int | None, other_
         target=target,
         unit=line.carrier.unit,
         likely=likely,
+        aim=aim_words(target, suits),
         strokes=strokes_of(line, part, most),
         up=way_words(line, part, True, other_way),
         down=way_words(line, part, False, other_way),

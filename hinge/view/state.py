@@ -117,7 +117,7 @@ class PartState(BaseModel):
     `count` is None for a cone of unknown turns, of which `let_off` have been counted; a stroke then starts at minus `let_off`.
     `likely` is what such a cone holds on this door when it is wound right, where its springs are known. `strokes` holds a cone
     at each count from 0 up, empty where nothing is known of it; `up` and `down` which way its bar goes. `taken_back_to` is where
-    the last stroke came from: it may be taken back as it came.
+    the last stroke came from: it may be taken back as it came. `aim` sets its target beside the count that suits this door.
     """
 
     part: Part
@@ -127,6 +127,7 @@ class PartState(BaseModel):
     target: int | None
     unit: str
     likely: int | None
+    aim: str
     strokes: list[Stroke]
     up: str
     down: str

@@ -34,6 +34,17 @@ def strokes_of(line: Line, part: Part, most: int) -> list[Stroke]:
     return [_stroke(springs[0], rate, count) for count in range(most + 1)] if springs else []
 
 
+def aim_words(target: int | None, suits: int | None) -> str:
+    """A target [quarter-turns] beside the count that `suits` the door; nothing where either is not known, or all is let down."""
+    if not target or suits is None:
+        return ""
+    more = target - suits
+    if not more:
+        return f"{target} is what suits this door as measured."
+    count = "1 quarter-turn" if abs(more) == 1 else f"{abs(more)} quarter-turns"
+    return f"{target} is {count} {'over' if more > 0 else 'under'} what suits this door as measured, {suits}."
+
+
 def way_words(line: Line, part: Part, up: bool, turned_round: bool = False) -> str:
     """Which hand a cone's spring has and which way its bar goes; `turned_round` where left and right are wound the other way.
 

@@ -86,7 +86,7 @@ def test_torsion_springs_let_down_and_changed_over_to_a_pair(signed_in, person):
     to(page, call, "done")
     proved_and_closed(page, call, "first_lift_pair")
     after = state_of(call).record_after
-    assert (after.extension.class_lb, after.springs) == (130, [])
+    assert (after.kind, after.on_door.pair.class_lb) == ("extension", 130)
 
 
 def test_a_counterweight_stacked_anew_is_judged_at_chest_height(signed_in, person):
@@ -106,4 +106,4 @@ def test_a_counterweight_stacked_anew_is_judged_at_chest_height(signed_in, perso
     page.sees("Bar in the hub")
     assert not page.scrolls_sideways()
     proved_and_closed(page, call, "first_lift_stack")
-    assert state_of(call).record_after.counterweight.plates.large == 4
+    assert state_of(call).record_after.on_door.stack.plates.large == 4

@@ -137,10 +137,10 @@ def test_one_door_from_the_scale_to_the_proof(tablet, person):
     door = Door.objects.get()
     assert door.record["measured"]["height_in"] == pytest.approx(84)
     assert door.record["measured"]["weight_lb"] == pytest.approx(130.07, abs=0.01)
-    assert set(door.record["cones"].values()) < set(range(1, 29))
+    assert set(door.record["on_door"]["cones"].values()) < set(range(1, 29))
     strokes = [one.body for one in call.entries.filter(body__kind="moved")]
     last = {one["part"]: one["to_count"] for one in strokes}
-    assert door.record["cones"] == last
+    assert door.record["on_door"]["cones"] == last
     pdf, document = (fetch(page, link) for link in ("Job sheet (PDF)", "The call as JSON"))
     assert pdf.startswith(b"%PDF")
     assert json.loads(document)["call"]["closed_at"]

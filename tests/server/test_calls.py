@@ -82,8 +82,8 @@ def test_closing_carries_the_door_file_on(call, door):
     call.closed()
     door.refresh_from_db()
     assert door.version == 2
-    assert door.record["springs"][0]["length_in"] == SPRING["length_in"]
-    assert door.record["cones"] == {"left": 2, "right": 2}
+    assert door.record["on_door"]["springs"][0]["length_in"] == SPRING["length_in"]
+    assert door.record["on_door"]["cones"] == {"left": 2, "right": 2}
     lists = call.api.get("/calls").json()
     assert lists["under_way"] == []
     assert lists["closed"][0]["complaint"] == "There was a loud bang, now it will not open"

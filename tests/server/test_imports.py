@@ -115,7 +115,7 @@ def test_closed_with_proofs_open_is_kept_as_claimed_there_and_not_as_proved_here
     assert not any(line["label"] == "Proved" for line in state["summary"])
     assert api.get(f"/calls/{closed['call']['key']}/sheet.pdf").status_code == 200
     # What another shop's call says of the turns is not what this shop's file says of its door.
-    assert Door.objects.get(shop=stranger.shop).record["cones"] == closed["door"]["record"]["cones"]
+    assert Door.objects.get(shop=stranger.shop).record["on_door"]["cones"] == closed["door"]["record"]["on_door"]["cones"]
 
 
 GATES_STRIPPED = {

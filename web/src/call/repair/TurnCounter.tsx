@@ -1,10 +1,12 @@
-import { useEffect, useRef, useState } from 'react';
+import { type FormEvent, useEffect, useRef, useState } from 'react';
 import { Button, Dialog, Modal, ModalOverlay } from 'react-aria-components';
 import styled from 'styled-components';
 import type { Schemas } from '../../api/client';
 import { useKey } from '../../app/keys';
 import { useRemembered } from '../../app/remembered';
 import { Plain } from '../../ui/buttons';
+import { Field } from '../../ui/Field';
+import { Quiet } from '../../ui/layout';
 import { OneOf } from '../../ui/OneOf';
 import { plain, sized, unitSaid } from '../../ui/units';
 import type { Call } from '../useCall';
@@ -28,6 +30,7 @@ const Beside = styled.div`display: grid; gap: 10px; align-content: start; overfl
   @media (max-width: 1000px) { overflow: visible; }`;
 const Facts = styled.dl`display: grid; grid-template-columns: 1fr auto; gap: 2px 14px; margin: 0; align-items: baseline;
   dt { font-size: 15px; color: var(--quiet); } dd { margin: 0; font: 600 27px/1.15 'Barlow Condensed', sans-serif; text-align: right; }`;
+const Side = styled.div`display: grid; grid-template-columns: minmax(0, 1fr) auto; gap: 8px; align-items: end;`;
 const Status = styled.p<{
   $wrong: boolean;
 }>`font-weight: 600; min-height: 3em; color: ${({ $wrong }) => ($wrong ? 'var(--caution)' : 'inherit')};`;
@@ -133,6 +136,7 @@ export function TurnCounter({ call, title, stops, close, done }: Props) {
             <Plain isDisabled={before === null || call.state.closed} onPress={back}>
               Take one back
             </Plain>
+            {part.target ? <Aim part={part} call={call} /> : null}
             {part.target === 0 && <SlackOrNot part={part} there={there} call={call} />}
             <Plain isDisabled={!parts.every((one) => isThere(one, call.waiting))} onPress={done}>
               All there: go on
@@ -144,6 +148,32 @@ export function TurnCounter({ call, title, stops, close, done }: Props) {
         </Screen>
       </Modal>
     </Cover>
+  );
+}
+
+/** Another count than was planned: every spring is to go to it, and the sentence says how far it is from what suits. */
+function Aim({ part, call }: { part: Schemas['PartState']; call: Call }) {
+  const [typed, setTyped] = useState('');
+  const count = Number(typed);
+  const readable = Number.isInteger(count) && count > 0;
+  const aim = (event: FormEvent) => {
+    event.preventDefault();
+    if (!readable) return;
+    call.enter({ kind: 'aimed', targets: Object.fromEntries(call.state.parts.map((one) => [one.part, count])) });
+    setTyped('');
+  };
+  return (
+    <>
+      {part.aim && <Quiet>{part.aim}</Quiet>}
+      <form onSubmit={aim}>
+        <Side>
+          <Field label="Another count, each spring" value={typed} onChange={setTyped} inputMode="numeric" />
+          <Plain type="submit" isDisabled={!readable || call.state.closed}>
+            Go to that
+          </Plain>
+        </Side>
+      </form>
+    </>
   );
 }
 

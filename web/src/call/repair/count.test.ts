@@ -11,6 +11,7 @@ const part: Schemas['PartState'] = {
   target: 4,
   unit: 'quarter-turns',
   likely: null,
+  aim: '',
   strokes: [],
   up: '',
   down: '',

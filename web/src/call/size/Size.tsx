@@ -19,7 +19,8 @@ export function Size({ call, go }: StageProps) {
   const [kept, keep] = useState<boolean>();
   const keeping = state.offers.find((one) => one.name === 'keep' && one.open);
   const isKept = keeping !== undefined && (kept ?? keeping.chosen);
-  const chosen = isKept ? keeping : state.offers.find((one) => one.name !== 'keep' && one.kind === state.carried_by);
+  // The kind that is to carry the door needs no more saying.
+  const chosen = isKept ? keeping : state.offers.find((one) => one.name !== 'keep' && !one.command);
   return (
     <Stack>
       <Offers call={call} chosen={chosen} keep={keep} />
