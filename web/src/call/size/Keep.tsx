@@ -40,7 +40,9 @@ function Again({ call, go, words, again }: StageProps & { words: string; again: 
       <Stack $gap={6}>
         {again.turns.map((one) => (
           <Choice key={one.quarter_turns} isDisabled={call.state.closed} onPress={() => wind(one.quarter_turns)}>
-            <b>{one.quarter_turns} quarter-turns each</b>
+            <b>
+              {one.quarter_turns} quarter-turns{call.state.parts.length > 1 ? ' each' : ''}
+            </b>
             <Quiet as="span">{one.said}</Quiet>
           </Choice>
         ))}
