@@ -9,7 +9,7 @@ from typing import Annotated, Literal
 import numpy as np
 from pydantic import Field
 
-from hinge.arrays import Bools, Floats
+from hinge.arrays import Floats
 from hinge.document import Between, Document
 from hinge.errors import BadInput
 from hinge.springs.rates import SAME_SIZE_IN, SAME_WIRE_IN, Inside, Length, Wire, read_rows
@@ -80,24 +80,27 @@ def pieces_from(stock: tuple[StockSpring, ...], wire_in: Floats, inside_diameter
     Parameters: sizes [in], shape (n,). Returns counts, shape (n,).
     """
     pieces = np.zeros(len(wire_in))
-    for bar in stock:
-        same = (np.abs(wire_in - bar.wire_in) < SAME_WIRE_IN) & (np.abs(inside_diameter_in - bar.inside_diameter_in) < SAME_SIZE_IN)
-        as_is: Bools = np.abs(length_in - bar.length_in) < SAME_SIZE_IN
-        each = np.floor((bar.length_in + 1e-9) / (length_in + CUT_LOSS_IN))
-        pieces += same * bar.count * np.where(as_is, 1, each)
+    bars = np.array([(bar.wire_in, bar.inside_diameter_in, bar.length_in, bar.count) for bar in stock]).reshape(-1, 4)
+    for wire, inside in np.unique(bars[:, :2], axis=0):
+        same = np.flatnonzero((np.abs(wire_in - wire) < SAME_WIRE_IN) & (np.abs(inside_diameter_in - inside) < SAME_SIZE_IN))
+        of_size = bars[(bars[:, 0] == wire) & (bars[:, 1] == inside)] if len(same) else bars[:0]
+        for row in same:
+            each = np.floor((of_size[:, 2] + 1e-9) / (length_in[row] + CUT_LOSS_IN))
+            pieces[row] += np.sum(of_size[:, 3] * np.where(np.abs(of_size[:, 2] - length_in[row]) < SAME_SIZE_IN, 1, each))
     return pieces
 
 
 def take(stock: Sequence[StockSpring], wanted: Sequence[Wanted]) -> list[Take]:
     """What to take for the springs wanted: the right length first, then the shortest that can be cut. What is lacking is left out."""
     left, lacking, takes = [one.count for one in stock], list(wanted), list[Take]()
-    for place in sorted(range(len(stock)), key=lambda at: (stock[at].hand == "", stock[at].length_in)):
+    alike = [place for place, bar in enumerate(stock) if any(_is(bar, one) for one in wanted)]
+    for place in sorted(alike, key=lambda at: (stock[at].hand == "", stock[at].length_in)):
         as_is = [one for one in lacking if _is(stock[place], one) and abs(stock[place].length_in - one.length_in) < SAME_SIZE_IN]
         for one in as_is[: left[place]]:
             lacking.remove(one)
             left[place] -= 1
             takes.append(Take(place, 1))
-    for place in sorted(range(len(stock)), key=lambda at: stock[at].length_in):
+    for place in sorted(alike, key=lambda at: stock[at].length_in):
         while left[place] and (cut := _cut(stock[place], lacking)):
             for one in cut:
                 lacking.remove(one)

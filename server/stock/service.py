@@ -18,16 +18,23 @@ from server.stock.models import ShopList
 READERS: dict[str, Callable[[str], Sequence[Document]]] = {"rates": parse_rate_table, "van": parse_van_stock, "parts": parse_parts}
 
 
-@mutation
 def load(person: Person, kind: str, file_name: str, text: str) -> ShopList:
     """Replace a list of the person's shop by the rows of a CSV; leads only. Raises BadInput; the old list then stays."""
     require_lead(person)
+    # Read, and made known, before anything is locked: a long file holds nobody up.
     read = READERS[kind](text)
+    if kind != ShopList.Kind.RATES:
+        van.make_known(person, read)
+    return _replace(person, kind, file_name, read, [row.model_dump(exclude_none=True) for row in read])
+
+
+@mutation
+def _replace(person: Person, kind: str, file_name: str, read: Sequence[Document], rows: list[dict[str, object]]) -> ShopList:
     if kind != "rates":
         van.load(person, read)
     there = ShopList.objects.select_for_update().filter(kind=kind).first()
     made = there or ShopList(shop=person.shop, kind=kind, version=0)
-    made.rows = [row.model_dump(exclude_none=True) for row in read]
+    made.rows = rows
     made.file_name, made.loaded_by, made.version = file_name, person, made.version + 1
     made.save()
     return made

@@ -1,10 +1,12 @@
 """The van: what is on it, what is kept for which call, and every move, each in one transaction under the items' locks."""
 
+import json
 import uuid
 from collections import Counter
 from collections.abc import Mapping, Sequence
 from datetime import datetime
 
+from django.db import connection
 from django.db.models import QuerySet
 from django.http import Http404
 from django.utils import timezone
@@ -26,6 +28,7 @@ from server.stock.models import CallStock, Kept, StockItem, StockMove
 UNSIZED = {"wire_in": 0.0, "inside_diameter_in": 0.0, "length_in": 0.0, "hand": ""}
 SIZES = ("part", *UNSIZED)
 MOST_PARTS = 9999
+AT_ONCE = 1000
 Why = StockMove.Why
 
 
@@ -163,7 +166,7 @@ def _serve(items: list[StockItem]) -> None:
             left[one.item_id] -= 1
             (held[of.pk] if left[one.item_id] >= 0 else gone).append(one)
     left = {pk: max(pieces, 0) for pk, pieces in left.items()}
-    new = list[Kept]()
+    new, by_name = list[Kept](), {item.part.casefold(): item for item in reversed(items) if item.part}
     for of in plans:
         springs = [one for one in held[of.pk] if one.springs]
         if sum(one.springs for one in springs) < len(of.planned):
@@ -175,7 +178,7 @@ def _serve(items: list[StockItem]) -> None:
                 left[there[piece.place].pk] -= 1
                 new.append(Kept(of=of, item=there[piece.place], springs=piece.springs, rest_in=piece.rest_in))
         for name, pieces in of.named.items():
-            item = next((item for item in items if item.part.casefold() == name.casefold()), None)
+            item = by_name.get(name.casefold())
             if item is not None:
                 more = min(pieces - sum(one.item_id == item.pk for one in held[of.pk]), left[item.pk])
                 left[item.pk] -= max(more, 0)
@@ -226,25 +229,57 @@ def move(person: Person, client_id: uuid.UUID, sizes: Mapping[str, object] | uui
     return item
 
 
+def make_known(person: Person, rows: Sequence[Document]) -> None:
+    """Make an item of none for each size or part that a list names first, before anything is locked."""
+    named = _named(rows)
+    there = {_size_of(one) for one in StockItem.objects.values(*SIZES)}
+    new = (StockItem(shop=person.shop, **sizes) for size, (sizes, _) in named.items() if size not in there)
+    StockItem.objects.bulk_create(new, batch_size=AT_ONCE, ignore_conflicts=True)
+
+
 def load(person: Person, rows: Sequence[Document]) -> None:
     """Bring the springs, or the parts, to what a list says; what it does not name is not there. Part of the list's transaction."""
-    items, moment = list(StockItem.objects.select_for_update().order_by("pk")), timezone.now()
-    counts = Counter[int]()
-    for row in rows:
-        if isinstance(row, StockSpring | StockPart):
-            counts[_item(row.model_dump(exclude={"count"}), person, items).pk] += row.count
-    of_parts = any(isinstance(row, StockPart) for row in rows)
-    for item in items:
-        if bool(item.part) == of_parts:
-            _move(person, item, counts[item.pk] - item.pieces, Why.LOADED, moment)
-    _serve(items)
+    named, of_parts = _named(rows), any(isinstance(row, StockPart) for row in rows)
+    _count_all(person, {size: pieces for size, (_, pieces) in named.items()}, of_parts, Why.LOADED)
 
 
 def clear(person: Person, of_parts: bool) -> None:
     """Do without the springs, or the parts. Part of the list's transaction."""
-    for item in StockItem.objects.select_for_update().order_by("pk"):
-        if bool(item.part) == of_parts:
-            _move(person, item, -item.pieces, Why.TAKEN_OUT, timezone.now())
+    _count_all(person, {}, of_parts, Why.TAKEN_OUT)
+
+
+Size = tuple[str, object, object, object, object]
+
+
+def _named(rows: Sequence[Document]) -> dict[Size, tuple[Mapping[str, object], int]]:
+    """What a list names: its sizes, and how many pieces in all."""
+    found = dict[Size, tuple[Mapping[str, object], int]]()
+    for row in rows:
+        if isinstance(row, StockSpring | StockPart):
+            sizes = row.model_dump(exclude={"count"})
+            first, pieces = found.get(_size_of(sizes), (sizes, 0))
+            found[_size_of(sizes)] = (first, pieces + row.count)
+    return found
+
+
+def _count_all(person: Person, wanted: Mapping[Size, int], of_parts: bool, why: StockMove.Why) -> None:
+    """Bring every spring, or every part, to so many pieces, in two statements however many they are.
+
+    They stay locked so long as these take: what an object for each row costs would hold the shop up for seconds.
+    """
+    rows = StockItem.objects.select_for_update().order_by("pk").values("pk", "pieces", *SIZES)
+    moved = [(row["pk"], more) for row in rows if bool(row["part"]) == of_parts and (more := wanted.get(_size_of(row), 0) - row["pieces"])]
+    if moved:
+        table, told = "JSON_TABLE(%s, '$[*]' COLUMNS (item BIGINT PATH '$[0]', more INT PATH '$[1]')) AS told", json.dumps(moved)
+        with connection.cursor() as cursor:
+            cursor.execute(f"UPDATE stock_stockitem JOIN {table} ON told.item = id SET pieces = pieces + told.more", [told])
+            cursor.execute(
+                "INSERT INTO stock_stockmove (shop_id, item_id, pieces, why, `where`, by_id, at)"
+                f" SELECT %s, told.item, told.more, %s, '', %s, %s FROM {table}",
+                [person.shop_id, why, person.pk, timezone.now(), told],
+            )
+    if CallStock.objects.exclude(planned=[], named={}).exists():
+        _serve(list(StockItem.objects.order_by("pk")))
 
 
 def _of_key(key: uuid.UUID, items: list[StockItem]) -> StockItem:
@@ -263,10 +298,15 @@ def _item(sizes: Mapping[str, object], person: Person, items: list[StockItem]) -
     return there
 
 
+def _size_of(sizes: Mapping[str, object]) -> Size:
+    """What an item is told from others by: its name, whatever the case, and its sizes."""
+    name, wire, inside, length, hand = (sizes.get(one, "" if one == "part" else UNSIZED[one]) for one in SIZES)
+    return str(name).casefold(), wire, inside, length, hand
+
+
 def _is(item: StockItem, sizes: Mapping[str, object]) -> bool:
     """Whether an item is of this size, or of this name: names that differ only in case are one name."""
-    name, *measures = ({"part": "", **UNSIZED, **sizes}[one] for one in SIZES)
-    return item.part.casefold() == str(name).casefold() and [getattr(item, one) for one in UNSIZED] == measures
+    return _size_of({name: getattr(item, name) for name in SIZES}) == _size_of(sizes)
 
 
 def _move(

@@ -10,7 +10,7 @@ from hypothesis import strategies as st
 
 from hinge.errors import BadInput
 from hinge.springs.rates import SAME_SIZE_IN, SAME_WIRE_IN, RateRow, compile_rates, parse_rate_table
-from hinge.springs.vanstock import StockSpring, parse_van_stock, pieces_from
+from hinge.springs.vanstock import CUT_LOSS_IN, StockSpring, parse_van_stock, pieces_from
 from tests.hinge.doors import build_torsion
 
 GOOD = "wire_in,inside_diameter_in,length_in,rate_lbin_per_turn,rate_per_coil_lbin_per_turn\n0.225,2,27.5,26.1,\n0.25,2,,,4780\n"
@@ -93,3 +93,20 @@ def test_van_stock_counts_pieces_after_the_cut():
 def test_pieces_are_whole_numbers(count):
     with pytest.raises(BadInput, match="Row 2, column count"):
         parse_van_stock(f"wire_in,inside_diameter_in,length_in,count\n.225,2,60,{count}\n")
+
+
+@given(st.lists(st.tuples(st.sampled_from([0.207, 0.2187, 0.225]), st.sampled_from([1.75, 2.0]), st.sampled_from([20.0, 27.5, 60.0, 120.0]),
+                          st.integers(1, 9)), max_size=12))  # fmt: skip
+def test_pieces_are_counted_at_once_as_they_are_bar_by_bar(bars):
+    stock = tuple(StockSpring(wire_in=wire, inside_diameter_in=inside, length_in=length, count=n) for wire, inside, length, n in bars)
+    sizes = [(wire, inside, length) for wire in (0.207, 0.225) for inside in (1.75, 2.0) for length in (20.0, 27.5, 33.0)]
+    wire, inside, length = (np.array(column) for column in zip(*sizes, strict=True))
+    by_hand = [
+        sum(
+            n if at == bar else n * int((bar + 1e-9) // (at + CUT_LOSS_IN))
+            for of_wire, of_inside, bar, n in bars
+            if (of_wire, of_inside) == (w, i)
+        )
+        for w, i, at in sizes
+    ]
+    assert pieces_from(stock, wire, inside, length).tolist() == by_hand

@@ -330,3 +330,18 @@ def test_whatever_happens_no_piece_is_lost_or_given_twice(lead, technician, shop
     run_state_machine_as_test(
         Van, settings=how(max_examples=how().max_examples // 10, stateful_step_count=12, deadline=None, phases=[Phase.generate])
     )
+
+
+@pytest.mark.parametrize(("kind", "row", "head"), [("parts", "Roller {0},3", "part,count"),
+                                                    ("van", "0.207,2,{0},3", "wire_in,inside_diameter_in,length_in,count")])  # fmt: skip
+def test_a_list_of_any_length_takes_the_same_few_statements(lead, kind, row, head):
+    def asked(rows, pieces):
+        with CaptureQueriesContext(connection) as seen:
+            load(lead, "\n".join([head, *(row.format(20 + at / 100).replace(",3", f",{pieces}") for at in range(rows))]), kind)
+        return len(seen)
+
+    few = asked(20, 3)
+    assert asked(1_500, 3) <= few + 2, "made a thousand at once"
+    assert asked(1_500, 4) <= few, "changed"
+    assert len(Api(lead).get("/van").json()["items"]) == 1_500
+    sums_agree()
