@@ -74,6 +74,20 @@ def problem_body(status: int, **problem: Any) -> dict[str, Any]:
     return {"error": Problem(**({"code": code, "message": message} | problem)).model_dump()}
 
 
+BUSY = "Much is being written at this moment. Tried again in a second: nothing already saved is lost."
+MET_ANOTHER = (1205, 1213)  # lock wait timed out; deadlock found
+
+
+def busy() -> JsonResponse:
+    """Nothing was done, and trying again soon may do: 503 with when."""
+    return JsonResponse(problem_body(503, code="busy", message=BUSY), status=503, headers={"Retry-After": "1"})
+
+
+def met_another(wrong: Exception) -> bool:
+    """Whether a write only met another one of the same rows."""
+    return wrong.args[:1] != () and wrong.args[0] in MET_ANOTHER
+
+
 class OneErrorShape:
     """What the framework answers on its own under /api/, put into the one error shape."""
 
@@ -150,6 +164,8 @@ def install(api: NinjaAPI) -> None:
     @api.exception_handler(OperationalError)
     @api.exception_handler(InterfaceError)
     def away(request: HttpRequest, wrong: DatabaseError) -> HttpResponse:
+        if met_another(wrong):
+            return busy()
         log.error("the database is away", exc_info=wrong)
         return answer(request, 503)
 

@@ -32,7 +32,6 @@ def live(request: HttpRequest) -> HttpResponse:
 def ready(request: HttpRequest) -> HttpResponse:
     """The database answers too; 503 while it does not."""
     try:
-        connection.close_if_unusable_or_obsolete()
         with connection.cursor() as cursor:
             cursor.execute("SELECT 1 FROM people_shop LIMIT 1")
     except (DatabaseError, InterfaceError):

@@ -46,6 +46,7 @@ INSTALLED_APPS = [
 MIDDLEWARE = [
     "server.config.telling.Told",
     "server.config.health.Health",
+    "server.config.turns.Turns",
     "server.config.errors.OneErrorShape",
     "django.middleware.security.SecurityMiddleware",
     "whitenoise.middleware.WhiteNoiseMiddleware",
@@ -75,6 +76,8 @@ TEMPLATES = [
 AS_OWNER = env.bool("NORTH_HINGE_AS_OWNER", False)
 DB_USER, DB_OWNER = env.str("NORTH_HINGE_DB_USER", "north_hinge"), env.str("NORTH_HINGE_DB_OWNER", "root")
 DB_USER_HOST = env.str("NORTH_HINGE_DB_USER_HOST", "localhost")
+# How long a request waits for a lock another one holds, and for any answer of the database; upkeep takes the time it takes.
+LOCK_SECONDS, ANSWER_SECONDS = env.int("NORTH_HINGE_LOCK_SECONDS", 2), env.int("NORTH_HINGE_ANSWER_SECONDS", 4)
 DB_PASSWORD, OWNER_PASSWORD = env.str("NORTH_HINGE_DB_PASSWORD", ""), env.str("NORTH_HINGE_DB_OWNER_PASSWORD", "")
 DATABASES = {
     "default": {
@@ -89,9 +92,12 @@ DATABASES = {
         "CONN_HEALTH_CHECKS": True,
         "OPTIONS": {
             "charset": "utf8mb4",
-            "connect_timeout": 5,
+            "connect_timeout": 2,
             "isolation_level": "read committed",
-            "init_command": "SET sql_mode='STRICT_ALL_TABLES,ERROR_FOR_DIVISION_BY_ZERO,NO_ENGINE_SUBSTITUTION'",
+            "init_command": "SET sql_mode='STRICT_ALL_TABLES,ERROR_FOR_DIVISION_BY_ZERO,NO_ENGINE_SUBSTITUTION'"
+            + ("" if AS_OWNER else f", innodb_lock_wait_timeout={LOCK_SECONDS}, lock_wait_timeout={LOCK_SECONDS}"),
+            # Of a server that takes a question and never answers it.
+            **({} if AS_OWNER else {"read_timeout": ANSWER_SECONDS, "write_timeout": ANSWER_SECONDS}),
         },
         "TEST": {"CHARSET": "utf8mb4", "COLLATION": "utf8mb4_unicode_520_ci"},
     }
@@ -162,7 +168,7 @@ DATA_UPLOAD_MAX_MEMORY_SIZE = 5 * 1024 * 1024
 
 # How it is served (server/site/serving.py, worker.py).
 BIND = env.str("NORTH_HINGE_BIND", "127.0.0.1:8017")
-WORKERS, THREADS = env.int("NORTH_HINGE_WORKERS", 2), env.int("NORTH_HINGE_THREADS", 4)
+WORKERS, THREADS = env.int("NORTH_HINGE_WORKERS", 2), env.int("NORTH_HINGE_THREADS", 8)
 TRUSTED_PROXY = env.str("NORTH_HINGE_TRUSTED_PROXY", "") or None
 # Connections a worker keeps, how long one may say nothing, and what is never read into memory.
 CONNECTIONS, SLOWEST_SECONDS, LARGEST_REQUEST_BYTES = 1000, 20, 25 * 1024 * 1024

@@ -11,11 +11,14 @@ from django.db import IntegrityError, OperationalError, transaction
 Given = ParamSpec("Given")
 Answer = TypeVar("Answer")
 TRIES = 6
-MET_ANOTHER = (1205, 1213)  # lock wait timed out; deadlock found
+DEADLOCK = 1213
 
 
 def mutation(action: Callable[Given, Answer]) -> Callable[Given, Answer]:
-    """Run an action in one transaction of its own, again where it met another one: a deadlock, or a key taken at the same moment."""
+    """Run an action in one transaction of its own, again where it met another one: a deadlock, or a key taken at the same moment.
+
+    Who has waited for a lock as long as anybody may is told so, and not made to wait again.
+    """
 
     @wraps(action)
     def run(*given: Given.args, **named: Given.kwargs) -> Answer:
@@ -24,7 +27,7 @@ def mutation(action: Callable[Given, Answer]) -> Callable[Given, Answer]:
                 with transaction.atomic():
                     return action(*given, **named)
             except (IntegrityError, OperationalError) as met:
-                again = isinstance(met, IntegrityError) or (met.args[:1] and met.args[0] in MET_ANOTHER)
+                again = isinstance(met, IntegrityError) or met.args[:1] == (DEADLOCK,)
                 if not again or not left or transaction.get_connection().in_atomic_block:
                     raise
                 time.sleep(random.uniform(0.005, 0.05))

@@ -44,6 +44,7 @@ def measured(call, person, **values):
 def strokes(page, call, way):
     """Every cone where it is to be, half a turn a stroke; one of unknown turns is let down until it is slack."""
     page.touch("½ turn")
+    before = state_of(call).work.step
     for part in state_of(call).parts:
         if len(state_of(call).parts) > 1:
             page.touch(f"{part.name}:")
@@ -53,6 +54,7 @@ def strokes(page, call, way):
         while f"{part.name} is {'down' if part.target == 0 else 'in'}" not in page.text():
             page.touch(f"-turn {way} the {part.name.lower()}")
     page.touch("All there: go on")
+    page.until(lambda: state_of(call).work.step != before, "every stroke with the server")
 
 
 def carry_on(page, call):

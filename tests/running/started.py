@@ -131,12 +131,11 @@ def soak(folder: Path, rounds: int, seed: int) -> list[float]:
 class Crew:
     """Someone signed in over real HTTP."""
 
-    def __init__(self, port: int) -> None:
+    def __init__(self, port: int, username: str = DEMO_ACCOUNTS[0].username) -> None:
         self.address, self.jar = f"http://127.0.0.1:{port}/api", http.cookiejar.CookieJar()
         self.opener = urllib.request.build_opener(urllib.request.HTTPCookieProcessor(self.jar))
         self.ask("GET", "/session")
-        account = DEMO_ACCOUNTS[0]
-        self.ask("POST", "/session", {"username": account.username, "password": account.password})
+        self.ask("POST", "/session", {"username": username, "password": DEMO_ACCOUNTS[0].password})
 
     def ask(self, method: str, path: str, body: object = None):
         token = next((cookie.value for cookie in self.jar if cookie.name == "csrftoken"), "")

@@ -1,5 +1,5 @@
-import { afterEach, expect, test, vi } from 'vitest';
-import { actAs, client, MEANT_AS } from './client';
+import { afterEach, describe, expect, it, test, vi } from 'vitest';
+import { actAs, client, MEANT_AS, sent } from './client';
 
 afterEach(() => vi.unstubAllGlobals());
 
@@ -17,4 +17,45 @@ test('what somebody entered goes out as theirs, whoever the page shows by then',
   await client.POST('/api/calls/{key}/entries', { ...at, params, body, headers: { [MEANT_AS]: 'tess' } });
   await client.POST('/api/calls/{key}/entries', { ...at, params, body });
   expect(sent).toEqual(['tess', 'marit']);
+});
+
+const answers = (...given: Response[]) => {
+  const asked = vi.fn(async (_: Request) => given.shift() ?? new Response('{}'));
+  vi.stubGlobal('fetch', asked);
+  return asked;
+};
+const busy = () => new Response('{}', { status: 503, headers: { 'Retry-After': '1' } });
+const request = () => new Request('http://shop/api/van/moves', { method: 'POST', body: '{"pieces":1}' });
+
+describe('a request that met others', () => {
+  afterEach(() => {
+    vi.useRealTimers();
+  });
+
+  it('is made again with all it had, once the server says it may be', async () => {
+    vi.useFakeTimers();
+    const asked = answers(busy(), busy());
+    const answer = sent(request());
+    await vi.runAllTimersAsync();
+    expect((await answer).status).toBe(200);
+    expect(asked).toHaveBeenCalledTimes(3);
+    expect(await asked.mock.calls[2]?.[0].text()).toBe('{"pieces":1}');
+  });
+
+  it('ends, and is told', async () => {
+    vi.useFakeTimers();
+    const asked = answers(...Array.from({ length: 9 }, busy));
+    const answer = sent(request());
+    await vi.runAllTimersAsync();
+    expect((await answer).status).toBe(503);
+    expect(asked).toHaveBeenCalledTimes(5);
+  });
+
+  it('is not made again where the server is away, or refuses', async () => {
+    for (const status of [503, 409, 422]) {
+      const asked = answers(new Response('{}', { status }));
+      expect((await sent(request())).status).toBe(status);
+      expect(asked).toHaveBeenCalledTimes(1);
+    }
+  });
 });

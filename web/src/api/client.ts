@@ -32,7 +32,20 @@ const withCsrf: Middleware = {
   },
 };
 
-export const client = createClient<paths>({ baseUrl: '/', fetch: (request) => globalThis.fetch(request) });
+/** How often a request that met others is made again, each time after as long as the server says and a little more. */
+const TRIES = 4;
+
+/** Sends a request, and again where the server says that nothing was done and when to come back. */
+export async function sent(request: Request): Promise<Response> {
+  for (let left = TRIES; ; left -= 1) {
+    const answer = await globalThis.fetch(left ? request.clone() : request);
+    const seconds = Number(answer.headers.get('Retry-After'));
+    if (answer.status !== 503 || !seconds || !left) return answer;
+    await new Promise((resolve) => setTimeout(resolve, (seconds + Math.random()) * 1000));
+  }
+}
+
+export const client = createClient<paths>({ baseUrl: '/', fetch: sent });
 client.use(withCsrf);
 
 type Answer<T> = { data?: T; error?: unknown; response: Response };
