@@ -39,6 +39,7 @@ from server.config.asked import Asked, written
 from server.config.errors import file_of
 from server.config.paging import Mark, page_of
 from server.doors.models import Door
+from server.people import throttle
 from server.people.scope import person_of
 from server.people.throttle import heavy
 from server.stock.service import lists_of_shop
@@ -293,7 +294,9 @@ PICTURE = {"requestBody": {"required": True, "content": {"image/*": {"schema": {
 PhotoOf = Annotated[str, Query(max_length=64)]
 
 
-@router.put("/calls/{uuid:key}/photos/{uuid:photo}", response=CallOut, operation_id="keep_photo", openapi_extra=PICTURE)
+@router.put(
+    "/calls/{uuid:key}/photos/{uuid:photo}", response=CallOut, operation_id="keep_photo", openapi_extra=PICTURE, throttle=throttle.photos()
+)
 def keep_photo(
     request: HttpRequest, key: uuid.UUID, photo: uuid.UUID, of: PhotoOf = "", caption: Annotated[str, Query(max_length=200)] = ""
 ) -> HttpResponse:

@@ -78,6 +78,10 @@ BUSY = "Much is being written at this moment. Tried again in a second: nothing a
 MET_ANOTHER = (1205, 1213)  # lock wait timed out; deadlock found
 
 
+class Busy(Exception):
+    """What is asked cannot be begun at this moment, and trying again soon may do."""
+
+
 def busy() -> JsonResponse:
     """Nothing was done, and trying again soon may do: 503 with when."""
     return JsonResponse(problem_body(503, code="busy", message=BUSY), status=503, headers={"Retry-After": "1"})
@@ -168,6 +172,10 @@ def install(api: NinjaAPI) -> None:
             return busy()
         log.error("the database is away", exc_info=wrong)
         return answer(request, 503)
+
+    @api.exception_handler(Busy)
+    def met_others(request: HttpRequest, wrong: Busy) -> HttpResponse:
+        return busy()
 
     @api.exception_handler(Malformed)
     def malformed(request: HttpRequest, wrong: Malformed) -> HttpResponse:

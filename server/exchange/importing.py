@@ -2,6 +2,7 @@
 
 import base64
 import uuid
+from collections.abc import Mapping, Sequence
 from datetime import datetime
 from itertools import pairwise
 from typing import Any
@@ -27,8 +28,9 @@ from server.people.scope import require_lead
 from server.stock import van
 from server.stock.service import rates_of_shop
 
+Pictures = Mapping[str, bytes]
 
-@mutation
+
 def import_call(lead: Person, document: Any) -> Call:
     """Recreate a call, and its door where the shop does not have it; leads only.
 
@@ -37,16 +39,25 @@ def import_call(lead: Person, document: Any) -> Call:
     """
     require_lead(lead)
     told = read(CallDocument, document)
-    if Call.objects.filter(key=told.call.key).exists():
-        raise Contradiction("This call is in your shop already.", "call.key", told.call.key, "a call that is not here yet")
-    return _bring_in(lead, _door(lead, told.door), told, FORMATS[told.format], "")
+    return _import_call(lead, told, _pictures([told], [""]))
 
 
 @mutation
+def _import_call(lead: Person, told: CallDocument, pictures: Pictures) -> Call:
+    if Call.objects.filter(key=told.call.key).exists():
+        raise Contradiction("This call is in your shop already.", "call.key", told.call.key, "a call that is not here yet")
+    return _bring_in(lead, _door(lead, told.door), told, FORMATS[told.format], "", pictures)
+
+
 def import_door(lead: Person, document: Any) -> tuple[Door, int]:
     """Recreate a door's file with its calls, and say how many came in: those the shop has are left as they are; leads only."""
     require_lead(lead)
     told = read(DoorDocument, document)
+    return _import_door(lead, told, _pictures(told.calls, [f"calls.{place}." for place in range(len(told.calls))]))
+
+
+@mutation
+def _import_door(lead: Person, told: DoorDocument, pictures: Pictures) -> tuple[Door, int]:
     door, keys = _door(lead, told.door), [one.call.key for one in told.calls]
     twice = next((place for place, key in enumerate(keys) if key in keys[:place]), None)
     if twice is not None:
@@ -54,7 +65,7 @@ def import_door(lead: Person, document: Any) -> tuple[Door, int]:
     there = {str(key) for key in Call.objects.filter(key__in=keys).values_list("key", flat=True)}
     new = [(place, one) for place, one in enumerate(told.calls) if one.call.key not in there]
     for place, one in new:
-        _bring_in(lead, door, one, DOOR_FORMATS[told.format], f"calls.{place}.")
+        _bring_in(lead, door, one, DOOR_FORMATS[told.format], f"calls.{place}.", pictures)
     return door, len(new)
 
 
@@ -68,7 +79,7 @@ def _door(lead: Person, part: DoorPart) -> Door:
     return door
 
 
-def _bring_in(lead: Person, door: Door, told: OneCall, version: int, under: str) -> Call:
+def _bring_in(lead: Person, door: Door, told: OneCall, version: int, under: str, pictures: Pictures) -> Call:
     """One call at a door; `under` is the path of its document."""
     part, where = told.call, f"{under}call"
     _require_order(part, where)
@@ -94,7 +105,7 @@ def _bring_in(lead: Person, door: Door, told: OneCall, version: int, under: str)
         for place, one in enumerate(part.entries, start=1)
     )
     Photo.objects.bulk_create(
-        Photo(call=call, key=one.key, jpeg=_picture(one, f"{under}photos.{place}.jpeg"), by=lead) for place, one in enumerate(told.photos)
+        Photo(call=call, key=one.key, jpeg=pictures[f"{under}photos.{place}.jpeg"], by=lead) for place, one in enumerate(told.photos)
     )
     if part.closed_at is None:
         van.take_up(lead, call.key, door.name, needs_of(facts))
@@ -108,10 +119,16 @@ def _require_photos(told: OneCall, facts: Facts, where: str) -> None:
         raise Contradiction("The photos are not those the entries tell of.", where, len(came), f"{len(told_of)}, by their keys", "photos")
 
 
-def _picture(part: PhotoPart, where: str) -> bytes:
+def _pictures(calls: Sequence[OneCall], under: Sequence[str]) -> Pictures:
+    """Every picture of a document by its path, read before anything is locked."""
+    parts = {f"{at}photos.{place}.jpeg": one for at, call in zip(under, calls, strict=True) for place, one in enumerate(call.photos)}
+    return dict(zip(parts, scaled([_decoded(one, where) for where, one in parts.items()], list(parts)), strict=True))
+
+
+def _decoded(part: PhotoPart, where: str) -> bytes:
     try:
-        return scaled(base64.b64decode(part.jpeg, validate=True))
-    except (ValueError, BadInput) as wrong:
+        return base64.b64decode(part.jpeg, validate=True)
+    except ValueError as wrong:
         raise BadInput("This is no picture that can be read.", where, None, "a JPEG in base64") from wrong
 
 

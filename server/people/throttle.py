@@ -84,6 +84,15 @@ def _key(what: str, who: str) -> str:
     return f"tries:{what}:{hashlib.sha256(who.encode()).hexdigest()}:{int(time.time() // 60)}"
 
 
+class _PhotoThrottle(AuthRateThrottle):
+    scope = "photo"
+
+
+def photos() -> AuthRateThrottle:
+    """The throttle of pictures sent, per person: a camera held down sends fewer."""
+    return _PhotoThrottle(settings.PHOTOS_RATE)
+
+
 def heavy() -> AuthRateThrottle:
     """The throttle of questions that take the processor a while, per person."""
     return AuthRateThrottle(settings.HEAVY_QUESTIONS_RATE)

@@ -1,14 +1,19 @@
 """Photos and the signature: the picture alone is kept, with what it shows; it goes out and comes in again, and on paper."""
 
+import base64
 import io
 import json
+import struct
+import sys
 import uuid
+import zlib
 
 import pytest
-from PIL import ExifTags, Image
+from PIL import ExifTags, Image, ImageChops, ImageStat
 from pypdf import PdfReader
 
 from server.calls import photos
+from server.calls import picture as picture_of
 from server.calls.models import Photo
 from tests.server.conftest import Api, CallOver
 from tests.server.test_exchange import bring_in, text_of
@@ -33,6 +38,12 @@ def send(person, call, sent, photo=None, **said):
     return api.client.put(address, sent, content_type="image/jpeg", headers=token)
 
 
+def alike(one, other):
+    """Whether two pictures show the same to the eye."""
+    with Image.open(io.BytesIO(one)) as first, Image.open(io.BytesIO(other)) as second:
+        return first.size == second.size and ImageStat.Stat(ImageChops.difference(first, second)).mean < [2.0] * 3
+
+
 @pytest.fixture
 def call(technician, door):
     return CallOver(Api(technician), door)
@@ -53,7 +64,8 @@ def test_what_is_kept_is_the_picture_alone_upright_and_scaled(technician, call):
         assert there.size == (800, 1600), "upright, as it was held"
         assert not there.getexif()
         assert b"Slipway 3" not in kept.content
-    assert photos.scaled(kept.content) == kept.content, "what is so already loses nothing more"
+    (again,) = photos.scaled([kept.content])
+    assert alike(again, kept.content), "what is so already loses next to nothing more"
 
 
 @pytest.mark.parametrize("kind", ["PNG", "WEBP"])
@@ -72,10 +84,62 @@ def test_what_is_no_whole_picture_is_refused_and_nothing_is_kept(technician, cal
     assert (Photo.objects.count(), call.state.photos) == (0, [])
 
 
-def test_a_small_file_that_holds_a_huge_picture_is_refused_unread(technician, call, monkeypatch):
-    monkeypatch.setattr(photos, "MOST_PIXELS", 10_000)
-    answer = send(technician, call, picture(200, 100))
+def png(width, height):
+    """A PNG of one colour: a small file however large it is, made row by row."""
+    row, rows = zlib.compressobj(9), []
+    for _ in range(height):
+        rows.append(row.compress(b"\0" + bytes((width + 7) // 8)))
+    chunks = {b"IHDR": struct.pack(">IIBBBBB", width, height, 1, 0, 0, 0, 0), b"IDAT": b"".join(rows) + row.flush(), b"IEND": b""}
+    told = [struct.pack(">I", len(data)) + kind + data + struct.pack(">I", zlib.crc32(kind + data)) for kind, data in chunks.items()]
+    return b"\x89PNG\r\n\x1a\n" + b"".join(told)
+
+
+def repeated(times):
+    """A progressive JPEG whose scans come over and over."""
+    made = io.BytesIO()
+    Image.effect_noise((64, 64), 90).convert("RGB").save(made, "JPEG", progressive=True)
+    plain = made.getvalue()
+    last = plain.rindex(b"\xff\xda")
+    return plain[:-2] + plain[last:-2] * times + b"\xff\xd9"
+
+
+@pytest.mark.parametrize(
+    "sent", [png(1, 590_000), png(25_000, 10), png(9_000, 9_000), repeated(200)], ids=["tall", "wide", "many points", "scans"]
+)
+def test_a_small_file_that_costs_much_is_refused_by_its_head(technician, call, sent, monkeypatch):
+    assert len(sent) < 400_000
+    monkeypatch.setattr("PIL.Image.Image.convert", lambda *_: pytest.fail("it was read"))
+    assert picture_of.scaled(sent) == picture_of.TOO_LARGE
+    monkeypatch.undo()
+    answer = send(technician, call, sent)
     assert (answer.status_code, answer.json()["error"]["message"]) == (422, "This picture is too large.")
+
+
+def test_a_picture_that_costs_more_than_any_may_is_given_up(technician, call, monkeypatch):
+    """The reader ends before its time, or answers nothing: the picture is refused, and the next one is read."""
+    for program in ("import sys; sys.exit(1)", "import time; time.sleep(60)"):
+        monkeypatch.setattr(photos, "READER", [sys.executable, "-c", program])
+        monkeypatch.setattr(photos, "CPU_SECONDS", 0)
+        assert send(technician, call, picture(90, 60)).status_code == 422
+    monkeypatch.undo()
+    assert send(technician, call, picture(90, 60)).status_code == 200
+
+
+def test_nothing_beside_or_behind_the_picture_is_kept(technician, call):
+    """Trailing bytes, a second picture behind the first, another application segment, a comment: a picture written anew has none."""
+    plain = picture(300, 200)
+    hidden = plain[:2] + b"\xff\xe5\x00\x0esecond segment"[:16] + plain[2:] + picture(40, 30) + b"and a note behind"
+    assert send(technician, call, hidden).status_code == 200
+    kept = bytes(Photo.objects.get().jpeg)
+    assert not any(word in kept for word in (b"second segm", b"a note behind", b"Slipway 3", b"Exif"))
+    assert (kept.count(b"\xff\xd8\xff"), kept[-2:]) == (1, b"\xff\xd9")
+    with Image.open(io.BytesIO(kept)) as there:
+        assert there.size == (300, 200)
+
+
+def test_a_camera_held_down_is_slowed(technician, call, settings):
+    statuses = {send(technician, call, b"no picture").status_code for _ in range(45)}
+    assert statuses == {422, 429}
 
 
 def test_sent_twice_it_is_kept_once_and_taken_back_it_is_gone(technician, call):
@@ -106,7 +170,9 @@ def test_a_call_with_photos_and_a_signature_goes_out_and_comes_in_whole(technici
         assert (answer.status_code, answer.json()["error"]["field"]) == (422, field)
     assert Photo.objects.count() == 1
     assert bring_in(stranger, json.dumps(document).encode()).status_code == 200
-    assert Api(stranger).get(f"/calls/{call.key}/document.json").json() == document
+    came = Api(stranger).get(f"/calls/{call.key}/document.json").json()
+    assert alike(*(base64.b64decode(one["photos"][0].pop("jpeg")) for one in (came, document)))
+    assert came == document
 
 
 def test_photos_stand_on_the_technical_sheet_and_the_signature_on_the_job_sheet(technician, call):

@@ -20,6 +20,11 @@ pytestmark = pytest.mark.django_db(transaction=True)
 AT_ONCE = 6
 
 
+@pytest.fixture(autouse=True)
+def threads_for_all(settings):
+    settings.THREADS = 32
+
+
 def at_once(*actions):
     """Every action in a thread of its own, all let go together; their statuses."""
     start, statuses = threading.Barrier(len(actions)), []
