@@ -18,7 +18,7 @@ from server.bench.fitting import fitting_pdf
 from server.config.asked import Asked, written
 from server.config.errors import file_of
 from server.people.scope import person_of
-from server.people.throttle import heavy
+from server.people.throttle import charge, heavy
 from server.stock.service import lists_of_shop
 
 router = Router(tags=["bench"])
@@ -57,12 +57,14 @@ def read_typed_sheet(request: HttpRequest, given: TypedSheet) -> Sheet:
     return read_sheet({name: text[:120] for name, text in given.typed.items()})
 
 
-# What takes the processor a while: a search, a fit, a whole call.
+# What takes the processor a while: a search, a fit, a whole call, which counts as one for each of so many commands.
+COMMANDS_OF_ONE = 25
 HEAVY = ("size", "compare", "convert", "trim", "find", "sun", "call")
 
 
 def _view(question: Question) -> Callable[..., HttpResponse]:
     def view(request: HttpRequest, document: Document) -> HttpResponse:
+        charge(request, len(getattr(document, "commands", ())) // COMMANDS_OF_ONE)
         lists = lists_of_shop() if isinstance(document, FromShop) else NO_LISTS
         return written(answer_to(question, document, lists), exclude_none=True)
 

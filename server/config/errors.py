@@ -183,6 +183,8 @@ def install(api: NinjaAPI) -> None:
 
     @api.exception_handler(HttpError)
     def http_error(request: HttpRequest, wrong: HttpError) -> HttpResponse:
+        if isinstance(wrong.__cause__, HingeError):
+            return hinge_error(request, wrong.__cause__)
         status = 422 if wrong.status_code == 400 else wrong.status_code
         said = {} if str(wrong) == "Too many requests." else {"message": str(wrong)}
         return answer(request, status, **({"code": "bad_input"} if status == 422 else {}), **said)

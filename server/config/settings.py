@@ -157,6 +157,7 @@ STATICFILES_DIRS = [WEB_DIST] if WEB_DIST.is_dir() else []
 WHITENOISE_IMMUTABLE_FILE_TEST = r"^/static/assets/.+-[\w-]{8}\.\w+$"
 
 # A person asks these often enough by hand, never in a loop.
+IMPORTS_RATE = env.str("NORTH_HINGE_IMPORTS_RATE", "120/m")
 PHOTOS_RATE = env.str("NORTH_HINGE_PHOTOS_RATE", "40/m")
 HEAVY_QUESTIONS_RATE = env.str("NORTH_HINGE_HEAVY_RATE", "240/m")
 # Failed sign-ins a minute: from one address, whatever the names; to one name, wherever from; where its owner has signed in before.

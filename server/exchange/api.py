@@ -1,6 +1,5 @@
 """Out and in: the job sheet as PDF, the call as JSON; and one door that was filed twice."""
 
-import json
 import uuid
 from typing import Any
 
@@ -13,6 +12,7 @@ from hinge.errors import BadInput
 from server.calls.models import Call
 from server.config.asked import Asked
 from server.config.errors import file_of
+from server.config.modest import MOST_OF_FILE, read_json
 from server.doors.api import DoorFile
 from server.doors.api import file_of as file_of_door
 from server.doors.models import Door
@@ -21,6 +21,7 @@ from server.exchange.importing import import_call, import_door
 from server.exchange.merging import merge
 from server.exchange.sheet import sheet_pdf, technical_pdf
 from server.people.scope import person_of, require_lead
+from server.people.throttle import imports
 
 router = Router(tags=["exchange"])
 LARGEST_BYTES = 24_000_000  # a call with as many photos as it takes
@@ -79,16 +80,16 @@ def technical_sheet(request: HttpRequest, key: uuid.UUID) -> HttpResponse:
     return _pdf(call, technical_pdf(call), "technical-sheet")
 
 
-@router.post("/import", response=Imported, operation_id="import_call")
+@router.post("/import", response=Imported, operation_id="import_call", throttle=imports())
 def import_(request: HttpRequest, file: File[UploadedFile]) -> Imported:
     """Recreate a call, or a door's whole file, from its document; leads only."""
     require_lead(person_of(request))
     if (file.size or 0) > LARGEST_BYTES:
         raise BadInput(f"The file has {file.size} bytes.", "file", file.size, f"up to {LARGEST_BYTES}", "bytes")
     try:
-        document = json.loads(file.read(), parse_constant=_no_constant)
-    except (ValueError, RecursionError) as wrong:
-        raise BadInput(f"This file is not whole or not JSON: {wrong}.", "file", file.name, "a call document", "") from wrong
+        document = read_json(file.read(), MOST_OF_FILE)
+    except BadInput as wrong:
+        raise BadInput(f"This file cannot be read. {wrong.message}", "file", file.name, "a call document", "") from wrong
     if isinstance(document, dict) and str(document.get("format")).startswith("north-hinge/door/"):
         door, calls = import_door(person_of(request), document)
         return Imported(key=None, door_key=door.key, door_name=door.name, calls=calls)
@@ -100,7 +101,3 @@ def _pdf(call: Call, content: bytes, name: str) -> HttpResponse:
     answer = HttpResponse(content, content_type="application/pdf")
     answer["Content-Disposition"] = f'inline; filename="{name}-{slugify(call.door.name)}-{call.started_at:%Y-%m-%d}.pdf"'
     return answer
-
-
-def _no_constant(name: str) -> None:
-    raise ValueError(f"{name} is not a JSON number")

@@ -84,6 +84,15 @@ def _key(what: str, who: str) -> str:
     return f"tries:{what}:{hashlib.sha256(who.encode()).hexdigest()}:{int(time.time() // 60)}"
 
 
+class _ImportThrottle(AuthRateThrottle):
+    scope = "import"
+
+
+def imports() -> AuthRateThrottle:
+    """The throttle of documents brought in, per person."""
+    return _ImportThrottle(settings.IMPORTS_RATE)
+
+
 class _PhotoThrottle(AuthRateThrottle):
     scope = "photo"
 
@@ -91,6 +100,14 @@ class _PhotoThrottle(AuthRateThrottle):
 def photos() -> AuthRateThrottle:
     """The throttle of pictures sent, per person: a camera held down sends fewer."""
     return _PhotoThrottle(settings.PHOTOS_RATE)
+
+
+def charge(request: HttpRequest, more: int) -> None:
+    """Count a heavy question as so many more of them: what takes long counts for what it takes."""
+    if more > 0:
+        throttle = heavy()
+        key = throttle.get_cache_key(request)
+        cache.set(key, [time.time()] * more + cache.get(key, []), throttle.duration)
 
 
 def heavy() -> AuthRateThrottle:

@@ -5,6 +5,7 @@ from server.bench.sheets import router as sheets
 from server.bookings.api import router as bookings
 from server.calls.api import router as calls
 from server.config import errors
+from server.config.modest import ModestParser
 from server.doors.api import router as doors
 from server.exchange.api import router as exchange
 from server.followups.api import router as follow_ups
@@ -12,7 +13,9 @@ from server.people.api import router as people
 from server.people.signed_in import SignedIn
 from server.stock.api import router as stock
 
-api = errors.HingeApi(title="North Hinge", version="1", auth=SignedIn(), docs_url=None, openapi_url=None, urls_namespace="api")
+api = errors.HingeApi(
+    title="North Hinge", version="1", auth=SignedIn(), docs_url=None, openapi_url=None, urls_namespace="api", parser=ModestParser()
+)
 errors.install(api)
 for router in (people, doors, calls, bookings, follow_ups, bench, sheets, stock, exchange):
     api.add_router("", router)

@@ -1,5 +1,6 @@
 """A door's whole file as one document: out and in without loss, and nothing the second time."""
 
+import base64
 import json
 
 import pytest
@@ -9,7 +10,7 @@ from server.calls.models import Call, Entry, Photo
 from server.doors.models import Door
 from tests.server.conftest import Api, CallOver
 from tests.server.test_exchange import bring_in
-from tests.server.test_photos import picture, send
+from tests.server.test_photos import alike, picture, send
 from tools.formats import FOLDER
 
 
@@ -42,6 +43,9 @@ def test_it_comes_into_an_empty_shop_without_loss_and_changes_nothing_the_second
     for one in (there, document):
         for call in one["calls"]:
             call.pop("said")
+    # A picture is written anew wherever it comes in: what it shows is the same.
+    came, sent = (base64.b64decode(one["calls"][0]["photos"][0].pop("jpeg")) for one in (there, document))
+    assert alike(came, sent)
     assert there == document
 
 
