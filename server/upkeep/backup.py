@@ -11,6 +11,7 @@ from pathlib import Path
 from django.core.management.base import CommandError
 from django.utils import timezone
 
+from server.upkeep.alone import alone, require_stopped
 from server.upkeep.dump import CHUNK, create, drop, dump, ensure, load, rows_of, schema_name
 
 NAME = "north-hinge-{at:%Y%m%dT%H%M%S%f}.sql.gz"
@@ -32,7 +33,13 @@ def facts_of(backup: Path) -> Path:
 
 def back_up(folder: Path, now: datetime | None = None) -> Path:
     """Write a backup into a folder and read it back; the file. Raises CommandError, and then leaves none behind."""
+    with alone():
+        return _back_up(folder, now)
+
+
+def _back_up(folder: Path, now: datetime | None) -> Path:
     folder.mkdir(parents=True, exist_ok=True, mode=0o700)
+    clear_leftovers(folder)
     at = now or timezone.now()
     made = folder / NAME.format(at=at)
     being_made = made.with_suffix(".part")
@@ -43,17 +50,50 @@ def back_up(folder: Path, now: datetime | None = None) -> Path:
             raw.flush()
             os.fsync(raw.fileno())
         kept = Kept(digest, _read_back(being_made, digest), at.isoformat())
-        facts_of(made).write_text(json.dumps(asdict(kept), indent=1))
+        _write_private(facts_of(made), json.dumps(asdict(kept), indent=1))
         being_made.rename(made)
     finally:
         being_made.unlink(missing_ok=True)
     return made
 
 
+def _write_private(path: Path, text: str) -> None:
+    with os.fdopen(os.open(path, os.O_WRONLY | os.O_CREAT | os.O_TRUNC, 0o600), "w", encoding="utf-8") as file:
+        file.write(text)
+
+
+def clear_leftovers(folder: Path) -> None:
+    """Do away with what a killed backup or restore left: a file half written, and a schema aside with everybody's data.
+
+    The caller is alone.
+    """
+    for part in folder.glob("north-hinge-*.part"):
+        part.unlink(missing_ok=True)
+    drop(_aside())
+
+
+def good_backups(folder: Path) -> list[Path]:
+    """The backups of a folder that were read back, the newest first."""
+    return sorted((one for one in folder.glob("north-hinge-*.sql.gz") if facts_of(one).exists()), reverse=True)
+
+
+def thin(folder: Path, keep: int, older_than: datetime) -> list[Path]:
+    """Delete good backups made before a moment, but never the newest `keep`; those deleted. One that failed is none and keeps none away."""
+    gone = [one for one in good_backups(folder)[keep:] if datetime.fromisoformat(_kept(one).made_at) < older_than]
+    for one in gone:
+        one.unlink()
+        facts_of(one).unlink()
+    return gone
+
+
+def _kept(backup: Path) -> Kept:
+    return Kept(**json.loads(facts_of(backup).read_text()))
+
+
 def require_whole(backup: Path) -> Kept:
     """Refuse a file that is cut, changed or not a backup; what is known of it."""
     try:
-        kept = Kept(**json.loads(facts_of(backup).read_text()))
+        kept = _kept(backup)
         digest = hashlib.sha256()
         with gzip.open(backup) as packed:
             while piece := packed.read(CHUNK):
@@ -68,8 +108,16 @@ def require_whole(backup: Path) -> Kept:
 def restore(backup: Path, replace: bool = False) -> Kept:
     """Read a backup into the shop's schema, which must be empty unless it is to be replaced; what is known of it.
 
-    It is read into a schema aside first, so that one that cannot be read changes nothing.
+    It is read into a schema aside first, so that one that cannot be read changes nothing. Refused while the shop works.
     """
+    with alone():
+        if replace:
+            require_stopped()
+        return put_back(backup, replace)
+
+
+def put_back(backup: Path, replace: bool) -> Kept:
+    """The same, by who is alone already and knows that the shop is stopped."""
     kept, schema = require_whole(backup), schema_name()
     ensure(schema)
     if not replace and any(rows_of(schema).values()):
@@ -83,9 +131,13 @@ def restore(backup: Path, replace: bool = False) -> Kept:
     return kept
 
 
+def _aside() -> str:
+    return f"{schema_name()}_readback"
+
+
 def _read_back(packed_file: Path, digest: str) -> dict[str, int]:
     """Read a dump into a schema aside, write that out again and compare every byte; the rows of each table."""
-    aside = f"{schema_name()}_readback"
+    aside = _aside()
     create(aside)
     try:
         with gzip.open(packed_file) as packed:

@@ -16,7 +16,8 @@ from django.core.management.base import CommandError
 from django.db import connection
 from django.db.migrations.executor import MigrationExecutor
 
-from server.upkeep.backup import back_up, restore
+from server.upkeep.alone import alone
+from server.upkeep.backup import back_up, clear_leftovers, put_back
 from server.upkeep.dump import create, ensure, rows_of, schema_name
 from server.upkeep.rights import grant_rights
 
@@ -27,6 +28,8 @@ def upgrade() -> list[str]:
     folder.mkdir(parents=True, exist_ok=True, mode=0o700)
     with _alone(folder):
         mark = folder / f"upgrade-of-{schema_name()}-under-way.json"
+        with alone():
+            clear_leftovers(folder)
         done = _undo(mark)
         if not _behind():
             return done
@@ -46,7 +49,9 @@ def _undo(mark: Path) -> list[str]:
         return []
     before = json.loads(mark.read_text())["backup"]
     if before:
-        restore(Path(before), replace=True)
+        # Whose tables are half made is not at work.
+        with alone():
+            put_back(Path(before), replace=True)
     else:
         ensure(schema_name())
         create(schema_name())

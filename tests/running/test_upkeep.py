@@ -339,3 +339,93 @@ def status(port: int, path: str, session: str = "") -> tuple[int, dict[str, obje
         return refused.code, json.loads(refused.read())
     except OSError:
         return 0, {}
+
+
+def web(shop: Installed):
+    """A connection as its pages have one."""
+    return contextlib.closing(
+        MySQLdb.connect(
+            unix_socket=os.environ["NORTH_HINGE_DB_HOST"],
+            user=shop.environment["NORTH_HINGE_DB_USER"],
+            password="w" * 20,
+            database=shop.schema,
+        )
+    )
+
+
+def test_a_restore_beside_leaves_the_running_shop_its_rights(filled, installed):
+    """The refusal advises an empty schema beside; the account of the pages is the same for both."""
+    filled.run("prepare")
+    backup = filled.run("back_up")
+    beside = installed("beside")
+    beside.environment["NORTH_HINGE_DB_USER"] = filled.environment["NORTH_HINGE_DB_USER"]
+    beside.run("restore", backup)
+    with web(filled) as shop, web(beside) as other:
+        for one in (shop, other):
+            one.cursor().execute("UPDATE doors_door SET version = version + 1 LIMIT 1")
+            with pytest.raises(MySQLdb.OperationalError, match="denied"):
+                one.cursor().execute("DELETE FROM calls_entry LIMIT 1")
+
+
+def test_two_backups_at_once_wait_for_each_other_and_both_are_good(filled):
+    both = [filled.begin("back_up"), filled.begin("back_up", str(filled.folder / "elsewhere"))]
+    said = [one.communicate(timeout=120) for one in both]
+    assert [one.returncode for one in both] == [0, 0], said
+    for out, _ in said:
+        assert require_whole(Path(out.strip())).rows
+
+
+def test_a_shop_at_work_is_not_replaced_under_its_people(filled):
+    filled.run("prepare")
+    backup, before = filled.run("back_up"), filled.written()
+    with web(filled) as shop:
+        shop.cursor().execute("SELECT 1")
+        said = filled.run("restore", backup, "--replace", refused=True)
+    assert "Stop it first" in said
+    assert filled.written() == before
+    assert "rows of" in filled.run("restore", backup, "--replace")
+
+
+@pytest.mark.parametrize("after", [place / 8 for place in range(10)])
+def test_a_backup_killed_anywhere_leaves_nothing_that_the_next_one_does_not_clear(filled, after):
+    process = filled.begin("back_up")
+    time.sleep(0.8 + after)
+    for one in [*psutil.Process(process.pid).children(recursive=True), process] if process.poll() is None else []:
+        one.kill()
+    process.communicate()
+    folder = filled.folder / "backups"
+    whole_ones = [one for one in folder.glob("*.sql.gz") if require_whole(one)] if folder.exists() else []
+    backup = Path(filled.run("back_up"))
+    assert {*folder.glob("*.sql.gz")} == {*whole_ones, backup}, "and what is called a backup is one"
+    assert not list(folder.glob("*.part"))
+    assert filled.ask(f"SHOW DATABASES LIKE '{filled.schema}_readback'") == ()
+    assert all(one.stat().st_mode & 0o077 == 0 for one in folder.iterdir())
+
+
+def test_a_start_clears_what_a_killed_backup_left(filled):
+    filled.run("prepare")
+    filled.ask(f"CREATE DATABASE `{filled.schema}_readback`", "")
+    (filled.folder / "backups" / "north-hinge-20260101T000000000000.sql.part").write_bytes(b"half")
+    filled.run("prepare")
+    assert filled.ask(f"SHOW DATABASES LIKE '{filled.schema}_readback'") == ()
+    assert not list((filled.folder / "backups").glob("*.part"))
+
+
+def test_old_backups_go_and_the_last_good_ones_stay_however_old(whole, tmp_path):
+    """Thirty-one nights without a backup: by age alone the last one would go."""
+    for day in range(1, 21):
+        for name, text in ((f"north-hinge-202401{day:02}T010101000000.sql.gz", ""), (f"north-hinge-202401{day:02}T010101000000.json",
+                           json.dumps({"sha256": "", "rows": {}, "made_at": f"2024-01-{day:02}T01:01:01+00:00"}))):  # fmt: skip
+            (tmp_path / name).write_text(text)
+    (tmp_path / "north-hinge-20240131T010101000000.sql.gz").write_text("never read back")
+    assert whole.run("thin_backups", str(tmp_path), "--keep", "5") == "15 deleted, 5 good ones left"
+    assert whole.run("thin_backups", str(tmp_path), "--keep", "0") == "4 deleted, 1 good ones left"
+    assert (tmp_path / "north-hinge-20240120T010101000000.sql.gz").exists()
+
+
+def test_an_export_goes_into_the_folder_named_and_nobody_else_reads_it(filled, tmp_path):
+    name = str(filled.ask("SELECT name FROM people_shop ORDER BY id LIMIT 1")[0][0])
+    filled.run("export_shop", name, str(tmp_path))
+    (made,) = tmp_path.glob("*.zip")
+    assert made.stat().st_mode & 0o077 == 0
+    assert zipfile.ZipFile(made).testzip() is None

@@ -1,9 +1,11 @@
 """`export_shop SHOP FILE`: everything of a shop as JSON and CSV in one ZIP."""
 
+import os
 from pathlib import Path
 from typing import Any
 
 from django.core.management.base import BaseCommand, CommandError, CommandParser
+from django.utils.text import slugify
 
 from server.people.models import Shop
 from server.upkeep.export import export_shop
@@ -24,8 +26,13 @@ class Command(BaseCommand):
         shop = Shop.objects.filter(name=given["shop"]).first()
         if shop is None:
             raise CommandError(f"There is no shop {given['shop']!r}. There are: {', '.join(Shop.objects.values_list('name', flat=True))}")
-        aside = given["file"].with_suffix(".part")
-        with aside.open("wb") as file:
-            count = export_shop(shop, file)
-        aside.rename(given["file"])
-        self.stdout.write(f"{count} files in {given['file']}")
+        into = given["file"] / f"{slugify(shop.name)}.zip" if given["file"].is_dir() else given["file"]
+        aside = into.with_name(f"{into.name}.part")
+        try:
+            # Everything a shop knows of its customers is nobody else's to read.
+            with os.fdopen(os.open(aside, os.O_WRONLY | os.O_CREAT | os.O_TRUNC, 0o600), "wb") as file:
+                count = export_shop(shop, file)
+            aside.rename(into)
+        finally:
+            aside.unlink(missing_ok=True)
+        self.stdout.write(f"{count} files in {into}")

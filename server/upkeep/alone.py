@@ -1,0 +1,47 @@
+"""One backup or restore of a schema at a time, whoever asks for it and into whichever folder."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from contextlib import contextmanager
+
+from django.conf import settings
+from django.core.management.base import CommandError
+from django.db import connection
+
+from server.upkeep.dump import schema_name
+
+PATIENCE_SECONDS = 600
+
+
+@contextmanager
+def alone(patience_seconds: int = PATIENCE_SECONDS) -> Iterator[None]:
+    """Wait for the other one, and hold the schema's lock. Raises CommandError where it is held longer than that.
+
+    The lock is the database's own, of a connection that does nothing else: it ends with this process, however that ends.
+    """
+    held, name = connection.copy(), f"upkeep:{schema_name()}"[:64]
+    try:
+        with held.cursor() as cursor:
+            cursor.execute("SELECT GET_LOCK(%s, %s)", [name, patience_seconds])
+            if cursor.fetchone() != (1,):
+                cursor.execute("SELECT IS_USED_LOCK(%s)", [name])
+                by = cursor.fetchone()[0]
+                raise CommandError(
+                    f"Another backup or restore of {schema_name()} is under way (database connection {by}). Try again later."
+                )
+        yield
+    finally:
+        held.close()
+
+
+def require_stopped() -> None:
+    """Refuse while the pages work on this schema. Raises CommandError."""
+    if settings.DB_USER == settings.DB_OWNER:
+        return
+    with connection.cursor() as cursor:
+        asked = "SELECT COUNT(*) FROM information_schema.processlist WHERE user = %s AND db = %s"
+        cursor.execute(asked, [settings.DB_USER, schema_name()])
+        (open_now,) = cursor.fetchone()
+    if open_now:
+        raise CommandError(f"The shop is at work: {open_now} connections of its pages are open. Stop it first, then restore.")
