@@ -20,13 +20,18 @@ ANSWERED = Histogram("north_hinge_answer_seconds", "Time to an answer.", ["metho
 
 
 class WithRequestId(logging.Filter):
-    """Puts the request's id on every line told while it is answered."""
+    """Puts the request's id on every line told of it, and in place of its address, which may hold a secret, the route it went."""
 
     def filter(self, record: logging.LogRecord) -> bool:
         """Always."""
-        record.request_id = request_id.get()
         # What the framework hangs on a line holds a person's request.
-        record.__dict__.pop("request", None)
+        request = record.__dict__.pop("request", None)
+        if not getattr(record, "request_id", ""):
+            record.request_id = request_id.get() or getattr(request, "told_as", "")
+        if isinstance(request, HttpRequest) and record.args:
+            address = (request.path, request.get_full_path())
+            args = record.args if isinstance(record.args, tuple) else (record.args,)
+            record.args = tuple(_route(request) if str(one) in address else one for one in args)
         return True
 
 
@@ -39,6 +44,8 @@ class Told:
     def __call__(self, request: HttpRequest) -> HttpResponseBase:
         given = request.headers.get(HEADER, "")
         known = request_id.set(given if FROM_PROXY.fullmatch(given) else secrets.token_hex(8))
+        # The framework tells of a failure once this has answered.
+        request.told_as = request_id.get()  # type: ignore[attr-defined]
         began = time.perf_counter()
         try:
             response = self.get_response(request)

@@ -21,6 +21,7 @@ def alone(patience_seconds: int = PATIENCE_SECONDS) -> Iterator[None]:
     The lock is the database's own, of a connection that does nothing else: it ends with this process, however that ends.
     """
     held, name = connection.copy(), f"upkeep:{schema_name()}"[:64]
+    held.settings_dict["NAME"] = ""  # the schema itself may be gone
     try:
         with held.cursor() as cursor:
             cursor.execute("SELECT GET_LOCK(%s, %s)", [name, patience_seconds])

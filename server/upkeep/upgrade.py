@@ -13,13 +13,15 @@ from pathlib import Path
 from django.conf import settings
 from django.core.management import call_command
 from django.core.management.base import CommandError
-from django.db import connection
+from django.db import OperationalError, connection
 from django.db.migrations.executor import MigrationExecutor
 
 from server.upkeep.alone import alone
 from server.upkeep.backup import back_up, clear_leftovers, put_back
 from server.upkeep.dump import create, ensure, rows_of, schema_name
 from server.upkeep.rights import grant_rights
+
+NO_SCHEMA = 1049
 
 
 def upgrade() -> list[str]:
@@ -28,9 +30,10 @@ def upgrade() -> list[str]:
     folder.mkdir(parents=True, exist_ok=True, mode=0o700)
     with _alone(folder):
         mark = folder / f"upgrade-of-{schema_name()}-under-way.json"
+        done = _undo(mark)
+        _require_schema()
         with alone():
             clear_leftovers(folder)
-        done = _undo(mark)
         if not _behind():
             return done
         before = back_up(folder) if any(rows_of(schema_name()).values()) else None
@@ -42,6 +45,16 @@ def upgrade() -> list[str]:
         grant_rights()
         mark.unlink()
         return [*done, f"upgraded; what was before is in {before}" if before else "made the tables"]
+
+
+def _require_schema() -> None:
+    try:
+        connection.ensure_connection()
+    except OperationalError as wrong:
+        if wrong.args[:1] != (NO_SCHEMA,):
+            raise
+        said = f"There is no schema {schema_name()}. Make it first (docs/running-a-shop.md), or is NORTH_HINGE_DB mistyped?"
+        raise CommandError(said) from wrong
 
 
 def _undo(mark: Path) -> list[str]:

@@ -429,3 +429,10 @@ def test_an_export_goes_into_the_folder_named_and_nobody_else_reads_it(filled, t
     (made,) = tmp_path.glob("*.zip")
     assert made.stat().st_mode & 0o077 == 0
     assert zipfile.ZipFile(made).testzip() is None
+
+
+def test_a_schema_that_is_not_there_is_told_in_a_line(installed):
+    shop = installed("nowhere")
+    shop.lose()
+    said = shop.run("prepare", refused=True)
+    assert (len(said.splitlines()), "There is no schema" in said) == (1, True)

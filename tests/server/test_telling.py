@@ -6,6 +6,7 @@ import json
 import pytest
 from django.conf import settings as django_settings
 from django.core.management import call_command
+from django.db import OperationalError
 
 from server.config.telling import WithRequestId, logging_as_json
 from tests.server.conftest import Api
@@ -65,6 +66,30 @@ def test_an_unexpected_error_is_told_with_its_request(technician, door, lines, m
     found = next(line for line in lines() if line["level"] == "ERROR")
     assert found["request_id"] == answer.headers["X-Request-Id"]
     assert "the disk is gone" in found["exc_info"]
+
+
+@pytest.mark.parametrize("failure", [RuntimeError("broken"), OperationalError(2006, "gone away"), OperationalError(1205, "waited")])
+def test_no_failure_writes_an_address_with_its_secret_and_every_line_has_the_id(technician, door, lines, monkeypatch, failure):
+    """A calendar's private address, a door's key: an address is told as its route, whatever went wrong there."""
+    address = Api(technician).post("/session/calendar", {}).json()["address"]
+    secret = address.split("/")[-2]
+    before = len(lines())
+
+    def fail(*_, **__):
+        raise failure
+
+    monkeypatch.setattr("server.bookings.api.calendar_of", fail)
+    monkeypatch.setattr("server.doors.api.file_of", fail)
+    client = Api(technician).client
+    client.raise_request_exception = False
+    for path in (address[address.index("/api") :], f"/api/doors/{door.key}?search=Hollis", f"/api/calendar/{secret}/nothing"):
+        client.get(path)
+    told = lines()[before:]
+    assert sum(line["level"] == "ERROR" for line in told) >= (0 if failure.args[0] == 1205 else 2)
+    assert all(line["request_id"] for line in told), told
+    text = json.dumps(told)
+    for private in (secret, str(door.key), "Hollis", "search"):
+        assert private not in text
 
 
 def test_errors_go_to_a_hook_where_one_is_named_and_nobody_is_told_of(technician, door, monkeypatch):
