@@ -14,7 +14,7 @@ from pydantic import BaseModel, ConfigDict, Field, GetCoreSchemaHandler, GetJson
 from pydantic.json_schema import JsonSchemaValue
 from pydantic_core import CoreSchema, PydanticCustomError, core_schema
 
-from hinge.errors import BadInput, HingeError, OutOfRange, outside
+from hinge.errors import BadInput, Contradiction, HingeError, OutOfRange, outside
 from hinge.spoken import as_said, number
 
 
@@ -67,6 +67,23 @@ def read(model: type[Model] | TypeAdapter[Model], document: object, where: str =
         return adapter.validate_python(document)
     except ValidationError as wrong:
         raise first_mistake(wrong, document, where) from wrong
+
+
+def require_finite(answer: object) -> None:
+    """Refuse an answer in which anything is no number, wherever it stands. Raises Contradiction naming its place in the answer."""
+    level: list[tuple[str, object]] = [("", answer)]
+    while level:
+        inner: list[tuple[str, object]] = []
+        for at, one in level:
+            if isinstance(one, float) and not math.isfinite(one):
+                raise Contradiction(f"These numbers have no answer: {at.strip('.')} comes out as none.", "", None, "other numbers")
+            if isinstance(one, BaseModel):
+                inner += [(f"{at}.{name}", value) for name, value in one]
+            elif isinstance(one, dict):
+                inner += [(f"{at}.{name}", value) for name, value in one.items()]
+            elif isinstance(one, list | tuple):
+                inner += [(f"{at}.{place}", value) for place, value in enumerate(one)]
+        level = inner
 
 
 def table_of(beside: str, name: str, model: type[Model]) -> dict[str, Model]:

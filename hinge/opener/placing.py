@@ -14,6 +14,7 @@ from hinge.arrays import Floats
 from hinge.door.sections import Door
 from hinge.door.track import Track, path_of
 from hinge.errors import Contradiction
+from hinge.spoken import sized
 
 Kind = Literal["sectional", "canopy", "one_piece"]
 TopSection = Literal["bare", "insulated", "wood", "braced"]
@@ -38,6 +39,7 @@ FASTENED: dict[TopSection, str] = {
 TOP_ROLLER_BELOW_IN, FACE_OFF_IN, BRACKET_BELOW_IN, PIVOT_OFF_IN = 3.0, 1.0, 3.0, 1.5
 USUAL_THICKNESS_IN = 2.0
 STEP_IN = 0.25
+LEAST_TOP_IN = 6.0  # what a roller and a bracket take of a top section; from memory
 
 
 @dataclass(frozen=True)
@@ -65,10 +67,16 @@ class Arm:
 
 
 def travel_of(door: Door, track: Track, thickness_in: float = USUAL_THICKNESS_IN) -> Travel:
-    """The top section on its way. Raises Contradiction for a track on which the top edge has a way of its own, or never turns."""
+    """The top section on its way.
+
+    Raises Contradiction for a track on which the top edge has a way of its own or never turns, and for a top section too low.
+    """
     if track.lift not in ("standard", "high"):
         said = "On this track a trolley's arm is not worked out: measure the highest point of travel."
         raise Contradiction(said, "track.lift", track.lift, "standard or high")
+    if door.heights_in[-1] < LEAST_TOP_IN:
+        said = f"A top section of {sized(door.heights_in[-1], 'in')} has no room for its roller and an opener's bracket."
+        raise Contradiction(said, "door.section_count", len(door.heights_in), f"a top section of {sized(LEAST_TOP_IN, 'in')} or more")
     path = path_of(door, track)
     positions = np.append(np.arange(0.0, door.height_in, STEP_IN), door.height_in)
     below = positions

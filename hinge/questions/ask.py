@@ -7,7 +7,7 @@ from dataclasses import dataclass
 
 from pydantic import BaseModel
 
-from hinge.document import Document, plain_value, read
+from hinge.document import Document, plain_value, read, require_finite
 from hinge.errors import BadInput
 from hinge.faults.find import Finding
 from hinge.faults.triage import Triage
@@ -77,4 +77,6 @@ def ask(name: str, document: object, lists: Lists = NO_LISTS) -> BaseModel:
 
 def answer_to(question: Question, asked: Document, lists: Lists = NO_LISTS) -> BaseModel:
     """The answer to a question that was read, with the lists of a shop where they can answer it better."""
-    return question.answer(asked, lists) if isinstance(asked, FromShop) else question.answer(asked)
+    answer = question.answer(asked, lists) if isinstance(asked, FromShop) else question.answer(asked)
+    require_finite(answer)
+    return answer

@@ -21,6 +21,7 @@ from pydantic import model_validator
 from hinge.arrays import Floats, Rows
 from hinge.document import Between, Document, read, told
 from hinge.errors import BadInput, HingeError
+from hinge.measure.cells import read_cell
 from hinge.springs.torsion import TorsionSpring
 
 MOST_ROWS = 20_000
@@ -164,7 +165,7 @@ def read_rows(text: str, model: type[Row]) -> list[tuple[int, Row]]:
     """
     reader = csv.reader(io.StringIO(text.lstrip("\ufeff")), strict=True)
     try:
-        lines = [(reader.line_num, [cell.strip() for cell in line]) for line in reader]
+        lines = [(reader.line_num, [read_cell(cell.strip()) for cell in line]) for line in reader]
     except csv.Error as wrong:
         raise _bad(reader.line_num, "", f"not CSV ({wrong})", None) from wrong
     lines = [(at, line) for at, line in lines if any(line)]

@@ -72,6 +72,8 @@ class FeedLink(models.Model):
     person = models.OneToOneField(Person, on_delete=models.CASCADE, related_name="feed_link")
     digest = models.CharField(max_length=64, unique=True)
     made_at = models.DateTimeField(auto_now_add=True)
+    # As often as the person's were then: it ends with them.
+    sessions_ended = models.PositiveIntegerField(default=0)
 
     def __str__(self) -> str:
         return f"made {self.made_at:%Y-%m-%d}"

@@ -81,7 +81,8 @@ def change(person: Person, key: uuid.UUID, version: int, wish: Wish) -> Booking:
     if booking.standing in ("under_way", "done"):
         raise OutOfStep("The call of this booking was started: it goes on there.", "key", str(key))
     if not wish.cancelled.strip():
-        require_filed(booking.door)
+        # Locked, so that its file is not put away at the same moment.
+        require_filed(Door.objects.select_for_update().get(pk=booking.door_id))
     before = _when(booking)
     _set(booking, wish)
     booking.version += 1
@@ -111,13 +112,15 @@ def begin(person: Person, key: uuid.UUID, call_key: uuid.UUID) -> Call:
 def new_link(person: Person) -> str:
     """A new secret for a person's calendar; the one before is void."""
     secret = secrets.token_urlsafe(32)
-    FeedLink.objects.update_or_create(person=person, defaults={"digest": _digest(secret), "made_at": timezone.now()})
+    made = {"digest": _digest(secret), "made_at": timezone.now(), "sessions_ended": person.sessions_ended}
+    FeedLink.objects.update_or_create(person=person, defaults=made)
     return secret
 
 
 def person_of_link(secret: str) -> Person | None:
-    """Whose calendar asks; nobody for a link that is void, or whose person has left."""
-    link = FeedLink.objects.select_related("person__shop").filter(digest=_digest(secret), person__is_active=True).first()
+    """Whose calendar asks; nobody for a link that is void, or whose person has left or has ended all sessions since it was made."""
+    stands = {"person__is_active": True, "sessions_ended": F("person__sessions_ended")}
+    link = FeedLink.objects.select_related("person__shop").filter(digest=_digest(secret), **stands).first()
     return link.person if link else None
 
 

@@ -4,6 +4,7 @@ import subprocess
 import sys
 import uuid
 from collections.abc import Sequence
+from contextlib import suppress
 from io import BytesIO
 from signal import SIGKILL
 from threading import BoundedSemaphore
@@ -16,8 +17,9 @@ from hinge.call.facts import Call as Facts
 from hinge.errors import BadInput
 from server.calls import service
 from server.calls.models import Call, Photo
-from server.calls.picture import CPU_SECONDS, MOST_PIXELS, MOST_SIDE, TOO_LARGE, UNREADABLE, framed, parts_of
+from server.calls.picture import CPU_SECONDS, MOST_PIXELS, MOST_SIDE, TOO_LARGE, UNREADABLE
 from server.config.errors import Busy
+from server.config.frames import heard, told
 from server.config.tied import tied
 from server.config.transactions import mutation
 from server.people.models import Person
@@ -59,15 +61,20 @@ def scaled(sent: Sequence[bytes], where: Sequence[str] = ("file",)) -> list[byte
 
 
 def _read(sent: Sequence[bytes], where: Sequence[str]) -> list[bytes]:
+    asked = BytesIO()
+    told(asked, list(sent))
     seconds = 2 * CPU_SECONDS * len(sent) + 2
     try:
         done = subprocess.run(
-            READER, input=framed(list(sent)), cwd=settings.ROOT, stdout=subprocess.PIPE, stderr=subprocess.DEVNULL,
+            READER, input=asked.getvalue(), cwd=settings.ROOT, stdout=subprocess.PIPE, stderr=subprocess.DEVNULL,
             timeout=seconds, check=False, preexec_fn=tied(SIGKILL),
         ).stdout  # fmt: skip
     except subprocess.TimeoutExpired as late:
         done = late.stdout or b""
-    read = parts_of(BytesIO(done))
+    answers, read = BytesIO(done), list[bytes]()
+    with suppress(EOFError):
+        while True:
+            read += heard(answers)
     # Where it ended before its time, the next picture cost more than any may.
     for place, one in enumerate([*read, TOO_LARGE][: len(sent)]):
         if one == TOO_LARGE:

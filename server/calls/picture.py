@@ -5,20 +5,20 @@ It is run apart from the pages, since a small file can be made to cost a reader 
 
 import io
 import resource
-import struct
 import sys
-from typing import BinaryIO
 
 from PIL import Image, ImageOps
 
+from server.config.frames import heard, told
+
 LONGEST_SIDE, QUALITY = 1600, 82
+PAPER_SIDE, PAPER_QUALITY = 800, 68
 FORMATS = ("JPEG", "PNG", "WEBP")
 # What a camera makes comes nowhere near these; a small file can be made to hold very many points, or one picture over and over.
 MOST_PIXELS, MOST_SIDE, MOST_SCANS, MOST_BYTES = 60_000_000, 20_000, 40, 20 * 1024 * 1024
 SCAN = b"\xff\xda"  # in a JPEG's data 0xFF stands only before a marker, so that counting these counts its scans
 CPU_SECONDS, MEMORY_BYTES = 4, 900 * 1024 * 1024
 UNREADABLE, TOO_LARGE = b"?", b"!"
-LENGTH = struct.Struct(">I")
 
 
 def is_too_large(sent: bytes, size: tuple[int, int]) -> bool:
@@ -49,26 +49,19 @@ def scaled(sent: bytes) -> bytes:
     return into.getvalue()
 
 
-def framed(parts: list[bytes]) -> bytes:
-    """Parts one after another, each after its length."""
-    return b"".join(LENGTH.pack(len(part)) + part for part in parts)
-
-
-def parts_of(stream: BinaryIO) -> list[bytes]:
-    """The parts of a stream, as far as they are whole."""
-    found = []
-    while len(head := stream.read(LENGTH.size)) == LENGTH.size:
-        part = stream.read(LENGTH.unpack(head)[0])
-        if len(part) < LENGTH.unpack(head)[0]:
-            break
-        found.append(part)
-    return found
+def for_paper(jpeg: bytes) -> bytes:
+    """A picture that was kept, as large as it is printed."""
+    into = io.BytesIO()
+    with Image.open(io.BytesIO(jpeg), formats=("JPEG",)) as picture:
+        picture.draft("RGB", (PAPER_SIDE, PAPER_SIDE))
+        picture.thumbnail((PAPER_SIDE, PAPER_SIDE))
+        picture.convert("RGB").save(into, "JPEG", quality=PAPER_QUALITY, optimize=True)
+    return into.getvalue()
 
 
 if __name__ == "__main__":
     resource.setrlimit(resource.RLIMIT_AS, (MEMORY_BYTES, MEMORY_BYTES))
-    for sent in parts_of(sys.stdin.buffer):
+    for sent in heard(sys.stdin.buffer):
         used = int(resource.getrusage(resource.RUSAGE_SELF).ru_utime)
         resource.setrlimit(resource.RLIMIT_CPU, (used + CPU_SECONDS, used + CPU_SECONDS))
-        sys.stdout.buffer.write(framed([scaled(sent)]))
-        sys.stdout.buffer.flush()
+        told(sys.stdout.buffer, [scaled(sent)])

@@ -4,7 +4,7 @@ import json
 import logging
 from collections.abc import Callable
 from http import HTTPStatus
-from typing import Any
+from typing import Any, TypeVar
 
 from django.core.exceptions import PermissionDenied
 from django.db import DatabaseError, IntegrityError, InterfaceError, OperationalError
@@ -75,6 +75,11 @@ def problem_body(status: int, **problem: Any) -> dict[str, Any]:
 
 
 BUSY = "Much is being written at this moment. Tried again in a second: nothing already saved is lost."
+COME_BACK = "Retry-After"
+COMES = (
+    '<!doctype html><meta charset="utf-8"><meta http-equiv="refresh" content="2"><title>North Hinge</title>'
+    "<p>This page is being drawn. It comes by itself in a moment."
+)
 MET_ANOTHER = (1205, 1213)  # lock wait timed out; deadlock found
 
 
@@ -84,7 +89,21 @@ class Busy(Exception):
 
 def busy() -> JsonResponse:
     """Nothing was done, and trying again soon may do: 503 with when."""
-    return JsonResponse(problem_body(503, code="busy", message=BUSY), status=503, headers={"Retry-After": "1"})
+    return _not_now(JsonResponse(problem_body(503, code="busy", message=BUSY), status=503, headers={COME_BACK: "1"}))
+
+
+def comes() -> HttpResponse:
+    """The same for who asked by a link, and not by the page: it is seen to come."""
+    return _not_now(HttpResponse(COMES, status=503, headers={COME_BACK: "2"}))
+
+
+Answer = TypeVar("Answer", bound=HttpResponse)
+
+
+def _not_now(answer: Answer) -> Answer:
+    # It has its access line; no error is told of it.
+    answer._has_been_logged = True  # type: ignore[attr-defined]
+    return answer
 
 
 def met_another(wrong: Exception) -> bool:
@@ -102,6 +121,8 @@ class OneErrorShape:
         response = self.get_response(request)
         status, sort = response.status_code, response.get("Content-Type", "")
         if status < 400 or not request.path.startswith("/api/") or sort.startswith("application/json"):
+            return response
+        if response.has_header(COME_BACK):
             return response
         # Django answers 400 to a body that is too large.
         length = request.headers.get("Content-Length", "")
@@ -175,7 +196,8 @@ def install(api: NinjaAPI) -> None:
 
     @api.exception_handler(Busy)
     def met_others(request: HttpRequest, wrong: Busy) -> HttpResponse:
-        return busy()
+        # Who asked by a link, and not by the page, sees it come.
+        return comes() if "text/html" in request.headers.get("Accept", "") else busy()
 
     @api.exception_handler(Malformed)
     def malformed(request: HttpRequest, wrong: Malformed) -> HttpResponse:

@@ -9,6 +9,7 @@ from ninja.parser import Parser
 from hinge.errors import BadInput
 
 # A call of five thousand commands stays under these, and a door's file of a few hundred calls under the second.
+NUL = "\0"
 MOST_VALUES, MOST_OF_FILE, MOST_FIELDS, DEEPEST = 60_000, 600_000, 2_000, 40
 
 
@@ -42,6 +43,8 @@ def require_modest(document: object, most: int) -> None:
                 inner += one.values()
             elif isinstance(one, list):
                 inner += one
+            elif isinstance(one, str) and NUL in one:
+                raise BadInput("This holds a character that is none.", "", None, "text without NUL")
         values, depth, level = values + len(inner), depth + 1, inner
         if values > most:
             raise BadInput("There is too much in this.", "", None, f"up to {most}", "values")

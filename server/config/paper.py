@@ -1,6 +1,7 @@
 """Printed pages: a template as PDF with the product's own fonts."""
 
 import hashlib
+import logging
 from collections.abc import Callable, Mapping
 from functools import cache
 from importlib.metadata import version
@@ -10,6 +11,9 @@ from django.conf import settings
 from django.core.cache import caches
 from django.template.loader import render_to_string
 
+from server.config.pressing import pressed_apart
+
+log = logging.getLogger(__name__)
 WEIGHTS = {"400": "barlow-latin-400-normal", "600": "barlow-latin-600-normal"}
 FONT, PICTURE = "sheet-font", "sheet-picture"
 
@@ -21,12 +25,18 @@ def pdf_of(template: str, shown: dict[str, object], pictures: Callable[[], Mappi
     mark = hashlib.sha256(f"{_press_version()}{html}".encode()).hexdigest()
     drawn: bytes | None = caches["sheets"].get(mark)
     if drawn is None:
-        from server.config.press import pressed
-
         fonts = {f"{FONT}:{weight}": ("font/woff2", path.read_bytes()) for weight, path in _fonts().items()}
-        drawn = pressed(html, fonts | {f"{PICTURE}:{name}": ("image/jpeg", jpeg) for name, jpeg in pictures().items()})
-        caches["sheets"].set(mark, drawn)
+        drawn = pressed_apart(html, fonts | {f"{PICTURE}:{name}": ("image/jpeg", jpeg) for name, jpeg in pictures().items()})
+        _keep(mark, drawn)
     return drawn
+
+
+def _keep(mark: str, drawn: bytes) -> None:
+    try:
+        caches["sheets"].set(mark, drawn)
+    except OSError as wrong:
+        # What was drawn is handed out all the same.
+        log.warning("a drawn page could not be kept: %s", wrong.strerror)
 
 
 @cache

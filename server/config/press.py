@@ -1,10 +1,17 @@
-"""The press: HTML to PDF. To load it takes longer than most commands run, so who prints asks for it then."""
+"""The press: HTML to PDF. As a program it draws what it is sent, one page after another, apart from whoever answers requests."""
 
+import os
+import sys
 from collections.abc import Mapping
+from typing import BinaryIO
 
 from weasyprint import HTML
 from weasyprint.text.fonts import FontConfiguration
 from weasyprint.urls import URLFetcher, URLFetcherResponse
+
+from server.config.frames import heard, told
+
+NICE = 15
 
 
 def pressed(html: str, files: Mapping[str, tuple[str, bytes]]) -> bytes:
@@ -23,3 +30,19 @@ class _NothingBut(URLFetcher):
             raise ValueError("A printed page fetches nothing.")
         kind, content = self._files[address]
         return URLFetcherResponse(address, content, {"Content-Type": kind})
+
+
+def work(asked: BinaryIO, answers: BinaryIO) -> None:
+    """Draw what is asked until nobody asks any more."""
+    while True:
+        try:
+            html, *rest = heard(asked)
+        except EOFError:
+            return
+        files = {rest[at].decode(): (rest[at + 1].decode(), rest[at + 2]) for at in range(0, len(rest), 3)}
+        told(answers, [pressed(html.decode(), files)])
+
+
+if __name__ == "__main__":
+    os.nice(NICE)
+    work(sys.stdin.buffer, sys.stdout.buffer)

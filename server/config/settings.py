@@ -107,10 +107,9 @@ CACHES: dict[str, dict[str, Any]] = {
     "default": {"BACKEND": "django.core.cache.backends.db.DatabaseCache", "LOCATION": "shared_cache"},
     # Job sheets that were drawn, for whoever prints one again; each machine keeps its own.
     "sheets": {
-        "BACKEND": "django.core.cache.backends.filebased.FileBasedCache",
+        "BACKEND": "server.config.drawn.DrawnCache",
         "LOCATION": str(VAR / "sheets"),
         "TIMEOUT": None,
-        "OPTIONS": {"MAX_ENTRIES": 2000},
     },
 }
 DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"

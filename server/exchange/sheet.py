@@ -15,6 +15,7 @@ from hinge.questions.of_call import CallBalance, balance_of
 from hinge.spoken import is_metric, sized
 from hinge.view.shown import shown
 from server.calls.models import Call
+from server.calls.picture import for_paper
 from server.config.paper import pdf_of
 
 WIDTH, HEIGHT = 230.0, 190.0
@@ -66,7 +67,9 @@ def sheet_context(call: Call) -> dict[str, object]:
 
 def technical_pdf(call: Call) -> bytes:
     """The technical sheet of a call as PDF bytes: everything that happened, with who and when."""
-    return pdf_of("exchange/technical.html", technical_context(call), lambda: {str(one.key): bytes(one.jpeg) for one in call.photos.all()})
+    return pdf_of(
+        "exchange/technical.html", technical_context(call), lambda: {str(one.key): for_paper(bytes(one.jpeg)) for one in call.photos.all()}
+    )
 
 
 def technical_context(call: Call) -> dict[str, object]:

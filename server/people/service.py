@@ -90,6 +90,8 @@ def come_back(lead: Person, username: str) -> Person:
 def reset_password(lead: Person, username: str) -> str:
     """A one-time password for someone who forgot theirs; it is told once, and they choose another first."""
     person = _of_shop(lead, username)
+    # What was opened to somebody who knew the old one is closed: sessions, and a calendar's private address.
+    person.sessions_ended += 1
     password = "-".join("".join(secrets.choice(READABLE) for _ in range(4)) for _ in range(4))
     _set_password(person, password, must_change=True)
     return password

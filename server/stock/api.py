@@ -10,6 +10,7 @@ from django.http import Http404, HttpRequest, HttpResponse
 from ninja import Router, Schema, Status
 from pydantic import Field
 
+from hinge.measure.cells import written_cell
 from server.config.asked import Asked
 from server.config.errors import file_of
 from server.people.scope import person_of
@@ -72,7 +73,7 @@ def shop_list_csv(request: HttpRequest, kind: Kind) -> HttpResponse:
     text = io.StringIO()
     writer = csv.DictWriter(text, list(dict.fromkeys(name for row in rows for name in row)), lineterminator="\n")
     writer.writeheader()
-    writer.writerows(rows)
+    writer.writerows({name: written_cell(value) for name, value in row.items()} for row in rows)
     return HttpResponse(text.getvalue(), content_type="text/csv", headers={"Content-Disposition": f'attachment; filename="{kind}.csv"'})
 
 

@@ -8,6 +8,7 @@ from contextlib import contextmanager
 from django.conf import settings
 from django.core.management.base import CommandError
 from django.db import connection
+from django.db.backends.base.base import BaseDatabaseWrapper
 
 from server.upkeep.dump import schema_name
 
@@ -20,8 +21,7 @@ def alone(patience_seconds: int = PATIENCE_SECONDS) -> Iterator[None]:
 
     The lock is the database's own, of a connection that does nothing else: it ends with this process, however that ends.
     """
-    held, name = connection.copy(), f"upkeep:{schema_name()}"[:64]
-    held.settings_dict["NAME"] = ""  # the schema itself may be gone
+    held, name = _of_no_schema(), f"upkeep:{schema_name()}"[:64]
     try:
         with held.cursor() as cursor:
             cursor.execute("SELECT GET_LOCK(%s, %s)", [name, patience_seconds])
@@ -40,9 +40,19 @@ def require_stopped() -> None:
     """Refuse while the pages work on this schema. Raises CommandError."""
     if settings.DB_USER == settings.DB_OWNER:
         return
-    with connection.cursor() as cursor:
-        asked = "SELECT COUNT(*) FROM information_schema.processlist WHERE user = %s AND db = %s"
-        cursor.execute(asked, [settings.DB_USER, schema_name()])
-        (open_now,) = cursor.fetchone()
+    asked, apart = "SELECT COUNT(*) FROM information_schema.processlist WHERE user = %s AND db = %s", _of_no_schema()
+    try:
+        with apart.cursor() as cursor:
+            cursor.execute(asked, [settings.DB_USER, schema_name()])
+            (open_now,) = cursor.fetchone()
+    finally:
+        apart.close()
     if open_now:
         raise CommandError(f"The shop is at work: {open_now} connections of its pages are open. Stop it first, then restore.")
+
+
+def _of_no_schema() -> BaseDatabaseWrapper:
+    """A connection of its own; the schema itself may be gone."""
+    made = connection.copy()
+    made.settings_dict["NAME"] = ""
+    return made

@@ -9,6 +9,7 @@ from typing import IO, Any
 
 from django_scopes import scope
 
+from hinge.measure.cells import written_cell
 from server.bench.models import BenchSheet
 from server.bookings.models import Booking
 from server.calls.models import Call, iso
@@ -23,8 +24,6 @@ from server.stock.van import SIZES
 
 FOLLOWED = ("key", "what", "due", "note", "ended")
 MOVED = ("at", *SIZES, "pieces", "why", "call_key", "where", "by")
-# What a spreadsheet would take for a formula.
-FORMULA = ("=", "+", "-", "@", "\t", "\r")
 BOOKED = ("day", "from_time", "until_time", "complaint", "note", "cancelled")
 SAYS = """North Hinge: everything of the shop {shop}.
 
@@ -123,10 +122,5 @@ def _csv(names: Sequence[str], rows: Iterable[dict[str, Any]]) -> str:
     text = io.StringIO()
     writer = csv.DictWriter(text, names, lineterminator="\n")
     writer.writeheader()
-    writer.writerows({name: _cell(value) for name, value in row.items()} for row in rows)
+    writer.writerows({name: written_cell(value) for name, value in row.items()} for row in rows)
     return text.getvalue()
-
-
-def _cell(value: Any) -> Any:
-    """A cell as it is; a text that a spreadsheet would run as a formula gets an apostrophe before it."""
-    return f"'{value}" if isinstance(value, str) and value.startswith(FORMULA) else value

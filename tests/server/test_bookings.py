@@ -12,6 +12,7 @@ from pypdf import PdfReader
 from server.bookings.models import Booking
 from server.calls.models import Call
 from server.doors.models import Change, Door
+from server.people import service as people
 from tests.server.conftest import Api, CallOver
 from tests.server.test_races import at_once, ready
 
@@ -192,6 +193,26 @@ def test_the_calendar_of_somebody_who_left_is_empty_of_everything(technician, do
     technician.is_active = False
     technician.save()
     assert Api().get(path).status_code == 404
+
+
+@pytest.mark.parametrize("ends", ["everywhere", "reset", "left and came back"])
+def test_a_calendar_s_address_ends_with_the_sessions_of_its_person(technician, lead, ends):
+    api = Api(technician)
+    path = api.post("/session/calendar").json()["address"].split("/api", 1)[1]
+    assert Api().get(path).status_code == 200
+    if ends == "everywhere":
+        people.end_sessions(technician)
+    elif ends == "reset":
+        people.reset_password(lead, technician.username)
+    else:
+        people.leave(lead, technician.username)
+        people.come_back(lead, technician.username)
+    assert Api().get(path).status_code == 404
+    if ends == "reset":
+        return  # who was given a password chooses another first
+    technician.refresh_from_db()
+    again = Api(technician).post("/session/calendar").json()["address"].split("/api", 1)[1]
+    assert Api().get(again).status_code == 200
 
 
 def test_a_booking_of_somebody_who_left_can_still_be_moved_and_called_off(technician, lead, door):

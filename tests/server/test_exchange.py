@@ -12,7 +12,7 @@ from pypdfium2 import PdfDocument
 from zxingcpp import read_barcode
 
 from server.calls.models import Call, Entry
-from server.config import press
+from server.config import paper
 from server.doors.models import Door
 from tests.server.conftest import Api, CallOver
 from tools.formats import FOLDER
@@ -149,14 +149,14 @@ def test_the_sheet_of_a_call_just_begun_is_a_page_too(technician, door):
 def test_a_sheet_is_drawn_once_and_anew_when_anything_on_it_changes(technician, door, monkeypatch):
     drawn = []
 
-    def counted(**given):
-        drawn.append(given)
-        return HTML(**given)
+    def counted(html, files):
+        drawn.append(html)
+        return draw(html, files)
 
     # The cache is that of every worker of the tests: nobody else draws this page.
     Door.objects.filter(pk=door.pk).update(name=f"Net loft {uuid.uuid4()}")
-    HTML = press.HTML
-    monkeypatch.setattr(press, "HTML", counted)
+    draw = paper.pressed_apart
+    monkeypatch.setattr(paper, "pressed_apart", counted)
     call = CallOver(Api(technician), door)
     address = f"/calls/{call.key}/sheet.pdf"
     first, again = call.api.get(address).content, call.api.get(address).content

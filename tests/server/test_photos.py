@@ -181,7 +181,7 @@ def test_photos_stand_on_the_technical_sheet_and_the_signature_on_the_job_sheet(
     call.must("signed", **SIGNED)
     technical = Api(technician).get(f"/calls/{call.key}/technical.pdf").content
     assert "Found: Rollers are seized or worn The gap as found" in text_of(technical)[1]
-    assert [image.image.size for page in PdfReader(io.BytesIO(technical)).pages for image in page.images] == [(1600, 800)]
+    assert [image.image.size for page in PdfReader(io.BytesIO(technical)).pages for image in page.images] == [(800, 400)]
     pages, text = text_of(Api(technician).get(f"/calls/{call.key}/sheet.pdf").content)
     assert pages == 1
     assert "Customer: Ada Fell" in text

@@ -345,3 +345,16 @@ def test_a_list_of_any_length_takes_the_same_few_statements(lead, kind, row, hea
     assert asked(1_500, 4) <= few, "changed"
     assert len(Api(lead).get("/van").json()["items"]) == 1_500
     sums_agree()
+
+
+def test_a_part_whose_name_starts_a_formula_is_quoted_in_the_leads_list_and_comes_back_as_it_was(technician, lead):
+    names = ["=HYPERLINK(1)", "+roller", "-2 hinge", "@cable", "'quoted", "Roller"]
+    for name in names:
+        assert move(technician, why="restocked", pieces=1, part=name).status_code == 204
+    text = Api(lead).get("/stock/parts/csv").content.decode()
+    assert not any(cell.strip('"').startswith(("=", "+", "-", "@")) for line in text.splitlines() for cell in line.split(","))
+    load(lead, text, "parts")
+    assert set(on_van(lead)) == set(names)
+    nul = chr(0)
+    refused = move(technician, why="restocked", pieces=1, part=f"Rol{nul}ler")
+    assert (refused.status_code, set(on_van(lead))) == (422, set(names))

@@ -1,0 +1,78 @@
+"""Paper drawn apart: one press a process, one page at a time, niced, begun anew before it has grown large."""
+
+from __future__ import annotations
+
+import subprocess
+import sys
+from collections.abc import Mapping
+from threading import BoundedSemaphore, Lock, Timer
+from typing import BinaryIO, cast
+
+from django.conf import settings
+
+from server.config.errors import Busy
+from server.config.frames import heard, told
+
+# So many wait for their page in a process, so long; the next is told that it comes.
+_places, _turn, PATIENCE_SECONDS = BoundedSemaphore(3), Lock(), 8.0
+# A press is as large as the pages it has drawn.
+PAGES, LONGEST_SECONDS = 150, 40.0
+PRESS = [sys.executable, "-m", "server.config.press"]
+
+
+class Press:
+    """A press of this process, begun when the first page is wanted. It ends with this process: its input does."""
+
+    def __init__(self) -> None:
+        self.child: subprocess.Popen[bytes] | None = None
+        self.drawn = 0
+
+    def draw(self, html: str, files: Mapping[str, tuple[str, bytes]]) -> bytes:
+        """A page as PDF bytes. Raises Busy where it is not drawn in time."""
+        child = self._ready()
+        late = Timer(LONGEST_SECONDS, child.kill)
+        late.start()
+        try:
+            parts = (part for at, (kind, content) in files.items() for part in (at.encode(), kind.encode(), content))
+            told(cast(BinaryIO, child.stdin), [html.encode(), *parts])
+            (pdf,) = heard(cast(BinaryIO, child.stdout))
+        except (EOFError, BrokenPipeError) as ended:
+            self._end()
+            raise Busy from ended
+        finally:
+            late.cancel()
+        self.drawn += 1
+        return pdf
+
+    def _ready(self) -> subprocess.Popen[bytes]:
+        if self.child is None or self.child.poll() is not None or self.drawn >= PAGES:
+            self._end()
+            self.child = subprocess.Popen(PRESS, cwd=settings.ROOT, stdin=subprocess.PIPE, stdout=subprocess.PIPE)
+            self.drawn = 0
+        return self.child
+
+    def _end(self) -> None:
+        if self.child is not None:
+            self.child.kill()
+            self.child.wait()
+            for pipe in (self.child.stdin, self.child.stdout):
+                cast(BinaryIO, pipe).close()
+        self.child = None
+
+
+_press = Press()
+
+
+def pressed_apart(html: str, files: Mapping[str, tuple[str, bytes]]) -> bytes:
+    """A page as PDF bytes, drawn when it is its turn. Raises Busy where many wait already, or that takes long."""
+    if not _places.acquire(blocking=False):
+        raise Busy
+    try:
+        if not _turn.acquire(timeout=PATIENCE_SECONDS):
+            raise Busy
+        try:
+            return _press.draw(html, files)
+        finally:
+            _turn.release()
+    finally:
+        _places.release()
