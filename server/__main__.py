@@ -7,7 +7,7 @@ from django.core.exceptions import ImproperlyConfigured
 from django.core.management import execute_from_command_line
 
 # What changes tables is done as the schema's owner, never as the account of the web processes.
-AS_OWNER = ("prepare", "migrate", "back_up", "restore", "thin_backups", "export_shop", "open_shop", "first_run_code")
+AS_OWNER = ("prepare", "migrate", "back_up", "restore", "thin_backups", "status", "export_shop", "open_shop", "first_run_code")
 
 
 def main(words: list[str]) -> int:
@@ -18,6 +18,11 @@ def main(words: list[str]) -> int:
     try:
         from server.config import settings  # noqa: F401  (read here, so that what is wrong in it is one line)
 
+        if words in (["version"], ["--version"]):
+            from server.config.version import version
+
+            print(version())
+            return 0
         if words == ["serve"]:
             from server.site.serve import serve
 

@@ -19,6 +19,7 @@ from server.people.demo import DEMO_ACCOUNTS
 
 PEOPLE, PAUSE_SECONDS, SECONDS = 100, 3.0, 45.0
 GUESSERS, GUESS_SECONDS = 20, 15.0
+TRIES = 5
 
 
 class Tablet:
@@ -42,9 +43,14 @@ class Tablet:
             "X-CSRFToken": self.cookies.get("csrftoken", ""),
         }
         began = time.perf_counter()
-        self.connection.request(method, path, json.dumps(body) if body is not None else None, headers)
-        answer = self.connection.getresponse()
-        content = answer.read()
+        for _ in range(TRIES):
+            self.connection.request(method, path, json.dumps(body) if body is not None else None, headers)
+            answer = self.connection.getresponse()
+            content = answer.read()
+            if answer.status != 503:
+                break
+            # As the page does: what it waits for counts.
+            time.sleep(float(answer.headers.get("Retry-After", "1")) + random.random())
         took = time.perf_counter() - began
         for told in answer.headers.get_all("Set-Cookie") or ():
             name, _, value = told.split(";")[0].partition("=")
@@ -80,7 +86,7 @@ def crowd(address: str) -> dict[str, list[float]]:
                 )
             )
             seconds, status, content = tablet.ask(method, path, body)
-            assert status in (200, 409, 422, 429), content[:200]
+            assert status in (200, 409, 422, 429, 503), content[:200]
             with lock:
                 took.setdefault(name, []).append(seconds)
             time.sleep(chance.uniform(0.5, 1.5) * PAUSE_SECONDS)

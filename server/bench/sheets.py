@@ -13,6 +13,7 @@ from server.bench.models import BenchSheet
 from server.config.asked import Asked
 from server.config.transactions import mutation
 from server.doors.models import Door
+from server.doors.service import require_filed
 from server.people.models import Person
 from server.people.scope import person_of
 
@@ -65,7 +66,11 @@ def take_off_bench_sheet(request: HttpRequest, key: uuid.UUID) -> Status[None]:
 
 @mutation
 def _keep(person: Person, door_key: uuid.UUID, given: NewSheet) -> BenchSheet:
-    door = get_object_or_404(Door.objects.all(), key=door_key)
+    door = get_object_or_404(Door.objects.select_for_update(), key=door_key)
+    # A page that was open while two files became one means the one that is left.
+    while door.merged_into_id is not None:
+        door = Door.objects.select_for_update().get(pk=door.merged_into_id)
+    require_filed(door)
     kept = given.model_dump(exclude={"key"}) | {"shop": person.shop, "door": door, "by": person}
     sheet, _ = BenchSheet.objects.get_or_create(key=given.key, defaults=kept)
     if sheet.door_id != door.pk:

@@ -80,6 +80,8 @@ COMES = (
     '<!doctype html><meta charset="utf-8"><meta http-equiv="refresh" content="2"><title>North Hinge</title>'
     "<p>This page is being drawn. It comes by itself in a moment."
 )
+FULL = (3, 1021, 1114)  # cannot write; disk full; table full
+DISK_FULL = "The disk of the database is full: nothing more can be kept until there is room. Nothing already saved is lost."
 MET_ANOTHER = (1205, 1213)  # lock wait timed out; deadlock found
 
 
@@ -191,6 +193,9 @@ def install(api: NinjaAPI) -> None:
     def away(request: HttpRequest, wrong: DatabaseError) -> HttpResponse:
         if met_another(wrong):
             return busy()
+        if wrong.args[:1] != () and wrong.args[0] in FULL:
+            log.critical("the database's disk is full")
+            return answer(request, 503, code="full", message=DISK_FULL)
         log.error("the database is away", exc_info=wrong)
         return answer(request, 503)
 

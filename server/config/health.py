@@ -8,6 +8,7 @@ from django.db import DatabaseError, InterfaceError, connection
 from django.http import HttpRequest, HttpResponse, HttpResponseBase, JsonResponse
 from prometheus_client import CONTENT_TYPE_LATEST, REGISTRY, CollectorRegistry, generate_latest
 from prometheus_client.multiprocess import MultiProcessCollector
+from prometheus_client.registry import Collector
 
 from server.config.errors import problem_body
 
@@ -40,6 +41,10 @@ def ready(request: HttpRequest) -> HttpResponse:
     return JsonResponse({"ready": True})
 
 
+# What others have to say besides what is counted; each is asked when somebody reads.
+TOLD_BESIDES: list[Collector] = []
+
+
 def metrics(request: HttpRequest) -> HttpResponse:
     """What was measured over all processes, in the Prometheus text format; asked from elsewhere it is not there."""
     if request.META.get("REMOTE_ADDR") not in settings.METRICS_FROM:
@@ -48,4 +53,7 @@ def metrics(request: HttpRequest) -> HttpResponse:
     if "PROMETHEUS_MULTIPROC_DIR" in os.environ:
         registry = CollectorRegistry()
         MultiProcessCollector(registry)  # type: ignore[no-untyped-call]
-    return HttpResponse(generate_latest(registry), content_type=CONTENT_TYPE_LATEST)
+    besides = CollectorRegistry()
+    for one in TOLD_BESIDES:
+        besides.register(one)
+    return HttpResponse(generate_latest(registry) + generate_latest(besides), content_type=CONTENT_TYPE_LATEST)

@@ -5,6 +5,7 @@ from server.bench.sheets import router as sheets
 from server.bookings.api import router as bookings
 from server.calls.api import router as calls
 from server.config import errors
+from server.config.health import TOLD_BESIDES
 from server.config.modest import ModestParser
 from server.doors.api import router as doors
 from server.exchange.api import router as exchange
@@ -12,10 +13,13 @@ from server.followups.api import router as follow_ups
 from server.people.api import router as people
 from server.people.signed_in import SignedIn
 from server.stock.api import router as stock
+from server.upkeep.api import Upkeep
+from server.upkeep.api import router as upkeep
 
 api = errors.HingeApi(
     title="North Hinge", version="1", auth=SignedIn(), docs_url=None, openapi_url=None, urls_namespace="api", parser=ModestParser()
 )
 errors.install(api)
-for router in (people, doors, calls, bookings, follow_ups, bench, sheets, stock, exchange):
+TOLD_BESIDES.append(Upkeep())
+for router in (people, doors, calls, bookings, follow_ups, bench, sheets, stock, exchange, upkeep):
     api.add_router("", router)

@@ -5,7 +5,7 @@ import hashlib
 import json
 import os
 from dataclasses import asdict, dataclass
-from datetime import datetime
+from datetime import UTC, datetime
 from pathlib import Path
 
 from django.core.management.base import CommandError
@@ -14,7 +14,7 @@ from django.utils import timezone
 from server.upkeep.alone import alone, require_stopped
 from server.upkeep.dump import CHUNK, create, drop, dump, ensure, load, rows_of, schema_name
 
-NAME = "north-hinge-{at:%Y%m%dT%H%M%S%f}.sql.gz"
+NAME, NAME_READ = "north-hinge-{at:%Y%m%dT%H%M%S%f}.sql.gz", "north-hinge-%Y%m%dT%H%M%S%f.sql.gz"
 
 
 @dataclass(frozen=True)
@@ -77,9 +77,22 @@ def good_backups(folder: Path) -> list[Path]:
     return sorted((one for one in folder.glob("north-hinge-*.sql.gz") if facts_of(one).exists()), reverse=True)
 
 
+def newest(folder: Path) -> Path | None:
+    """The last good backup of a folder; nothing where there is none, or the folder cannot be read."""
+    try:
+        return next(iter(good_backups(folder)), None)
+    except OSError:
+        return None
+
+
+def made_at(backup: Path) -> datetime:
+    """When a backup was made, by its name."""
+    return datetime.strptime(backup.name, NAME_READ).replace(tzinfo=UTC)
+
+
 def thin(folder: Path, keep: int, older_than: datetime) -> list[Path]:
     """Delete good backups made before a moment, but never the newest `keep`; those deleted. One that failed is none and keeps none away."""
-    gone = [one for one in good_backups(folder)[keep:] if datetime.fromisoformat(_kept(one).made_at) < older_than]
+    gone = [one for one in good_backups(folder)[keep:] if made_at(one) < older_than]
     for one in gone:
         one.unlink()
         facts_of(one).unlink()

@@ -34,13 +34,13 @@ def upgrade() -> list[str]:
         _require_schema()
         with alone():
             clear_leftovers(folder)
-        if not _behind():
+        if not is_behind():
             return done
         before = back_up(folder) if any(rows_of(schema_name()).values()) else None
         _set(mark, {"backup": str(before) if before else None})
         call_command("migrate", verbosity=0, skip_checks=True)
         call_command("createcachetable", verbosity=0)
-        if _behind():
+        if is_behind():
             raise CommandError("The schema is not up to date after all. Start again: what was before is restored first.")
         grant_rights()
         mark.unlink()
@@ -73,7 +73,8 @@ def _undo(mark: Path) -> list[str]:
     return ["an upgrade was cut; what was before it was put back"]
 
 
-def _behind() -> bool:
+def is_behind() -> bool:
+    """Whether a migration, or the cache's table, is missing."""
     executor = MigrationExecutor(connection)
     cache = str(settings.CACHES["default"]["LOCATION"])
     return bool(executor.migration_plan(executor.loader.graph.leaf_nodes())) or cache not in connection.introspection.table_names()

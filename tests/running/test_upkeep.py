@@ -436,3 +436,18 @@ def test_a_schema_that_is_not_there_is_told_in_a_line(installed):
     shop.lose()
     said = shop.run("prepare", refused=True)
     assert (len(said.splitlines()), "There is no schema" in said) == (1, True)
+
+
+def test_status_says_in_a_line_each_what_is_well_and_what_is_wrong(filled):
+    filled.run("prepare")
+    before = filled.begin("status")
+    said, _ = before.communicate(timeout=60)
+    assert before.returncode == 1
+    assert "WRONG  no backup was made yet" in said
+    filled.run("back_up")
+    assert all(line.startswith("well ") for line in filled.run("status").splitlines())
+    assert filled.run("version") in filled.run("status")
+    filled.lose()
+    gone = filled.begin("status")
+    said, _ = gone.communicate(timeout=60)
+    assert (gone.returncode, "WRONG  the database does not answer" in said) == (1, True)

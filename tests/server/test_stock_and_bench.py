@@ -8,6 +8,7 @@ from hypothesis import strategies as st
 
 from hinge.springs.rates import compile_rates
 from server.bench.models import BenchSheet
+from server.doors.models import Door
 from server.stock import service
 from server.stock.models import ShopList
 from tests.hinge.calls import MEASURES
@@ -105,6 +106,16 @@ def test_a_sheet_is_kept_once_however_often_it_is_sent(technician, door):
     assert [(row["address"], row["by"]) for row in kept] == [("/bench/springs?weight_lb=130", "Tess Orme")]
     assert Api(technician).send("DELETE", f"/bench-sheets/{one['key']}").status_code == 204
     assert not BenchSheet.objects.exists()
+
+
+def test_a_sheet_of_a_stale_page_is_kept_with_the_file_that_is_left_and_with_none_put_away(technician, lead, door, shop):
+    other = Door.objects.create(shop=shop, name="Net loft again")
+    versions = {"version": door.version, "other": str(other.key), "other_version": other.version}
+    assert Api(lead).post(f"/doors/{door.key}/merge", versions).status_code == 200
+    assert Api(technician).post(f"/doors/{other.key}/bench", sheet()).status_code == 200
+    assert BenchSheet.objects.get().door_id == door.pk
+    Door.objects.filter(pk=door.pk).update(put_away="one too many")
+    assert Api(technician).post(f"/doors/{door.key}/bench", sheet()).status_code == 409
 
 
 @pytest.mark.parametrize("address", ["https://elsewhere.test/", "/shop", "//elsewhere.test/bench/springs", "/bench/springs#x"])

@@ -126,6 +126,21 @@ def test_what_is_measured_is_told_to_those_allowed(technician, settings):
     assert client.get("/metrics").status_code == 404
 
 
+def test_a_lead_and_whoever_keeps_it_running_see_when_the_last_good_backup_was_made(lead, technician, settings, tmp_path):
+    settings.BACKUPS = str(tmp_path)
+    assert Api(technician).get("/upkeep").status_code == 403
+    assert Api(lead).get("/upkeep").json()["backed_up_at"] is None
+    assert "last_good_backup" not in Api().client.get("/metrics").content.decode()
+    for day, whole in ((1, True), (2, True), (3, False)):
+        (tmp_path / f"north-hinge-202611{day:02}T010203000000.sql.gz").write_text("")
+        if whole:
+            (tmp_path / f"north-hinge-202611{day:02}T010203000000.json").write_text("{}")
+    told = Api(lead).get("/upkeep").json()
+    assert told["backed_up_at"] == "2026-11-02T01:02:03Z", "one that was not read back is none"
+    assert told["room_bytes"] > 0
+    assert "north_hinge_last_good_backup_timestamp_seconds 1.7" in Api().client.get("/metrics").content.decode()
+
+
 def test_the_settings_of_a_real_shop_pass_the_frameworks_own_review(settings, monkeypatch):
     # The browser's tests need it; a server never does.
     monkeypatch.delenv("DJANGO_ALLOW_ASYNC_UNSAFE", raising=False)

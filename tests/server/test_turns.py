@@ -5,7 +5,7 @@ import uuid
 from functools import partial
 
 import pytest
-from django.db import connection, connections, transaction
+from django.db import OperationalError, connection, connections, transaction
 from django.test import RequestFactory
 from django_scopes import scope, scopes_disabled
 
@@ -68,3 +68,15 @@ def test_who_waits_for_anothers_write_is_told_and_nothing_was_done(lead):
     assert again().status_code == 204
     with scope(shop=lead.shop):
         assert StockItem.objects.get(part="Board").pieces == 2
+
+
+@pytest.mark.django_db
+@pytest.mark.parametrize("number", [1021, 1114, 3])
+def test_a_full_disk_is_told_as_one_and_not_as_a_database_that_is_away(lead, monkeypatch, number):
+    def full(*_, **__):
+        raise OperationalError(number, "No space left on device")
+
+    monkeypatch.setattr("server.stock.van.move", full)
+    told = Api(lead).post("/van/moves", {"id": str(uuid.uuid4())} | BOARD)
+    assert (told.status_code, told.json()["error"]["code"]) == (503, "full")
+    assert "Nothing already saved is lost" in told.json()["error"]["message"]

@@ -12,6 +12,7 @@ import { Lists } from './Lists';
 import { OwnPassword } from './OwnPassword';
 import { OwnUnits } from './OwnUnits';
 import { People } from './People';
+import { Upkeep } from './Upkeep';
 import { Ways } from './Ways';
 import { WhereItIs } from './WhereItIs';
 
@@ -44,6 +45,7 @@ export function Shop() {
       </Row>
       {signOut.isError && <Refused wrong={signOut.error} />}
       <People me={me.username} lead={lead} />
+      {lead && <Upkeep />}
       {lead && <AddPerson />}
       {lead && session.data?.shop && <WhereItIs shop={session.data.shop} />}
       {lead && session.data?.shop && <Ways shop={session.data.shop} />}
