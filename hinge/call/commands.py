@@ -112,6 +112,8 @@ class Chosen(Document):
         if not isinstance(told, dict) or "plan" in told:
             return told
         sides = {name: told[name] for name in ("springs", "duplex", "extension", "counterweight") if name in told}
+        if sum(bool(sides.get(name)) for name in ("springs", "extension", "counterweight")) > 1:
+            return told  # two at once are none: refused as fields that are not known
         plan = told_side_by_side(sides) or ({"kind": USUAL} if told.get("again") else None)
         return {name: value for name, value in told.items() if name not in sides} | ({} if plan is None else {"plan": plan})
 

@@ -28,7 +28,7 @@ CONES: dict[int, tuple[Cone, ...]] = {
     3: ("left", "left_outer", "right"),
     4: ("left", "left_outer", "right", "right_outer"),
 }
-PICKED = (1, 2, 4)
+PICKED, MOST_KINDS = (1, 2, 4), 2
 MOST_QUARTERS = 160
 Turns = Annotated[int, Between(0, MOST_QUARTERS, "quarter-turns")]
 SIZES = ("wire_in", "inside_diameter_in", "length_in")
@@ -202,7 +202,7 @@ class Torsion(Carrier):
         """One, two or four springs; two kinds only where one sits inside the other."""
         if len(self.cones) == 3 or (self.springs and self.spring_count not in PICKED):
             raise BadInput("One, two or four springs go on a shaft.", "springs.0.count", self.springs[0].count, "1, 2, 4", "springs")
-        if self.springs and (len(self.springs) == 2) != self.duplex:
+        if len(self.springs) > MOST_KINDS or (len(self.springs) == MOST_KINDS) != self.duplex:
             said = "Two kinds of spring on one shaft are only picked as a duplex, and a duplex is two kinds."
             raise BadInput(said, "duplex", self.duplex, "true with two kinds of spring")
 

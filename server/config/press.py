@@ -1,7 +1,9 @@
 """The press: HTML to PDF. As a program it draws what it is sent, one page after another, apart from whoever answers requests."""
 
+import logging
 import os
 import sys
+import traceback
 from collections.abc import Mapping
 from typing import BinaryIO
 
@@ -33,16 +35,22 @@ class _NothingBut(URLFetcher):
 
 
 def work(asked: BinaryIO, answers: BinaryIO) -> None:
-    """Draw what is asked until nobody asks any more."""
+    """Draw what is asked until nobody asks any more; each answer is the page, or nothing and why."""
     while True:
         try:
             html, *rest = heard(asked)
         except EOFError:
             return
         files = {rest[at].decode(): (rest[at + 1].decode(), rest[at + 2]) for at in range(0, len(rest), 3)}
-        told(answers, [pressed(html.decode(), files)])
+        try:
+            told(answers, [pressed(html.decode(), files), b""])
+        except Exception:
+            told(answers, [b"", traceback.format_exc().encode()])
 
 
 if __name__ == "__main__":
     os.nice(NICE)
+    # What it says of styles is no line of the log.
+    for name in ("weasyprint", "fontTools"):
+        logging.getLogger(name).setLevel(logging.ERROR)
     work(sys.stdin.buffer, sys.stdout.buffer)

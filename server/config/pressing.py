@@ -28,20 +28,22 @@ class Press:
         self.drawn = 0
 
     def draw(self, html: str, files: Mapping[str, tuple[str, bytes]]) -> bytes:
-        """A page as PDF bytes. Raises Busy where it is not drawn in time."""
+        """A page as PDF bytes. Raises Busy where it is not drawn in time, RuntimeError with the press's own trace where it cannot be."""
         child = self._ready()
         late = Timer(LONGEST_SECONDS, child.kill)
         late.start()
         try:
             parts = (part for at, (kind, content) in files.items() for part in (at.encode(), kind.encode(), content))
             told(cast(BinaryIO, child.stdin), [html.encode(), *parts])
-            (pdf,) = heard(cast(BinaryIO, child.stdout))
+            pdf, wrong = heard(cast(BinaryIO, child.stdout))
         except (EOFError, BrokenPipeError) as ended:
             self._end()
             raise Busy from ended
         finally:
             late.cancel()
         self.drawn += 1
+        if wrong:
+            raise RuntimeError(f"A page could not be drawn.\n{wrong.decode()}")
         return pdf
 
     def _ready(self) -> subprocess.Popen[bytes]:

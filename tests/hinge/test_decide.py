@@ -18,6 +18,7 @@ from hinge.site.gates import gate_groups
 from hinge.springs.torsion import SpringKind
 from hinge.view.shown import shown
 from tests.hinge.calls import HOLDS, MEASURED, MEASURES, SPRING, Running
+from tests.hinge.records import PAIR, STACK
 
 GATES = [gate.id for group in gate_groups() for gate in group.gates]
 ABANDONED = Abandoned(kind="abandoned", reason="the wrong house")
@@ -451,3 +452,28 @@ def test_springs_are_let_down_below_a_loose_plate_and_picked_once_it_is_mended()
         running.say("chosen", springs=[SPRING], quarter_turns=3)
     running.say("cured", cause="centre_plate_loose")
     running.say("chosen", springs=[SPRING], quarter_turns=3)
+
+
+@pytest.mark.parametrize(
+    "body",
+    [
+        {"extension": PAIR, "counterweight": STACK},
+        {"springs": [SPRING], "extension": PAIR},
+        {"springs": [SPRING], "extension": PAIR, "quarter_turns": 29},
+        {"springs": [SPRING | {"count": 1, "wire_in": wire} for wire in (0.2, 0.207, 0.21, 0.2187)], "quarter_turns": 29},
+        {"springs": [SPRING | {"count": 1}, SPRING | {"count": 1, "wire_in": 0.21}], "quarter_turns": 29},
+        {"springs": [SPRING], "duplex": True, "quarter_turns": 29},
+        {"plan": {"kind": "extension", "pair": PAIR}, "quarter_turns": 29},
+        {"plan": {"kind": "torsion", "springs": [SPRING]}},
+        {"plan": {"kind": "torsion"}, "quarter_turns": 29},
+        {"plan": {"kind": "extension"}},
+        {"plan": {"kind": "elastic"}},
+        {},
+    ],
+)
+def test_a_choice_is_one_thing_told_whole(body):
+    """Two kinds at once, more kinds of spring than go on a shaft, a pair with turns, springs without: none of them is a plan."""
+    call = Running(WOUND).measured()
+    with pytest.raises(HingeError):
+        call.say("chosen", **body)
+    assert call.call.plan is None

@@ -1,5 +1,6 @@
 """Paper is drawn apart: one page at a time, nobody waits long for it, and whatever becomes of the press the next page comes."""
 
+import random
 import sys
 import threading
 import uuid
@@ -8,7 +9,7 @@ import pytest
 from django.core.cache import caches
 
 from hinge.call.keeping import MOST_PHOTOS
-from server.config import drawn, paper, pressing
+from server.config import drawn, pressing
 from server.config.errors import Busy
 from server.doors.models import Door
 from tests.server.conftest import Api, CallOver
@@ -47,6 +48,19 @@ def test_a_press_that_dies_or_never_answers_is_told_as_busy_and_the_next_page_co
             pressing.pressed_apart(PAGE, {})
     monkeypatch.undo()
     assert pressing.Press().draw(PAGE, {}).startswith(b"%PDF")
+
+
+def test_what_cannot_be_drawn_is_told_with_the_press_s_own_trace_and_the_press_goes_on(press, monkeypatch):
+    broken = (
+        "import sys; from server.config import press; press.pressed = lambda *_: 1 / 0; press.work(sys.stdin.buffer, sys.stdout.buffer)"
+    )
+    monkeypatch.setattr(pressing, "PRESS", [sys.executable, "-c", broken])
+    processes = []
+    for _ in range(2):
+        with pytest.raises(RuntimeError, match="ZeroDivisionError"):
+            pressing.pressed_apart(PAGE, {})
+        processes.append(press.child.pid)
+    assert processes[0] == processes[1]
 
 
 def test_who_comes_while_many_wait_is_told_and_by_a_link_sees_that_it_comes(technician, door, monkeypatch):
@@ -100,7 +114,7 @@ def test_what_is_kept_is_bounded_by_its_bytes_the_oldest_going_first(tmp_path, m
     cache = drawn.DrawnCache(str(tmp_path), {"TIMEOUT": None})
     for place in range(8):
         # What cannot be packed takes what it has.
-        cache.set(f"page-{place}", uuid.uuid4().bytes * 1 + bytes(__import__("random").Random(place).randbytes(60_000)))
+        cache.set(f"page-{place}", random.Random(place).randbytes(60_000))
     kept = [place for place in range(8) if cache.get(f"page-{place}") is not None]
     assert kept
     assert kept[-1] == 7
@@ -113,4 +127,3 @@ def test_a_technical_sheet_with_all_the_photos_a_call_takes_is_small(technician,
         assert send(technician, call, picture(1600, 1200)).status_code == 200
     sheet = Api(technician).get(f"/calls/{call.key}/technical.pdf").content
     assert len(sheet) < 400_000 * 3 / MOST_PHOTOS + 60_000
-    assert paper.FONT
