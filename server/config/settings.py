@@ -169,7 +169,7 @@ DATA_UPLOAD_MAX_MEMORY_SIZE = 5 * 1024 * 1024
 
 # How it is served (server/site/serving.py, worker.py).
 BIND = env.str("NORTH_HINGE_BIND", "127.0.0.1:8017")
-WORKERS, THREADS = env.int("NORTH_HINGE_WORKERS", 2), env.int("NORTH_HINGE_THREADS", 8)
+WORKERS, THREADS = env.int("NORTH_HINGE_WORKERS", 2), env.int("NORTH_HINGE_THREADS", 16)
 TRUSTED_PROXY = env.str("NORTH_HINGE_TRUSTED_PROXY", "") or None
 # Connections a worker keeps, how long one may say nothing, and what is never read into memory.
 CONNECTIONS, SLOWEST_SECONDS, LARGEST_REQUEST_BYTES = 1000, 20, 25 * 1024 * 1024

@@ -12,7 +12,8 @@ from django.http import HttpRequest, HttpResponseBase
 
 from server.config.errors import busy
 
-KEPT_FREE, KEPT_FOR_OTHERS = 1, 2
+# A page asks for a handful of things at once, which no shop is refused for.
+KEPT_FREE, KEPT_FOR_OTHERS = 1, 4
 
 
 class Turns:
