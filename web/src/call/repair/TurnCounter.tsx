@@ -136,12 +136,12 @@ export function TurnCounter({ call, title, stops, close, done }: Props) {
             <Plain isDisabled={before === null || call.state.closed} onPress={back}>
               Take one back
             </Plain>
-            {part.target ? <Aim part={part} call={call} /> : null}
             {part.target === 0 && <SlackOrNot part={part} there={there} call={call} />}
             <Plain isDisabled={!parts.every((one) => isThere(one, call.waiting))} onPress={done}>
               All there: go on
             </Plain>
             <StopRules call={call} stops={rules} stopped={close} />
+            {part.target ? <Aim part={part} call={call} /> : null}
             {canSpeak() && <OneOf label="The count aloud" flow value={voice} pick={setVoice} options={SPOKEN} />}
             <small>{awake ? 'The screen stays awake. ' : ''}Space counts, Backspace takes back.</small>
           </Beside>
