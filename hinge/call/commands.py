@@ -7,8 +7,8 @@ from typing import Annotated, Literal
 from pydantic import Field, TypeAdapter, model_validator
 
 from hinge.balance.readings import Reading
-from hinge.carriers.carrier import Carrier, Part
-from hinge.carriers.kinds import USUAL, OnDoor
+from hinge.carriers.carrier import Carrier
+from hinge.carriers.kinds import USUAL, KnownPart, OnDoor
 from hinge.carriers.torsion import MOST_QUARTERS
 from hinge.document import Between, Document, Text, read, told
 from hinge.errors import BadInput
@@ -148,7 +148,7 @@ class Aimed(Document):
     """Where parts of what hangs there are to go: a trim, a let-down, or the same springs again."""
 
     kind: Literal["aimed"]
-    targets: Annotated[dict[Part, Annotated[int, Between(-20, 400)]], Field(min_length=1)]
+    targets: Annotated[dict[KnownPart, Annotated[int, Between(-20, 400)]], Field(min_length=1)]
 
 
 class Moved(Document):
@@ -158,7 +158,7 @@ class Moved(Document):
     """
 
     kind: Literal["moved"]
-    part: Part
+    part: KnownPart
     from_count: Count
     to_count: Count
 
@@ -167,14 +167,14 @@ class Slack(Document):
     """A cone is slack: its spring is broken, or was let down until nothing was left."""
 
     kind: Literal["slack"]
-    part: Part
+    part: KnownPart
 
 
 class StillWound(Document):
     """A cone that was thought to be down, or counted, is not: it still pulls, by turns nobody knows."""
 
     kind: Literal["still_wound"]
-    part: Part
+    part: KnownPart
 
 
 class Stopped(Document):

@@ -127,8 +127,10 @@ def again(line: Line, quarter_turns: int) -> Line:
 
 
 def moved(line: Line, part: Part, to_count: int) -> Line:
-    """One part moved; below zero is what was counted off a cone of unknown turns."""
-    count, stood = line.counts.get(part, 0), stands_at(line, part)
+    """One part moved; below zero is what was counted off a cone of unknown turns. What is not there does not move."""
+    if part not in line.counts:
+        return line
+    count, stood = line.counts[part], stands_at(line, part)
     taken_back = stood is not None and line.last_stroke == (part, to_count, stood)
     last = (part, stood, to_count) if line.carrier.winds and stood is not None and not taken_back else None
     if count is None:
@@ -140,6 +142,8 @@ def moved(line: Line, part: Part, to_count: int) -> Line:
 
 def slack(line: Line, part: Part) -> Line:
     """A cone found slack or its spring broken: it holds no turn, whatever was thought."""
+    if part not in line.counts:
+        return line
     off = {**line.let_off, part: line.let_off.get(part, 0)}
     return _over(replace(line, counts={**line.counts, part: 0}, let_off=off, touched=True, last_stroke=None))
 
@@ -151,6 +155,8 @@ def _over(line: Line) -> Line:
 
 def still_wound(line: Line, part: Part) -> Line:
     """A cone that still pulls where its count says otherwise: its turns are not known."""
+    if part not in line.counts:
+        return line
     off = {**line.let_off, part: max(0, line.let_off.get(part, 0))}
     return replace(line, counts={**line.counts, part: None}, let_off=off, touched=True, last_stroke=None)
 

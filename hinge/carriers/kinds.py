@@ -22,9 +22,12 @@ USUAL = next(iter(KINDS))
 
 if TYPE_CHECKING:
     CarrierKind = str
+    KnownPart = str
     OnDoor = Carrier
 else:
     CarrierKind = Literal[tuple(KINDS)]
+    # A part of any kind there is: what is said or was kept of another is no stroke of anything.
+    KnownPart = Literal[tuple(dict.fromkeys(part for kind in KINDS.values() for part in kind.parts))]
     OnDoor = Annotated[Union[tuple(KINDS.values())], Field(discriminator="kind")]  # noqa: UP007 - made of what the data names
 
 

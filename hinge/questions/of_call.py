@@ -16,7 +16,7 @@ from hinge.call.words import weight_words
 from hinge.carriers.carrier import Carrier, Part
 from hinge.carriers.counterweight import HUB_BY_NAME, Counterweight, hub_of, usual_hub_of
 from hinge.carriers.extension import Extension
-from hinge.carriers.kinds import CarrierKind
+from hinge.carriers.kinds import CarrierKind, KnownPart
 from hinge.carriers.torsion import Torsion
 from hinge.document import read
 from hinge.errors import Contradiction, HingeError
@@ -60,7 +60,7 @@ class CallSizing(BaseModel):
 class TrimPlan(BaseModel):
     """A trim as new targets for parts of what hangs there, told for the hand that does it; `school` where there are several ways."""
 
-    targets: dict[Part, int]
+    targets: dict[KnownPart, int]
     words: str
     school: str = ""
 

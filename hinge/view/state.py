@@ -12,8 +12,7 @@ from hinge.call import commands as c
 from hinge.call.finds import FindState
 from hinge.call.limits import LimitsState
 from hinge.call.work import WorkStep
-from hinge.carriers.carrier import Part
-from hinge.carriers.kinds import CarrierKind, OnDoor
+from hinge.carriers.kinds import CarrierKind, KnownPart, OnDoor
 from hinge.file.record import DoorRecord, How
 from hinge.file.said import DoorSaid
 from hinge.file.setup import Setup
@@ -120,7 +119,7 @@ class PartState(BaseModel):
     the last stroke came from: it may be taken back as it came. `aim` sets its target beside the count that suits this door.
     """
 
-    part: Part
+    part: KnownPart
     name: str
     count: int | None
     let_off: int

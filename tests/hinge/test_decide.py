@@ -6,7 +6,7 @@ from hypothesis import strategies as st
 
 from hinge.call import history
 from hinge.call.commands import Abandoned
-from hinge.call.events import entry_of
+from hinge.call.events import Unreadable, entry_of, upcast
 from hinge.call.evolve import fold
 from hinge.carriers.torsion import wound
 from hinge.document import read
@@ -477,3 +477,15 @@ def test_a_choice_is_one_thing_told_whole(body):
     with pytest.raises(HingeError):
         call.say("chosen", **body)
     assert call.call.plan is None
+
+
+@pytest.mark.parametrize("part", ["middle", "small", "left_outer", "single"])
+@pytest.mark.parametrize("kind", ["moved", "slack", "still_wound"])
+def test_what_was_kept_of_a_part_that_is_not_there_moves_nothing(kind, part):
+    """A part of no kind cannot be read; one of another kind, or of another number of springs, is no stroke of what hangs here."""
+    body = {"kind": kind, "part": part} | ({"from_count": 0, "to_count": 2} if kind == "moved" else {})
+    (event,) = upcast(4, body)
+    assert isinstance(event, Unreadable) == (part == "middle")
+    line = fold(WOUND, [entry_of("entry-0001", "Wren", "2026-11-01T09:00:00+00:00", event)]).line
+    assert line.counts == {"left": 29, "right": 29}
+    shown(fold(WOUND, [entry_of("entry-0001", "Wren", "2026-11-01T09:00:00+00:00", event)])).model_dump_json()

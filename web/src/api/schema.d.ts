@@ -3212,8 +3212,11 @@ export interface components {
              * @enum {string}
              */
             kind: "moved";
-            /** Part */
-            part: string;
+            /**
+             * Part
+             * @enum {string}
+             */
+            part: "single" | "left" | "right" | "left_outer" | "right_outer" | "large" | "small";
             /** From Count */
             from_count: number;
             /** To Count */
@@ -3270,8 +3273,11 @@ export interface components {
          *     the last stroke came from: it may be taken back as it came. `aim` sets its target beside the count that suits this door.
          */
         PartState: {
-            /** Part */
-            part: string;
+            /**
+             * Part
+             * @enum {string}
+             */
+            part: "single" | "left" | "right" | "left_outer" | "right_outer" | "large" | "small";
             /** Name */
             name: string;
             /** Count */
@@ -3543,8 +3549,11 @@ export interface components {
              * @enum {string}
              */
             kind: "slack";
-            /** Part */
-            part: string;
+            /**
+             * Part
+             * @enum {string}
+             */
+            part: "single" | "left" | "right" | "left_outer" | "right_outer" | "large" | "small";
         };
         /**
          * Stage
@@ -3587,8 +3596,11 @@ export interface components {
              * @enum {string}
              */
             kind: "still_wound";
-            /** Part */
-            part: string;
+            /**
+             * Part
+             * @enum {string}
+             */
+            part: "single" | "left" | "right" | "left_outer" | "right_outer" | "large" | "small";
         };
         /**
          * StopState
