@@ -146,7 +146,12 @@ class Page:
         return self.until(lambda: self._look_out(FIELD, label), f"field {label}")
 
     def write(self, label: str, typed: str) -> None:
-        self.field(label).send_keys(Keys.CONTROL, "a", Keys.NULL, typed)
+        def written():
+            # One of that name may be on the page that is just going.
+            self.field(label).send_keys(Keys.CONTROL, "a", Keys.NULL, typed)
+            return True
+
+        self.until(written, label)
 
     def chooser(self, group: str) -> WebElement:
         """The file chooser of a group."""

@@ -43,6 +43,7 @@ def test_a_forgotten_password_and_a_person_who_leaves(tablet, person):
     page.sees("One-time password of Pip Umber")
     once = page.browser.find_element("css selector", "code").text
     page.touch("Sign out")
+    page.sees("Sign in")
     sign_in(page, "pip", once)
     page.sees("Somebody else knows the one you have")
     page.write("The password you were given", once)
