@@ -161,8 +161,10 @@ def _aimed(call: Call, command: c.Aimed) -> None:
         if line.counts[part] is None and to_count != 0:
             said = "The turns of this cone are not known: let it down to slack first."
             raise Contradiction(said, f"targets.{part}", to_count, "0", line.carrier.unit)
+    aimed = ln.aimed(line, dict(command.targets))
+    if line.carrier.winds and not line.wound and any(line.targets.values()) and not any(aimed.targets.values()):
+        raise Contradiction("These hold no turns: there is nothing to let off. Take them off instead.", "targets", 0, "a count above 0")
     if not line.carrier.winds:
-        aimed = ln.aimed(line, dict(command.targets))
         for part, target in aimed.targets.items():
             aimed = aimed if target is None else ln.moved(aimed, part, target)
         _require_sets_up(call, aimed, "targets")

@@ -14,6 +14,7 @@ from hinge.measure.fields import fields
 from hinge.view.state import AgainState, AgainTurns, Offer
 
 TO_CARRY = "counterbalance"
+NOT_SEEN = "Not seen yet: it counts as wound and stretched until somebody has looked."
 
 
 def offers_of(call: Call, setup: Setup | None) -> list[Offer]:
@@ -24,7 +25,8 @@ def offers_of(call: Call, setup: Setup | None) -> list[Offer]:
     broken = next((causes()[name].text for name in at_fault(call) if name in causes() and causes()[name].never_again), "")
     found = []
     if line.on is not None and line.as_found:
-        says = f"{broken}: not these." if broken else line.on.words or named[line.kind]
+        is_seen = line.touched or call.carrier_seen != "unknown"
+        says = f"{broken}: not these." if broken else (line.on.words or named[line.kind]) if is_seen else NOT_SEEN
         again = _again(call, line.on, setup) if line.carrier.winds and not broken else None
         keep = Offer(name="keep", kind=line.kind, label="Keep what hangs there", says=says, open=not broken, chosen=keeps, again=again)
         found.append(keep)

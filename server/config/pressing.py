@@ -5,6 +5,7 @@ from __future__ import annotations
 import subprocess
 import sys
 from collections.abc import Mapping
+from contextlib import suppress
 from threading import BoundedSemaphore, Lock, Timer
 from typing import BinaryIO, cast
 
@@ -58,7 +59,9 @@ class Press:
             self.child.kill()
             self.child.wait()
             for pipe in (self.child.stdin, self.child.stdout):
-                cast(BinaryIO, pipe).close()
+                # What it had not heard yet cannot be told any more.
+                with suppress(OSError):
+                    cast(BinaryIO, pipe).close()
         self.child = None
 
 

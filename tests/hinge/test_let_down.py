@@ -364,6 +364,8 @@ def test_a_broken_spring_is_not_offered_to_be_kept_and_nothing_is_kept_where_not
     keep = call.state.offers[0]
     assert (keep.open, keep.again) == (False, None)
     assert "not these" in keep.says
+    unseen = Running().state.offers[0]
+    assert (unseen.name, unseen.says) == ("keep", "Not seen yet: it counts as wound and stretched until somebody has looked.")
     bare = Running()
     bare.say("measured", field="carried_now", typed="nothing")
     assert next(one.label for one in bare.state.offers) == "Put on torsion springs"

@@ -15,6 +15,7 @@ from hinge.procedures.knowledge import procedures, steps
 from hinge.springs.torsion import SpringKind
 from hinge.view.steps import procedures_of
 from tests.hinge.calls import HOLDS, MEASURED, SPRING, Running
+from tests.hinge.conformance import require_is_there
 from tests.hinge.records import HUB, PAIR, RECORDS, STACK
 
 
@@ -155,3 +156,19 @@ def test_each_procedure_opens_with_what_is_held_before_what_is_loosened():
     cable = procedures()["cable_off"].steps
     assert cable.index("brought_down") < cable.index("clamp") < cable.index("load_test"), "let down on a door that is down and clamped"
     assert procedures()["hang_door"].steps.index("tracks_up") < procedures()["hang_door"].steps.index("sections_up")
+
+
+def test_new_springs_are_not_aimed_at_nought_before_they_are_wound():
+    """They hold no turns: there is nothing to let off, and who does not want them takes them off. Found by a random walk."""
+    call = Running().chosen(8)
+    with pytest.raises(Contradiction, match="nothing to let off"):
+        call.say("aimed", targets={"left": 0, "right": 0})
+    assert (call.call.site["line"], call.call.line.targets) == ("fresh", {"left": 8, "right": 8})
+    call.say("aimed", targets={"left": 0, "right": 8})
+    require_is_there(call.call)
+    with pytest.raises(Contradiction, match="nothing to let off"):
+        call.say("aimed", targets={"right": 0})
+    call.say("aimed", targets={"left": 10, "right": 10})
+    call.to_targets()
+    call.say("aimed", targets={"left": 0, "right": 0})
+    require_is_there(call.call)

@@ -50,6 +50,14 @@ def test_a_press_that_dies_or_never_answers_is_told_as_busy_and_the_next_page_co
     assert pressing.Press().draw(PAGE, {}).startswith(b"%PDF")
 
 
+def test_a_press_that_dies_before_it_has_heard_all_is_told_as_busy_too(press, monkeypatch):
+    """A page with its photos is more than a pipe holds."""
+    monkeypatch.setattr(pressing, "PRESS", [sys.executable, "-c", "import sys; sys.stdin.buffer.read(10); sys.exit(3)"])
+    with pytest.raises(Busy):
+        pressing.pressed_apart(PAGE, {"photo": ("image/jpeg", bytes(3_000_000))})
+    assert press.child is None
+
+
 def test_what_cannot_be_drawn_is_told_with_the_press_s_own_trace_and_the_press_goes_on(press, monkeypatch):
     broken = (
         "import sys; from server.config import press; press.pressed = lambda *_: 1 / 0; press.work(sys.stdin.buffer, sys.stdout.buffer)"
