@@ -7,7 +7,20 @@ from django.core.exceptions import ImproperlyConfigured
 from django.core.management import execute_from_command_line
 
 # What changes tables is done as the schema's owner, never as the account of the web processes.
-AS_OWNER = ("prepare", "migrate", "back_up", "restore", "thin_backups", "status", "export_shop", "open_shop", "first_run_code")
+AS_OWNER = (
+    "prepare",
+    "migrate",
+    "back_up",
+    "restore",
+    "thin_backups",
+    "status",
+    "export_shop",
+    "import_shop",
+    "one_time_password",
+    "clearsessions",
+    "open_shop",
+    "first_run_code",
+)
 
 
 def main(words: list[str]) -> int:

@@ -4,6 +4,7 @@ import uuid
 from typing import ClassVar
 
 from django.db import models
+from django.utils import timezone
 
 from server.doors.models import Door
 from server.people.models import Person, Shop
@@ -20,7 +21,7 @@ class BenchSheet(models.Model):
     title = models.CharField(max_length=80)
     says = models.CharField(max_length=300)
     by = models.ForeignKey(Person, on_delete=models.PROTECT)
-    at = models.DateTimeField(auto_now_add=True)
+    at = models.DateTimeField(default=timezone.now)
 
     shop_path = "shop"
     objects: ClassVar[OfShop["BenchSheet"]] = OfShop()

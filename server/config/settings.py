@@ -23,6 +23,8 @@ LEAST_KEY = 50
 SECRET_KEY = env.str("NORTH_HINGE_SECRET_KEY", "")
 if len(SECRET_KEY) < LEAST_KEY:
     raise ImproperlyConfigured(f"NORTH_HINGE_SECRET_KEY has {len(SECRET_KEY)} characters; it needs {LEAST_KEY} or more, made at random.")
+# Keys of before: what they signed is still read, so that a new key signs nobody out.
+SECRET_KEY_FALLBACKS = env.list("NORTH_HINGE_OLD_KEYS", default=[])
 DEBUG = False
 ALLOWED_HOSTS = env.list("NORTH_HINGE_HOSTS", default=["127.0.0.1", "localhost", "testserver"])
 
@@ -159,7 +161,7 @@ WHITENOISE_IMMUTABLE_FILE_TEST = r"^/static/assets/.+-[\w-]{8}\.\w+$"
 IMPORTS_RATE = env.str("NORTH_HINGE_IMPORTS_RATE", "120/m")
 PHOTOS_RATE = env.str("NORTH_HINGE_PHOTOS_RATE", "40/m")
 HEAVY_QUESTIONS_RATE = env.str("NORTH_HINGE_HEAVY_RATE", "240/m")
-# Failed sign-ins a minute: from one address, whatever the names; to one name, wherever from; where its owner has signed in before.
+# A minute: names that failed to sign in from one address; failures of one name, wherever from; those where its owner has signed in before.
 TRIES_OF_SOURCE, TRIES_OF_NAME, TRIES_OF_DEVICE = env.int("NORTH_HINGE_TRIES_OF_SOURCE", 20), 6, 20
 
 TIME_ZONE = "UTC"

@@ -6,6 +6,7 @@ import uuid
 from typing import Any, ClassVar
 
 from django.db import models
+from django.utils import timezone
 
 from hinge.file.record import DoorRecord, measured_of, read_record
 from hinge.measure.fields import Measured
@@ -115,7 +116,7 @@ class Change(models.Model):
     door = models.ForeignKey(Door, on_delete=models.PROTECT, related_name="changes")
     by = models.ForeignKey(Person, on_delete=models.PROTECT, null=True)
     by_name = models.CharField(max_length=120)
-    at = models.DateTimeField(auto_now_add=True)
+    at = models.DateTimeField(default=timezone.now)
     says = models.CharField(max_length=120)
     what = models.JSONField(default=dict)
 

@@ -79,7 +79,17 @@ def _door(lead: Person, part: DoorPart) -> Door:
     return door
 
 
-def _bring_in(lead: Person, door: Door, told: OneCall, version: int, under: str, pictures: Pictures) -> Call:
+def bring_back_call(lead: Person, door: Door, told: CallDocument) -> bool:
+    """A call of the shop's own export at a door, as it stood, whatever became of that door since; False where it is here already."""
+    if Call.objects.filter(key=told.call.key).exists():
+        return False
+    mutation(_bring_in)(lead, door, told, FORMATS[told.format], "", _pictures([told], [""]), told.call.claimed_elsewhere)
+    return True
+
+
+def _bring_in(
+    lead: Person, door: Door, told: OneCall, version: int, under: str, pictures: Pictures, claimed_elsewhere: bool = True
+) -> Call:
     """One call at a door; `under` is the path of its document."""
     part, where = told.call, f"{under}call"
     _require_order(part, where)
@@ -95,7 +105,7 @@ def _bring_in(lead: Person, door: Door, told: OneCall, version: int, under: str,
         technician=part.technician,
         started_at=part.started_at,
         closed_at=part.closed_at,
-        claimed_elsewhere=part.closed_at is not None,
+        claimed_elsewhere=claimed_elsewhere and part.closed_at is not None,
         abandoned=bool(facts.abandoned),
         record_at_start=at_start.model_dump(mode="json"),
         **listed(facts),

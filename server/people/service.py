@@ -89,7 +89,19 @@ def come_back(lead: Person, username: str) -> Person:
 @mutation
 def reset_password(lead: Person, username: str) -> str:
     """A one-time password for someone who forgot theirs; it is told once, and they choose another first."""
-    person = _of_shop(lead, username)
+    return _one_time_password(_of_shop(lead, username))
+
+
+@mutation
+def give_password(username: str) -> str:
+    """The same from the command line, where the only lead has forgotten theirs. Raises BadInput where there is nobody of the name."""
+    person = Person.objects.select_for_update().filter(username=username, is_active=True).first()
+    if person is None:
+        raise BadInput(f"Nobody who works here signs in as {username!r}.", "username", username, "a user name")
+    return _one_time_password(person)
+
+
+def _one_time_password(person: Person) -> str:
     # What was opened to somebody who knew the old one is closed: sessions, and a calendar's private address.
     person.sessions_ended += 1
     password = "-".join("".join(secrets.choice(READABLE) for _ in range(4)) for _ in range(4))

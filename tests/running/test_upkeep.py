@@ -296,6 +296,67 @@ def test_a_shop_is_exported_whole_in_open_formats(filled):
     assert not (filled.folder / "x.zip").exists()
 
 
+def everything_of(file: Path) -> dict[str, object]:
+    """An export by its files, each read."""
+    with zipfile.ZipFile(file) as packed:
+        texts = {name: packed.read(name).decode() for name in packed.namelist()}
+    return {name: without_pictures(json.loads(text)) if name.endswith(".json") else text for name, text in texts.items()}
+
+
+def without_pictures(document: object) -> object:
+    # Each is read and written anew on its way in.
+    if isinstance(document, dict):
+        return {name: without_pictures(value) for name, value in document.items() if name != "jpeg"}
+    return [without_pictures(one) for one in document] if isinstance(document, list) else document
+
+
+def test_an_export_read_back_is_the_shop_and_twice_adds_nothing(filled, whole, installed, tmp_path):
+    name = str(filled.ask("SELECT name FROM people_shop ORDER BY id LIMIT 1")[0][0])
+    first, back, again = (tmp_path / f"{one}.zip" for one in ("first", "back", "again"))
+    filled.run("export_shop", name, str(first))
+    other = installed("moved")
+    other.read(whole.written())
+    said = other.run("import_shop", str(first))
+    assert f"{name}: added 1 shops, 3 people" in said
+    assert "one_time_password" in said
+    other.run("export_shop", name, str(back))
+    before, after = everything_of(first), everything_of(back)
+    assert before.keys() == after.keys()
+    assert [one for one in before if before[one] != after[one]] == []
+    assert len([one for one in before if one.startswith("calls/")]) > 3
+    rows = {
+        table: other.ask(f"SELECT COUNT(*) FROM {table}")
+        for table in ("calls_entry", "calls_photo", "stock_kept", "stock_callstock", "doors_word", "stock_stockmove", "doors_change")
+    }
+    assert other.run("import_shop", str(first)) == f"{name}: added nothing, it was all here"
+    assert {table: other.ask(f"SELECT COUNT(*) FROM {table}") for table in rows} == rows
+    # Also where it came from.
+    assert filled.run("import_shop", str(first)) == f"{name}: added nothing, it was all here"
+    filled.run("export_shop", name, str(again))
+    assert everything_of(again) == before
+    assert other.run("one_time_password", "wren")
+
+
+def test_an_export_that_is_cut_or_changed_is_told_by_its_file_and_goes_on_once_it_is_mended(filled, whole, installed, tmp_path):
+    name = str(filled.ask("SELECT name FROM people_shop ORDER BY id LIMIT 1")[0][0])
+    good, bad = tmp_path / "good.zip", tmp_path / "bad.zip"
+    filled.run("export_shop", name, str(good))
+    bad.write_bytes(good.read_bytes()[:-400])
+    other = installed("moved")
+    other.read(whole.written())
+    assert "cannot be read" in other.run("import_shop", str(bad), refused=True)
+    with zipfile.ZipFile(good) as packed, zipfile.ZipFile(bad, "w") as changed:
+        last = sorted(one for one in packed.namelist() if one.startswith("calls/"))[-1]
+        for one in packed.namelist():
+            text = packed.read(one).decode()
+            changed.writestr(one, text.replace('"started_at": "2', '"started_at": "3') if one == last else text)
+    said = other.run("import_shop", str(bad), refused=True)
+    assert last in said
+    assert len(said.splitlines()) == 1
+    assert "calls" in other.run("import_shop", str(good))
+    assert other.run("import_shop", str(good)) == f"{name}: added nothing, it was all here"
+
+
 def test_it_is_alive_without_its_database_and_says_that_it_is_not_ready(whole):
     shop, port = whole, free_port()
     shop.environment |= {"NORTH_HINGE_BIND": f"127.0.0.1:{port}", "NORTH_HINGE_LOG_LEVEL": "CRITICAL"}
