@@ -4,6 +4,8 @@ import gzip
 import hashlib
 import json
 import os
+from collections.abc import Iterator
+from contextlib import contextmanager
 from dataclasses import asdict, dataclass
 from datetime import UTC, datetime
 from pathlib import Path
@@ -12,7 +14,7 @@ from django.core.management.base import CommandError
 from django.utils import timezone
 
 from server.upkeep.alone import alone, require_stopped
-from server.upkeep.dump import CHUNK, create, drop, dump, ensure, load, rows_of, schema_name
+from server.upkeep.dump import CHUNK, create, drop, dump, ensure, load, rows_of, schema_name, take_over
 
 NAME, NAME_READ = "north-hinge-{at:%Y%m%dT%H%M%S%f}.sql.gz", "north-hinge-%Y%m%dT%H%M%S%f.sql.gz"
 
@@ -63,13 +65,14 @@ def _write_private(path: Path, text: str) -> None:
 
 
 def clear_leftovers(folder: Path) -> None:
-    """Do away with what a killed backup or restore left: a file half written, and a schema aside with everybody's data.
+    """Do away with what a killed backup or restore left: a file half written, schemas aside with everybody's data.
 
     The caller is alone.
     """
     for part in folder.glob("north-hinge-*.part"):
         part.unlink(missing_ok=True)
     drop(_aside())
+    drop(_before())
 
 
 def good_backups(folder: Path) -> list[Path]:
@@ -121,7 +124,8 @@ def require_whole(backup: Path) -> Kept:
 def restore(backup: Path, replace: bool = False) -> Kept:
     """Read a backup into the shop's schema, which must be empty unless it is to be replaced; what is known of it.
 
-    It is read into a schema aside first, so that one that cannot be read changes nothing. Refused while the shop works.
+    It is read into a schema aside, whose tables then take the place of those that are there in one statement: one that cannot be read,
+    or is cut, changes nothing. Refused while the shop works.
     """
     with alone():
         if replace:
@@ -135,12 +139,10 @@ def put_back(backup: Path, replace: bool) -> Kept:
     ensure(schema)
     if not replace and any(rows_of(schema).values()):
         raise CommandError(f"The schema {schema} is not empty. Name an empty one (NORTH_HINGE_DB), or back it up and add --replace.")
-    _read_back(backup, kept.sha256)
-    create(schema)
-    with gzip.open(backup) as packed:
-        load(schema, packed)  # type: ignore[arg-type]
-    if rows_of(schema) != kept.rows:
-        raise CommandError(f"{backup} was read, but its rows are not all there. Try again.")
+    with _read_aside(backup, kept.sha256) as aside:
+        if rows_of(aside) != kept.rows:
+            raise CommandError(f"{backup} was read, but its rows are not all there. Try again.")
+        take_over(aside, schema, _before())
     return kept
 
 
@@ -148,8 +150,19 @@ def _aside() -> str:
     return f"{schema_name()}_readback"
 
 
+def _before() -> str:
+    return f"{schema_name()}_before"
+
+
 def _read_back(packed_file: Path, digest: str) -> dict[str, int]:
-    """Read a dump into a schema aside, write that out again and compare every byte; the rows of each table."""
+    """The rows of each table of a dump that was read back."""
+    with _read_aside(packed_file, digest) as aside:
+        return rows_of(aside)
+
+
+@contextmanager
+def _read_aside(packed_file: Path, digest: str) -> Iterator[str]:
+    """Read a dump into a schema aside, write that out again and compare every byte; its name, and the schema is gone afterwards."""
     aside = _aside()
     create(aside)
     try:
@@ -157,6 +170,6 @@ def _read_back(packed_file: Path, digest: str) -> dict[str, int]:
             load(aside, packed)  # type: ignore[arg-type]
         if dump(aside) != digest:
             raise CommandError(f"{packed_file.name} was read back and is not what was written.")
-        return rows_of(aside)
+        yield aside
     finally:
         drop(aside)

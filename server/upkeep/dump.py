@@ -102,13 +102,31 @@ def drop(schema: str) -> None:
         cursor.execute(f"DROP DATABASE IF EXISTS `{schema}`")
 
 
+def take_over(aside: str, schema: str, before: str) -> None:
+    """Put the tables of the schema `aside` in place of those of `schema`, in one statement of the database: all of them or none."""
+    create(before)
+    moves = [f"`{schema}`.`{name}` TO `{before}`.`{name}`" for name in tables_of(schema)]
+    moves += [f"`{aside}`.`{name}` TO `{schema}`.`{name}`" for name in tables_of(aside)]
+    with connection.cursor() as cursor:
+        cursor.execute("SET foreign_key_checks = 0")
+        cursor.execute(f"RENAME TABLE {', '.join(moves)}")
+    # What the connection knew of the tables is of those before.
+    connection.close()
+    drop(before)
+
+
+def tables_of(schema: str) -> list[str]:
+    """The tables of a schema, by name."""
+    with connection.cursor() as cursor:
+        cursor.execute("SELECT table_name FROM information_schema.tables WHERE table_schema = %s ORDER BY table_name", [schema])
+        return [name for (name,) in cursor.fetchall()]
+
+
 def rows_of(schema: str) -> dict[str, int]:
     """How many rows each table of a schema has."""
     with connection.cursor() as cursor:
-        cursor.execute("SELECT table_name FROM information_schema.tables WHERE table_schema = %s ORDER BY table_name", [schema])
-        names = [name for (name,) in cursor.fetchall()]
         counted = {}
-        for name in names:
+        for name in tables_of(schema):
             cursor.execute(f"SELECT COUNT(*) FROM `{schema}`.`{name}`")
             counted[name] = int(cursor.fetchone()[0])
     return counted

@@ -177,7 +177,12 @@ def kill_when_under_way(shop: Installed, process: subprocess.Popen[str], after: 
     ends = time.monotonic() + 60
     while process.poll() is None and not list((shop.folder / "backups").glob("*under-way.json")) and time.monotonic() < ends:
         time.sleep(0.01)
-    time.sleep(after)
+    kill_after(process, after)
+
+
+def kill_after(process: subprocess.Popen[str], seconds: float) -> None:
+    """Kill it, and the database's tools it runs, after so many seconds."""
+    time.sleep(seconds)
     for one in [*psutil.Process(process.pid).children(recursive=True), process] if process.poll() is None else []:
         one.kill()
     process.communicate()
@@ -449,11 +454,7 @@ def test_a_shop_at_work_is_not_replaced_under_its_people(filled):
 
 @pytest.mark.parametrize("after", [place / 8 for place in range(10)])
 def test_a_backup_killed_anywhere_leaves_nothing_that_the_next_one_does_not_clear(filled, after):
-    process = filled.begin("back_up")
-    time.sleep(0.8 + after)
-    for one in [*psutil.Process(process.pid).children(recursive=True), process] if process.poll() is None else []:
-        one.kill()
-    process.communicate()
+    kill_after(filled.begin("back_up"), 0.8 + after)
     folder = filled.folder / "backups"
     whole_ones = [one for one in folder.glob("*.sql.gz") if require_whole(one)] if folder.exists() else []
     backup = Path(filled.run("back_up"))
@@ -461,6 +462,34 @@ def test_a_backup_killed_anywhere_leaves_nothing_that_the_next_one_does_not_clea
     assert not list(folder.glob("*.part"))
     assert filled.ask(f"SHOW DATABASES LIKE '{filled.schema}_readback'") == ()
     assert all(one.stat().st_mode & 0o077 == 0 for one in folder.iterdir())
+
+
+def test_a_restore_killed_at_ten_places_leaves_the_old_or_the_new_and_never_half(filled):
+    """A start after it finds a whole shop: an emptied one would be brought up to date without a word."""
+    then, backup = filled.written(), filled.run("back_up")
+    rename = "UPDATE doors_door SET name = 'renamed since'"
+    filled.ask(rename)
+    since, found = filled.written(), list[bytes]()
+    for place in range(10):
+        kill_after(filled.begin("restore", backup, "--replace"), 0.8 + place / 7)
+        assert filled.run("prepare") == ""
+        found.append(filled.written())
+        assert filled.ask(f"SHOW DATABASES LIKE '{filled.schema}\\_%'") == (), "and nobody's data lies aside"
+        filled.ask(rename)
+    assert set(found) <= {then, since}
+    filled.run("restore", backup, "--replace")
+    assert filled.written() == then
+
+
+def test_the_rehearsal_of_a_restore_beside_the_running_shop(filled, installed):
+    """As the documents have it: into a schema of another name, looked at, and thrown away; the shop notices nothing."""
+    before, backup = filled.written(), filled.run("back_up")
+    beside = installed("rehearsal")
+    said = beside.run("restore", backup)
+    assert beside.written() == before
+    assert "rows of" in said
+    assert filled.written() == before
+    assert filled.run("prepare") == ""
 
 
 def test_a_start_clears_what_a_killed_backup_left(filled):
