@@ -1,7 +1,8 @@
-.PHONY: demo test check long cluster bench shots api format
+.PHONY: demo test check long cluster fresh release bench shots api format
+export PATH := $(CURDIR)/.node/bin:$(PATH)
 
 demo:
-	@tools/setup
+	@tools/setup demo
 	@exec .venv/bin/python -m tools.demo
 
 test:
@@ -24,6 +25,13 @@ long:
 cluster:
 	@tools/setup
 	@.venv/bin/pytest -n 0 -m cluster tests/running/test_cluster.py
+
+fresh:
+	@tools/fresh
+
+release:
+	@tools/setup
+	@tools/release
 
 bench:
 	@tools/setup
