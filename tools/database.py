@@ -134,11 +134,11 @@ class Database:
             one.wait(END_SECONDS)
 
     def _install(self) -> None:
-        # Made aside and renamed: a kill half-way leaves nothing that looks like a database.
+        # Made aside and renamed: a kill half-way leaves nothing that looks like a database. Also where no name can be looked up.
         shutil.rmtree(self._aside, ignore_errors=True)
         shutil.rmtree(self._data, ignore_errors=True)
         done = subprocess.run(
-            ["mariadb-install-db", "--no-defaults", *self._as_user(), f"--datadir={self._aside}", self._own_tmp(),
+            ["mariadb-install-db", "--no-defaults", "--force", *self._as_user(), f"--datadir={self._aside}", self._own_tmp(),
              "--skip-test-db", "--skip-name-resolve", "--auth-root-authentication-method=socket", f"--auth-root-socket-user={_me()}"],
             capture_output=True, text=True, check=False, preexec_fn=tied(signal.SIGKILL),
         )  # fmt: skip
