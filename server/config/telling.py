@@ -8,8 +8,9 @@ from collections.abc import Callable
 from contextvars import ContextVar
 from typing import Any
 
+from django.db import connection
 from django.http import HttpRequest, HttpResponseBase
-from prometheus_client import Histogram
+from prometheus_client import Counter, Gauge, Histogram
 
 HEADER = "X-Request-Id"
 FROM_PROXY = re.compile(r"[A-Za-z0-9-]{8,64}")
@@ -17,6 +18,9 @@ METHODS = ("GET", "HEAD", "POST", "PUT", "PATCH", "DELETE", "OPTIONS")
 request_id: ContextVar[str] = ContextVar("request_id", default="")
 access = logging.getLogger("north_hinge.access")
 ANSWERED = Histogram("north_hinge_answer_seconds", "Time to an answer.", ["method", "route", "status"])
+ASKED_OF_DATABASE = Histogram("north_hinge_database_seconds", "Time one statement of the database took.")
+AT_WORK = Gauge("north_hinge_requests_at_work", "Requests that are being answered now.", multiprocess_mode="livesum")
+REFUSED = Counter("north_hinge_busy_total", "Requests that were told to come again in a moment.")
 
 
 class WithRequestId(logging.Filter):
@@ -47,16 +51,26 @@ class Told:
         # The framework tells of a failure once this has answered.
         request.told_as = request_id.get()  # type: ignore[attr-defined]
         began = time.perf_counter()
+        AT_WORK.inc()
         try:
-            response = self.get_response(request)
+            with connection.execute_wrapper(_timed):
+                response = self.get_response(request)
             seconds, route = time.perf_counter() - began, _route(request)
             response[HEADER] = request_id.get()
             ANSWERED.labels(_method(request), route, response.status_code).observe(seconds)
             said = {"method": _method(request), "route": route, "status": response.status_code, "ms": round(seconds * 1000, 1)}
+            if response.status_code == 503:
+                REFUSED.inc()
             access.info("answered", extra=said)
             return response
         finally:
+            AT_WORK.dec()
             request_id.reset(known)
+
+
+def _timed(execute: Callable[..., Any], sql: str, params: Any, many: bool, context: dict[str, Any]) -> Any:
+    with ASKED_OF_DATABASE.time():
+        return execute(sql, params, many, context)
 
 
 def _method(request: HttpRequest) -> str:

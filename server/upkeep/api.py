@@ -12,6 +12,7 @@ from prometheus_client.core import GaugeMetricFamily
 from prometheus_client.metrics_core import Metric
 from prometheus_client.registry import Collector
 
+from server.config.version import version
 from server.people.scope import person_of, require_lead
 from server.upkeep.backup import made_at, newest
 
@@ -34,13 +35,16 @@ def upkeep(request: HttpRequest) -> UpkeepOut:
 
 
 class Upkeep(Collector):
-    """The same for `/metrics`; the time of the last good backup stays away where there is none."""
+    """The same for `/metrics`, and which version this is; the time of the last good backup stays away where there is none."""
 
     def collect(self) -> Iterator[Metric]:
         """What is so now."""
         if last := newest(Path(settings.BACKUPS)):
             at = made_at(last).timestamp()
             yield GaugeMetricFamily("north_hinge_last_good_backup_timestamp_seconds", "When the last good backup was made.", value=at)
+        told = GaugeMetricFamily("north_hinge_version_info", "Which North Hinge this is.", labels=["version"])
+        told.add_metric([version()], 1)
+        yield told
         yield GaugeMetricFamily("north_hinge_room_bytes", "What is left of the disk the data is on.", value=_room())
 
 

@@ -74,6 +74,7 @@ export function SignIn({ session }: { session: Schemas['SessionOut'] }) {
           ))}
         </Accounts>
       )}
+      <Quiet as="footer">North Hinge {__VERSION__}</Quiet>
     </Page>
   );
 }

@@ -57,6 +57,7 @@ export function Shop() {
       <CalendarLink />
       <OwnUnits units={me.units} />
       <OwnPassword />
+      <Quiet as="footer">North Hinge {__VERSION__}</Quiet>
     </Page>
   );
 }
