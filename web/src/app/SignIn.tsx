@@ -74,7 +74,7 @@ export function SignIn({ session }: { session: Schemas['SessionOut'] }) {
           ))}
         </Accounts>
       )}
-      <Quiet as="footer">North Hinge {__VERSION__}</Quiet>
+      <Quiet as="footer">North Hinge {import.meta.env.VITE_VERSION}</Quiet>
     </Page>
   );
 }

@@ -57,7 +57,7 @@ export function Shop() {
       <CalendarLink />
       <OwnUnits units={me.units} />
       <OwnPassword />
-      <Quiet as="footer">North Hinge {__VERSION__}</Quiet>
+      <Quiet as="footer">North Hinge {import.meta.env.VITE_VERSION}</Quiet>
     </Page>
   );
 }
