@@ -1,5 +1,6 @@
 """Is it alive, is it ready, what does it measure: asked by whoever keeps it running, outside every session and wall."""
 
+import logging
 import os
 from collections.abc import Callable
 
@@ -11,6 +12,8 @@ from prometheus_client.multiprocess import MultiProcessCollector
 from prometheus_client.registry import Collector
 
 from server.config.errors import problem_body
+
+logger = logging.getLogger("north_hinge.health")
 
 
 class Health:
@@ -35,8 +38,9 @@ def ready(request: HttpRequest) -> HttpResponse:
     try:
         with connection.cursor() as cursor:
             cursor.execute("SELECT 1 FROM people_shop LIMIT 1")
-    except (DatabaseError, InterfaceError):
+    except (DatabaseError, InterfaceError) as wrong:
         connection.close()
+        logger.warning("not ready: %s", wrong.args[-1] if wrong.args else wrong)
         return JsonResponse(problem_body(503), status=503)
     return JsonResponse({"ready": True})
 
