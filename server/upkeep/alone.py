@@ -40,9 +40,14 @@ def require_stopped() -> None:
     """Refuse while the pages work on this schema. Raises CommandError."""
     if settings.DB_USER == settings.DB_OWNER:
         return
+    sees_others = "SELECT 1 FROM information_schema.user_privileges WHERE privilege_type = 'PROCESS'"
     asked, apart = "SELECT COUNT(*) FROM information_schema.processlist WHERE user = %s AND db = %s", _of_no_schema()
     try:
         with apart.cursor() as cursor:
+            if not cursor.execute(sees_others):
+                raise CommandError(
+                    f"{settings.DB_OWNER} cannot see who is at work: GRANT PROCESS ON *.* TO it, as deploy/database.sql has it."
+                )
             cursor.execute(asked, [settings.DB_USER, schema_name()])
             (open_now,) = cursor.fetchone()
     finally:

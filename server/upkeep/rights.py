@@ -4,13 +4,15 @@ from typing import Any
 
 from django.apps import apps
 from django.conf import settings
-from django.db import connection
+from django.db import OperationalError, ProgrammingError, connection
 
 from server.calls.models import Entry, Photo
 from server.doors.models import Change
 from server.stock.models import StockMove
 
 APPENDED = (Entry, Change, Photo, StockMove)
+# No such grant, of the account or on a table; or none that this owner could have given, of the schema or of everything.
+NOTHING_TO_TAKE = (1141, 1147, 1044, 1045)
 READ, ADD, CHANGE = "SELECT", "SELECT, INSERT", "SELECT, INSERT, UPDATE, DELETE"
 
 
@@ -27,17 +29,17 @@ def grant_rights() -> None:
         cursor.execute("CREATE USER IF NOT EXISTS %s@%s", [user, settings.DB_USER_HOST])
         cursor.execute("ALTER USER %s@%s IDENTIFIED BY %s", [user, settings.DB_USER_HOST, password])
         # Of this schema, and what holds everywhere: another schema may be a shop at work.
-        granted = _granted(cursor, f"'{user}'@'{settings.DB_USER_HOST}'", schema)
-        for right in ("ALL PRIVILEGES ON *.*", "GRANT OPTION ON *.*", *(f"ALL PRIVILEGES ON {where}" for where in granted)):
-            cursor.execute(f"REVOKE {right} FROM %s@%s", [user, settings.DB_USER_HOST])
+        for where in ("*.*", f"`{schema}`.*", *(f"`{schema}`.`{table}`" for table in sorted(there))):
+            _revoke(cursor, where, [user, settings.DB_USER_HOST])
         for table in sorted(there & rights.keys()):
             cursor.execute(f"GRANT {rights[table]} ON `{schema}`.`{table}` TO %s@%s", [user, settings.DB_USER_HOST])
 
 
-def _granted(cursor: Any, grantee: str, schema: str) -> list[str]:
-    """Where within a schema an account has rights: the whole of it, or tables."""
-    cursor.execute("SELECT 1 FROM information_schema.schema_privileges WHERE grantee = %s AND table_schema = %s", [grantee, schema])
-    whole = [f"`{schema}`.*"] if cursor.fetchone() else []
-    asked = "SELECT DISTINCT table_name FROM information_schema.table_privileges WHERE grantee = %s AND table_schema = %s"
-    cursor.execute(asked, [grantee, schema])
-    return whole + [f"`{schema}`.`{table}`" for (table,) in cursor.fetchall()]
+def _revoke(cursor: Any, where: str, account: list[str]) -> None:
+    """Take every right an account has at a place; the owner may not ask which it has, and what it cannot take it never gave."""
+    for right in ("ALL PRIVILEGES", "GRANT OPTION"):
+        try:
+            cursor.execute(f"REVOKE {right} ON {where} FROM %s@%s", account)
+        except (OperationalError, ProgrammingError) as wrong:
+            if wrong.args[0] not in NOTHING_TO_TAKE:
+                raise

@@ -46,7 +46,14 @@ class Installed:
             "NORTH_HINGE_VAR": str(folder),
             "NORTH_HINGE_AS_OWNER": "0",
         }
-        self.ask(f"CREATE DATABASE `{schema}` CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_520_ci", "")
+        # The schema and its owner are made by the documents' own lines: what that account may not do is not done here either.
+        owner = f"o_{schema}"
+        self.environment |= {"NORTH_HINGE_DB_OWNER": owner, "NORTH_HINGE_DB_OWNER_PASSWORD": "o" * 20}
+        told = (ROOT / "deploy" / "database.sql").read_text().replace("north_hinge_owner", owner).replace("'CHANGE'", f"'{'o' * 20}'")
+        told = told.replace("north\\_hinge%", schema.replace("_", "\\_") + "%").replace(" north_hinge ", f" {schema} ")
+        for line in told.splitlines():
+            if line and not line.startswith("--"):
+                self.ask(line, "")
 
     def ask(self, sql: str, schema: str | None = None) -> tuple[tuple[object, ...], ...]:
         with contextlib.closing(
@@ -93,7 +100,8 @@ class Installed:
 
     def drop(self) -> None:
         self.lose()
-        self.ask(f"DROP USER IF EXISTS '{self.environment['NORTH_HINGE_DB_USER']}'@localhost", "")
+        for name in ("NORTH_HINGE_DB_USER", "NORTH_HINGE_DB_OWNER"):
+            self.ask(f"DROP USER IF EXISTS '{self.environment[name]}'@localhost", "")
 
 
 @contextlib.contextmanager
@@ -490,6 +498,13 @@ def test_the_rehearsal_of_a_restore_beside_the_running_shop(filled, installed):
     assert "rows of" in said
     assert filled.written() == before
     assert filled.run("prepare") == ""
+
+
+def test_an_owner_who_cannot_see_who_is_at_work_replaces_nothing(filled):
+    backup, before = filled.run("back_up"), filled.written()
+    filled.ask(f"REVOKE PROCESS ON *.* FROM '{filled.environment['NORTH_HINGE_DB_OWNER']}'@localhost", "")
+    assert "cannot see who is at work" in filled.run("restore", backup, "--replace", refused=True)
+    assert filled.written() == before
 
 
 def test_a_start_clears_what_a_killed_backup_left(filled):
