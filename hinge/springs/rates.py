@@ -11,14 +11,13 @@ import io
 from collections.abc import Sequence
 from dataclasses import dataclass, field
 from hashlib import blake2b
-from itertools import product
 from typing import Annotated, Literal, TypeVar, get_origin
 
 import numpy as np
-from numpy.typing import NDArray
 from pydantic import model_validator
+from scipy.spatial import KDTree
 
-from hinge.arrays import Floats, Rows
+from hinge.arrays import Floats
 from hinge.document import Between, Document, read, told
 from hinge.errors import BadInput, HingeError
 from hinge.measure.cells import read_cell
@@ -30,7 +29,6 @@ Wire = Annotated[float, Between(0.02, 1, "in")]
 Inside = Annotated[float, Between(0.2, 16, "in")]
 Length = Annotated[float, Between(0.1, 300, "in")]
 Row = TypeVar("Row", bound=Document)
-Cells = NDArray[np.int64]
 
 
 class RateRow(Document):
@@ -56,32 +54,23 @@ Spring = TypeVar("Spring", bound=TorsionSpring)
 
 @dataclass(frozen=True)
 class _Listed:
-    """Rates [lb·in/turn] by size [in], sorted on a lattice of what is read as one size: a match lies in its cell or one beside it."""
+    """Rates [lb·in/turn] by size, in a tree of sizes each divided by what is read as one size on its axis [in]."""
 
-    sizes: tuple[Floats, ...]
     rate_lbin_per_turn: Floats
     within: tuple[float, ...]
-    shape: tuple[int, ...]
-    key: Cells
-    order: Rows
+    tree: KDTree | None
+
+    @classmethod
+    def of(cls, sizes: tuple[Floats, ...], rate_lbin_per_turn: Floats, within: tuple[float, ...]) -> _Listed:
+        """Rates and their sizes [in], each column of shape (n,)."""
+        return cls(rate_lbin_per_turn, within, KDTree(np.stack(sizes, axis=1) / within) if len(rate_lbin_per_turn) else None)
 
     def near(self, asked: tuple[Floats, ...]) -> Floats:
-        """The rate nearest to each size asked, NaN where none is within reach on every axis."""
-        found, best = np.full(len(asked[0]), np.nan), np.full(len(asked[0]), np.inf)
-        cells = [_cells(column, reach) for column, reach in zip(asked, self.within, strict=True)]
-        for beside in product((-1, 0, 1), repeat=len(self.sizes)):
-            there = [cell + step for cell, step in zip(cells, beside, strict=True)]
-            on_lattice = np.all([(cell >= 0) & (cell < most) for cell, most in zip(there, self.shape, strict=True)], axis=0)
-            key = np.where(on_lattice, _keys(there, self.shape), -1)
-            start, end = np.searchsorted(self.key, key, "left"), np.searchsorted(self.key, key, "right")
-            for nth in range(int((end - start).max(initial=0))):
-                at = np.flatnonzero(start + nth < end)
-                row = self.order[start[at] + nth]
-                columns = zip(asked, self.sizes, self.within, strict=True)
-                apart = np.stack([np.abs(one[at] - listed[row]) / reach for one, listed, reach in columns])
-                nearer = (apart < 1).all(axis=0) & (apart.sum(axis=0) < best[at])
-                found[at[nearer]], best[at[nearer]] = self.rate_lbin_per_turn[row[nearer]], apart.sum(axis=0)[nearer]
-        return found
+        """The rate of the size nearest to each one asked, by the axis it differs most on; NaN where none is within reach."""
+        if self.tree is None:
+            return np.full(len(asked[0]), np.nan)
+        _, row = self.tree.query(np.stack(asked, axis=1) / self.within, p=np.inf, distance_upper_bound=1)
+        return np.append(self.rate_lbin_per_turn, np.nan)[row]
 
 
 @dataclass(frozen=True)
@@ -120,27 +109,10 @@ def compile_rates(rows: Sequence[RateRow]) -> RateTable:
     rates = {"exact": column("rate_lbin_per_turn"), "coil": column("rate_per_coil_lbin_per_turn")}
     mark = blake2b(b"".join(one.tobytes() for one in (*sizes, length, *rates.values()))).hexdigest()
     exact, coil = ~np.isnan(rates["exact"]), ~np.isnan(rates["coil"])
-    by_length = _listed((*(one[exact] for one in sizes), length[exact]), rates["exact"][exact], (SAME_WIRE_IN, SAME_SIZE_IN, SAME_SIZE_IN))
-    return RateTable(mark, by_length, _listed(tuple(one[coil] for one in sizes), rates["coil"][coil], (SAME_WIRE_IN, SAME_SIZE_IN)))
-
-
-def _listed(sizes: tuple[Floats, ...], rate_lbin_per_turn: Floats, within: tuple[float, ...]) -> _Listed:
-    cells = [_cells(column, reach) for column, reach in zip(sizes, within, strict=True)]
-    shape = tuple(int(cell.max(initial=0)) + 1 for cell in cells)
-    key = _keys(cells, shape)
-    order = np.argsort(key, kind="stable")
-    return _Listed(sizes, rate_lbin_per_turn, within, shape, key[order], order)
-
-
-def _cells(column: Floats, reach: float) -> Cells:
-    return np.rint(column / reach).astype(np.int64)
-
-
-def _keys(cells: Sequence[Cells], shape: tuple[int, ...]) -> Cells:
-    key = np.zeros(len(cells[0]), dtype=np.int64)
-    for cell, most in zip(cells, shape, strict=True):
-        key = key * most + cell
-    return key
+    by_length = _Listed.of(
+        (*(one[exact] for one in sizes), length[exact]), rates["exact"][exact], (SAME_WIRE_IN, SAME_SIZE_IN, SAME_SIZE_IN)
+    )
+    return RateTable(mark, by_length, _Listed.of(tuple(one[coil] for one in sizes), rates["coil"][coil], (SAME_WIRE_IN, SAME_SIZE_IN)))
 
 
 def parse_rate_table(text: str) -> tuple[RateRow, ...]:
