@@ -72,7 +72,7 @@ def running(var: Path, port: int) -> Iterator[Running]:
             )  # fmt: skip
         except OSError as wrong:
             raise CannotStart(f"{wrong.filename or var}: {wrong.strerror or wrong}.") from wrong
-        _await_ready(port, web)
+        _await_ready(port, web, database)
         yield Running(port, web, database, environment)
     finally:
         for ending in (signal.SIGINT, signal.SIGTERM, signal.SIGHUP):
@@ -143,11 +143,13 @@ def _prepare(var: Path, environment: dict[str, str]) -> None:
         raise CannotStart(f"the database could not be prepared: {last} (log: {var / 'start.log'})")
 
 
-def _await_ready(port: int, web: subprocess.Popen[bytes]) -> None:
+def _await_ready(port: int, web: subprocess.Popen[bytes], database: Database) -> None:
     ends = time.monotonic() + READY_SECONDS
     while time.monotonic() < ends:
         if not lives(web):
             raise CannotStart("the web process ended at once; its reason stands above.")
+        if not database.alive():
+            raise CannotStart("the database ended. Start again: nothing acknowledged is lost.")
         try:
             with urllib.request.urlopen(f"http://127.0.0.1:{port}/health/ready", timeout=5):
                 return

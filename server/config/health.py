@@ -3,6 +3,7 @@
 import logging
 import os
 from collections.abc import Callable
+from threading import Event
 
 from django.conf import settings
 from django.db import DatabaseError, InterfaceError, connection
@@ -14,6 +15,7 @@ from prometheus_client.registry import Collector
 from server.config.errors import problem_body
 
 logger = logging.getLogger("north_hinge.health")
+_told = Event()
 
 
 class Health:
@@ -40,8 +42,11 @@ def ready(request: HttpRequest) -> HttpResponse:
             cursor.execute("SELECT 1 FROM people_shop LIMIT 1")
     except (DatabaseError, InterfaceError) as wrong:
         connection.close()
-        logger.warning("not ready: %s", wrong.args[-1] if wrong.args else wrong)
+        if not _told.is_set():  # once while it lasts, however often it is asked
+            _told.set()
+            logger.warning("not ready: %s", wrong.args[-1] if wrong.args else wrong)
         return JsonResponse(problem_body(503), status=503)
+    _told.clear()
     return JsonResponse({"ready": True})
 
 
