@@ -39,13 +39,19 @@ def import_call(lead: Person, document: Any) -> Call:
     """
     require_lead(lead)
     told = read(CallDocument, document)
+    # Before its pictures are read, and again where nobody can bring it in meanwhile.
+    _require_new(told)
     return _import_call(lead, told, _pictures([told], [""]))
+
+
+def _require_new(told: CallDocument) -> None:
+    if Call.objects.filter(key=told.call.key).exists():
+        raise Contradiction("This call is in your shop already.", "call.key", told.call.key, "a call that is not here yet")
 
 
 @mutation
 def _import_call(lead: Person, told: CallDocument, pictures: Pictures) -> Call:
-    if Call.objects.filter(key=told.call.key).exists():
-        raise Contradiction("This call is in your shop already.", "call.key", told.call.key, "a call that is not here yet")
+    _require_new(told)
     return _bring_in(lead, _door(lead, told.door), told, FORMATS[told.format], "", pictures)
 
 
@@ -53,7 +59,14 @@ def import_door(lead: Person, document: Any) -> tuple[Door, int]:
     """Recreate a door's file with its calls, and say how many came in: those the shop has are left as they are; leads only."""
     require_lead(lead)
     told = read(DoorDocument, document)
-    return _import_door(lead, told, _pictures(told.calls, [f"calls.{place}." for place in range(len(told.calls))]))
+    there = _here(told)
+    new = [(place, one) for place, one in enumerate(told.calls) if one.call.key not in there]
+    return _import_door(lead, told, _pictures([one for _, one in new], [f"calls.{place}." for place, _ in new]))
+
+
+def _here(told: DoorDocument) -> set[str]:
+    """The keys of those calls that the shop has."""
+    return {str(key) for key in Call.objects.filter(key__in=[one.call.key for one in told.calls]).values_list("key", flat=True)}
 
 
 @mutation
@@ -62,7 +75,7 @@ def _import_door(lead: Person, told: DoorDocument, pictures: Pictures) -> tuple[
     twice = next((place for place, key in enumerate(keys) if key in keys[:place]), None)
     if twice is not None:
         raise Contradiction("Two calls have the same key.", f"calls.{twice}.call.key", keys[twice], "one key a call")
-    there = {str(key) for key in Call.objects.filter(key__in=keys).values_list("key", flat=True)}
+    there = _here(told)
     new = [(place, one) for place, one in enumerate(told.calls) if one.call.key not in there]
     for place, one in new:
         _bring_in(lead, door, one, DOOR_FORMATS[told.format], f"calls.{place}.", pictures)

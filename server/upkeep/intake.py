@@ -7,7 +7,7 @@ from __future__ import annotations
 
 import zipfile
 from collections import Counter, defaultdict
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping
 from typing import Any, TypeVar
 from uuid import UUID
 
@@ -33,6 +33,7 @@ from server.stock.van import SIZES
 from server.upkeep.shop_document import BookingPart, FilePart, FollowUpPart, ListPart, MovePart, Part, PersonPart, ShopPart, rows_of_csv
 
 OnePart = TypeVar("OnePart", bound=Part)
+Key, Value = TypeVar("Key"), TypeVar("Value")
 Added = Counter[str]
 MOST_BYTES = 200_000_000
 
@@ -57,10 +58,10 @@ def import_shop(packed: zipfile.ZipFile) -> tuple[Shop, Added]:
             added["doors"] += _file(shop, people, part, name)
             if part.merged_into:
                 merged[part.key] = part.merged_into
-        for key, into in merged.items():
-            Door.objects.filter(key=key, merged_into=None).update(merged_into=Door.objects.get(key=into))
-        added["moves"] += _moves(shop, people, list(export.rows(MovePart, "stock-moves.csv")))
         doors = {door.key: door for door in Door.objects.all()}
+        for key, into in merged.items():
+            Door.objects.filter(key=key, merged_into=None).update(merged_into=_of(doors, into, f"doors/{key}.json: merged_into"))
+        added["moves"] += _moves(shop, people, list(export.rows(MovePart, "stock-moves.csv")))
         for name in export.names("calls/"):
             added["calls"] += _call(lead, doors, export.json(name), name)
         _give_of_calls()
@@ -136,18 +137,11 @@ def _person(shop: Shop, part: PersonPart) -> Person:
     return made
 
 
-def _of_people(people: dict[str, Person], username: str, where: str) -> Person:
-    try:
-        return people[username]
-    except KeyError:
-        raise BadInput(f"{username!r} is none of the shop's people.", where, username, "a user name of shop.json") from None
-
-
 @mutation
 def _list(export: _Export, part: ListPart, shop: Shop, people: dict[str, Person]) -> int:
     if ShopList.objects.filter(kind=part.kind).exists():
         return 0
-    by, name = _of_people(people, part.by, "lists"), f"lists/{part.kind}.csv"
+    by, name = _of(people, part.by, "lists"), f"lists/{part.kind}.csv"
     rows: list[dict[str, object]] = []
     if name in export.names("lists/"):
         with _of_file(name):
@@ -168,7 +162,7 @@ def _file(shop: Shop, people: dict[str, Person], part: FilePart, name: str) -> i
         Change(door=door, by_name=one.by, at=one.at, says=one.says, what=one.what) for one in reversed(part.changes)
     )  # fmt: skip
     BenchSheet.objects.bulk_create(
-        BenchSheet(shop=shop, door=door, **one.model_dump(exclude={"by"}), by=_of_people(people, one.by, f"{name}: bench_sheets"))
+        BenchSheet(shop=shop, door=door, **one.model_dump(exclude={"by"}), by=_of(people, one.by, f"{name}: bench_sheets"))
         for one in part.bench_sheets
     )
     return 1
@@ -190,7 +184,7 @@ def _moves(shop: Shop, people: dict[str, Person], parts: list[MovePart]) -> int:
     StockMove.objects.bulk_create(
         StockMove(
             shop=shop, item=items[_size(one)], client_id=one.id, pieces=one.pieces, why=one.why, call_key=one.call_key,
-            where=one.where, by=_of_people(people, one.by, "stock-moves.csv"), at=one.at,
+            where=one.where, by=_of(people, one.by, "stock-moves.csv"), at=one.at,
         )
         for one in parts
     )  # fmt: skip
@@ -204,7 +198,7 @@ def _size(one: MovePart | StockItem) -> tuple[object, ...]:
 def _call(lead: Person, doors: dict[UUID, Door], document: Any, name: str) -> int:
     with _of_file(name):
         told = read(CallDocument, document)
-        return int(bring_back_call(lead, _of_doors(doors, UUID(told.door.key), "door.key"), told))
+        return int(bring_back_call(lead, _of(doors, UUID(told.door.key), "door.key"), told))
 
 
 @mutation
@@ -224,9 +218,9 @@ def _booking(shop: Shop, people: dict[str, Person], doors: dict[UUID, Door], cal
         return 0
     Booking.objects.create(
         shop=shop,
-        door=_of_doors(doors, part.door_key, "bookings.csv: door_key"),
-        technician=_of_people(people, part.technician, "bookings.csv") if part.technician else None,
-        call_id=calls[part.call_key] if part.call_key else None,
+        door=_of(doors, part.door_key, "bookings.csv: door_key"),
+        technician=_of(people, part.technician, "bookings.csv") if part.technician else None,
+        call_id=_of(calls, part.call_key, "bookings.csv: call_key") if part.call_key else None,
         **part.model_dump(exclude={"door_key", "technician", "call_key"}),
     )
     return 1
@@ -235,13 +229,14 @@ def _booking(shop: Shop, people: dict[str, Person], doors: dict[UUID, Door], cal
 def _follow_up(shop: Shop, people: dict[str, Person], doors: dict[UUID, Door], part: FollowUpPart) -> int:
     if FollowUp.objects.filter(key=part.key).exists():
         return 0
-    door, by = _of_doors(doors, part.door_key, "follow-ups.csv: door_key"), _of_people(people, part.by, "follow-ups.csv")
+    door, by = _of(doors, part.door_key, "follow-ups.csv: door_key"), _of(people, part.by, "follow-ups.csv")
     FollowUp.objects.create(shop=shop, door=door, by=by, **part.model_dump(exclude={"door_key", "by"}))
     return 1
 
 
-def _of_doors(doors: dict[UUID, Door], key: UUID, where: str) -> Door:
+def _of(known: Mapping[Key, Value], key: Key, where: str) -> Value:
+    """What is known by a key: somebody by their user name, a door or a call by its UUID."""
     try:
-        return doors[key]
+        return known[key]
     except KeyError:
-        raise BadInput("The door is none of the export's.", where, str(key), "a key under doors/") from None
+        raise BadInput(f"{key} is none of the export's.", where, str(key), "what the export has") from None
