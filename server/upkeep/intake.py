@@ -33,7 +33,8 @@ from server.stock.van import SIZES
 from server.upkeep.shop_document import BookingPart, FilePart, FollowUpPart, ListPart, MovePart, Part, PersonPart, ShopPart, rows_of_csv
 
 OnePart = TypeVar("OnePart", bound=Part)
-Key, Value = TypeVar("Key"), TypeVar("Value")
+Key = TypeVar("Key")
+Value = TypeVar("Value")
 Added = Counter[str]
 MOST_BYTES = 200_000_000
 
