@@ -13,7 +13,7 @@ from hinge.balance.readings import Reading
 
 # Where the trend is read, a share of the travel: half-way up, where a door must hold.
 MIDDLE = (0.43, 0.5, 0.57)
-# A door is said to grow heavier once that is so many standard deviations off nought, and by so much a year. Estimate, chosen on
+# A door is said to grow heavier once that is so many standard deviations off zero, and by so much a year. Estimate, chosen on
 # simulated doors with real doors' mess: most of a visit's doubt, the door's stray from the model, is the same at every visit, so
 # that steady doors stay well below.
 SURE, LEAST_LB_PER_YEAR = 2.0, 0.3

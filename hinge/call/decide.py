@@ -153,7 +153,7 @@ def _aimed(call: Call, command: c.Aimed) -> None:
         raise OutOfStep("Another set is picked. Take that pick back to keep what hangs there.", "targets", None)
     for part, to_count in command.targets.items():
         _require_part(line, part, "targets")
-        if not line.carrier.below_nought and to_count < 0:
+        if not line.carrier.below_zero and to_count < 0:
             raise BadInput("There is no such step left to take.", f"targets.{part}", to_count, "0 or more", line.carrier.unit)
         if line.carrier.most is not None and to_count > line.carrier.most:
             allowed = f"0 to {line.carrier.most}"
@@ -212,7 +212,7 @@ def _moved(call: Call, command: c.Moved) -> None:
                 "This cone's turns are not known: let it down to slack first.", "to_count", command.to_count, "0 or less", unit
             )
         return
-    if not line.carrier.below_nought and command.to_count < 0:
+    if not line.carrier.below_zero and command.to_count < 0:
         raise Contradiction("There is nothing left to take off.", "to_count", command.to_count, "0 or more", unit)
     target = line.to_go(call.plan is not None).get(command.part)
     towards = target is not None and min(stands, target) <= command.to_count <= max(stands, target)

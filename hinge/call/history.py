@@ -102,5 +102,5 @@ def _require_stroke(line: ln.Line, event: c.Moved | c.Slack | c.StillWound) -> N
     most = line.carrier.largest_step
     if not 1 <= abs(event.to_count - event.from_count) <= most:
         raise BadInput(f"One entry moves 1 to {most} {unit}.", "to_count", event.to_count, f"1 to {most} more or less", unit)
-    if not line.carrier.below_nought and event.to_count < 0 and line.counts[event.part] is not None:
+    if not line.carrier.below_zero and event.to_count < 0 and line.counts[event.part] is not None:
         raise Contradiction("There is nothing left to take off.", "to_count", event.to_count, "0 or more", unit)

@@ -166,7 +166,7 @@ def trimmed(line: Line, steps: int) -> Line:
     parts = line.on.trimmed_parts() if line.on else ()
     for part in parts:
         to_count = (line.counts.get(part) or 0) + steps
-        line = moved(line, part, to_count if line.carrier.below_nought else max(0, to_count))
+        line = moved(line, part, to_count if line.carrier.below_zero else max(0, to_count))
     return aimed(line, {part: line.counts[part] or 0 for part in parts if part in line.counts})
 
 
@@ -194,7 +194,7 @@ def aimed(line: Line, targets: Mapping[Part, int]) -> Line:
 
 
 def stands_at(line: Line, part: Part) -> int | None:
-    """The count a stroke starts from: an unknown cone counts down from nought; None where there is no such part."""
+    """The count a stroke starts from: an unknown cone counts down from zero; None where there is no such part."""
     if part not in line.counts:
         return None
     count = line.counts[part]

@@ -29,8 +29,8 @@ class Carrier(Document):
     The class tells what is so of every one of its kind:
 
     - `parts` names each part that is moved by itself, `unit` what its count counts, `largest_step` how many at once, `most` how
-      far; `below_nought` where a count may be negative; `counted_from` the measurement that says which number a count begins at.
-    - `winds` where the parts are cones under torque: let down to nought before they come off, wound stroke by stroke.
+      far; `below_zero` where a count may be negative; `counted_from` the measurement that says which number a count begins at.
+    - `winds` where the parts are cones under torque: let down to zero before they come off, wound stroke by stroke.
     - `needs_drums` begins the sentence that refuses it without drums; empty where it has none. `tapers` where a high door takes drums
       with a taper, `cable_over` what its cable runs over.
     - `tells` are the measurements of what hangs there, `shown_by` those that nothing else has, `broken` the cause that it broke.
@@ -43,7 +43,7 @@ class Carrier(Document):
     unit: ClassVar[str]
     largest_step: ClassVar[int]
     most: ClassVar[int | None] = None
-    below_nought: ClassVar[bool] = False
+    below_zero: ClassVar[bool] = False
     counted_from: ClassVar[str] = ""
     winds: ClassVar[bool] = False
     needs_drums: ClassVar[str] = ""

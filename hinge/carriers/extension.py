@@ -30,7 +30,7 @@ class Extension(Carrier):
     parts: ClassVar[Mapping[Part, str]] = {"left": "Left side", "right": "Right side"}
     unit: ClassVar[str] = "holes"
     largest_step: ClassVar[int] = 1
-    below_nought: ClassVar[bool] = True
+    below_zero: ClassVar[bool] = True
     counted_from: ClassVar[str] = HOOK_HOLE
     cable_over: ClassVar[str] = "front pulley"
     tells: ClassVar[frozenset[str]] = frozenset({"class_lb", "open_stretch_in"})

@@ -228,7 +228,7 @@ def _why(known: Faults, rows: Floats, one: Proposal) -> str:
     each = dict(zip(known.causes, of_causes(known, rows).tolist(), strict=True))
     settles = max(one.settles, key=lambda name: each[name], default=None)
     if settles and each[settles] > 0.1:
-        return f"Settles whether it is this: {_lower(known.causes[settles].text)} ({each[settles]:.0%})."
+        return f"Confirms or rules out: {_lower(known.causes[settles].text)} ({each[settles]:.0%})."
     speaks: dict[str, str] = {}
     block = known.columns[one.check]
     shown = rows @ known.chance[:, block]
@@ -236,7 +236,7 @@ def _why(known: Faults, rows: Floats, one: Proposal) -> str:
         after = of_causes(known, rows * known.chance[:, block.start + place] / shown[place])
         speaks.setdefault(list(known.causes)[int(np.argmax(after))], list(known.checks[one.check].outcomes.values())[place])
     pairs = [f"“{text}” speaks for: {_lower(known.causes[name].text)}" for name, text in list(speaks.items())[:2]]
-    return f"{'; '.join(pairs)}." if len(pairs) > 1 else "Makes what is likely surer."
+    return f"{'; '.join(pairs)}." if len(pairs) > 1 else "Narrows it down."
 
 
 def _parts(known: Faults, told: Answers, best: str, shut: set[str]) -> list[PartFinding]:

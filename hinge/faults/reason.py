@@ -107,7 +107,7 @@ def _told(known: Faults, answers: Answers) -> Floats:
 
 
 def _normal(before: Floats, logs: Floats) -> Floats:
-    """Rows weighed by what was told, each column summing to 1; in logarithms, for a chance multiplied often enough is nought."""
+    """Rows weighed by what was told, each column summing to 1; in logarithms, for a chance multiplied often enough is zero."""
     with np.errstate(divide="ignore"):  # what cannot be stays so
         logs = (np.log(before) + logs.T).T
     weight = np.exp(logs - logs.max(axis=0))

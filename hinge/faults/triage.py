@@ -14,7 +14,7 @@ HEAVY_LB, WIDE_IN = 180.0, 16 * 12.0
 USE = {
     "yes": "They may use it with care until somebody comes.",
     "by_hand": "They leave the opener alone: by hand only, with the door down when it is released.",
-    "no": "They do not use it and do not press the button.",
+    "no": "Tell the customer: don’t use the door or press the button.",
 }
 
 

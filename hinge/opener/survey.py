@@ -40,7 +40,7 @@ class Rule(Document):
     cure: str
 
     def short_by(self, value: float) -> float:
-        """By how much the limits are missed [unit]; below nought where there is room."""
+        """By how much the limits are missed [unit]; below zero where there is room."""
         low, high = self.wants.at_least, self.wants.at_most
         return max(low - value if low is not None else -float("inf"), value - high if high is not None else -float("inf"))
 

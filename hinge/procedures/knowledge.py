@@ -185,7 +185,7 @@ def carriers_of(procedure: Procedure) -> list[CarrierKind]:
 
 
 def _require_guarded(name: str, one: Procedure) -> None:
-    """Every hazard is met behind its gates: cones behind theirs, what cables load only at nought, power only after the hand test."""
+    """Every hazard is met behind its gates: cones behind theirs, what cables load only at zero, power only after the hand test."""
     wound = one.when is not None and one.when.start in KINDS and KINDS[one.when.start].winds
     lifted, work = False, one.when is not None
     for step_name, carrier in zip(one.steps, carriers_of(one), strict=True):
@@ -199,7 +199,7 @@ def _require_guarded(name: str, one: Procedure) -> None:
             _require(not step.does or step.caution != "", where, step.caution, "a caution")
         _require(not (step.optional and (step.does or of)), where, "optional", "a step that neither moves nor guards anything")
         if step.touches == "loaded":
-            _require(not wound, where, "wound", "every spring at nought before it")
+            _require(not wound, where, "wound", "every spring at zero before it")
         if step.touches == "power":
             _require(step.needs == "run", where, step.needs, "run")
             _require(lifted or not work, where, "not lifted by hand yet", "the hand test before power")

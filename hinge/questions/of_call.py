@@ -190,7 +190,7 @@ def _trims(line: Line, steps: int) -> list[TrimPlan]:
 
 def _trim_plan(line: Line, steps: dict[Part, int], on: str, school: str = "") -> TrimPlan | None:
     targets = {part: (line.counts[part] or 0) + more for part, more in steps.items()}
-    if not line.carrier.below_nought and any(target < 0 for target in targets.values()):
+    if not line.carrier.below_zero and any(target < 0 for target in targets.values()):
         return None
     more = next(iter(steps.values()))
     name = line.carrier.unit.removesuffix("s") if abs(more) == 1 else line.carrier.unit

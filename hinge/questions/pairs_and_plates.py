@@ -126,7 +126,7 @@ def _pair_out(pick: ExtensionPick, household: str | None) -> PairOut:
     return PairOut(
         id=pair_id(set_up),
         words=pair_words(set_up),
-        class_words=f"lb: the class for over {plain(pick.grade.from_lb, 'lb')} up to {sized(pick.grade.to_lb, 'lb')}",
+        class_words=f"class (doors over {plain(pick.grade.from_lb, 'lb')}, up to {sized(pick.grade.to_lb, 'lb')})",
         caution="A spring without a safety cable flies when it breaks: cables are part of the set.",
         facts=_facts(pick, life, years),
         pair=set_up,
@@ -214,9 +214,7 @@ def counterweight(asked: CounterweightQuestion) -> CounterweightAnswer:
 
 def _left_words(pick: PlatePick, hub: Hub) -> str:
     left = abs(pick.remainder_lb)
-    said = (
-        "Nothing left over" if left < 0.05 else f"{sized(left, 'lb', 1)} {'short' if pick.remainder_lb > 0 else 'over'} of what is wanted"
-    )
+    said = "Nothing left over" if left < 0.05 else f"{sized(left, 'lb', 1)} {'short' if pick.remainder_lb > 0 else 'over'} target"
     return (
         f"{said}. {hub.turns:g} turns of strap; the stack comes down {format_length(pick.drop_in, feet=True)} as the door opens. "
         f"At the worst places {pick.profile.heaviest_words}; {pick.profile.hottest_words}."

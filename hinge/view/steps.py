@@ -181,11 +181,11 @@ def _van(call: Call, lists: Lists) -> VanState | None:
     what = call.plan.plan.pieces if call.plan else "springs"
     if have == wanted:
         cut = ", to be cut from longer ones" if any(one.cut for one in takes) else ""
-        return VanState(words=f"The {what} are in the van{cut}.", lacks=False)
+        return VanState(words=f"The {what} are on the van{cut}.", lacks=False)
     doors = {door for bar, door in lists.kept if take([bar], needs.planned)}
     doors |= {door for name in needs.named for door in lists.kept_parts.get(name.casefold(), ())}
     others = f" Others are kept for {' and '.join(sorted(doors))}." if doors else ""
-    said = f"{f'Only {have}' if have else 'None'} of the {wanted} {what} is in the van: bring what lacks first.{others}"
+    said = f"{f'{have} of {wanted}' if have else 'No'} {what} on the van{'' if have else f' ({wanted} needed)'}.{others}"
     return VanState(words=said, lacks=True)
 
 

@@ -11,6 +11,7 @@ from hinge.call.facts import Taken
 from hinge.measure.fields import fields
 from hinge.procedures.knowledge import schools
 from hinge.procedures.told import way_words
+from hinge.questions.lifting import AdviceOut
 from hinge.questions.of_call import CallBalance, balance_of
 from hinge.spoken import is_metric, sized
 from hinge.view.shown import shown
@@ -44,6 +45,12 @@ def sheet_pdf(call: Call) -> bytes:
     return pdf_of("exchange/sheet.html", sheet_context(call))
 
 
+def _advice_words(advice: AdviceOut) -> str:
+    """The advice as a customer reads it."""
+    sentence = "Good, no adjustment needed." if advice.kind == "leave" else advice.sentence
+    return f"{sentence} {advice.surprise}".strip()
+
+
 def sheet_context(call: Call) -> dict[str, object]:
     """Everything the sheet shows."""
     facts = call.facts()
@@ -60,7 +67,7 @@ def sheet_context(call: Call) -> dict[str, object]:
         "facts": [(labels[one.field].label, one.text) for one in state.measured if one.field != "cycles_wanted"],
         "proofs": [proof for proof in state.proofs if proof.standing != "open" or proof.required],
         "unreadable": [one.text for one in state.unreadable],
-        "advice": f"{advice.sentence} {advice.surprise}".strip() if advice else "",
+        "advice": _advice_words(advice) if advice else "",
         "line": _line(balance, facts.readings) if balance else None,
     }
 

@@ -18,7 +18,7 @@ SHOWN = 40
 
 
 class FollowUpOut(Schema):
-    """A follow-up; `what_text` in words, `days_late` below nought while there is time."""
+    """A follow-up; `what_text` in words, `days_late` below zero while there is time."""
 
     key: uuid.UUID
     version: int

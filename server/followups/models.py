@@ -50,5 +50,5 @@ class FollowUp(models.Model):
         return f"{self.door}: {self.what}, {self.due}"
 
     def days_late(self, today: date) -> int:
-        """How many days it is over, below nought while there is time."""
+        """How many days it is over, below zero while there is time."""
         return (today - self.due).days

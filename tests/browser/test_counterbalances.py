@@ -55,7 +55,7 @@ def test_an_extension_door_from_the_scales_to_the_proof(signed_in, person):
     page.touch("Keep 129 lb")
     page.touch("Size the pair")
 
-    page.sees("the class for over 120 up to 130 lb")
+    page.sees("class (doors over 120, up to 130 lb)")
     page.sees("cables are part of the set")
     page.touch("Use this pair")
     page.sees("Old pair off")
@@ -179,7 +179,7 @@ def test_a_single_spring_far_down_the_list_is_found_compared_and_picked(signed_i
     page.sees("a single pulls from one side")
     page.touch("Smoothed")
     page.touch("Use this set")
-    page.sees("To go on: " + third)
+    page.sees("To install: " + third)
     assert state_of(call).chosen.words == third
     page.touch("Keep what hangs there instead")
     page.sees("Nothing to do")
@@ -205,7 +205,8 @@ def test_a_bad_supplier_table_is_refused_whole(signed_in, tmp_path):
     page.chooser("Supplier's rates").send_keys(str(good))
     page.sees("1 row from good.csv")
     assert page.text().count("None loaded.") == 2, "only the van's two are empty"
-    page.touch("Do without it")
+    page.touch("Delete this list")
+    page.touch("Delete it for everybody")
     page.until(lambda: page.text().count("None loaded.") == 3, "every list empty")
 
 

@@ -118,7 +118,7 @@ def test_a_broken_spring_by_thumb_on_a_phone(signed_in, person, door):
 def test_what_is_plain_to_see_can_be_said_and_is_not_called_confirmed(signed_in, person, door):
     page, call = signed_in, begun(person, door, "noisy")
     page.go(f"/calls/{door.key}/find")
-    page.touch("Say what you found yourself")
+    page.touch("Enter the fault or the job yourself")
     page.pick("What was found", "A hinge is loose or broken")
     page.touch("Say that this was found")
     page.sees("not confirmed by its check")
@@ -156,7 +156,7 @@ def test_what_the_customer_says_is_found_by_what_people_type_and_the_desk_knows_
     page.sees("Nothing like “astrology” is known")
     page.write("Search", "shot")
     page.touch("There was a loud bang")
-    page.sees("They do not use it and do not press the button. Load: springs, cables. One person. About 90 minutes.")
+    page.sees("Tell the customer: don’t use the door or press the button. Load: springs, cables. One person. About 90 minutes.")
     assert state_of(call).complaint == "bang"
 
 
@@ -175,7 +175,7 @@ def test_door_or_opener_by_one_lift_of_the_hand_and_an_answer_taken_back(signed_
     page.touch("Take back Heavy")
     page.until(lambda: "nothing is cured at the opener" not in page.text(), "taken back")
     assert not state_of(call).summary or "Found by" not in [line.label for line in state_of(call).summary]
-    page.touch("Say what you found yourself")
+    page.touch("Enter the fault or the job yourself")
     page.pick("What was found", "A hinge is loose or broken")
     page.touch("Say that this was found")
     page.touch("Take back what was found")

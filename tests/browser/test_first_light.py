@@ -357,11 +357,11 @@ def test_two_tablets_on_one_call(signed_in, person, door):
     page.sees("Left spring: 2 / 8")
     assert state_of(call).parts[0].count == 2
     page.touch("Put the counter away")
-    page.sees("1 not taken")
-    page.touch("Look at them")
+    page.sees("1 entry was not saved")
+    page.touch("Review")
     page.sees("the count of quarter-turns stands at 1, not 0")
-    page.touch("Let it go")
-    page.until(lambda: "not taken" not in page.text(), "nothing left over")
+    page.touch("Discard")
+    page.until(lambda: "not saved" not in page.text(), "nothing left over")
 
 
 def test_a_double_tap_on_close_closes_once_and_a_stale_page_is_told(signed_in, person, door):

@@ -84,7 +84,7 @@ def test_a_whole_call_by_keyboard_alone(signed_in, person):
     meet(page, "hands_on")
     press(page, "Made safe: find the fault")
     page.sees("is there a gap in the coil?")
-    press(page, "Say what you found yourself")
+    press(page, "Enter the fault or the job yourself")
     page.keys(Keys.TAB, "The springs are tired")
     press(page, "Say that this was found")
     page.sees("Said to be found: The springs are tired")

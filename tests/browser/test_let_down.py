@@ -18,7 +18,7 @@ def test_the_same_springs_down_and_up_again_by_thumb(signed_in, person):
     page.touch("There was a loud bang")
     meet(page, "hands_on")
     page.touch("Made safe: find the fault")
-    page.touch("Say what you found yourself")
+    page.touch("Enter the fault or the job yourself")
     page.pick("What was found", "A cable is off its drum")
     page.touch("Say that this was found")
     page.touch("Measure the door")

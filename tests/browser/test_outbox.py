@@ -152,7 +152,7 @@ def test_two_tabs_lose_nothing_of_each_other(signed_in, person, door):
     browser.switch_to.window(second)
     page.touch("It is very heavy by hand")
     page.sees("4 entries wait on this tablet")
-    page.touch("Look at them")
+    page.touch("Review")
     page.sees("Net loft: stroke left 0 to 1")
     page.sees("Rope store: complaint It is very heavy by hand")
     page.touch("Close the list")

@@ -65,5 +65,5 @@ def test_a_forgotten_password_and_a_person_who_leaves(tablet, person):
     page.become(person)
     page.go("/shop")
     page.sees("has left; their name stays on what they did")
-    page.touch("Works here again")
-    page.sees("Leaves")
+    page.touch("Reactivate")
+    page.sees("Deactivate")

@@ -53,12 +53,12 @@ def test_a_photo_taken_while_nothing_goes_out_is_kept_on_the_tablet_and_sent_onc
         other = snapshot.with_name(f"{len(contents)}.png")
         other.write_bytes(contents)
         page.chooser("Photos").send_keys(str(other))
-        page.sees("1 not taken")
+        page.sees("1 entry was not saved")
         assert "On this tablet" not in page.text(), "the list opens only when it is asked for"
-        page.touch("Look at them")
+        page.touch("Review")
         page.sees(words)
-        page.touch("Let it go")
-        page.until(lambda: "not taken" not in page.text(), "let go")
+        page.touch("Discard")
+        page.until(lambda: "not saved" not in page.text(), "let go")
 
 
 def test_a_photo_is_kept_and_the_customer_signs(signed_in, person, door, snapshot):

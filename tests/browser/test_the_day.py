@@ -22,7 +22,7 @@ def test_the_desk_books_a_call_and_the_technician_starts_it(signed_in, person, d
     page.sees("booked a call")
     page.go("/")
     page.sees("any time")
-    page.sees("They do not use it and do not press the button.")
+    page.sees("Tell the customer: don’t use the door or press the button.")
     page.size(390, 844)
     assert not page.scrolls_sideways()
     page.size(1280, 800)

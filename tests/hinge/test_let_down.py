@@ -88,7 +88,7 @@ def test_wound_springs_are_not_called_ready_to_be_wound_again():
         call.say("put_on")
 
 
-def test_a_spring_that_still_pulls_at_nought_is_unknown_and_keeps_its_count():
+def test_a_spring_that_still_pulls_at_zero_is_unknown_and_keeps_its_count():
     call = down(at(28), 28)
     call.say("still_wound", part="left")
     state = call.state

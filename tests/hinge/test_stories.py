@@ -158,7 +158,7 @@ def test_each_procedure_opens_with_what_is_held_before_what_is_loosened():
     assert procedures()["hang_door"].steps.index("tracks_up") < procedures()["hang_door"].steps.index("sections_up")
 
 
-def test_new_springs_are_not_aimed_at_nought_before_they_are_wound():
+def test_new_springs_are_not_aimed_at_zero_before_they_are_wound():
     """They hold no turns: there is nothing to let off, and who does not want them takes them off. Found by a random walk."""
     call = Running().chosen(8)
     with pytest.raises(Contradiction, match="nothing to let off"):

@@ -88,10 +88,10 @@ def test_a_pair_asks_for_one_of_each_hand():
         told = procedures_of(call.call, lists=Lists(van=van, kept=kept)).procedures[0].van
         return told.words if told else ""
 
-    assert said(*both) == "The springs are in the van."
-    assert said(both[0]) == "Only 1 of the 2 springs is in the van: bring what lacks first."
+    assert said(*both) == "The springs are on the van."
+    assert said(both[0]) == "1 of 2 springs on the van."
     lacks = said(kept=((both[1], "Net loft"),))
-    assert lacks == "None of the 2 springs is in the van: bring what lacks first. Others are kept for Net loft."
+    assert lacks == "No springs on the van (2 needed). Others are kept for Net loft."
     assert said() == ""
 
 
@@ -106,11 +106,11 @@ def test_a_pair_and_a_stack_ask_for_their_pieces_by_name():
         return told.words if told else ""
 
     assert said() == ""
-    assert said(parts={"roller": 3}) == "None of the 2 springs is in the van: bring what lacks first."
-    assert said(parts={"extension spring, 130 lb class": 5}) == "The springs are in the van."
+    assert said(parts={"roller": 3}) == "No springs on the van (2 needed)."
+    assert said(parts={"extension spring, 130 lb class": 5}) == "The springs are on the van."
     elsewhere = {"extension spring, 130 lb class": frozenset({"Net loft"})}
     lacks = said(parts={"extension spring, 130 lb class": 1}, kept_parts=elsewhere)
-    assert lacks == "Only 1 of the 2 springs is in the van: bring what lacks first. Others are kept for Net loft."
+    assert lacks == "1 of 2 springs on the van. Others are kept for Net loft."
 
 
 def test_of_a_stack_only_the_plates_that_did_not_hang_there_come_from_the_van():

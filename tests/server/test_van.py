@@ -67,15 +67,15 @@ def test_the_last_pair_goes_to_one_call_and_the_other_is_told(lead, technician, 
     first, second = measured_at(technician, shop, "Net loft"), measured_at(technician, shop, "Rope store")
     pick = first.must("chosen", **PLAN)["chosen"]["entry"]
     second.must("chosen", **PLAN)
-    assert van_words(first) == "The springs are in the van."
-    assert van_words(second) == "None of the 2 springs is in the van: bring what lacks first. Others are kept for Net loft."
+    assert van_words(first) == "The springs are on the van."
+    assert van_words(second) == "No springs on the van (2 needed). Others are kept for Net loft."
     assert [kept for _, kept in on_van(technician).values()] == [["Net loft"], ["Net loft"]]
     first.must("withdrawn", entry=pick, reason="another set")
-    assert van_words(second) == "The springs are in the van.", "what was given up is kept for whoever waits"
+    assert van_words(second) == "The springs are on the van.", "what was given up is kept for whoever waits"
     first.must("chosen", **PLAN)
     assert van_words(first).endswith("Others are kept for Rope store.")
     load(lead, PAIR.replace(",1,", ",2,"))
-    assert van_words(first) == "The springs are in the van.", "and what comes in, for whoever waits then"
+    assert van_words(first) == "The springs are on the van.", "and what comes in, for whoever waits then"
     assert Kept.objects.count() == 4
     sums_agree()
 
@@ -153,8 +153,8 @@ def test_the_last_extension_pair_is_kept_for_one_call_and_leaves_the_van_once_it
         call.must("measured", field="carried_now", typed="extension")
         call.must("chosen", **EXTENSION)
     assert on_van(lead)[NAME] == (3, ["Net loft", "Net loft", "Rope store"])
-    assert van_words(first) == "The springs are in the van."
-    assert van_words(second) == "Only 1 of the 2 springs is in the van: bring what lacks first. Others are kept for Net loft."
+    assert van_words(first) == "The springs are on the van."
+    assert van_words(second) == "1 of 2 springs on the van. Others are kept for Net loft."
     first.gates("hands_on", "hanging")
     first.must("taken_off")
     first.gates("hands_on", "hanging")
@@ -162,7 +162,7 @@ def test_the_last_extension_pair_is_kept_for_one_call_and_leaves_the_van_once_it
     assert on_van(lead)[NAME] == (1, ["Rope store"])
     assert move(technician, why="restocked", pieces=1, pair={"class_lb": "130"}).status_code == 204
     assert move(technician, why="restocked", pieces=1, pair={"class_lb": "9"}).json()["error"]["field"] == "pair.class_lb"
-    assert van_words(second) == "The springs are in the van.", "what comes in is kept for whoever waits"
+    assert van_words(second) == "The springs are on the van.", "what comes in is kept for whoever waits"
     second.must("withdrawn", entry=second.state.chosen.entry, reason="")
     assert on_van(lead)[NAME] == (2, [])
     sums_agree()
@@ -196,7 +196,7 @@ def test_where_fewer_are_counted_than_kept_the_last_plan_goes_without(lead, tech
         call.must("chosen", **PLAN)
     key = Api(lead).get("/van").json()["items"][0]["key"]
     assert move(technician, why="counted", pieces=2, item=key).status_code == 204
-    assert van_words(first) == "The springs are in the van."
+    assert van_words(first) == "The springs are on the van."
     assert van_words(second).endswith("Others are kept for Net loft.")
     assert move(technician, why="taken_out", pieces=1, item=key).status_code == 204
     assert van_words(first).startswith("Only 1 of the 2 springs")
@@ -240,8 +240,8 @@ def test_two_technicians_pick_the_last_pair_at_once(lead, technician, shop):
     for thread in threads:
         thread.join()
     said = sorted(van_words(call) for call in calls)
-    assert said[-1] == "The springs are in the van."
-    assert [one.split(":")[0] for one in said[:-1]] == ["None of the 2 springs is in the van"] * 2
+    assert said[-1] == "The springs are on the van."
+    assert [one.split(".")[0] for one in said[:-1]] == ["No springs on the van (2 needed)"] * 2
     assert Kept.objects.count() == 2
     sums_agree()
 

@@ -5239,7 +5239,7 @@ export interface components {
         What: "yearly" | "springs" | "declined" | "parts" | "warranty" | "sun" | "other";
         /**
          * FollowUpOut
-         * @description A follow-up; `what_text` in words, `days_late` below nought while there is time.
+         * @description A follow-up; `what_text` in words, `days_late` below zero while there is time.
          */
         FollowUpOut: {
             /**

@@ -52,10 +52,12 @@ export function WaitingBar() {
     <Bar ref={bar} role="status" aria-label="Not sent yet">
       <span>
         {waiting.length > 0 && held ? `${WHY[held]}. ${waits} on this tablet.` : ''}
-        {notTaken.length > 0 ? ` ${notTaken.length} not taken.` : ''}
+        {notTaken.length > 0
+          ? ` ${notTaken.length === 1 ? '1 entry was' : `${notTaken.length} entries were`} not saved.`
+          : ''}
         {isFleeting ? ' This tablet’s storage is full: leave this page open until it is sent.' : ''}
       </span>
-      <Plain onPress={() => setOpen(true)}>Look at them</Plain>
+      <Plain onPress={() => setOpen(true)}>Review</Plain>
       <Veil isOpen={open} onOpenChange={setOpen} isDismissable>
         <Box>
           <Dialog>
@@ -97,10 +99,10 @@ function Refused({ one, words, again, letGo }: RefusedProps) {
       <span>
         <b>{one.door}</b>: {said(one.body, words)}
       </span>
-      <span>Not taken: {one.problem.message}</span>
+      <span>Not saved: {one.problem.message}</span>
       <div>
         <Plain onPress={again}>Enter it again</Plain>
-        <Plain onPress={letGo}>Let it go</Plain>
+        <Plain onPress={letGo}>Discard</Plain>
         <Link to={`/calls/${one.call}`}>Open the call</Link>
       </div>
     </Item>

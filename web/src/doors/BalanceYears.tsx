@@ -9,7 +9,7 @@ import { plain, sized } from '../ui/units';
 import { day } from '../ui/words';
 
 const Figure = styled.figure`margin: 0; min-width: 0; svg { display: block; width: 100%; } text { font: 500 14px Barlow, sans-serif; fill: var(--ink); }
-  .band { fill: var(--holds-band); } .nought { stroke: var(--ink); stroke-width: 1; }   .ahead { fill: none; stroke: var(--caution); stroke-width: 2; stroke-dasharray: 6 5; } .spread { stroke: var(--ink); stroke-width: 1.5; }
+  .band { fill: var(--holds-band); } .zero { stroke: var(--ink); stroke-width: 1; }   .ahead { fill: none; stroke: var(--caution); stroke-width: 2; stroke-dasharray: 6 5; } .spread { stroke: var(--ink); stroke-width: 1.5; }
   .seen { fill: var(--sheet); stroke: var(--action); stroke-width: 2.5; } .changed { fill: var(--action); }`;
 const HEIGHT = 190;
 const [LEFT, RIGHT, TOP, BOTTOM] = [86, 22, 14, 30];
@@ -53,7 +53,7 @@ function Chart({ visits, leaves }: { visits: Schemas['Visited'][]; leaves: strin
     <Figure ref={ref}>
       <svg viewBox={`0 0 ${pixels} ${HEIGHT}`} height={HEIGHT} role="img" aria-label={inWords(visits)}>
         <rect className="band" x={LEFT} y={y(-drag)} width={pixels - LEFT - RIGHT} height={y(drag) - y(-drag)} />
-        <path className="nought" d={`M ${LEFT} ${y(0)} H ${pixels - RIGHT}`} />
+        <path className="zero" d={`M ${LEFT} ${y(0)} H ${pixels - RIGHT}`} />
         <text x="0" y={y(-most) + 12}>
           {sized(most, 'lb')} hot ▲
         </text>

@@ -213,7 +213,7 @@ function ChangeDetails({ file, done }: { file: Schemas['DoorFile']; done: () => 
     <Page>
       <Row>
         <h1>Change the details</h1>
-        <Plain onPress={done}>Leave as it was</Plain>
+        <Plain onPress={done}>Cancel</Plain>
       </Row>
       <DetailsForm
         first={{ name, place, customer, phone, access_notes }}

@@ -18,7 +18,7 @@ export function WrongFile({ file }: Props) {
   return (
     <Stack>
       <LinkButton aria-expanded={open} onPress={() => setOpen(!open)}>
-        This file is wrong, or one too many
+        Correct or archive this file
       </LinkButton>
       {open && <PutAway file={file} />}
       {open && session.data?.person?.role === 'lead' && <Merge file={file} />}

@@ -6,7 +6,7 @@ const Rail = styled.figure`margin: 0; min-width: 0; svg { display: block; width:
   .rail { stroke: var(--edge); stroke-width: 6; } .mark { stroke: var(--ink); stroke-width: 2; } .stop { fill: var(--action); } .off { stroke: var(--action); stroke-width: 2; }`;
 
 type Props = {
-  /** How far the trolley stops beyond its mark at either end [in], short of it below nought; nothing where it was not looked at. */
+  /** How far the trolley stops beyond its mark at either end [in], short of it below zero; nothing where it was not looked at. */
   up: number | null;
   down: number | null;
 };

@@ -1,4 +1,5 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
 import { FileTrigger } from 'react-aria-components';
 import { client, data, type Schemas } from '../api/client';
 import { shopListsQuery } from '../api/queries';
@@ -48,6 +49,7 @@ type Props = (typeof LISTS)[number] & { lead: boolean; loaded: Schemas['ShopList
 
 function OneList({ kind, title, says, columns, lead, loaded }: Props) {
   const queries = useQueryClient();
+  const [asked, setAsked] = useState(false);
   // What was sized with the old list is sized anew.
   const again = () => queries.invalidateQueries();
   const load = useMutation({
@@ -65,7 +67,10 @@ function OneList({ kind, title, says, columns, lead, loaded }: Props) {
       const { response } = await client.DELETE('/api/stock/{kind}', { params: { path: { kind } } });
       if (!response.ok) throw new TypeError(`The server answered ${response.status}.`);
     },
-    onSuccess: again,
+    onSuccess: () => {
+      setAsked(false);
+      return again();
+    },
   });
   return (
     <Stack role="group" aria-label={title}>
@@ -95,7 +100,13 @@ function OneList({ kind, title, says, columns, lead, loaded }: Props) {
           </FileTrigger>
         )}
         {loaded && <PlainAnchor href={`/api/stock/${kind}/csv`}>Save as CSV</PlainAnchor>}
-        {lead && loaded && <Plain onPress={() => putAside.mutate()}>Do without it</Plain>}
+        {lead && loaded && !asked && <Plain onPress={() => setAsked(true)}>Delete this list</Plain>}
+        {lead && loaded && asked && (
+          <>
+            <Plain onPress={() => putAside.mutate()}>Delete it for everybody</Plain>
+            <Plain onPress={() => setAsked(false)}>Cancel</Plain>
+          </>
+        )}
       </Row>
       {load.isError && <Refused wrong={load.error} />}
       {putAside.isError && <Refused wrong={putAside.error} />}

@@ -62,10 +62,10 @@ export function People({ me, lead }: { me: string; lead: boolean }) {
                           <Plain isDisabled={reset.isPending} onPress={() => reset.mutate(person)}>
                             New password
                           </Plain>
-                          <Plain onPress={() => leave.mutate(person.username)}>Leaves</Plain>
+                          <Plain onPress={() => leave.mutate(person.username)}>Deactivate</Plain>
                         </>
                       ) : (
-                        <Plain onPress={() => back.mutate(person.username)}>Works here again</Plain>
+                        <Plain onPress={() => back.mutate(person.username)}>Reactivate</Plain>
                       )}
                     </Actions>
                   )}

@@ -66,7 +66,7 @@ export function BookingForm({ door, name, booking, done }: Props) {
         <h1>
           {booking ? 'Change the booking' : 'Book a call'}: {name}
         </h1>
-        <Plain onPress={done}>Leave as it was</Plain>
+        <Plain onPress={done}>Cancel</Plain>
       </Row>
       <Form onSubmit={submit} aria-label="Booking">
         <Field

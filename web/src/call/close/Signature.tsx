@@ -83,7 +83,7 @@ function SignHere({ call }: { call: Call }) {
           Wipe it
         </Plain>
       </Row>
-      <Quiet>For what stands on this page. Whatever is done to the door afterwards is signed anew.</Quiet>
+      <Quiet>For what stands on this page. Whatever is done to the door afterwards needs a new signature.</Quiet>
     </>
   );
 }

@@ -13,7 +13,7 @@ type Props = { facts: Schemas['FactState'][]; set: (fact: string, holds: boolean
 export function FactSwitches({ facts, set, isDisabled }: Props) {
   return (
     <Stack $gap={6}>
-      <Label>Known besides</Label>
+      <Label>What else do you know?</Label>
       <Flow>
         {facts.map((one) => (
           <Switch key={one.id} isSelected={one.holds} onChange={(holds) => set(one.id, holds)} isDisabled={isDisabled}>

@@ -205,7 +205,7 @@ function ByEye({ call }: StageProps) {
       )}
       {state.cause && !state.cause_wanted && !state.closed && <PhotoOf call={call} entry={state.cause_entry} />}
       <LinkButton onPress={() => setOpen(!open)} aria-expanded={open}>
-        Say what you found yourself, or what is asked for
+        Enter the fault or the job yourself
       </LinkButton>
       {open && (
         <>

@@ -6,7 +6,7 @@ import { Quiet, Stack } from '../../ui/layout';
 const Ask = styled.h2`font: 600 30px/1.2 'Barlow Condensed', sans-serif;`;
 const Unsure = styled(Choice)`border-style: dashed;`;
 const HAZARDS: Record<Schemas['NextCheck']['hazard'], string> = {
-  none: 'nothing can happen',
+  none: 'no hazard',
   low: 'with care',
   high: 'dangerous work',
 };

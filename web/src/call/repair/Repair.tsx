@@ -71,7 +71,7 @@ export function Repair({ call, go }: StageProps) {
           />
         )}
         {state.left && <Caution role="status">{state.left}</Caution>}
-        {mine && state.chosen && <p>{state.chosen.entry ? `To go on: ${state.chosen.words}` : state.chosen.words}</p>}
+        {mine && state.chosen && <p>{state.chosen.entry ? `To install: ${state.chosen.words}` : state.chosen.words}</p>}
         {mine && state.chosen?.stale && <Caution>{state.chosen.stale}</Caution>}
         {mine?.stopped && <Caution role="alert">{mine.stopped}</Caution>}
         {step ? (
@@ -126,7 +126,7 @@ function NothingToDo({ call }: { call: Call }) {
   const { words } = call.state.said;
   return (
     <Stack>
-      <h2>Nothing to do to what carries the door</h2>
+      <h2>No spring work picked yet</h2>
       <Quiet>
         {words ? `It is carried by ${words}. ` : ''}No other springs, pair or plates are picked, nothing is aimed at,
         and nothing was found that has a procedure of its own.
@@ -139,12 +139,12 @@ function NothingToDo({ call }: { call: Call }) {
 /** From work beside what carries the door to work on it. */
 function ToTheSprings({ call }: { call: Call }) {
   const { parts, closed } = call.state;
-  const nought = Object.fromEntries(parts.map(({ part }) => [part, 0]));
+  const zero = Object.fromEntries(parts.map(({ part }) => [part, 0]));
   return (
     <Row>
       <PlainLink to={`/calls/${call.call.key}/size`}>Pick what goes on</PlainLink>
       {parts[0]?.unit === 'quarter-turns' && !closed && (
-        <Plain onPress={() => call.enter({ kind: 'aimed', targets: nought })}>Let the springs down</Plain>
+        <Plain onPress={() => call.enter({ kind: 'aimed', targets: zero })}>Let the springs down</Plain>
       )}
     </Row>
   );

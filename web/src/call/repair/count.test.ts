@@ -64,7 +64,7 @@ describe('the count on the tablet', () => {
     expect(pullAt({ ...unknown, likely: null }, -1)).toBeUndefined();
   });
 
-  it('counts a cone of unknown turns down from nought, until it is said to be slack', () => {
+  it('counts a cone of unknown turns down from zero, until it is said to be slack', () => {
     const unknown = { ...part, count: null, let_off: 3, target: 0 };
     expect(standsAt(unknown, [])).toBe(-3);
     expect(stepOf(unknown, -3)).toBe(-1);

@@ -1,6 +1,6 @@
 const PARTS = ['', '⅛', '¼', '⅜', '½', '⅝', '¾', '⅞'];
 
-/** Turns of a screw as they are counted, clockwise above nought. */
+/** Turns of a screw as they are counted, clockwise above zero. */
 export function turnsSaid(turns: number): string {
   const eighths = Math.round(Math.abs(turns) * 8);
   if (eighths === 0) return 'not turned';
