@@ -136,11 +136,6 @@ def difference_words(there: SpringSet, advised: SpringSet) -> str:
     more = advised.quarter_turns - there.quarter_turns
     turns = "the same turns" if more == 0 else f"{abs(more)} quarter-turn{'' if abs(more) == 1 else 's'} {'more' if more > 0 else 'fewer'}"
     times = advised.weakest.life.likely / there.weakest.life.likely
-    lasts = (
-        "lasts about as long"
-        if 0.8 <= times <= 1.25
-        else f"lasts about {times:.1f} times as long"
-        if times > 1
-        else f"lasts about {times:.0%} as long"
-    )
+    as_long = f"{times:.1f} times as long" if times > 1 else f"{times * 100:.0f} % as long"
+    lasts = "lasts about as long" if 0.8 <= times <= 1.25 else f"lasts about {as_long}"
     return f"The advised set pulls {pull}{' as' if share == '0' else ' than'} what hangs there, takes {turns} and {lasts}."

@@ -199,7 +199,7 @@ def test_where_fewer_are_counted_than_kept_the_last_plan_goes_without(lead, tech
     assert van_words(first) == "The springs are on the van."
     assert van_words(second).endswith("Others are kept for Net loft.")
     assert move(technician, why="taken_out", pieces=1, item=key).status_code == 204
-    assert van_words(first).startswith("Only 1 of the 2 springs")
+    assert van_words(first).startswith("1 of 2 springs on the van")
     assert Kept.objects.count() == 1
 
 
