@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 import time
 from pathlib import Path
 
@@ -119,6 +120,10 @@ class Page:
 
     def sees(self, words: str) -> None:
         self.until(lambda: self._look_out(SAYS, words.lower()), words)
+
+    def closed(self) -> None:
+        """The call is closed, on whatever day it is."""
+        self.until(lambda: re.search(r"closed \d", self.text().lower()), "closed, with its day")
 
     def find(self, words: str) -> WebElement:
         return self.until(lambda: self._look_out(FIND, TOUCHABLE, words), words)

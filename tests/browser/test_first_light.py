@@ -129,7 +129,7 @@ def test_one_door_from_the_scale_to_the_proof(tablet, person):
     finish(page, call)
     page.write("Told to the customer", "Monthly check shown")
     page.touch("Close the call")
-    page.sees("Closed 2")
+    page.closed()
 
     call = Call.objects.get()
     state = state_of(call)
@@ -372,7 +372,7 @@ def test_a_double_tap_on_close_closes_once_and_a_stale_page_is_told(signed_in, p
         enter(call, person, "proof", proof=proof, passed=True)
     page.go(f"/calls/{call.key}/close")
     page.touch("Close the call")
-    page.sees("Closed 2")
+    page.closed()
     assert call.entries.filter(body__kind="closed").count() == 1
     page.go(f"/doors/{door.key}")
     page.touch("Change the details")

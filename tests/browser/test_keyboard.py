@@ -139,7 +139,7 @@ def test_a_whole_call_by_keyboard_alone(signed_in, person):
     page.sees("Told to the customer")
     press(page, "Put right")
     press(page, "Close the call")
-    page.sees("Closed 2")
+    page.closed()
     call = Call.objects.get()
     assert state_of(call).closed
     assert state_of(call).record_after.on_door.cones == {"left": TURNS, "right": TURNS}

@@ -95,7 +95,7 @@ def test_the_same_springs_down_and_up_again_by_thumb(signed_in, person):
     finish(page, call)
     page.sees("Told to the customer")
     page.touch("Close the call")
-    page.sees("Closed 2")
+    page.closed()
     state = state_of(call)
     assert state.record_after.on_door.cones == {"left": 28, "right": 28}
     assert ("Turns found", "left spring 28, right spring 28 quarter-turns") in {(line.label, line.text) for line in state.summary}

@@ -99,3 +99,18 @@ def test_a_door_that_grows_heavier_is_told_with_its_numbers_and_its_day():
     assert f"from about {told.leaves_on.year} on" in told.sentence
     first, last = map(int, re.search(r"\((\d{4}) to (\d{4})\)", told.sentence).groups())
     assert TODAY.year <= first <= told.leaves_on.year <= last
+
+
+def test_the_range_of_the_day_holds_the_doubt_of_where_the_line_stands_too():
+    """Against lines drawn at random from the least-squares fit: by slope alone the range is too narrow where the slope is sure.
+
+    Numbers: four visits over 30 years, each with a standard deviation of 3 lb, 1 lb heavier a year, 40 lb of drag.
+    """
+    seen = [Seen(float(year), float(year), 3.0, 40.0, 0) for year in (0, 10, 20, 30)]
+    leaves = trend_of(seen).leaves
+    years, chance = np.array([one.year for one in seen]), np.random.default_rng(5)
+    fits = [np.polyfit(years, years + chance.normal(0, 3, 4), 1) for _ in range(4000)]
+    days = np.array([(40 - at_zero) / slope for slope, at_zero in fits])
+    assert ((days >= leaves.low) & (days <= leaves.high)).mean() > 0.9
+    by_slope_alone = 15 + (40 - 15) / (1 + (leaves.high - leaves.low) * 0 + 1.28 * 3 / np.sqrt(((years - 15) ** 2).sum()))
+    assert leaves.low < by_slope_alone - 0.5

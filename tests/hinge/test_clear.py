@@ -12,7 +12,7 @@ from hinge.door.sections import Door
 from hinge.door.track import Track
 from hinge.errors import HingeError
 from hinge.measure.tape import format_length
-from hinge.opener.clear import TOP_FIXTURE_IN, UNDER_LINE_IN
+from hinge.opener.clear import TOP_FIXTURE_IN, UNDER_LINE_IN, under_open_door
 from hinge.questions.ask import ask
 from tests.hinge.calls import Running
 
@@ -75,3 +75,11 @@ def test_the_call_tells_what_is_left_under_the_open_door_as_the_question_does():
     low = Running().measured(opening_height_in="6'").state.summary
     assert next(line.text for line in low if line.label == "Clear opening").startswith("about 6'0\", the opening lowest")
     assert "Clear opening" not in [line.label for line in Running().state.summary], "not before the door is measured"
+
+
+@given(TRACKS, st.sampled_from([78.0, 84.0, 96.0]))
+def test_the_top_fixture_hangs_an_inch_or_more_below_the_last_joint(track, height):
+    """It carries the last roller under the section's edge. Common practice, no source."""
+    door, rails = Door(**DOOR | {"height_in": height}), Track(**track)
+    top = float(joint_places(door, rails, np.array([height]))[0][-1, 1])
+    assert 1 <= top - under_open_door(door, rails)["top fixture"] <= 4

@@ -430,3 +430,15 @@ def test_the_same_answer_tapped_twice_or_on_two_tablets_is_one_look():
     assert find("noisy", answers=[(check, outcome), (check, other)]).causes == find("noisy", answers=[(check, other)]).causes, "corrected"
     kept = find("noisy", answers=[(check, outcome), (check, CANT_TELL)])
     assert kept.causes == find("noisy", answers=[(check, outcome)]).causes
+
+
+def test_nobody_is_sent_up_a_ladder_before_what_can_be_seen_from_the_floor():
+    """The more hazard a check has, the more it costs beside its minutes, a high one many times a low one. Common practice, no source."""
+    known = faults()
+    beside: dict[str, set[float]] = {}
+    for one in proposals(known, prior(known, "bang"), []):
+        check = known.checks[one.check]
+        beside.setdefault(check.hazard, set()).add(round(one.cost_minutes - check.minutes, 6))
+    (none,), (low,), (high,) = beside["none"], beside["low"], beside["high"]
+    assert 0 <= none < low
+    assert high >= 10 * low

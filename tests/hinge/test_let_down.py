@@ -370,3 +370,31 @@ def test_a_broken_spring_is_not_offered_to_be_kept_and_nothing_is_kept_where_not
     bare.say("measured", field="carried_now", typed="nothing")
     assert next(one.label for one in bare.state.offers) == "Put on torsion springs"
     assert {one.name for one in bare.state.offers} == {"change_over"}
+
+
+@pytest.mark.parametrize(("outcome", "first"), [("creeps_down", "right"), ("creeps_up", "left")])
+def test_of_a_pair_that_stands_apart_the_one_behind_is_brought_on_and_the_one_ahead_is_taken_off(outcome, first):
+    call = at(28)
+    call.say("aimed", targets={"left": 29})
+    call.work_gates()
+    call.to_targets()
+    assert call.call.line.counts == {"left": 29, "right": 28}
+    call.lift_gates()
+    for height in (12, 42, 66):
+        call.say("reading", reading={"height_in": height, "outcome": outcome})
+    balance = balance_of(call.call)
+    assert balance.answer.advice.kind == "trim"
+    assert (balance.answer.advice.steps > 0) == (outcome == "creeps_down")
+    alone = next(plan for plan in balance.trims if len(plan.targets) == 1)
+    assert set(alone.targets) == {first}
+
+
+def test_readings_from_before_a_trim_count_for_the_setting_they_were_taken_at():
+    """How far the turns are off what is told does not change by counting half a turn on: the same readings say the same of it."""
+    call = at(27)
+    call.lift_gates()
+    for height in (12, 42, 66):
+        call.say("reading", reading={"height_in": height, "outcome": "creeps_down"})
+    before = balance_of(call.call).answer.setting_error.likely
+    call.trimmed(2)
+    assert balance_of(call.call).answer.setting_error.likely == pytest.approx(before, abs=0.2)

@@ -58,3 +58,11 @@ def test_a_record_refuses_what_it_does_not_know():
     with pytest.raises(HingeError) as refused:
         read(DoorRecord, {"measured": {"weight_lb": float("inf")}})
     assert refused.value.field == "measured.weight_lb"
+
+
+def test_a_high_lift_that_was_measured_before_the_track_was_seen_to_be_another_is_left_out():
+    stale = WHOLE | {"high_lift_in": 18.0}
+    assert setup_of(stale | {"lift": "standard"}).track.high_lift_in is None
+    tapered = {"drum_large_diameter_in": 6.0, "drum_taper_turns": 3.0}
+    assert setup_of(stale | {"lift": "high"} | tapered).track.high_lift_in == 18
+    assert setup_of(stale | {"lift": "vertical"} | tapered).track.high_lift_in is None

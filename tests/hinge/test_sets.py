@@ -299,3 +299,29 @@ def test_a_smoothed_line_keeps_its_ends_and_its_middle_and_loses_its_waves():
     middle = (line.positions_in > 21) & (line.positions_in < 63)
     assert np.mean(smooth[middle]) == pytest.approx(np.mean(line.net_lb[middle]), abs=1)
     assert np.ptp(smooth[middle]) < np.ptp(line.net_lb[middle]) / 2
+
+
+@pytest.mark.parametrize(("length_in", "stronger"), [(20, True), (44, False)])
+def test_the_floor_of_a_low_headroom_door_is_named_where_springs_are_too_strong_and_nowhere_else(length_in, stronger):
+    track = build_track(12, lift="low_headroom", ease_in=3)
+    on = fix(DOOR[0], track, DOOR[2])
+    same = likes_of(judge((build_torsion(0.207, 2, length_in, count=2),), on), on, 30)[0]
+    assert (same.judged.rate_error > 0) == stronger
+    assert ("resting on the floor" in same.why(on, track)) == stronger
+
+
+def test_nested_springs_are_on_the_van_only_with_those_that_go_inside():
+    found = next(one for one in find_sets(*HEAVY, Wanted(cycles=25_000, shaft_length_in=90, most=60)).sets if one.duplex)
+
+    def on_the_van(*parts):
+        van = tuple(
+            StockSpring(wire_in=one.wire_in, inside_diameter_in=one.inside_diameter_in, length_in=one.length_in, count=one.count)
+            for one in parts
+        )
+        wanted = Wanted(cycles=25_000, shaft_length_in=90, most=60, van=van)
+        return any(one.in_van and one.springs == found.springs for one in find_sets(*HEAVY, wanted).sets)
+
+    outer, inner = found.springs
+    assert on_the_van(outer, inner)
+    assert not on_the_van(outer)
+    assert not on_the_van(inner)

@@ -29,6 +29,7 @@ def test_reads_what_people_write(text, inches):
     [
         ("", "Nothing was given"),
         ("6'14\"", "a foot or more"),
+        ("6'12\"", "a foot or more"),
         ("-3", "never below zero"),
         ("82 3/5", "A tape has no 3/5"),
         ("7/4", "whole inch or more"),

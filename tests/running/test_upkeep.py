@@ -325,8 +325,11 @@ def without_pictures(document: object) -> object:
 
 def test_an_export_read_back_is_the_shop_and_twice_adds_nothing(filled, whole, installed, tmp_path):
     name = str(filled.ask("SELECT name FROM people_shop ORDER BY id LIMIT 1")[0][0])
+    filled.ask("UPDATE doors_door SET access_notes = '=HYPERLINK(1)' ORDER BY id LIMIT 1")
     first, back, again = (tmp_path / f"{one}.zip" for one in ("first", "back", "again"))
     filled.run("export_shop", name, str(first))
+    with zipfile.ZipFile(first) as packed:
+        assert ",'=HYPERLINK(1)," in packed.read("doors.csv").decode(), "no cell is run where it is opened"
     other = installed("moved")
     other.read(whole.written())
     said = other.run("import_shop", str(first))

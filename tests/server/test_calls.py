@@ -191,6 +191,17 @@ def test_a_measurement_is_read_back_before_it_is_kept(technician):
     assert api.post("/bench/read", {"field": "height_in", "typed": "tall"}).status_code == 422
 
 
+def test_a_call_that_was_a_mistake_counts_for_nothing_though_a_cause_was_named_on_it(technician, door):
+    mistaken = CallOver(Api(technician), door)
+    mistaken.must("complaint", complaint="bang")
+    mistaken.must("abandoned", reason="the wrong door")
+    # As calls were kept before a cause that was found kept them from being abandoned.
+    Call.objects.update(cause="spring_broken")
+    call = CallOver(Api(technician), door)
+    call.must("complaint", complaint="bang")
+    assert Api(technician).get(f"/calls/{call.key}/finding?counted=true").json()["own"] == ""
+
+
 def test_a_shops_own_closed_calls_are_told_and_counted_only_where_that_is_asked(technician, stranger, door):
     api = Api(technician)
     for _ in range(3):

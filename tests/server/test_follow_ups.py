@@ -97,6 +97,23 @@ def test_it_is_moved_ended_and_taken_up_again_and_a_stale_page_changes_nothing(a
     assert standing(api) == [one["key"]]
 
 
+def test_one_that_is_overdue_is_ended_as_it_stands(api, door):
+    one = kept(api, door)
+    FollowUp.objects.update(due=TODAY - timedelta(days=9))
+    late = {"what": one["what"], "due": str(TODAY - timedelta(days=9)), "note": one["note"], "version": 1}
+    assert api.send("PUT", f"/follow-ups/{one['key']}", late | {"ended": "done"}).json()["ended"] == "done"
+    assert standing(api) == []
+
+
+def test_what_was_kept_is_found_kept_where_its_file_was_put_away_meanwhile(api, door):
+    """The tablet sends it again for it never heard the answer."""
+    one = kept(api, door)
+    same = {"key": one["key"], "what": one["what"], "due": one["due"], "note": one["note"]}
+    Door.objects.update(put_away="typed twice")
+    assert api.post(f"/doors/{door.key}/follow-ups", same).json()["key"] == one["key"]
+    assert FollowUp.objects.count() == 1
+
+
 def test_another_shop_sees_and_changes_nothing_of_it(api, stranger, door):
     one = kept(api, door)
     them = Api(stranger)

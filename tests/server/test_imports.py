@@ -62,6 +62,11 @@ def at_start(**change):
     return lambda document: document["call"]["record_at_start"].update(change)
 
 
+def never_was(document):
+    taken_back = {"kind": "withdrawn", "entry": 8 * "x", "reason": "a mistake"}
+    return document["call"]["entries"][5] | {"id": "taken-back", "body": taken_back}
+
+
 # What is done to a closed call, and the start of the path that is named.
 SPOILT_CLOSED = {
     "a width below zero": (value_of("width_in", -1), "call.entries."),
@@ -85,10 +90,7 @@ SPOILT_CLOSED = {
         lambda d: body(d, "reading", reading={"height_in": 42, "force_lb": 1e200, "direction": "raising"}),
         "call.entries.",
     ),
-    "something taken back that never was": (
-        lambda d: d["call"]["entries"].insert(5, d["call"]["entries"][5] | {"id": "back", "body": {"kind": "withdrawn", "entry": 8 * "x"}}),
-        "call.entries.5",
-    ),
+    "something taken back that never was": (lambda d: d["call"]["entries"].insert(5, never_was(d)), "call.entries.5.body.entry"),
     "a key that is none": (lambda d: d["call"].update(key="x"), "call.key"),
     "a name with a lone surrogate": (lambda d: d["door"].update(name="\ud800"), "door.name"),
 }  # fmt: skip

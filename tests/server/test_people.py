@@ -44,6 +44,15 @@ def test_the_last_lead_cannot_leave(lead, technician):
     assert signed_in(Api(lead))
 
 
+def test_a_lead_who_left_is_none_of_those_who_stay(lead, technician):
+    api = Api(lead)
+    api.post("/people", {"username": "mara", "name": "Mara Fell", "role": "lead", "password": OWN})
+    assert api.post("/people/mara/leaving").status_code == 200
+    answer = api.post("/people/lena/leaving")
+    assert (answer.status_code, answer.json()["error"]["code"]) == (409, "out_of_step")
+    assert signed_in(Api(lead))
+
+
 def test_a_lead_resets_a_password_and_the_person_chooses_one_nobody_else_knows(technician, lead):
     old = Api(technician)
     once = Api(lead).post("/people/tess/password").json()["password"]

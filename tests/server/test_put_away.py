@@ -77,9 +77,10 @@ def test_two_files_of_one_door_become_one(lead, door, twin):
     api = Api(lead)
     CallOver(api, door).closed()
     last = CallOver(api, twin)
-    last.must("measured", field="weight_lb", typed="150 lb")
+    last.must("measured", field="shaft_length_in", typed="9'6")
     last.closed()
     newer = Door.objects.get(pk=twin.pk).record
+    assert newer != Door.objects.get(pk=door.pk).record
     booking = booked(api, twin, technician="lena")
     api.post(f"/doors/{twin.key}/bench", {"key": str(uuid.uuid4()), "address": "/bench/springs", "title": "Springs", "says": ""})
     answer = merged(api, door, twin).json()
@@ -96,9 +97,12 @@ def test_two_files_of_one_door_become_one(lead, door, twin):
 
 def test_an_older_file_does_not_overwrite_a_newer_one(lead, door, twin):
     api = Api(lead)
-    CallOver(api, twin).closed()
+    first = CallOver(api, twin)
+    first.must("measured", field="shaft_length_in", typed="9'6")
+    first.closed()
     CallOver(api, door).closed()
     before = Door.objects.get(pk=door.pk).record
+    assert before != Door.objects.get(pk=twin.pk).record
     assert merged(api, door, twin).status_code == 200
     assert Door.objects.get(pk=door.pk).record == before
 
