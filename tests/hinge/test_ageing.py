@@ -107,10 +107,11 @@ def test_the_range_of_the_day_holds_the_doubt_of_where_the_line_stands_too():
     Numbers: four visits over 30 years, each with a standard deviation of 3 lb, 1 lb heavier a year, 40 lb of drag.
     """
     seen = [Seen(float(year), float(year), 3.0, 40.0, 0) for year in (0, 10, 20, 30)]
-    leaves = trend_of(seen).leaves
+    trend = trend_of(seen)
+    leaves = trend.leaves
     years, chance = np.array([one.year for one in seen]), np.random.default_rng(5)
     fits = [np.polyfit(years, years + chance.normal(0, 3, 4), 1) for _ in range(4000)]
     days = np.array([(40 - at_zero) / slope for slope, at_zero in fits])
     assert ((days >= leaves.low) & (days <= leaves.high)).mean() > 0.9
-    by_slope_alone = 15 + (40 - 15) / (1 + (leaves.high - leaves.low) * 0 + 1.28 * 3 / np.sqrt(((years - 15) ** 2).sum()))
-    assert leaves.low < by_slope_alone - 0.5
+    by_slope_alone = 15 + (40 - 15) / trend.per_year_lb.high
+    assert leaves.low < by_slope_alone - 1
