@@ -1,4 +1,4 @@
-.PHONY: demo test check long cluster fresh release bench shots api format
+.PHONY: demo test check long cluster mutants fresh release bench shots api format
 export PATH := $(CURDIR)/.node/bin:$(PATH)
 
 demo:
@@ -25,6 +25,10 @@ long:
 cluster:
 	@tools/setup
 	@.venv/bin/pytest -n 0 -m cluster tests/running/test_cluster.py
+
+mutants:
+	@tools/setup
+	@.venv/bin/python -m tools.mutants
 
 fresh:
 	@tools/fresh
