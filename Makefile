@@ -50,7 +50,7 @@ shots:
 api:
 	@tools/setup
 	@.venv/bin/python -m tools.formats
-	@cd web && npm run -s api
+	@tools/setup
 
 format:
 	@.venv/bin/ruff format . && .venv/bin/ruff check --fix .

@@ -1,25 +1,68 @@
-"""`python -m hinge QUESTION`: one JSON document in, one out; exit status 2 for a refused document."""
+"""`hinge QUESTION`: one JSON document in, one out; exit status 2 for a refused document. `hinge schema QUESTION` tells both documents."""
 
 from __future__ import annotations
 
+import argparse
 import json
 import sys
+from collections.abc import Sequence
+from importlib.metadata import PackageNotFoundError, version
 
 from hinge.errors import BadInput, HingeError
 from hinge.questions.ask import QUESTIONS, ask
 
+EXAMPLE = """\
+example:
+  echo '{"wire_in": 0.225, "inside_diameter_in": 2, "length_in": 27.5, "turns": 7.5}' | hinge torsion
+  hinge schema torsion
 
-def main(arguments: list[str]) -> int:
+Lengths are inches, forces pounds, rates pound-inches per turn; the unit is in the name."""
+
+
+def main(arguments: Sequence[str]) -> int:
     """Answer the question named on the command line."""
+    told = _parser().parse_args(arguments)
     try:
-        if len(arguments) != 1:
-            raise BadInput(f"Name one question: {', '.join(QUESTIONS)}.", "question", " ".join(arguments), ", ".join(QUESTIONS), "")
-        answer = ask(arguments[0], _document(sys.stdin.buffer.read()))
+        if told.question == "schema":
+            print(json.dumps(_schema(told.of), indent=1, ensure_ascii=False))
+            return 0
+        if sys.stdin.isatty():
+            raise BadInput(
+                "No document was given. Pipe one in: hinge --help shows an example.", "", None, "one JSON object on standard input"
+            )
+        answer = ask(told.question, _document(sys.stdin.buffer.read()))
     except HingeError as wrong:
         print(json.dumps({"error": wrong.as_document()}, ensure_ascii=False))
         return 2
     print(answer.model_dump_json(exclude_none=True))
     return 0
+
+
+def _parser() -> argparse.ArgumentParser:
+    made = argparse.ArgumentParser(
+        prog="hinge",
+        description=f"Answers one question about a garage door.\n\nquestions: {', '.join(QUESTIONS)}",
+        epilog=EXAMPLE,
+        formatter_class=argparse.RawDescriptionHelpFormatter,
+    )
+    made.add_argument("--version", action="version", version=f"hinge {_version()}")
+    made.add_argument("question", metavar="QUESTION", help="the question, or `schema` for the documents of one")
+    made.add_argument("of", metavar="OF", nargs="?", default="", help="with `schema`: the question whose documents are told")
+    return made
+
+
+def _version() -> str:
+    try:
+        return version("north-hinge")
+    except PackageNotFoundError:
+        return "from its sources"
+
+
+def _schema(name: str) -> dict[str, object]:
+    question = QUESTIONS.get(name)
+    if question is None:
+        raise BadInput(f"There is no question called {name!r}.", "question", name, ", ".join(QUESTIONS))
+    return {"question": question.takes.model_json_schema(), "answer": question.gives.model_json_schema(mode="serialization")}
 
 
 def _document(text: bytes) -> object:
@@ -33,5 +76,10 @@ def _no_constant(name: str) -> object:
     raise ValueError(f"{name} is not a JSON number")
 
 
-if __name__ == "__main__":
+def command() -> None:
+    """The `hinge` command."""
     sys.exit(main(sys.argv[1:]))
+
+
+if __name__ == "__main__":
+    command()

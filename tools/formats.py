@@ -1,4 +1,4 @@
-"""Write docs/formats: the OpenAPI document, and a JSON Schema for every document."""
+"""Write docs/formats: the OpenAPI document, and a JSON Schema for each document that is handed out and taken in."""
 
 from __future__ import annotations
 
@@ -16,14 +16,10 @@ def documents() -> dict[str, object]:
     import django
 
     django.setup()
-    from hinge.questions.ask import QUESTIONS
     from server.exchange.document import CallDocument, DoorDocument
     from server.site.api import api
 
     published: dict[str, object] = {"openapi.json": api.get_openapi_schema(path_prefix="/api/")}
-    for name, question in QUESTIONS.items():
-        published[f"{name}.question.schema.json"] = question.takes.model_json_schema()
-        published[f"{name}.answer.schema.json"] = question.gives.model_json_schema(mode="serialization")
     published["call.schema.json"] = CallDocument.model_json_schema(mode="serialization")
     published["door.schema.json"] = DoorDocument.model_json_schema(mode="serialization")
     return published

@@ -158,7 +158,11 @@ class HingeApi(NinjaAPI):
         shape = ProblemOut.model_json_schema(ref_template=REF_TEMPLATE, mode="serialization", schema_generator=NinjaGenerateJsonSchema)
         document["components"]["schemas"] |= shape.pop("$defs") | {ProblemOut.__name__: shape}
         content = {"application/json": {"schema": {"$ref": REF_TEMPLATE.format(model=ProblemOut.__name__)}}}
-        problems = {status: {"description": HTTPStatus(status).phrase, "content": content} for status in PROBLEMS}
+        names = {status: HTTPStatus(status).phrase.title().replace(" ", "") for status in PROBLEMS}
+        document["components"]["responses"] = {
+            name: {"description": HTTPStatus(status).phrase, "content": content} for status, name in names.items()
+        }
+        problems = {status: {"$ref": f"#/components/responses/{name}"} for status, name in names.items()}
         for operations in document["paths"].values():
             for operation in operations.values():
                 operation["responses"] |= problems

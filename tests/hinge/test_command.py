@@ -4,6 +4,7 @@ import io
 import json
 import subprocess
 import sys
+from types import SimpleNamespace
 
 import pytest
 from hypothesis import given
@@ -133,8 +134,9 @@ def run(monkeypatch, capsys):
 
 
 @pytest.mark.parametrize("question", ASKED)
-def test_every_question_answers_by_its_published_schemas(question, run):
-    published = {kind: json.loads((FOLDER / f"{question}.{kind}.schema.json").read_text()) for kind in ("question", "answer")}
+def test_every_question_answers_by_the_schemas_it_tells(question, run, capsys):
+    assert main(["schema", question]) == 0
+    published = json.loads(capsys.readouterr().out)
     Draft202012Validator(published["question"]).validate(ASKED[question])
     status, answer = run(question, json.dumps(ASKED[question]))
     assert status == 0
@@ -149,6 +151,22 @@ def test_every_question_is_covered_here():
 def test_published_formats_are_current():
     for name, document in documents().items():
         assert (FOLDER / name).read_text() == text_of(document), f"{name} is stale: run make api"
+
+
+def test_the_command_tells_what_it_takes_and_does_not_wait_for_nothing(capsys, monkeypatch):
+    with pytest.raises(SystemExit):
+        main(["--help"])
+    said = capsys.readouterr().out
+    assert [name for name in QUESTIONS if name not in said] == []
+    assert "hinge schema torsion" in said
+    with pytest.raises(SystemExit):
+        main(["--version"])
+    assert capsys.readouterr().out.startswith("hinge ")
+    monkeypatch.setattr(sys, "stdin", SimpleNamespace(isatty=lambda: True))
+    assert main(["torsion"]) == 2
+    assert "No document was given" in capsys.readouterr().out
+    assert main(["schema", "nonsense"]) == 2
+    assert json.loads(capsys.readouterr().out)["error"]["value"] == "nonsense"
 
 
 @pytest.mark.parametrize(("text", "status"), [(json.dumps(SPRING), 0), ('{"wire_in": ', 2)])

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import json
+import os
 import re
 import shutil
 import socket
@@ -31,6 +32,13 @@ def test_every_command_of_the_documents_is_there():
     assert named - {*get_commands(), "serve", "version"} == set()
     for copied in re.findall(r"deploy/([a-z.-]+)", TOLD):
         assert (ROOT / "deploy" / copied).exists(), copied
+
+
+def test_help_needs_no_secret_and_names_every_command():
+    bare = {name: value for name, value in os.environ.items() if not name.startswith("NORTH_HINGE_")}
+    done = subprocess.run([sys.executable, "-m", "server", "--help"], cwd=ROOT, env=bare, capture_output=True, text=True, check=True)
+    commands = {path.stem for path in (ROOT / "server" / "upkeep" / "management" / "commands").glob("[a-z]*.py")}
+    assert [name for name in commands | {"serve", "version"} if f"  {name} " not in done.stdout] == []
 
 
 def test_every_setting_of_the_documents_is_read_and_every_one_that_is_read_is_told():
