@@ -8,7 +8,7 @@ import sys
 from collections.abc import Sequence
 from importlib.metadata import PackageNotFoundError, version
 
-from hinge.errors import BadInput, HingeError
+from hinge.errors import BadInputError, HingeError
 from hinge.questions.ask import QUESTIONS, ask
 
 EXAMPLE = """\
@@ -27,7 +27,7 @@ def main(arguments: Sequence[str]) -> int:
             print(json.dumps(_schema(told.of), indent=1, ensure_ascii=False))
             return 0
         if sys.stdin.isatty():
-            raise BadInput(
+            raise BadInputError(
                 "No document was given. Pipe one in: hinge --help shows an example.", "", None, "one JSON object on standard input"
             )
         answer = ask(told.question, _document(sys.stdin.buffer.read()))
@@ -61,7 +61,7 @@ def _version() -> str:
 def _schema(name: str) -> dict[str, object]:
     question = QUESTIONS.get(name)
     if question is None:
-        raise BadInput(f"There is no question called {name!r}.", "question", name, ", ".join(QUESTIONS))
+        raise BadInputError(f"There is no question called {name!r}.", "question", name, ", ".join(QUESTIONS))
     return {"question": question.takes.model_json_schema(), "answer": question.gives.model_json_schema(mode="serialization")}
 
 
@@ -69,7 +69,7 @@ def _document(text: bytes) -> object:
     try:
         return json.loads(text, parse_constant=_no_constant)
     except (ValueError, RecursionError) as wrong:
-        raise BadInput(f"This is not a JSON document: {wrong}.", "", None, "one JSON object", "") from wrong
+        raise BadInputError(f"This is not a JSON document: {wrong}.", "", None, "one JSON object", "") from wrong
 
 
 def _no_constant(name: str) -> object:

@@ -14,7 +14,7 @@ from pydantic import BaseModel, ConfigDict, Field, GetCoreSchemaHandler, GetJson
 from pydantic.json_schema import JsonSchemaValue
 from pydantic_core import CoreSchema, PydanticCustomError, core_schema
 
-from hinge.errors import BadInput, Contradiction, HingeError, OutOfRange, outside
+from hinge.errors import BadInputError, ContradictionError, HingeError, OutOfRangeError, outside
 from hinge.spoken import as_said, number
 
 
@@ -70,13 +70,13 @@ def read(model: type[Model] | TypeAdapter[Model], document: object, where: str =
 
 
 def require_finite(answer: object) -> None:
-    """Refuse an answer in which anything is no number, wherever it stands. Raises Contradiction naming its place in the answer."""
+    """Refuse an answer in which anything is no number, wherever it stands. Raises ContradictionError naming its place in the answer."""
     level: list[tuple[str, object]] = [("", answer)]
     while level:
         inner: list[tuple[str, object]] = []
         for at, one in level:
             if isinstance(one, float) and not math.isfinite(one):
-                raise Contradiction(f"These numbers have no answer: {at.strip('.')} comes out as none.", "", None, "other numbers")
+                raise ContradictionError(f"These numbers have no answer: {at.strip('.')} comes out as none.", "", None, "other numbers")
             if isinstance(one, BaseModel):
                 inner += [(f"{at}.{name}", value) for name, value in one]
             elif isinstance(one, dict):
@@ -105,7 +105,7 @@ def first_mistake(wrong: ValidationError, document: object = None, where: str = 
         path.append(str(context.get("discriminator", "")).strip("'"))
     if isinstance(problem := context.get("problem"), HingeError):
         field = ".".join([*path, problem.field]).strip(".")
-        return type(problem)(problem.message, field, problem.value, problem.allowed, problem.unit)
+        return problem.with_field(field)
     field = ".".join(path)
     value = plain_value(mistake["input"])
     if mistake["type"] == "out_of_range":
@@ -115,8 +115,8 @@ def first_mistake(wrong: ValidationError, document: object = None, where: str = 
     unit = next((unit for unit in ("in", "lb") if field.endswith(f"_{unit}")), "")
     if mistake["type"] in _LIMITS and isinstance(mistake["input"], int | float):
         limit = number(float(next(value for name, value in context.items() if name in ("ge", "gt", "le", "lt"))))
-        return OutOfRange(f"{field}: {message}.", field, value, f"{_LIMITS[mistake['type']]} {limit}", unit)
-    return BadInput(f"{field or 'The document'}: {message}.", field, value, allowed, unit)
+        return OutOfRangeError(f"{field}: {message}.", field, value, f"{_LIMITS[mistake['type']]} {limit}", unit)
+    return BadInputError(f"{field or 'The document'}: {message}.", field, value, allowed, unit)
 
 
 _LIMITS = {"greater_than_equal": "at least", "greater_than": "over", "less_than_equal": "up to", "less_than": "under"}

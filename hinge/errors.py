@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from typing import Self
 
 from hinge.spoken import number, plain, sized
 
@@ -26,6 +27,10 @@ class HingeError(Exception):
     def __str__(self) -> str:
         return self.message
 
+    def with_field(self, field: str) -> Self:
+        """The same refusal of the value at another path."""
+        return type(self)(self.message, field, self.value, self.allowed, self.unit)
+
     def as_document(self) -> dict[str, object]:
         """The one error shape: code, message, field, value, allowed and unit, all plain JSON."""
         return {
@@ -38,31 +43,31 @@ class HingeError(Exception):
         }
 
 
-class BadInput(HingeError):
+class BadInputError(HingeError):
     """The value cannot be read at all."""
 
     code = "bad_input"
 
 
-class OutOfRange(HingeError):
+class OutOfRangeError(HingeError):
     """The value reads well but lies outside what is allowed or what the model covers."""
 
     code = "out_of_range"
 
 
-class Contradiction(HingeError):
+class ContradictionError(HingeError):
     """Two values that are each fine cannot both be true."""
 
     code = "contradiction"
 
 
-class GateNotMet(HingeError):
+class GateNotMetError(HingeError):
     """A safety gate stands open, so the step after it may not be recorded."""
 
     code = "gate_not_met"
 
 
-class OutOfStep(HingeError):
+class OutOfStepError(HingeError):
     """The entry was written against a state that is no longer the call's state."""
 
     code = "out_of_step"
@@ -74,12 +79,12 @@ def require_between(field: str, value: float, low: float, high: float, unit: str
         raise outside(field, value, low, high, unit)
 
 
-def outside(field: str, value: float, low: float, high: float, unit: str) -> OutOfRange:
+def outside(field: str, value: float, low: float, high: float, unit: str) -> OutOfRangeError:
     """The refusal of a value outside [low, high]; `unit` is the unit of all three."""
     name = next(part for part in reversed(["value", *field.split(".")]) if part and not part.isdigit())
     name = name.removesuffix(f"_{unit}").replace("_", " ")
     said = sized(value, unit) if isinstance(value, int | float) and abs(value) < 1e15 else f"That many {unit}".strip()
-    return OutOfRange(
+    return OutOfRangeError(
         f"{name.capitalize()} of {said} is outside {plain(low, unit)} to {sized(high, unit)}.",
         field,
         value if isinstance(value, int | float) and abs(value) < 1e15 else str(value)[:40],

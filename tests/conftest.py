@@ -11,7 +11,7 @@ from django.contrib.contenttypes.management import create_contenttypes
 from django.db.models.signals import post_migrate
 from hypothesis import settings
 
-from tools.database import CannotStart, Database
+from tools.database import CannotStartError, Database
 
 ROOT = Path(__file__).resolve().parent.parent
 settings.register_profile("here", max_examples=40, deadline=None, derandomize=True)
@@ -33,7 +33,7 @@ def pytest_configure(config: pytest.Config) -> None:
     database = Database(ROOT / "var" / "test-db", durable=False)
     try:
         database.start()
-    except CannotStart as wrong:
+    except CannotStartError as wrong:
         raise pytest.UsageError(str(wrong)) from wrong
     _database = database
     (ROOT / "var" / "static").mkdir(parents=True, exist_ok=True)

@@ -19,7 +19,7 @@ from dataclasses import dataclass, field
 from pathlib import Path
 
 from server.config.tied import lives, tied
-from tools.database import OPTIONS, CannotStart
+from tools.database import OPTIONS, CannotStartError
 
 PROVIDER = "/usr/lib/galera/libgalera_smm.so"
 NODES, JOIN_SECONDS = 3, 60
@@ -81,10 +81,10 @@ class Cluster:
         self._proxy: subprocess.Popen[bytes] | None = None
 
     def start(self) -> None:
-        """Make the first node, let the others join, lead to all. Raises CannotStart."""
+        """Make the first node, let the others join, lead to all. Raises CannotStartError."""
         for needed in ("mariadbd", "haproxy", "rsync"):
             if shutil.which(needed) is None:
-                raise CannotStart(f"{needed} is not installed: run tools/setup as root.")
+                raise CannotStartError(f"{needed} is not installed: run tools/setup as root.")
         self.folder.mkdir(parents=True, exist_ok=True)
         first, *others = self.nodes
         for node in self.nodes:
@@ -133,7 +133,7 @@ class Cluster:
         ends = time.monotonic() + JOIN_SECONDS
         while self._state(node) != "Synced":
             if not lives(node.process) or time.monotonic() > ends:
-                raise CannotStart(f"{node.name} did not join (log: {node.folder / 'node.log'})")
+                raise CannotStartError(f"{node.name} did not join (log: {node.folder / 'node.log'})")
             time.sleep(0.1)
 
     def lose(self, node: Node) -> None:
@@ -147,7 +147,7 @@ class Cluster:
         command = ["mariadb", "--no-defaults", "-uroot", f"--socket={node.socket}", "-N", "-B", "-e", ";".join(statements)]
         done = subprocess.run(command, capture_output=True, text=True, check=False)
         if done.returncode:
-            raise CannotStart(f"{node.name}: {done.stderr.strip()}")
+            raise CannotStartError(f"{node.name}: {done.stderr.strip()}")
         return done.stdout
 
     def settings(self) -> dict[str, str]:
@@ -174,7 +174,7 @@ class Cluster:
     def _state(self, node: Node) -> str:
         try:
             return ([*self.ask(node, "SHOW STATUS LIKE 'wsrep_local_state_comment'").split("\t"), ""])[1].strip()
-        except CannotStart:
+        except CannotStartError:
             return ""
 
     def _own(self, folder: Path) -> None:
@@ -201,7 +201,7 @@ def _install(node: Node) -> None:
         capture_output=True, text=True, check=False,
     )  # fmt: skip
     if done.returncode:
-        raise CannotStart(f"the first node could not be made: {(done.stderr or done.stdout).strip().splitlines()[-1]}")
+        raise CannotStartError(f"the first node could not be made: {(done.stderr or done.stdout).strip().splitlines()[-1]}")
 
 
 def _free_port() -> int:
@@ -220,7 +220,7 @@ def main() -> int:
             signal.pause()
     except KeyboardInterrupt:
         return 0
-    except CannotStart as wrong:
+    except CannotStartError as wrong:
         print(f"The cluster cannot start: {wrong}", file=sys.stderr)
         return 1
     return 0

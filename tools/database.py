@@ -34,7 +34,7 @@ START_SECONDS, END_SECONDS = 60, 8
 MOST_ERRORS = 3
 
 
-class CannotStart(Exception):
+class CannotStartError(Exception):
     """One clear line why something could not be started."""
 
 
@@ -51,13 +51,13 @@ class Database:
         self._server: subprocess.Popen[bytes] | None = None
 
     def start(self, says: str = "") -> None:
-        """Take the folder and start the server; `says` tells another start who has the folder. Raises CannotStart."""
+        """Take the folder and start the server; `says` tells another start who has the folder. Raises CannotStartError."""
         if shutil.which("mariadbd") is None:
-            raise CannotStart("MariaDB is not installed: run tools/setup as root, or install mariadb-server.")
+            raise CannotStartError("MariaDB is not installed: run tools/setup as root, or install mariadb-server.")
         try:
             self.folder.mkdir(parents=True, exist_ok=True)
         except OSError as wrong:
-            raise CannotStart(f"The database folder {self.folder} cannot be made: {wrong.strerror}.") from wrong
+            raise CannotStartError(f"The database folder {self.folder} cannot be made: {wrong.strerror}.") from wrong
         self._take(says)
         self._end_left_behind()
         if not (self._data / "mysql").is_dir():
@@ -75,10 +75,10 @@ class Database:
         ends = time.monotonic() + START_SECONDS
         while not self._answers():
             if not lives(server):
-                raise CannotStart(f"The database did not start: {self._last_error()} (log: {self._log})")
+                raise CannotStartError(f"The database did not start: {self._last_error()} (log: {self._log})")
             if time.monotonic() > ends:
                 self.stop()
-                raise CannotStart(f"The database did not answer within {START_SECONDS} s (log: {self._log})")
+                raise CannotStartError(f"The database did not answer within {START_SECONDS} s (log: {self._log})")
             time.sleep(0.05)
 
     def stop(self) -> None:
@@ -112,7 +112,7 @@ class Database:
             lock.seek(0)
             pid, _, what = lock.read().partition(" ")
             lock.close()
-            raise CannotStart(f"{self.folder} is in use by process {pid} ({what.strip()}). To free it: kill {pid}") from held
+            raise CannotStartError(f"{self.folder} is in use by process {pid} ({what.strip()}). To free it: kill {pid}") from held
         lock.truncate(0)
         lock.write(f"{os.getpid()} {says or ' '.join(psutil.Process().cmdline()[1:4])}")
         lock.flush()
@@ -143,7 +143,7 @@ class Database:
             capture_output=True, text=True, check=False, preexec_fn=tied(signal.SIGKILL),
         )  # fmt: skip
         if done.returncode:
-            raise CannotStart(f"The database folder could not be prepared: {_errors(done.stdout + done.stderr)}")
+            raise CannotStartError(f"The database folder could not be prepared: {_errors(done.stdout + done.stderr)}")
         os.sync()
         self._aside.rename(self._data)
 

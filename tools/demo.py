@@ -8,7 +8,7 @@ import time
 from pathlib import Path
 
 from server.people.demo import DEMO_ACCOUNTS
-from tools.database import CannotStart
+from tools.database import CannotStartError
 from tools.running import ROOT, running
 
 VAR = Path(os.environ.get("NORTH_HINGE_VAR", ROOT / "var"))
@@ -28,7 +28,7 @@ def main() -> int:
                 time.sleep(0.5)
     except KeyboardInterrupt:
         return 0
-    except CannotStart as wrong:
+    except CannotStartError as wrong:
         print(f"North Hinge cannot start: {wrong}", file=sys.stderr)
         return 1
 

@@ -19,7 +19,7 @@ from pathlib import Path
 import psutil
 
 from server.config.tied import lives, tied
-from tools.database import CannotStart, Database
+from tools.database import CannotStartError, Database
 
 ROOT = Path(__file__).resolve().parent.parent
 SCHEMA = "north_hinge"
@@ -41,17 +41,17 @@ class Running:
         return f"http://127.0.0.1:{self.port}"
 
     def check(self) -> None:
-        """Raise CannotStart when either part has ended."""
+        """Raise CannotStartError when either part has ended."""
         for name, alive in (("web process", lives(self.web)), ("database", self.database.alive())):
             if not alive:
-                raise CannotStart(f"the {name} ended. Start again: nothing acknowledged is lost.")
+                raise CannotStartError(f"the {name} ended. Start again: nothing acknowledged is lost.")
 
 
 @contextmanager
 def running(var: Path, port: int) -> Iterator[Running]:
     """Start everything over the folder `var`, and stop what was started at the end.
 
-    Raises CannotStart with one clear line.
+    Raises CannotStartError with one clear line.
     """
     # A shell that starts this in the background leaves Ctrl-C ignored; take it back.
     signal.signal(signal.SIGINT, signal.default_int_handler)
@@ -71,7 +71,7 @@ def running(var: Path, port: int) -> Iterator[Running]:
                 env=environment, cwd=ROOT, start_new_session=True, preexec_fn=tied(signal.SIGKILL),
             )  # fmt: skip
         except OSError as wrong:
-            raise CannotStart(f"{wrong.filename or var}: {wrong.strerror or wrong}.") from wrong
+            raise CannotStartError(f"{wrong.filename or var}: {wrong.strerror or wrong}.") from wrong
         _await_ready(port, web, database)
         yield Running(port, web, database, environment)
     finally:
@@ -97,7 +97,7 @@ def require_free(port: int) -> None:
                 return
             except OSError as wrong:
                 if time.monotonic() > ends:
-                    raise CannotStart(f"port {port} is in use{_held_by(port)}. Or name another: PORT={port + 1} make demo") from wrong
+                    raise CannotStartError(f"port {port} is in use{_held_by(port)}. Or name another: PORT={port + 1} make demo") from wrong
         time.sleep(0.2)
 
 
@@ -140,22 +140,22 @@ def _prepare(var: Path, environment: dict[str, str]) -> None:
     if done.returncode:
         (var / "start.log").write_text(done.stdout + done.stderr)
         last = (done.stderr.strip().splitlines() or ["no reason given"])[-1]
-        raise CannotStart(f"the database could not be prepared: {last} (log: {var / 'start.log'})")
+        raise CannotStartError(f"the database could not be prepared: {last} (log: {var / 'start.log'})")
 
 
 def _await_ready(port: int, web: subprocess.Popen[bytes], database: Database) -> None:
     ends = time.monotonic() + READY_SECONDS
     while time.monotonic() < ends:
         if not lives(web):
-            raise CannotStart("the web process ended at once; its reason stands above.")
+            raise CannotStartError("the web process ended at once; its reason stands above.")
         if not database.alive():
-            raise CannotStart("the database ended. Start again: nothing acknowledged is lost.")
+            raise CannotStartError("the database ended. Start again: nothing acknowledged is lost.")
         try:
             with urllib.request.urlopen(f"http://127.0.0.1:{port}/health/ready", timeout=5):
                 return
         except (urllib.error.URLError, OSError):
             time.sleep(0.1)
-    raise CannotStart(f"the web process did not answer within {READY_SECONDS:.0f} s.")
+    raise CannotStartError(f"the web process did not answer within {READY_SECONDS:.0f} s.")
 
 
 def _as_interrupt(*_: object) -> None:

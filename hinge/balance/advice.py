@@ -79,7 +79,7 @@ def advise(
     """Fit the readings and say what follows from them.
 
     Parameters: as `fit_readings`; `weight_sd_lb` [lb]; `spring_count` springs on the shaft, for the wording.
-    Raises OutOfRange for a height off the travel.
+    Raises OutOfRangeError for a height off the travel.
     """
     fit = fit_readings(hung, readings, weight_sd_lb, offs)
     readings, settings = seen_once(readings, offs)

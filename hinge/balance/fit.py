@@ -116,7 +116,7 @@ def fit_readings(
     Parameters: `hung` the door as it should hang; `readings` in any order; `weight_sd_lb` [lb] how
     far the given weight may be off (default 4 %); `offs` how much more the setting was than it is now when each
     reading was taken [turns, inches of stretch or pounds of plates]; `pull_sd` how far the springs may be from what they
-    are said to be [share]. Raises OutOfRange for a height off the travel.
+    are said to be [share]. Raises OutOfRangeError for a height off the travel.
     """
     weight_sd = weight_sd_lb or WEIGHT_SD_SHARE * hung.door.total_lb
     check_positions(hung.door, np.array([reading.height_in for reading in readings]), "readings.{}.height_in")

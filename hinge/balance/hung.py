@@ -10,7 +10,7 @@ from hinge.balance.fit import Hung
 from hinge.document import Between, Document, told
 from hinge.door.sections import Door
 from hinge.door.track import Track
-from hinge.errors import BadInput
+from hinge.errors import BadInputError
 from hinge.sizing.ideal import require_drum
 from hinge.sizing.picks import require_extension_track
 from hinge.sizing.sets import rate_of
@@ -40,11 +40,11 @@ class HungDoor(Document):
         torsion = self.springs is not None or self.quarter_turns is not None
         if torsion + (self.extension is not None) + (self.counterweight is not None) != 1:
             said = "A door is carried by springs with quarter_turns, by an extension pair, or by a counterweight."
-            raise told(BadInput(said, "springs", None, "one of the three"))
+            raise told(BadInputError(said, "springs", None, "one of the three"))
         needed = ("drum", "springs", "quarter_turns") if torsion else ("drum",) if self.counterweight is not None else ()
         for name in needed:
             if getattr(self, name) is None:
-                raise told(BadInput(f"{name} is missing.", name, None, "given"))
+                raise told(BadInputError(f"{name} is missing.", name, None, "given"))
         return self
 
     @property
@@ -53,7 +53,7 @@ class HungDoor(Document):
         return sum(spring.count for spring in self.springs or []) or 2
 
     def at_work(self) -> Hung:
-        """The door as it hangs. Raises Contradiction or OutOfRange where its parts do not go together."""
+        """The door as it hangs. Raises ContradictionError or OutOfRangeError where its parts do not go together."""
         return Hung(self.door, self.track, self._carrier())
 
     def _carrier(self) -> Counterbalance:

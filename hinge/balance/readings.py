@@ -8,7 +8,7 @@ import numpy as np
 from pydantic import model_validator
 
 from hinge.document import Between, Document, told
-from hinge.errors import BadInput
+from hinge.errors import BadInputError
 
 Outcome = Literal["runs_up", "creeps_up", "holds", "creeps_down", "runs_down"]
 Direction = Literal["raising", "lowering"]
@@ -33,7 +33,7 @@ class Reading(Document):
         kinds = (self.outcome is not None) + (self.force_lb is not None) + self.tossed
         if kinds != 1 or (self.force_lb is None) != (self.direction is None):
             said = "A reading is an outcome, a force_lb with its direction, or how high the door coasted when tossed."
-            raise told(BadInput(said, "outcome", self.outcome, "one of the three"))
+            raise told(BadInputError(said, "outcome", self.outcome, "one of the three"))
         return self
 
 

@@ -11,7 +11,7 @@ from hinge.carriers.carrier import Carrier
 from hinge.carriers.kinds import USUAL, KnownPart, OnDoor
 from hinge.carriers.torsion import MOST_QUARTERS
 from hinge.document import Between, Document, Text, read, told
-from hinge.errors import BadInput
+from hinge.errors import BadInputError
 from hinge.file.record import How, told_side_by_side
 from hinge.opener.limits import End, Inches, Turns
 
@@ -122,7 +122,7 @@ class Chosen(Document):
         winds = self.plan.winds
         if winds != (self.quarter_turns is not None) or not (self.plan.is_known or (self.again and winds)):
             said = "A choice is springs with their quarter_turns, an extension pair, or a counterweight."
-            raise told(BadInput(said, "plan", None, "one of the three"))
+            raise told(BadInputError(said, "plan", None, "one of the three"))
         return self
 
     def on(self) -> Carrier:
@@ -231,7 +231,7 @@ class LimitSeen(Document):
     @model_validator(mode="after")
     def _turned_since(self) -> LimitSeen:
         if self.turns and not self.since:
-            raise told(BadInput("Turns of a screw follow a look at where it stopped before.", "since", "", "the reading before"))
+            raise told(BadInputError("Turns of a screw follow a look at where it stopped before.", "since", "", "the reading before"))
         return self
 
 
@@ -273,7 +273,7 @@ class CustomerSigned(Document):
     def _in_pairs(self) -> CustomerSigned:
         points = sum(len(one) for one in self.strokes)
         if points > MOST_POINTS or any(len(one) % 2 for one in self.strokes):
-            raise told(BadInput("A stroke is points of x and y.", "strokes", points, f"pairs, up to {MOST_POINTS} numbers"))
+            raise told(BadInputError("A stroke is points of x and y.", "strokes", points, f"pairs, up to {MOST_POINTS} numbers"))
         return self
 
 

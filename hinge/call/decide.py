@@ -22,7 +22,7 @@ from hinge.call.picking import NOT_MEASURED, plan_of
 from hinge.call.stepping import require_may_pass_over, require_may_prove, require_may_step
 from hinge.carriers.carrier import Part
 from hinge.document import plain_value
-from hinge.errors import BadInput, Contradiction, HingeError, OutOfStep
+from hinge.errors import BadInputError, ContradictionError, HingeError, OutOfStepError
 from hinge.faults.find import CANT_TELL
 from hinge.faults.knowledge import faults, require_known
 from hinge.file.hung import hung_door
@@ -47,13 +47,15 @@ def decide(call: Call, command: c.Said, lists: Lists = NO_LISTS) -> ev.Event:
     """What happened, where it may.
 
     Parameters: the facts so far, what is said, and the shop's `lists`, which know the rate of a set better. Returns the
-    event to keep. Raises GateNotMet while a gate the action needs stands open, OutOfStep where it was written against
-    other facts, BadInput, OutOfRange or Contradiction where it makes no sense.
+    event to keep. Raises GateNotMetError while a gate the action needs stands open, OutOfStepError where it was written against
+    other facts, BadInputError, OutOfRangeError or ContradictionError where it makes no sense.
     """
     if call.closed:
-        raise OutOfStep("This call is closed. Start a new call to go on.", "kind", command.kind)
+        raise OutOfStepError("This call is closed. Start a new call to go on.", "kind", command.kind)
     if call.count >= MOST_ENTRIES and not isinstance(command, ENDINGS):
-        raise OutOfStep(f"This call has {call.count} entries, which is all it takes. Close it and start another.", "kind", command.kind)
+        raise OutOfStepError(
+            f"This call has {call.count} entries, which is all it takes. Close it and start another.", "kind", command.kind
+        )
     if isinstance(command, c.Picked | c.Again | c.Chosen):
         require_may_size(call)
     if isinstance(command, c.Picked):
@@ -89,7 +91,7 @@ def _known(names: Callable[[], Iterable[str]], attribute: str) -> Callable[[Call
         value, known = getattr(command, attribute), list(names())
         if value not in known:
             allowed = ", ".join(known)
-            raise BadInput(f"There is nothing called {str(plain_value(value))!r} here.", attribute, plain_value(value), allowed)
+            raise BadInputError(f"There is nothing called {str(plain_value(value))!r} here.", attribute, plain_value(value), allowed)
 
     return rule
 
@@ -98,7 +100,7 @@ def _these_again(call: Call, command: c.Again) -> c.Chosen:
     line = _hanging(call, "kind")
     on = line.on
     if on is None or not line.carrier.winds:
-        raise Contradiction(NOT_WOUND, "kind", command.kind)
+        raise ContradictionError(NOT_WOUND, "kind", command.kind)
     return c.Chosen(kind="chosen", again=True, plan=on.to_be_wound(None), quarter_turns=command.quarter_turns)
 
 
@@ -106,19 +108,19 @@ def _require_whole(call: Call, where: str) -> None:
     """Refuse to wind springs again one of which was found broken."""
     broken = next((causes()[name] for name in at_fault(call) if name in causes() and causes()[name].never_again), None)
     if call.line.as_found and call.line.carrier.winds and broken is not None:
-        raise Contradiction(f"{broken.text}: these springs are not wound again. Pick others.", where, None)
+        raise ContradictionError(f"{broken.text}: these springs are not wound again. Pick others.", where, None)
 
 
 def _again(call: Call, command: c.Chosen) -> None:
     line = call.line
     _require_whole(call, "again")
     if not line.carrier.winds:
-        raise Contradiction(NOT_WOUND, "again", True)
+        raise ContradictionError(NOT_WOUND, "again", True)
     on = line.on or line.was
     if on is None:
-        raise OutOfStep("No springs hang on the door or came off it at this call: there are none to be wound again.", "again", True)
+        raise OutOfStepError("No springs hang on the door or came off it at this call: there are none to be wound again.", "again", True)
     if command.on() != on.to_be_wound(command.quarter_turns):
-        raise OutOfStep("Other springs hang there now, or came off.", "plan", None)
+        raise OutOfStepError("Other springs hang there now, or came off.", "plan", None)
 
 
 def _chosen(call: Call, command: c.Chosen) -> None:
@@ -127,10 +129,10 @@ def _chosen(call: Call, command: c.Chosen) -> None:
     setup, wrong = understood(call.measured)
     on = command.on()
     if setup is None or wrong:
-        raise Contradiction(wrong or NOT_MEASURED, PLAN, None)
+        raise ContradictionError(wrong or NOT_MEASURED, PLAN, None)
     if on.needs_drums and setup.drum is None:
         said = f"{on.needs_drums} drums: say in Measure that this is to carry the door, and measure them."
-        raise Contradiction(said, PLAN, None)
+        raise ContradictionError(said, PLAN, None)
     try:
         on.require_pickable()
         hung_door(setup, on)
@@ -141,7 +143,7 @@ def _chosen(call: Call, command: c.Chosen) -> None:
 def _hanging(call: Call, where: str) -> ln.Line:
     line = call.line
     if line.on is None:
-        raise OutOfStep("Nothing hangs on the door now.", where, None)
+        raise OutOfStepError("Nothing hangs on the door now.", where, None)
     return line
 
 
@@ -150,20 +152,22 @@ def _aimed(call: Call, command: c.Aimed) -> None:
     if any(to_count > (line.counts.get(part) or 0) for part, to_count in command.targets.items()):
         _require_whole(call, "targets")
     if call.plan is not None:
-        raise OutOfStep("Another set is picked. Take that pick back to keep what hangs there.", "targets", None)
+        raise OutOfStepError("Another set is picked. Take that pick back to keep what hangs there.", "targets", None)
     for part, to_count in command.targets.items():
         _require_part(line, part, "targets")
         if not line.carrier.below_zero and to_count < 0:
-            raise BadInput("There is no such step left to take.", f"targets.{part}", to_count, "0 or more", line.carrier.unit)
+            raise BadInputError("There is no such step left to take.", f"targets.{part}", to_count, "0 or more", line.carrier.unit)
         if line.carrier.most is not None and to_count > line.carrier.most:
             allowed = f"0 to {line.carrier.most}"
-            raise BadInput("That is more than springs are wound.", f"targets.{part}", to_count, allowed, line.carrier.unit)
+            raise BadInputError("That is more than springs are wound.", f"targets.{part}", to_count, allowed, line.carrier.unit)
         if line.counts[part] is None and to_count != 0:
             said = "The turns of this cone are not known: let it down to slack first."
-            raise Contradiction(said, f"targets.{part}", to_count, "0", line.carrier.unit)
+            raise ContradictionError(said, f"targets.{part}", to_count, "0", line.carrier.unit)
     aimed = ln.aimed(line, dict(command.targets))
     if line.carrier.winds and not line.wound and any(line.targets.values()) and not any(aimed.targets.values()):
-        raise Contradiction("These hold no turns: there is nothing to let off. Take them off instead.", "targets", 0, "a count above 0")
+        raise ContradictionError(
+            "These hold no turns: there is nothing to let off. Take them off instead.", "targets", 0, "a count above 0"
+        )
     if not line.carrier.winds:
         for part, target in aimed.targets.items():
             aimed = aimed if target is None else ln.moved(aimed, part, target)
@@ -175,7 +179,7 @@ def _require_sets_up(call: Call, line: ln.Line, where: str) -> None:
     on = line.as_it_stands()
     lowest = min((n or 0 for n in line.counts.values()), default=0)
     if line.first is not None and lowest < 1:
-        raise Contradiction("There is no such hole: the slackest is the first.", where, lowest, "1 or more")
+        raise ContradictionError("There is no such hole: the slackest is the first.", where, lowest, "1 or more")
     if on is not None:
         on.require_set(where)
     setup, _ = understood(call.measured)
@@ -183,12 +187,12 @@ def _require_sets_up(call: Call, line: ln.Line, where: str) -> None:
         if setup is not None:
             hung_door(setup, on)
     except HingeError as wrong:
-        raise type(wrong)(wrong.message, where, wrong.value, wrong.allowed, wrong.unit) from wrong
+        raise wrong.with_field(where) from wrong
 
 
 def _require_part(line: ln.Line, part: Part, where: str) -> None:
     if part not in line.counts:
-        raise BadInput(f"There is no {part.replace('_', ' ')} part to move here.", where, part, ", ".join(line.counts) or "none")
+        raise BadInputError(f"There is no {part.replace('_', ' ')} part to move here.", where, part, ", ".join(line.counts) or "none")
 
 
 def _moved(call: Call, command: c.Moved) -> None:
@@ -201,19 +205,19 @@ def _moved(call: Call, command: c.Moved) -> None:
             said = f"{name}: {-stands} {unit} are let off, not {-command.from_count}."
         else:
             said = f"{name}: the count of {unit} stands at {stands}, not {command.from_count}."
-        raise OutOfStep(said, "from_count", command.from_count, str(stands), unit)
+        raise OutOfStepError(said, "from_count", command.from_count, str(stands), unit)
     step, unknown = command.to_count - command.from_count, line.counts[command.part] is None
     largest = line.carrier.largest_step
     if not 1 <= abs(step) <= largest:
-        raise BadInput(f"One entry moves 1 to {largest} {unit}.", "to_count", command.to_count, f"1 to {largest} more or less", unit)
+        raise BadInputError(f"One entry moves 1 to {largest} {unit}.", "to_count", command.to_count, f"1 to {largest} more or less", unit)
     if unknown:
         if command.to_count > 0:
-            raise Contradiction(
+            raise ContradictionError(
                 "This cone's turns are not known: let it down to slack first.", "to_count", command.to_count, "0 or less", unit
             )
         return
     if not line.carrier.below_zero and command.to_count < 0:
-        raise Contradiction("There is nothing left to take off.", "to_count", command.to_count, "0 or more", unit)
+        raise ContradictionError("There is nothing left to take off.", "to_count", command.to_count, "0 or more", unit)
     target = line.to_go(call.plan is not None).get(command.part)
     towards = target is not None and min(stands, target) <= command.to_count <= max(stands, target)
     towards = towards or takes_back(line, command)
@@ -221,7 +225,7 @@ def _moved(call: Call, command: c.Moved) -> None:
         _require_whole(call, "to_count")
     if not towards and not (line.carrier.winds and step < 0):
         plan = "Nothing is planned here" if target is None else f"The plan is {target} {unit}"
-        raise Contradiction(f"{plan}. Trim after the balance check, not before.", "to_count", command.to_count, str(target), unit)
+        raise ContradictionError(f"{plan}. Trim after the balance check, not before.", "to_count", command.to_count, str(target), unit)
     if not line.carrier.winds:
         _require_sets_up(call, ln.moved(line, command.part, command.to_count), "to_count")
 
@@ -229,28 +233,28 @@ def _moved(call: Call, command: c.Moved) -> None:
 def _slack(call: Call, command: c.Slack) -> None:
     line = _hanging(call, "part")
     if not line.carrier.winds:
-        raise Contradiction("Only a winding cone is let down to slack.", "part", command.part)
+        raise ContradictionError("Only a winding cone is let down to slack.", "part", command.part)
     _require_part(line, command.part, "part")
 
 
 def _still_wound(call: Call, command: c.StillWound) -> None:
     line = _hanging(call, "part")
     if not line.carrier.winds:
-        raise Contradiction("Only a winding cone holds turns.", "part", command.part)
+        raise ContradictionError("Only a winding cone holds turns.", "part", command.part)
     _require_part(line, command.part, "part")
     if line.counts[command.part] is None:
-        raise OutOfStep("This cone counts as wound already.", "part", command.part)
+        raise OutOfStepError("This cone counts as wound already.", "part", command.part)
 
 
 def _taken_off(call: Call, command: c.TakenOff) -> None:
     _hanging(call, "kind")
     if call.plan is not None and call.plan.again and not call.plan.plan.is_known:
-        raise Contradiction("Measure these springs before they come off: they are to be wound again.", "kind", command.kind)
+        raise ContradictionError("Measure these springs before they come off: they are to be wound again.", "kind", command.kind)
 
 
 def _put_on(call: Call, command: c.PutOn) -> None:
     if call.plan is None:
-        raise OutOfStep("Nothing is picked that could go on the door.", "kind", command.kind)
+        raise OutOfStepError("Nothing is picked that could go on the door.", "kind", command.kind)
     _chosen(call, call.plan)
 
 
@@ -260,12 +264,12 @@ def _reading(call: Call, command: c.BalanceReading) -> None:
     height = command.reading.height_in
     if setup is not None and height > setup.door.height_in:
         allowed = f"0 to {setup.door.height_in:g}"
-        raise BadInput("The reading is above the door's travel.", "reading.height_in", height, allowed, "in")
+        raise BadInputError("The reading is above the door's travel.", "reading.height_in", height, allowed, "in")
 
 
 def _require_place(call: Call, field: str) -> None:
     if len(call.readings) >= MOST_READINGS:
-        raise OutOfStep("There are as many readings as a call takes.", field, len(call.readings), f"up to {MOST_READINGS}")
+        raise OutOfStepError("There are as many readings as a call takes.", field, len(call.readings), f"up to {MOST_READINGS}")
 
 
 def _proof(call: Call, command: c.ProofMade) -> None:
@@ -278,30 +282,30 @@ def _checked(call: Call, command: c.Checked) -> None:
     require_known("check", [command.check], known.checks)
     require_known("outcome", [command.outcome], [*known.checks[command.check].outcomes, CANT_TELL])
     if not call.complaints:
-        raise OutOfStep("Say first what the customer says: what to look at follows from it.", "kind", command.kind)
+        raise OutOfStepError("Say first what the customer says: what to look at follows from it.", "kind", command.kind)
     if command.outcome in known.checks[command.check].reads:
         _require_place(call, "check")
 
 
 def _cured(call: Call, command: c.Cured) -> None:
     if command.cause not in [one.cause for one in finds_of(call)] and command.cause != call.cause:
-        raise Contradiction("That was not found on this call.", "cause", command.cause, "what was found")
+        raise ContradictionError("That was not found on this call.", "cause", command.cause, "what was found")
     cause = faults().causes.get(command.cause)
     if cause is not None and cause.never_lift and cause.mended_by and call.line.touched:
         done = " or ".join(MENDED[verb] for verb in cause.mended_by)
-        raise Contradiction(f"{cause.text}: it is put right once {done}.", "cause", command.cause, "the work first")
+        raise ContradictionError(f"{cause.text}: it is put right once {done}.", "cause", command.cause, "the work first")
     if cause is not None and cause.never_lift and cause.part in CARRYING and not call.line.touched:
-        raise Contradiction(f"{cause.text}: nothing was done yet on what carries the door.", "cause", command.cause, "the work first")
+        raise ContradictionError(f"{cause.text}: nothing was done yet on what carries the door.", "cause", command.cause, "the work first")
 
 
 def _left_open(call: Call, command: c.Declined | c.Deferred) -> None:
     if command.cause not in [one.cause for one in finds_of(call)]:
-        raise Contradiction("That was not found on this call.", "cause", command.cause, "what was found")
+        raise ContradictionError("That was not found on this call.", "cause", command.cause, "what was found")
 
 
 def _withdrawal(call: Call, command: c.Withdrawn) -> None:
     if command.entry not in call.standing_claims():
-        raise Contradiction(
+        raise ContradictionError(
             "There is no such claim standing on this call. What was done on the door is not taken back; enter what is true now.",
             "entry",
             command.entry,
@@ -312,13 +316,13 @@ def _withdrawal(call: Call, command: c.Withdrawn) -> None:
 def _closed(call: Call, command: c.Closed) -> None:
     missing = to_close(call)
     if missing:
-        raise Contradiction(" ".join(missing), "kind", "closed", "every required proof passed, or left disconnected", "")
+        raise ContradictionError(" ".join(missing), "kind", "closed", "every required proof passed, or left disconnected", "")
 
 
 def _abandoned(call: Call, command: c.Abandoned) -> None:
     kept = to_abandon(call)
     if kept:
-        raise Contradiction(" ".join(kept), "kind", "abandoned", "a call on which nothing was done and nothing found")
+        raise ContradictionError(" ".join(kept), "kind", "abandoned", "a call on which nothing was done and nothing found")
 
 
 # What a refusal is about, where it is not the command altogether.

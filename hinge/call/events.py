@@ -11,7 +11,7 @@ from pydantic import Field, TypeAdapter
 
 from hinge.call import commands as c
 from hinge.document import Between, Document, read
-from hinge.errors import BadInput, HingeError
+from hinge.errors import BadInputError, HingeError
 from hinge.file.record import How, Plain
 from hinge.measure.fields import fields, read_field
 
@@ -78,7 +78,7 @@ def read_strictly(version: int, stored: object, where: str) -> list[Event]:
     events = upcast(version, stored)
     for event in events:
         if isinstance(event, Unreadable):
-            raise BadInput(f"This entry cannot be read: {event.text}.", where, None)
+            raise BadInputError(f"This entry cannot be read: {event.text}.", where, None)
     return events
 
 

@@ -9,7 +9,7 @@ from hinge.call.acts import holds_at
 from hinge.call.answers import not_put_right
 from hinge.call.facts import Call
 from hinge.call.words import reading_words
-from hinge.errors import Contradiction
+from hinge.errors import ContradictionError
 from hinge.faults.knowledge import faults
 from hinge.measure.tape import format_length
 
@@ -21,11 +21,11 @@ SURE_LB = 2 * GAUGE_SD_LB
 
 
 def require_may_force(call: Call, field: str, value: str) -> None:
-    """Refuse to set the force while this door's own record says that it is heavy or binds. Raises Contradiction."""
+    """Refuse to set the force while this door's own record says that it is heavy or binds. Raises ContradictionError."""
     against = _heavy(call) or _binds(call)
     if against:
         said = f"{against}. More force never cures a heavy or binding door: put the door right first."
-        raise Contradiction(said, field, value, f"a door that holds at {holds_at(call).words} and runs free")
+        raise ContradictionError(said, field, value, f"a door that holds at {holds_at(call).words} and runs free")
 
 
 def _heavy(call: Call) -> str:

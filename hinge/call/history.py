@@ -11,7 +11,7 @@ from hinge.call.decide import decide
 from hinge.call.ending import to_abandon
 from hinge.call.evolve import evolve, start
 from hinge.call.facts import Call
-from hinge.errors import BadInput, Contradiction, HingeError
+from hinge.errors import BadInputError, ContradictionError, HingeError
 from hinge.file.record import DoorRecord
 from hinge.measure.fields import require_sound
 from hinge.springs.lists import NO_LISTS, Lists
@@ -31,7 +31,9 @@ def taken_up(record: DoorRecord, told: Told, where: str, lists: Lists = NO_LISTS
                 raise _at(wrong, f"{where}.{place}") from wrong
             call = evolve(call, entry)
     if call.closed:
-        raise Contradiction("A call under way is not closed.", f"{where}.{len(told) - 1}.body.kind", "closed", "no entry that closes it")
+        raise ContradictionError(
+            "A call under way is not closed.", f"{where}.{len(told) - 1}.body.kind", "closed", "no entry that closes it"
+        )
     return call
 
 
@@ -51,13 +53,12 @@ def claimed(record: DoorRecord, told: Told, where: str) -> Call:
             call = evolve(call, entry)
             seen.add(entry.id)
     if not call.closed:
-        raise Contradiction("A closed call ends with the entry that closes it.", where, len(told), "a last entry that closes it")
+        raise ContradictionError("A closed call ends with the entry that closes it.", where, len(told), "a last entry that closes it")
     return call
 
 
 def _at(wrong: HingeError, entry: str) -> HingeError:
-    field = f"{entry}.body.{wrong.field}".rstrip(".")
-    return type(wrong)(wrong.message, field, wrong.value, wrong.allowed, wrong.unit)
+    return wrong.with_field(f"{entry}.body.{wrong.field}".rstrip("."))
 
 
 def _decide(call: Call, event: ev.Event, lists: Lists) -> None:
@@ -66,27 +67,27 @@ def _decide(call: Call, event: ev.Event, lists: Lists) -> None:
         decided = decide(call, said, lists)
         assert isinstance(decided, ev.MeasuredValue)
         if (decided.value, decided.unit) != (event.value, event.unit):
-            raise Contradiction("The value is not what was typed.", "value", None, str(decided.value), decided.unit)
+            raise ContradictionError("The value is not what was typed.", "value", None, str(decided.value), decided.unit)
     elif isinstance(event, ev.TrimmedWhole | ev.Unreadable):
-        raise BadInput("A call under way is trimmed stroke by stroke, not told in one piece.", "kind", event.kind)
+        raise BadInputError("A call under way is trimmed stroke by stroke, not told in one piece.", "kind", event.kind)
     else:
         decide(call, event, lists)
 
 
 def _require_sound(call: Call, event: ev.Event, seen: set[str]) -> None:
     if call.closed:
-        raise Contradiction("Nothing follows the entry that closes a call.", "kind", event.kind)
+        raise ContradictionError("Nothing follows the entry that closes a call.", "kind", event.kind)
     match event:
         case ev.MeasuredValue():
             require_sound(event.field, event.value, "value")
         case c.Moved() | c.Slack() | c.StillWound():
             _require_stroke(call.line, event)
         case c.Withdrawn() if event.entry not in seen:
-            raise Contradiction("There is no such entry above to be taken back.", "entry", event.entry)
+            raise ContradictionError("There is no such entry above to be taken back.", "entry", event.entry)
         case c.LimitSeen() if event.turns and event.since not in seen:
-            raise Contradiction("There is no such look above that the screw was turned after.", "since", event.since)
+            raise ContradictionError("There is no such look above that the screw was turned after.", "since", event.since)
         case c.Abandoned() if kept := to_abandon(call):
-            raise Contradiction(" ".join(kept), "kind", event.kind, "a call on which nothing was done and nothing found")
+            raise ContradictionError(" ".join(kept), "kind", event.kind, "a call on which nothing was done and nothing found")
         case _:
             pass
 
@@ -94,13 +95,17 @@ def _require_sound(call: Call, event: ev.Event, seen: set[str]) -> None:
 def _require_stroke(line: ln.Line, event: c.Moved | c.Slack | c.StillWound) -> None:
     stands, unit = ln.stands_at(line, event.part), line.carrier.unit
     if stands is None:
-        raise BadInput(f"There is no {event.part.replace('_', ' ')} part to move.", "part", event.part, ", ".join(line.counts) or "none")
+        raise BadInputError(
+            f"There is no {event.part.replace('_', ' ')} part to move.", "part", event.part, ", ".join(line.counts) or "none"
+        )
     if not isinstance(event, c.Moved):
         return
     if event.from_count != stands:
-        raise Contradiction(f"This stroke starts at {event.from_count}, but the part stands at {stands}.", "from_count", stands, "", unit)
+        raise ContradictionError(
+            f"This stroke starts at {event.from_count}, but the part stands at {stands}.", "from_count", stands, "", unit
+        )
     most = line.carrier.largest_step
     if not 1 <= abs(event.to_count - event.from_count) <= most:
-        raise BadInput(f"One entry moves 1 to {most} {unit}.", "to_count", event.to_count, f"1 to {most} more or less", unit)
+        raise BadInputError(f"One entry moves 1 to {most} {unit}.", "to_count", event.to_count, f"1 to {most} more or less", unit)
     if not line.carrier.below_zero and event.to_count < 0 and line.counts[event.part] is not None:
-        raise Contradiction("There is nothing left to take off.", "to_count", event.to_count, "0 or more", unit)
+        raise ContradictionError("There is nothing left to take off.", "to_count", event.to_count, "0 or more", unit)

@@ -9,7 +9,7 @@ from pydantic import BaseModel
 
 from hinge.call import commands as c
 from hinge.call.facts import Call, LimitTaken
-from hinge.errors import Contradiction, OutOfStep
+from hinge.errors import ContradictionError, OutOfStepError
 from hinge.file.record import How
 from hinge.measure.fields import Value
 from hinge.opener.kinds import opener_of
@@ -52,16 +52,18 @@ class LimitsState(BaseModel):
 
 
 def require_may_set_limit(call: Call, command: c.LimitSeen) -> None:
-    """Refuse a look at a limit no screw sets, or after another one. Raises Contradiction or OutOfStep."""
+    """Refuse a look at a limit no screw sets, or after another one. Raises ContradictionError or OutOfStepError."""
     opener = opener_of(call.measured)
     if opener is None or not opener.by_screw:
-        raise Contradiction("Only an opener with limit screws has its stops measured: say in Measure that this is one.", "end", command.end)
+        raise ContradictionError(
+            "Only an opener with limit screws has its stops measured: say in Measure that this is one.", "end", command.end
+        )
     if len(call.limits) >= MOST_LOOKS:
-        raise OutOfStep("There are as many looks at the limits as a call takes.", "end", len(call.limits), f"up to {MOST_LOOKS}")
+        raise OutOfStepError("There are as many looks at the limits as a call takes.", "end", len(call.limits), f"up to {MOST_LOOKS}")
     last = _last(call, command.end)
     if command.turns and (last is None or not last.standing or last.signed.entry != command.since):
         said = "It was looked at again meanwhile, or that look was taken back. Run it, and say where it stops now, without turns."
-        raise OutOfStep(said, "since", command.since, last.signed.entry if last and last.standing else "")
+        raise OutOfStepError(said, "since", command.since, last.signed.entry if last and last.standing else "")
 
 
 def limits_of(call: Call) -> LimitsState | None:

@@ -6,21 +6,21 @@ from hinge.call import commands as c
 from hinge.call import events as ev
 from hinge.call import line as ln
 from hinge.call.facts import Call
-from hinge.errors import BadInput, Contradiction, HingeError
+from hinge.errors import BadInputError, ContradictionError, HingeError
 from hinge.file.setup import CARRIED_NOW, TURNS_NOW
 from hinge.measure.fields import fields, read_field, require_sound
 
 
 def measurement(command: c.Measured) -> ev.MeasuredValue:
-    """Read what was typed in the field's unit. Raises BadInput, OutOfRange or Contradiction naming what is wrong with it."""
+    """Read what was typed in the field's unit. Raises BadInputError, OutOfRangeError or ContradictionError naming what is wrong with it."""
     known = fields().get(command.field)
     if known is not None and not known.of_door:
-        raise BadInput("That is a balance reading, not a measure of the door.", "field", command.field)
+        raise BadInputError("That is a balance reading, not a measure of the door.", "field", command.field)
     try:
         value = read_field(command.field, command.typed)
     except HingeError as wrong:
         where = "field" if known is None else "typed"
-        raise type(wrong)(wrong.message, where, wrong.value, wrong.allowed, wrong.unit) from wrong
+        raise wrong.with_field(where) from wrong
     _range(command, value)
     return ev.MeasuredValue(
         kind="measured", field=command.field, typed=command.typed, value=value, unit=fields()[command.field].unit, how=command.how
@@ -38,18 +38,18 @@ def require_as_it_hangs(call: Call, command: c.Measured) -> None:
         if read_field(command.field, command.typed) not in counts:
             stands = " or ".join(map(str, sorted(counts))) or "a count nobody knows"
             said = f"Strokes were counted on this call, and a cone stands at {stands}."
-            raise Contradiction(f"{said} Where that is wrong, let it down and count.", "typed", command.typed, "the turns as counted")
+            raise ContradictionError(f"{said} Where that is wrong, let it down and count.", "typed", command.typed, "the turns as counted")
     elif command.field in line.carrier.tells:
         if not line.as_found:
             said = (
                 "What hangs there went on at this call, as it was picked. Where that is wrong, take it off and pick what does hang there."
             )
-            raise Contradiction(said, "typed", command.typed, "what was picked")
+            raise ContradictionError(said, "typed", command.typed, "what was picked")
         claims = {**call.measured, command.field: read_field(command.field, command.typed)}
         seen = ln.on_arrival(call.record, claims, call.said | {command.field}, call.causes_found)
         if (seen.carrier, seen.counts.keys()) != (line.carrier, line.counts.keys()):
             said = f"Work was done on {len(line.counts)} of them at this call: there cannot be another number now."
-            raise Contradiction(said, "typed", command.typed, str(len(line.counts)))
+            raise ContradictionError(said, "typed", command.typed, str(len(line.counts)))
 
 
 def _require_as_on_file(call: Call, command: c.Measured) -> None:
@@ -58,18 +58,20 @@ def _require_as_on_file(call: Call, command: c.Measured) -> None:
     if command.field == CARRIED_NOW and kind is not None and read_field(command.field, command.typed) != kind:
         words = fields()[CARRIED_NOW].choices
         said = f"On file this door is carried by {words[kind].lower()}. They count as hanging there until they are off."
-        raise Contradiction(said, "typed", command.typed, words[kind])
+        raise ContradictionError(said, "typed", command.typed, words[kind])
 
 
 def _range(command: c.Measured, value: object) -> None:
     low, high = command.how.low, command.how.high
     if command.how.method == "estimate" and (low is None or high is None):
-        raise BadInput("An estimate says how far it may be off.", "how.low", low, "low and high")
+        raise BadInputError("An estimate says how far it may be off.", "how.low", low, "low and high")
     if (low is None) != (high is None):
-        raise BadInput("A range has a low end and a high end.", "how.low" if low is None else "how.high", None, "low and high, or neither")
+        raise BadInputError(
+            "A range has a low end and a high end.", "how.low" if low is None else "how.high", None, "low and high, or neither"
+        )
     if low is None or high is None:
         return
     if not isinstance(value, int | float) or not low <= value <= high:
-        raise Contradiction("The value lies outside its own range.", "how.low", low, "low, then the value, then high")
+        raise ContradictionError("The value lies outside its own range.", "how.low", low, "low, then the value, then high")
     for end in ("low", "high"):
         require_sound(command.field, max(getattr(command.how, end), fields()[command.field].low), f"how.{end}")

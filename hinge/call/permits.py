@@ -8,7 +8,7 @@ from hinge.call.acts import Act, act_for, done, holds_at
 from hinge.call.answers import forbidding, not_put_right
 from hinge.call.facts import Call
 from hinge.call.knowledge import causes
-from hinge.errors import Contradiction, GateNotMet, HingeError, OutOfStep
+from hinge.errors import ContradictionError, GateNotMetError, HingeError, OutOfStepError
 from hinge.faults.knowledge import Need
 from hinge.site.actions import Action
 from hinge.site.facts import Fact, fact_kinds
@@ -28,28 +28,28 @@ def stopped_for(call: Call) -> str:
 
 
 def require_may_size(call: Call) -> None:
-    """Refuse to size or pick what is to carry a door that others must see first. Raises Contradiction."""
+    """Refuse to size or pick what is to carry a door that others must see first. Raises ContradictionError."""
     said = stopped_for(call)
     if said:
-        raise Contradiction(said, "kind", None, "what was found put right, or taken back")
+        raise ContradictionError(said, "kind", None, "what was found put right, or taken back")
 
 
 def require_gates(call: Call, acts: Iterable[Act], field: str, value: object) -> None:
-    """Refuse acts before which a person has something to state. Raises GateNotMet naming the gates of the first group."""
+    """Refuse acts before which a person has something to state. Raises GateNotMetError naming the gates of the first group."""
     site = call.site
     for act in _asking(acts):
         for group, open_ones in open_gates(site, act.action):
             titles = "; ".join(gate.title for gate in open_ones)
-            raise GateNotMet(f"{group.title}: {titles}.", field, value, "every gate met")
+            raise GateNotMetError(f"{group.title}: {titles}.", field, value, "every gate met")
         for fact in may(site, act.action):
             of_this = [gate for group in gate_groups({call.line.kind}) for gate in group.gates]
             stating = next(gate for gate in (*of_this, *gates().values()) if _states(gate, fact, act.action))
-            raise GateNotMet(f"First: {stating.title[:1].lower()}{stating.title[1:]}.", field, value, "that gate met")
+            raise GateNotMetError(f"First: {stating.title[:1].lower()}{stating.title[1:]}.", field, value, "that gate met")
         site = done(site, act)
 
 
 def require_may(call: Call, acts: Iterable[Act], field: str, value: object) -> None:
-    """Refuse acts that the garage as it stands does not allow, whatever is stated. Raises OutOfStep or Contradiction."""
+    """Refuse acts that the garage as it stands does not allow, whatever is stated. Raises OutOfStepError or ContradictionError."""
     site = call.site
     for act in _asking(acts):
         for fact in against(site, act.action):
@@ -120,5 +120,5 @@ def _states(gate: Gate, fact: Fact, action: Action | Gate) -> bool:
 def _refusal(call: Call, action: Action | Gate, fact: Fact, field: str, value: object) -> HingeError:
     found = next((cause.text for cause in forbidding(call).values()), "A fault was found")
     said = action.words.get(fact) or fact_kinds()[fact].words
-    kind = OutOfStep if fact == Fact.LINE else Contradiction
+    kind = OutOfStepError if fact == Fact.LINE else ContradictionError
     return kind(said.format(found=found, holds_at=holds_at(call).words, alone=call.line.carrier.alone), field, value)

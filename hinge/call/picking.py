@@ -6,7 +6,7 @@ from hinge.call import commands as c
 from hinge.carriers.carrier import Carrier
 from hinge.carriers.kinds import KINDS
 from hinge.document import read
-from hinge.errors import BadInput, Contradiction, HingeError
+from hinge.errors import BadInputError, ContradictionError, HingeError
 from hinge.file.setup import Setup
 from hinge.file.sheet import understood
 from hinge.measure.fields import Measured
@@ -20,15 +20,15 @@ def plan_of(option: str, measured: Measured, lists: Lists = NO_LISTS) -> c.Chose
     """The plan behind a short name, on a door as measured. Raises a HingeError where there is none, or it does not go on."""
     setup, wrong = understood(measured)
     if setup is None:
-        raise Contradiction(wrong or NOT_MEASURED, PATH, option)
+        raise ContradictionError(wrong or NOT_MEASURED, PATH, option)
     try:
         plans = (kind.of_option(option, measured, lists) for kind in KINDS.values())
         plan = next((one for one in plans if one is not None), None)
         if plan is None:
-            raise BadInput("There is no set of that name.", PATH, option[:80], "a name from the list of options")
+            raise BadInputError("There is no set of that name.", PATH, option[:80], "a name from the list of options")
         quarters = turns_for(plan, setup)
         if plan.winds and (quarters is None or not 1 <= quarters <= (plan.most or 0)):
-            raise BadInput("This set does not go on this door.", PATH, option)
+            raise BadInputError("This set does not go on this door.", PATH, option)
         return read(c.Chosen, {"kind": "chosen", "plan": plan, "quarter_turns": quarters})
     except HingeError as wrong_option:
         raise type(wrong_option)(wrong_option.message, PATH, option, wrong_option.allowed, wrong_option.unit) from wrong_option

@@ -10,26 +10,26 @@ from hinge.call.commands import ProofMade, Stepped
 from hinge.call.facts import Call
 from hinge.call.forcing import require_may_force
 from hinge.call.permits import barred, held_by_hand
-from hinge.errors import BadInput, Contradiction, HingeError, OutOfStep
+from hinge.errors import BadInputError, ContradictionError, HingeError, OutOfStepError
 from hinge.faults.knowledge import require_known
 from hinge.procedures.knowledge import Step, steps
 from hinge.procedures.rules import Proof
 
 
 def require_may_step(call: Call, command: c.Stepped) -> None:
-    """Refuse to say of steps that they are done, or to be done again. Raises GateNotMet, OutOfStep, BadInput or Contradiction."""
+    """Refuse steps said to be done, or to be done again. Raises GateNotMetError, OutOfStepError, BadInputError or ContradictionError."""
     require_known("steps", command.steps, steps())
     if not command.done:
         for place, name in enumerate(command.steps):
             if name not in call.stepped and name not in call.passed_over:
-                raise OutOfStep("That step is not done yet.", f"steps.{place}", name)
+                raise OutOfStepError("That step is not done yet.", f"steps.{place}", name)
         return
     for place, name in enumerate(command.steps):
         step, where = steps()[name], f"steps.{place}"
         if step.does not in ("", "lift"):
-            raise BadInput("That is done on the door itself: it is counted, or said once it is done.", where, name)
+            raise BadInputError("That is done on the door itself: it is counted, or said once it is done.", where, name)
         if len(command.steps) > 1 and (step.does == "lift" or step.needs == "run"):
-            raise OutOfStep("A step that moves the door stands for itself.", where, name)
+            raise OutOfStepError("A step that moves the door stands for itself.", where, name)
         _require_force(call, step, where)
 
 
@@ -37,11 +37,11 @@ def require_may_pass_over(call: Call, command: c.PassedOver) -> None:
     """Refuse to pass over what is no step, what moves or carries the door, and what makes the next step safe."""
     require_known("step", [command.step], steps())
     if not steps()[command.step].optional:
-        raise Contradiction("This step is part of what makes the work safe: it is done, not passed over.", "step", command.step)
+        raise ContradictionError("This step is part of what makes the work safe: it is done, not passed over.", "step", command.step)
 
 
 def require_may_prove(call: Call, proof: Proof, passed: bool) -> None:
-    """Refuse a proof this door, as it stands, cannot be put to. Raises Contradiction.
+    """Refuse a proof this door, as it stands, cannot be put to. Raises ContradictionError.
 
     That the force will not do is said of any door; that it will, of none that is heavy or binds.
     """
@@ -73,4 +73,4 @@ def _require_force(call: Call, step: Step, where: str) -> None:
     if step.forces:
         require_may_force(call, where, "force")
         if "balance_first" not in call.stepped and not held_by_hand(call):
-            raise Contradiction("By hand first: released with the door down it must lift easily and hold.", where, "force")
+            raise ContradictionError("By hand first: released with the door down it must lift easily and hold.", where, "force")

@@ -8,7 +8,7 @@ from typing import Any, ClassVar, Literal, Self
 
 from hinge.carriers.carrier import Carrier, Counts, Part
 from hinge.document import read
-from hinge.errors import Contradiction, HingeError
+from hinge.errors import ContradictionError, HingeError
 from hinge.measure.fields import Measured, choice_of, number_of
 from hinge.springs.counterbalance import CHEST_HEIGHT, Band
 from hinge.springs.counterweight import Hub, Stack, UsualHub, usual_hubs
@@ -118,7 +118,7 @@ class Counterweight(Carrier):
     def require_set(self, where: str) -> None:
         """At least one plate."""
         if self.stack is not None and self.stack.plates.weight_lb <= 0:
-            raise Contradiction("A stack has at least one plate.", where, None, "one plate or more")
+            raise ContradictionError("A stack has at least one plate.", where, None, "one plate or more")
 
 
 KIND = Counterweight

@@ -8,7 +8,7 @@ from typing import Any, ClassVar, Literal, Self
 
 from hinge.carriers.carrier import Carrier, Counts, Part
 from hinge.document import read
-from hinge.errors import Contradiction
+from hinge.errors import ContradictionError
 from hinge.measure.fields import Measured, number_of
 from hinge.measure.tape import format_length
 from hinge.springs.extension import HOLE_CABLE_IN, OPEN_STRETCH_IN, ExtensionPair
@@ -113,7 +113,7 @@ class Extension(Carrier):
         """A stretch there is cable for."""
         if self.pair is not None and not 0 <= self.pair.open_stretch_in <= MOST_STRETCH_IN:
             said = "There is no such hole left: the stretch at open would be outside 0 to 24 in."
-            raise Contradiction(said, where, None, "0 to 24", "in")
+            raise ContradictionError(said, where, None, "0 to 24", "in")
 
 
 KIND = Extension

@@ -11,7 +11,7 @@ from hinge.carriers.carrier import Carrier, Counts, Part
 from hinge.document import Between, read
 from hinge.door.sections import Door
 from hinge.door.track import Track
-from hinge.errors import BadInput
+from hinge.errors import BadInputError
 from hinge.measure.fields import Measured, choice_of, number_of
 from hinge.sizing.sets import fix, judge, lives
 from hinge.springs.drums import Drum
@@ -201,10 +201,10 @@ class Torsion(Carrier):
     def require_pickable(self) -> None:
         """One, two or four springs; two kinds only where one sits inside the other."""
         if len(self.cones) == 3 or (self.springs and self.spring_count not in PICKED):
-            raise BadInput("One, two or four springs go on a shaft.", "springs.0.count", self.springs[0].count, "1, 2, 4", "springs")
+            raise BadInputError("One, two or four springs go on a shaft.", "springs.0.count", self.springs[0].count, "1, 2, 4", "springs")
         if len(self.springs) > MOST_KINDS or (len(self.springs) == MOST_KINDS) != self.duplex:
             said = "Two kinds of spring on one shaft are only picked as a duplex, and a duplex is two kinds."
-            raise BadInput(said, "duplex", self.duplex, "true with two kinds of spring")
+            raise BadInputError(said, "duplex", self.duplex, "true with two kinds of spring")
 
 
 KIND = Torsion

@@ -15,7 +15,7 @@ import numpy as np
 from hinge.arrays import Floats
 from hinge.door.sections import Door
 from hinge.door.track import Path, Track, path_of
-from hinge.errors import OutOfRange
+from hinge.errors import OutOfRangeError
 from hinge.spoken import number, sized
 
 
@@ -25,7 +25,7 @@ def check_positions(door: Door, positions_in: Floats, where: str = "positions_in
     wrong = np.flatnonzero(~((positions >= 0) & (positions <= door.height_in)))
     if wrong.size:
         value = float(positions[wrong[0]])
-        raise OutOfRange(
+        raise OutOfRangeError(
             f"The bottom edge travels from 0 to {sized(door.height_in, 'in')}; {sized(value, 'in')} is outside.",
             where.format(wrong[0]),
             value,
@@ -47,7 +47,7 @@ def required_lift(door: Door, track: Track, positions_in: Floats) -> Floats:
     """Required lift F(s) by the rigid-section model.
 
     Parameters: `positions_in` [in], shape (n,), travel of the bottom edge, 0 = closed.
-    Returns [lb], shape (n,), not to be written to. Raises OutOfRange for a position off the travel.
+    Returns [lb], shape (n,), not to be written to. Raises OutOfRangeError for a position off the travel.
     """
     return lift_at(door, track, check_positions(door, positions_in).tobytes())
 

@@ -12,7 +12,7 @@ import numpy as np
 from pydantic import model_validator
 
 from hinge.document import Between, Document, Finite, plain_value, read, told
-from hinge.errors import OutOfRange, outside
+from hinge.errors import OutOfRangeError, outside
 
 Per = Literal["piece", "foot", "square_foot"]
 
@@ -51,7 +51,9 @@ class SectionMakeUp(Document):
     def _known(self) -> SectionMakeUp:
         if self.material not in materials_of_sections():
             known = ", ".join(materials_of_sections())
-            raise told(OutOfRange(f"Sections of {self.material!r} are not in the table.", "material", plain_value(self.material), known))
+            raise told(
+                OutOfRangeError(f"Sections of {self.material!r} are not in the table.", "material", plain_value(self.material), known)
+            )
         require_extras("extras", self.extras)
         return self
 
@@ -90,7 +92,7 @@ def require_extras(field: str, given: dict[str, float]) -> None:
     for name, count in given.items():
         if name not in extras():
             shown = str(plain_value(name))
-            raise told(OutOfRange(f"{shown!r} is not in the table of what hangs on a door.", field, shown, ", ".join(extras())))
+            raise told(OutOfRangeError(f"{shown!r} is not in the table of what hangs on a door.", field, shown, ", ".join(extras())))
         most = 1 if extras()[name].per == "square_foot" else 10
         if not 0 <= count <= most:
             raise told(outside(f"{field}.{name}", count, 0, most, ""))

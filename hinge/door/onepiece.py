@@ -16,7 +16,7 @@ from pydantic import model_validator
 
 from hinge.arrays import Floats
 from hinge.document import Between, Document, told
-from hinge.errors import Contradiction, outside
+from hinge.errors import ContradictionError, outside
 from hinge.spoken import number, sized
 
 
@@ -40,7 +40,7 @@ class OnePiece(Document):
                 raise told(outside(name, getattr(self, name), low, high, "in"))
         if self.arm_in < self.pivot_in - self.bracket_in:
             raise told(
-                Contradiction(
+                ContradictionError(
                     f"An arm of {sized(self.arm_in, 'in')} does not reach from its pivot at {sized(self.pivot_in, 'in')} "
                     f"down to the bracket at {sized(self.bracket_in, 'in')}.",
                     "arm_in",

@@ -8,7 +8,7 @@ from typing import Annotated
 from pydantic import Field, model_validator
 
 from hinge.document import Between, Document, told
-from hinge.errors import Contradiction
+from hinge.errors import ContradictionError
 from hinge.spoken import number, sized
 
 HEIGHT_TOLERANCE_IN, WEIGHT_TOLERANCE_LB = 0.25, 0.5
@@ -36,7 +36,7 @@ class Door(Document):
         heights = self.section_heights_in
         if heights and abs(sum(heights) - self.height_in) > HEIGHT_TOLERANCE_IN:
             raise told(
-                Contradiction(
+                ContradictionError(
                     f"The sections add up to {sized(sum(heights), 'in')}, but the door is {sized(self.height_in, 'in')} high.",
                     "section_heights_in",
                     sum(heights),
@@ -90,20 +90,20 @@ class Door(Document):
             sizes["section count"] = self.section_count
         if not sizes:
             allowed = f"{SECTIONS.low:g} to {SECTIONS.high:g}"
-            raise told(Contradiction("Neither sections nor a section count are given.", "section_count", None, allowed, "sections"))
+            raise told(ContradictionError("Neither sections nor a section count are given.", "section_count", None, allowed, "sections"))
         if len(set(sizes.values())) > 1:
             said = ", ".join(f"{size} {name}" if name != "section count" else f"a count of {size}" for name, size in sizes.items())
             field = "section_heights_in" if "section heights" in sizes else "section_weights_lb"
-            raise told(Contradiction(f"The sections disagree: {said}.", field, list(sizes.values())))
+            raise told(ContradictionError(f"The sections disagree: {said}.", field, list(sizes.values())))
 
     def _weights_agree(self, sum_lb: float) -> None:
         if self.extras_lb is not None:
             raise told(
-                Contradiction("Section weights already hold what hangs on them.", "extras_lb", None, "none with section weights", "lb")
+                ContradictionError("Section weights already hold what hangs on them.", "extras_lb", None, "none with section weights", "lb")
             )
         if self.weight_lb is not None and abs(sum_lb - self.weight_lb) > WEIGHT_TOLERANCE_LB:
             raise told(
-                Contradiction(
+                ContradictionError(
                     f"The sections weigh {sized(sum_lb, 'lb')} together, but the door is given as {sized(self.weight_lb, 'lb')}.",
                     "weight_lb",
                     self.weight_lb,
@@ -113,20 +113,20 @@ class Door(Document):
             )
         if not 20 <= sum_lb <= 3000:
             raise told(
-                Contradiction(f"The sections weigh {sized(sum_lb, 'lb')} together.", "section_weights_lb", sum_lb, "20 to 3000", "lb")
+                ContradictionError(f"The sections weigh {sized(sum_lb, 'lb')} together.", "section_weights_lb", sum_lb, "20 to 3000", "lb")
             )
 
     def _extras_agree(self) -> None:
         if self.weight_lb is None:
             raise told(
-                Contradiction("Neither the door's weight nor its sections' weights are given.", "weight_lb", None, "20 to 3000", "lb")
+                ContradictionError("Neither the door's weight nor its sections' weights are given.", "weight_lb", None, "20 to 3000", "lb")
             )
         extras = self.extras_lb
         if not extras:
             return
         if len(extras) != self._count:
             raise told(
-                Contradiction(
+                ContradictionError(
                     f"There are {self._count} sections, but extras for {len(extras)}.",
                     "extras_lb",
                     len(extras),
@@ -137,7 +137,7 @@ class Door(Document):
         plain = self.weight_lb - sum(extras)
         if plain < self.weight_lb * LEAST_PLAIN_SHARE:
             raise told(
-                Contradiction(
+                ContradictionError(
                     f"{sized(sum(extras), 'lb')} hang on the sections, which leaves {number(plain)} of {sized(self.weight_lb, 'lb')} "
                     "for the sections.",
                     "extras_lb",

@@ -16,7 +16,7 @@ from pydantic import model_validator
 from hinge.arrays import Bools, Floats
 from hinge.document import Between, Document, told
 from hinge.door.sections import Door
-from hinge.errors import Contradiction
+from hinge.errors import ContradictionError
 from hinge.spoken import number, sized
 
 Lift = Literal["standard", "low_headroom", "high", "vertical"]
@@ -46,12 +46,12 @@ class Track(Document):
             value = getattr(self, name)
             if value is not None and self.lift != only:
                 raise told(
-                    Contradiction(
+                    ContradictionError(
                         f"{name} goes with a {only} track, not with {self.lift}.", name, value, f"none on a {self.lift} track", "in"
                     )
                 )
         if self.lift == "high" and self.high_lift_in is None:
-            raise told(Contradiction("A high-lift track needs its high lift.", "high_lift_in", None, "1 to 240", "in"))
+            raise told(ContradictionError("A high-lift track needs its high lift.", "high_lift_in", None, "1 to 240", "in"))
         return self
 
     @property
@@ -135,12 +135,12 @@ class Path:
 
 
 def path_of(door: Door, track: Track) -> Path:
-    """The path of the rollers for this door on this track. Raises Contradiction when it cannot exist."""
+    """The path of the rollers for this door on this track. Raises ContradictionError when it cannot exist."""
     if track.lift == "vertical":
         return Path(2 * door.height_in, track.radius_in)  # no joint of the door ever reaches its bend
     vertical_in = door.height_in + track.risen_in + track.lifted_in - track.radius_in
     if vertical_in <= 0:
-        raise Contradiction(
+        raise ContradictionError(
             f"A bend of {sized(track.radius_in, 'in')} leaves no vertical track under a door of {sized(door.height_in, 'in')}.",
             "track.radius_in",
             track.radius_in,

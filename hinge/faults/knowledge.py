@@ -13,7 +13,7 @@ from pydantic import Field
 from hinge.arrays import Bools, Floats, Rows
 from hinge.balance.readings import Reading
 from hinge.document import Document, table_of
-from hinge.errors import BadInput
+from hinge.errors import BadInputError
 from hinge.site.actions import VerbName
 from hinge.spoken import worded
 
@@ -125,7 +125,7 @@ class Faults:
 
 
 def tabled(causes: dict[str, FaultCause], checks: dict[str, Check], complaints: dict[str, ComplaintKind], facts: dict[str, Fact]) -> Faults:
-    """The knowledge with its table. Raises BadInput naming what is unsound."""
+    """The knowledge with its table. Raises BadInputError naming what is unsound."""
     _require_sound(causes, checks, complaints, facts)
     names = list(causes)
     apart = [(one, two) for one, two in combinations(range(len(names)), 2) if causes[names[one]].part != causes[names[two]].part]
@@ -195,7 +195,7 @@ def _require_sound(
 
 def _require(sound: bool, field: str, value: object, allowed: str) -> None:
     if not sound:
-        raise BadInput(f"The knowledge of faults is unsound at {field}.", field, value, allowed)
+        raise BadInputError(f"The knowledge of faults is unsound at {field}.", field, value, allowed)
 
 
 @worded
@@ -210,8 +210,8 @@ def faults() -> Faults:
 
 
 def require_known(field: str, names: Iterable[str], known: Iterable[str]) -> None:
-    """Refuse a name nothing is known of. Raises BadInput."""
+    """Refuse a name nothing is known of. Raises BadInputError."""
     there = list(known)
     for name in names:
         if name not in there:
-            raise BadInput(f"Nothing is known of {name!r}.", field, name, ", ".join(there))
+            raise BadInputError(f"Nothing is known of {name!r}.", field, name, ", ".join(there))

@@ -57,7 +57,7 @@ def missing_of(measured: Measured) -> list[str]:
 
 
 def setup_of(measured: Measured) -> Setup | None:
-    """The door's documents, or None while a needed measurement is missing. Raises BadInput where one is out of all bounds."""
+    """The door's documents, or None while a needed measurement is missing. Raises BadInputError where one is out of all bounds."""
     if missing_of(measured) or is_one_piece(measured):
         return None
     drum = _drum(measured) if carrier_of(measured).needs_drums else None

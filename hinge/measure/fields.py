@@ -9,7 +9,7 @@ from pathlib import Path
 from typing import Any, Literal
 
 from hinge.document import MOST, Document, plain_value, read
-from hinge.errors import BadInput, require_between
+from hinge.errors import BadInputError, require_between
 from hinge.measure.tape import format_length, parse_length
 from hinge.measure.units import parse_weight
 from hinge.spoken import as_said, number, sized, worded
@@ -57,7 +57,7 @@ def read_field(name: str, typed: str, any_range: bool = False) -> Value:
     """Read one measurement as typed.
 
     Parameters: `name` of a field, `typed` in any notation its quantity accepts; `any_range` for what was accepted once,
-    whatever the range is today. Returns the value in the field's unit. Raises BadInput for nonsense, OutOfRange outside
+    whatever the range is today. Returns the value in the field's unit. Raises BadInputError for nonsense, OutOfRangeError outside
     the field's range.
     """
     field = fields().get(name)
@@ -95,24 +95,26 @@ def require_readable(name: str, value: Any, where: str = "") -> None:
         raise _unknown(name, where)
     if field.quantity == "choice":
         if not isinstance(value, str) or value not in field.choices:
-            raise BadInput(f"{field.label} is one of {', '.join(field.choices)}.", where, plain_value(value), ", ".join(field.choices), "")
+            raise BadInputError(
+                f"{field.label} is one of {', '.join(field.choices)}.", where, plain_value(value), ", ".join(field.choices), ""
+            )
         return
     if field.quantity == "text":
         if not isinstance(value, str) or not 0 < len(value) <= LONGEST_TEXT or not value.isprintable():
-            raise BadInput(f"{field.label}: a few words, on one line.", where, plain_value(value), f"1 to {LONGEST_TEXT} letters", "")
+            raise BadInputError(f"{field.label}: a few words, on one line.", where, plain_value(value), f"1 to {LONGEST_TEXT} letters", "")
         return
     several = field.quantity in ("lengths", "weights")
     numbers = value if isinstance(value, list) else [value]
     if several != isinstance(value, list) or not numbers or not all(_is_number(one) for one in numbers):
-        raise BadInput(f"{field.label} is {'a list of numbers' if several else 'one number'}.", where, None, "", field.unit)
+        raise BadInputError(f"{field.label} is {'a list of numbers' if several else 'one number'}.", where, None, "", field.unit)
     for one in numbers:
         if field.low >= 0:
             require_between(where, float(one), 0, MOST, field.unit)
 
 
-def _unknown(name: str, where: str) -> BadInput:
+def _unknown(name: str, where: str) -> BadInputError:
     shown = str(plain_value(name))
-    return BadInput(f"There is no measurement called {shown!r}.", where, shown, ", ".join(fields()), "")
+    return BadInputError(f"There is no measurement called {shown!r}.", where, shown, ", ".join(fields()), "")
 
 
 def _is_number(value: object) -> bool:
@@ -185,11 +187,13 @@ def _read(field: Field, typed: str) -> float:
     if field.quantity == "count":
         plain = typed.strip().replace(" ", "")
         if not plain.isdecimal():
-            raise BadInput(f"{typed!r} is not a whole number.", field.name, typed, f"{field.low:.0f} to {field.high:.0f}", field.unit)
+            raise BadInputError(f"{typed!r} is not a whole number.", field.name, typed, f"{field.low:.0f} to {field.high:.0f}", field.unit)
         return float(plain)
     if field.quantity in ("turns", "degrees", "plain"):
         match = NUMBER.fullmatch(typed.strip())
         if not match:
-            raise BadInput(f"{typed!r} is not a number of {field.unit}.", field.name, typed, f"{field.low:g} to {field.high:g}", field.unit)
+            raise BadInputError(
+                f"{typed!r} is not a number of {field.unit}.", field.name, typed, f"{field.low:g} to {field.high:g}", field.unit
+            )
         return float(match["number"])
     return parse_length(typed, field.name)

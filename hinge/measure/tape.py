@@ -5,7 +5,7 @@ from __future__ import annotations
 import re
 from fractions import Fraction
 
-from hinge.errors import BadInput
+from hinge.errors import BadInputError
 from hinge.measure.units import to_inches
 from hinge.spoken import GLYPHS, is_metric, sized
 
@@ -27,7 +27,7 @@ def parse_length(text: str, field: str = "length_in") -> float:
     """Read a length as people write it on a tape or a drawing.
 
     Parameters: `text` in any of the forms in `FORMS`; a bare number is inches. `field` names the
-    value in an error. Returns inches [in]. Raises BadInput saying what was wrong and where.
+    value in an error. Returns inches [in]. Raises BadInputError saying what was wrong and where.
     """
     plain = _plain(text, field)
     if not plain:
@@ -54,10 +54,10 @@ def format_length(length_in: float, feet: bool = False) -> str:
     """Write a length to the nearest sixteenth; to the nearest millimetre for who speaks metric.
 
     Parameters: `length_in` [in], not negative; `feet` writes `6'10 1/2"` from one foot up, else
-    `82 1/2"`. Returns the text. Raises BadInput for a negative or endless length.
+    `82 1/2"`. Returns the text. Raises BadInputError for a negative or endless length.
     """
     if not 0 <= length_in < 1e6:
-        raise BadInput(f"A length of {length_in} cannot be written on a tape.", "length_in", length_in, FORMS, "in")
+        raise BadInputError(f"A length of {length_in} cannot be written on a tape.", "length_in", length_in, FORMS, "in")
     if is_metric():
         return sized(length_in, "in", 0)
     sixteenths = round(length_in * 16)
@@ -111,5 +111,5 @@ def _inches(part: str, text: str, field: str) -> float:
     return whole + num / den
 
 
-def _refusal(text: str, field: str, why: str) -> BadInput:
-    return BadInput(f"{why}. Write it like {FORMS}.", field, text, FORMS, "in")
+def _refusal(text: str, field: str, why: str) -> BadInputError:
+    return BadInputError(f"{why}. Write it like {FORMS}.", field, text, FORMS, "in")

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import re
 
-from hinge.errors import BadInput
+from hinge.errors import BadInputError
 from hinge.spoken import LB_N, METRIC
 
 _MM, _KG = METRIC["in"].per_trade, METRIC["lb"].per_trade
@@ -23,9 +23,9 @@ def to_inches(value: float, unit: str) -> float:
 def parse_weight(text: str, field: str = "weight_lb") -> float:
     """Read a weight or a hand force: `130`, `130 lb`, `59 kg`, `120 N`.
 
-    Returns pounds-force [lb]; a bare number is pounds. Raises BadInput.
+    Returns pounds-force [lb]; a bare number is pounds. Raises BadInputError.
     """
     match = WEIGHT.fullmatch(text.strip())
     if not match or match["unit"].lower() not in FORCES:
-        raise BadInput(f"{text!r} does not read as a weight. Write it like 130 lb or 59 kg.", field, text, "130 lb, 59 kg", "lb")
+        raise BadInputError(f"{text!r} does not read as a weight. Write it like 130 lb or 59 kg.", field, text, "130 lb, 59 kg", "lb")
     return float(match["number"]) / FORCES[match["unit"].lower()]

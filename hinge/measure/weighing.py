@@ -6,7 +6,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from hinge.errors import BadInput, Contradiction
+from hinge.errors import BadInputError, ContradictionError
 from hinge.spoken import plain, sized
 
 SPRINGS_NEED_LB = 10.0  # springs are graded in steps that fine; common practice
@@ -28,11 +28,11 @@ def weigh(left_lb: tuple[float, ...], right_lb: tuple[float, ...] = ()) -> Weigh
     """The weight from repeated readings.
 
     Parameters: readings [lb] of the one scale in the middle, or of the left one where `right_lb` has the
-    other's. Returns the weight with its spread. Raises BadInput, OutOfRange, and Contradiction when
+    other's. Returns the weight with its spread. Raises BadInputError, OutOfRangeError, and ContradictionError when
     readings of one scale are too far apart to be one weight.
     """
     if not left_lb:
-        raise BadInput("Read the scale at least once.", "readings_lb", None, "a reading in pounds", "lb")
+        raise BadInputError("Read the scale at least once.", "readings_lb", None, "a reading in pounds", "lb")
     left, left_sd = _one_scale("readings_lb", left_lb)
     warnings = []
     if not right_lb:
@@ -60,7 +60,7 @@ def accuracy_warning(sd_lb: float) -> tuple[str, ...]:
 def _one_scale(field: str, readings: tuple[float, ...]) -> tuple[float, float]:
     low, high = min(readings), max(readings)
     if high - low > max(READINGS_APART_SHARE * high, 2 * SCALE_SD_LB):
-        raise Contradiction(
+        raise ContradictionError(
             f"The readings run from {plain(low, 'lb')} to {sized(high, 'lb')}: something binds. "
             "Free the door in its tracks and read again.",
             field,

@@ -13,7 +13,7 @@ import numpy as np
 from hinge.arrays import Floats
 from hinge.door.sections import Door
 from hinge.door.track import Track, path_of
-from hinge.errors import Contradiction
+from hinge.errors import ContradictionError
 from hinge.spoken import sized
 
 Kind = Literal["sectional", "canopy", "one_piece"]
@@ -69,14 +69,14 @@ class Arm:
 def travel_of(door: Door, track: Track, thickness_in: float = USUAL_THICKNESS_IN) -> Travel:
     """The top section on its way.
 
-    Raises Contradiction for a track on which the top edge has a way of its own or never turns, and for a top section too low.
+    Raises ContradictionError for a track on which the top edge has a way of its own or never turns, and for a top section too low.
     """
     if track.lift not in ("standard", "high"):
         said = "On this track a trolley's arm is not worked out: measure the highest point of travel."
-        raise Contradiction(said, "track.lift", track.lift, "standard or high")
+        raise ContradictionError(said, "track.lift", track.lift, "standard or high")
     if door.heights_in[-1] < LEAST_TOP_IN:
         said = f"A top section of {sized(door.heights_in[-1], 'in')} has no room for its roller and an opener's bracket."
-        raise Contradiction(said, "door.section_count", len(door.heights_in), f"a top section of {sized(LEAST_TOP_IN, 'in')} or more")
+        raise ContradictionError(said, "door.section_count", len(door.heights_in), f"a top section of {sized(LEAST_TOP_IN, 'in')} or more")
     path = path_of(door, track)
     positions = np.append(np.arange(0.0, door.height_in, STEP_IN), door.height_in)
     below = positions

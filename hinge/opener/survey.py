@@ -7,7 +7,7 @@ from typing import Literal
 from pydantic import BaseModel, model_validator
 
 from hinge.document import Document, table_of, told
-from hinge.errors import BadInput
+from hinge.errors import BadInputError
 from hinge.measure.tape import format_length
 from hinge.spoken import as_said, sized, worded
 
@@ -26,7 +26,7 @@ class Wants(Document):
     @model_validator(mode="after")
     def _one_kind(self) -> Wants:
         if (self.word is not None) == (self.at_least is not None or self.at_most is not None):
-            raise told(BadInput("Either a word or limits.", "word", None, "one of the two"))
+            raise told(BadInputError("Either a word or limits.", "word", None, "one of the two"))
         return self
 
 

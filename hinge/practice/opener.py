@@ -12,7 +12,7 @@ from typing import Literal
 
 import numpy as np
 
-from hinge.errors import BadInput, Contradiction
+from hinge.errors import BadInputError, ContradictionError
 from hinge.opener.limits import EIGHTH, USUAL_IN_PER_TURN, End
 
 Kind = Literal["rail_screw", "rail_button", "fixed_chain", "shaft", "canopy"]
@@ -97,7 +97,7 @@ class Opener:
         return self._runs >= (LEARNS_OVER if self.kind == "fixed_chain" else 2)
 
     def press(self) -> None:
-        """One press of the wall control or a remote. Raises Contradiction where it does nothing."""
+        """One press of the wall control or a remote. Raises ContradictionError where it does nothing."""
         self._require_may_run()
         if self.going:
             self._last_way, self.going = self.going, ""
@@ -122,17 +122,17 @@ class Opener:
     def wait(self, seconds: float) -> None:
         """Let time pass [s]."""
         if not 0 < seconds <= LONGEST_WAIT_S:
-            raise BadInput("It is waited for a while.", "seconds", seconds, f"over 0 to {LONGEST_WAIT_S:.0f}", "s")
+            raise BadInputError("It is waited for a while.", "seconds", seconds, f"over 0 to {LONGEST_WAIT_S:.0f}", "s")
         self._pass(seconds, held=False)
 
     def turn(self, end: End, turns: float) -> None:
-        """Turn a limit screw, clockwise positive, by eighths. Raises Contradiction on a kind that has none."""
+        """Turn a limit screw, clockwise positive, by eighths. Raises ContradictionError on a kind that has none."""
         if self.kind not in BY_SCREW:
             raise _no("This kind has no limit screws.")
         if self.going:
             raise _no("Not while it runs.")
         if abs(turns) > 40 or abs(turns * EIGHTH - round(turns * EIGHTH)) > 1e-9:
-            raise BadInput("A screw is turned by eighths.", "turns", turns, "eighths, 40 at most", "turns")
+            raise BadInputError("A screw is turned by eighths.", "turns", turns, "eighths, 40 at most", "turns")
         lost = min(abs(turns), self._play) if turns * self._way[end] < 0 else 0.0
         moved = math.copysign(max(abs(turns) - lost, 0.0), turns) * self._per_turn_in
         stop = self.stops[end]
@@ -189,7 +189,7 @@ class Opener:
         if self.joined and self.kind != "fixed_chain":
             raise _no("Release the door first.")
         if not 0 <= to_in <= OPEN_IN:
-            raise BadInput("The door stands between closed and open.", "to_in", to_in, f"0 to {OPEN_IN:g}", "in")
+            raise BadInputError("The door stands between closed and open.", "to_in", to_in, f"0 to {OPEN_IN:g}", "in")
         self.door_in, self.going = to_in, ""
 
     def join(self, joined: bool) -> None:
@@ -302,5 +302,5 @@ class Opener:
             raise _no("No limit is being set: hold the set button first.")
 
 
-def _no(why: str) -> Contradiction:
-    return Contradiction(why, "", None, "")
+def _no(why: str) -> ContradictionError:
+    return ContradictionError(why, "", None, "")

@@ -12,7 +12,7 @@ from pydantic import Field
 
 from hinge.carriers.kinds import KINDS, USUAL, CarrierKind
 from hinge.document import Document, read, table_of
-from hinge.errors import BadInput
+from hinge.errors import BadInputError
 from hinge.faults.knowledge import Place, faults
 from hinge.procedures.rules import proofs
 from hinge.site.actions import Verb, VerbName
@@ -135,7 +135,7 @@ def numbers() -> dict[str, Number]:
 
 @worded
 def steps() -> dict[str, Step]:
-    """Every step by name. Raises BadInput naming the one that is unsound."""
+    """Every step by name. Raises BadInputError naming the one that is unsound."""
     found: dict[str, Step] = {}
     for file in sorted((Path(__file__).parent / "steps").glob("*.toml")):
         for name, row in tomllib.loads(as_said(file.read_text(encoding="utf-8"))).items():
@@ -154,7 +154,7 @@ def steps() -> dict[str, Step]:
 
 @worded
 def procedures() -> dict[str, Procedure]:
-    """Every procedure by name. Raises BadInput naming the one that is unsound by its place."""
+    """Every procedure by name. Raises BadInputError naming the one that is unsound by its place."""
     found = table_of(__file__, "procedures", Procedure)
     for name, one in found.items():
         _require(set(one.steps) <= steps().keys(), f"{name}.steps", sorted(set(one.steps) - steps().keys()), "steps there are")
@@ -209,4 +209,4 @@ def _require_guarded(name: str, one: Procedure) -> None:
 
 def _require(sound: bool, where: str, value: object, allowed: str) -> None:
     if not sound:
-        raise BadInput(f"{where} is not sound.", where, str(value), allowed)
+        raise BadInputError(f"{where} is not sound.", where, str(value), allowed)

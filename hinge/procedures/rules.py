@@ -7,7 +7,7 @@ from typing import Annotated
 from pydantic import Field
 
 from hinge.document import Document, table_of
-from hinge.errors import BadInput
+from hinge.errors import BadInputError
 from hinge.site.actions import Verb, VerbName, actions
 from hinge.site.gates import gates
 from hinge.spoken import worded
@@ -42,12 +42,12 @@ class StopRule(Document):
 
 @worded
 def stop_rules() -> dict[str, StopRule]:
-    """When to stop, by id. Raises BadInput where a rule doubts nothing its gates state."""
+    """When to stop, by id. Raises BadInputError where a rule doubts nothing its gates state."""
     rules = table_of(__file__, "stops", StopRule)
     for name, rule in rules.items():
         doubted = {fact for one in actions().values() if one.verb == Verb(f"stop_{name}") for fact in one.doubts}
         if any(not doubted & {*gates()[gate].met} for gate in rule.reopens):
-            raise BadInput(f"{name} reopens what stopping does not doubt.", f"{name}.reopens", None, "gates of facts it doubts")
+            raise BadInputError(f"{name} reopens what stopping does not doubt.", f"{name}.reopens", None, "gates of facts it doubts")
     return rules
 
 

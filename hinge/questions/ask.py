@@ -8,7 +8,7 @@ from dataclasses import dataclass
 from pydantic import BaseModel
 
 from hinge.document import Document, plain_value, read, require_finite
-from hinge.errors import BadInput
+from hinge.errors import BadInputError
 from hinge.faults.find import Finding
 from hinge.faults.triage import Triage
 from hinge.opener.replacing import Replacing
@@ -66,12 +66,12 @@ def ask(name: str, document: object, lists: Lists = NO_LISTS) -> BaseModel:
     """Answer one question.
 
     Parameters: `name` of a question; `document` as parsed from JSON; the `lists` of a shop. Returns the answer's model.
-    Raises HingeError: BadInput for an unknown question or a malformed document.
+    Raises HingeError: BadInputError for an unknown question or a malformed document.
     """
     question = QUESTIONS.get(name)
     if question is None:
         shown = str(plain_value(name))
-        raise BadInput(f"There is no question called {shown!r}.", "question", shown, ", ".join(QUESTIONS), "")
+        raise BadInputError(f"There is no question called {shown!r}.", "question", shown, ", ".join(QUESTIONS), "")
     return answer_to(question, read(question.takes, document), lists)
 
 

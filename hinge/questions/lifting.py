@@ -19,7 +19,7 @@ from hinge.document import Between, Document, Finite, Positions, told
 from hinge.door.lift import joint_places, required_lift
 from hinge.door.sections import Door
 from hinge.door.track import Lift, Track, path_of, shaft_place, track_line
-from hinge.errors import Contradiction
+from hinge.errors import ContradictionError
 from hinge.opener.placing import BRACKET_ABOVE_IN, arm_lengths, arm_of, travel_of
 from hinge.questions.answers import EstimateOut, ProfileOut, profile_out
 from hinge.sizing.evaluate import Profile, need_of, net_hand_force, travel_grid
@@ -83,7 +83,7 @@ class TrimQuestion(HungDoor):
     def _one_each(self) -> TrimQuestion:
         if self.settings_off is not None and len(self.settings_off) != len(self.readings):
             said = f"There are {len(self.readings)} readings, but settings for {len(self.settings_off)}."
-            raise told(Contradiction(said, "settings_off", len(self.settings_off), str(len(self.readings)), "settings"))
+            raise told(ContradictionError(said, "settings_off", len(self.settings_off), str(len(self.readings)), "settings"))
         return self
 
 
@@ -244,7 +244,7 @@ def _rail(asked: SideViewQuestion, positions_in: Floats) -> RailOut | None:
     """Where a rail goes over this door, with the arm one would use; nothing on a track no trolley's arm is worked out for."""
     try:
         travel = travel_of(asked.door, asked.track)
-    except Contradiction:
+    except ContradictionError:
         return None
     height = travel.highest[0] + BRACKET_ABOVE_IN["sectional"]
     shortest, longest, use = arm_lengths(travel, height)

@@ -19,7 +19,7 @@ from hinge.carriers.extension import Extension
 from hinge.carriers.kinds import CarrierKind, KnownPart
 from hinge.carriers.torsion import Torsion
 from hinge.document import read
-from hinge.errors import Contradiction, HingeError
+from hinge.errors import ContradictionError, HingeError
 from hinge.file.hung import hung_or_none
 from hinge.file.setup import Setup, cycles_of, kind_of
 from hinge.file.sheet import understood
@@ -85,7 +85,7 @@ def sizing_of(call: Call, lists: Lists = NO_LISTS, options: SizeOptions | None =
     measured = call.measured
     setup, wrong = understood(measured)
     if setup is None:
-        raise Contradiction(wrong or "The door is not measured yet.", "", None)
+        raise ContradictionError(wrong or "The door is not measured yet.", "", None)
     kind, there = kind_of(measured), call.line.as_it_stands()
     answer: dict[str, Any] = {"kind": kind, "setup": setup, "doubt": _doubt(call, setup), "has_van": bool(lists.van)}
     asked = _Sized(call, setup, there, lists, options or SizeOptions())

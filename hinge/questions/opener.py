@@ -9,7 +9,7 @@ from pydantic import BaseModel, Field, model_validator
 from hinge.document import Between, Document, told
 from hinge.door.sections import Door
 from hinge.door.track import Track
-from hinge.errors import BadInput, Contradiction
+from hinge.errors import BadInputError, ContradictionError
 from hinge.faults.knowledge import faults
 from hinge.opener.jamb import OnTheJamb, on_the_jamb
 from hinge.opener.limits import LimitEnd, LimitTurn, inches_per_turn, limit_turn
@@ -88,16 +88,16 @@ class ReplaceQuestion(Document):
     @model_validator(mode="after")
     def _can_be(self) -> ReplaceQuestion:
         if self.made_in is not None and self.made_in > self.year:
-            raise told(Contradiction("It cannot be made after this year.", "made_in", self.made_in, f"up to {self.year}"))
+            raise told(ContradictionError("It cannot be made after this year.", "made_in", self.made_in, f"up to {self.year}"))
         if self.fault and self.fault not in faults().causes:
-            raise told(BadInput("There is no such cause.", "fault", self.fault, ", ".join(faults().causes)))
+            raise told(BadInputError("There is no such cause.", "fault", self.fault, ", ".join(faults().causes)))
         return self
 
 
 def limits(asked: LimitsQuestion) -> LimitsAnswer:
     """Turns of each limit screw, with this unit's inches per turn as far as its corrections tell."""
     if asked.up is None and asked.down is None:
-        raise BadInput("Say where it stops at one end at least.", "up", None, "up, down, or both")
+        raise BadInputError("Say where it stops at one end at least.", "up", None, "up, down, or both")
     history = [one for end in (asked.up, asked.down) if end for one in end.history]
     per_turn = inches_per_turn(history, asked.inches_per_turn)
     return LimitsAnswer(

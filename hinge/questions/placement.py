@@ -10,7 +10,7 @@ from pydantic import BaseModel, model_validator
 from hinge.document import Between, Document, told
 from hinge.door.sections import Door
 from hinge.door.track import Track, path_of, shaft_place
-from hinge.errors import BadInput
+from hinge.errors import BadInputError
 from hinge.measure.tape import format_length
 from hinge.opener.placing import (
     ARM_MOST_DEG,
@@ -67,9 +67,11 @@ class PlacementQuestion(Document):
     @model_validator(mode="after")
     def _can_be_placed(self) -> PlacementQuestion:
         if self.kind == "sectional" and (self.door is None or self.track is None):
-            raise told(BadInput("A sectional door is placed by its door and track.", "door", None, "door and track"))
+            raise told(BadInputError("A sectional door is placed by its door and track.", "door", None, "door and track"))
         if self.kind != "sectional" and self.highest_in is None:
-            raise told(BadInput("Raise the door and measure its highest point.", "highest_in", None, "the highest point of travel", "in"))
+            raise told(
+                BadInputError("Raise the door and measure its highest point.", "highest_in", None, "the highest point of travel", "in")
+            )
         return self
 
 

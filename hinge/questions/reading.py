@@ -10,7 +10,7 @@ from pydantic import BaseModel, Field, model_validator
 from hinge.document import Between, Document, Finite, read, told
 from hinge.door.makeup import SectionMakeUp, estimate_weight
 from hinge.door.sections import SECTIONS
-from hinge.errors import Contradiction, HingeError
+from hinge.errors import ContradictionError, HingeError
 from hinge.measure.weighing import accuracy_warning, weigh
 from hinge.spoken import sized
 from hinge.springs.identify import identify_wire, neighbours
@@ -114,7 +114,7 @@ def identify(asked: IdentifyQuestion) -> IdentifyAnswer:
 
 def _length(asked: IdentifyQuestion, wire_in: float) -> float | None:
     if asked.length_in is not None and asked.pieces_in is not None:
-        raise Contradiction("A spring is measured whole or in pieces, not both.", "pieces_in", None, "length_in or pieces_in", "in")
+        raise ContradictionError("A spring is measured whole or in pieces, not both.", "pieces_in", None, "length_in or pieces_in", "in")
     pieces = asked.pieces_in or ([] if asked.length_in is None else [asked.length_in])
     if not pieces:
         return None
@@ -136,7 +136,7 @@ class Alike(Document):
             self.sections()
         except HingeError as wrong:
             field = {"height_in": "section_count", "material": "material"}.get(wrong.field, "on_top" if self.on_top else "on_each")
-            raise told(type(wrong)(wrong.message, field, wrong.value, wrong.allowed, wrong.unit)) from wrong
+            raise told(wrong.with_field(field)) from wrong
         return self
 
     def sections(self) -> list[SectionMakeUp]:
@@ -174,13 +174,13 @@ def weigh_door(asked: WeighQuestion) -> WeighAnswer:
     """The weight, how sure it is, and whether that is sure enough for springs."""
     made_of = asked.sections or (asked.alike.sections() if asked.alike else None)
     if (asked.readings_lb is None) == (made_of is None):
-        raise Contradiction("Give scale readings, or the sections the door is made of.", "readings_lb", None, "one of the two", "lb")
+        raise ContradictionError("Give scale readings, or the sections the door is made of.", "readings_lb", None, "one of the two", "lb")
     if made_of is None:
         weighed = weigh(tuple(asked.readings_lb or []), tuple(asked.right_readings_lb or []))
         method: Literal["scale", "two_scales"] = "two_scales" if asked.right_readings_lb else "scale"
         return _weight(weighed.weight_lb, weighed.sd_lb, weighed.warnings, method)
     if asked.width_in is None:
-        raise Contradiction("An estimate from make-up needs the door's width.", "width_in", None, "the width in inches", "in")
+        raise ContradictionError("An estimate from make-up needs the door's width.", "width_in", None, "the width in inches", "in")
     estimated = estimate_weight(asked.width_in, tuple(made_of), asked.thickness_in)
     answer = _weight(estimated.weight_lb, estimated.sd_lb, accuracy_warning(estimated.sd_lb), "estimate")
     return answer.model_copy(update={"section_weights_lb": list(estimated.section_weights_lb)})

@@ -9,7 +9,7 @@ from pydantic import BaseModel, model_validator
 from hinge.document import Between, Document, read, told
 from hinge.door.sections import SECTIONS, Door
 from hinge.door.track import Track
-from hinge.errors import Contradiction
+from hinge.errors import ContradictionError
 from hinge.questions.answers import LifeOut, life_out
 from hinge.questions.shop import FromShop
 from hinge.questions.sizing import Carried, carried_out
@@ -139,7 +139,9 @@ class CarriesQuestion(FromShop):
     @model_validator(mode="after")
     def _one_of_two(self) -> CarriesQuestion:
         if (self.extension is None) == (self.springs is None) or (self.springs is not None and self.drum is None):
-            raise told(Contradiction("Give torsion springs with their drum, or an extension pair.", "springs", None, "one of the two", ""))
+            raise told(
+                ContradictionError("Give torsion springs with their drum, or an extension pair.", "springs", None, "one of the two", "")
+            )
         return self
 
 

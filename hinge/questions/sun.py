@@ -9,7 +9,7 @@ from zoneinfo import ZoneInfo, ZoneInfoNotFoundError
 from pydantic import BaseModel, Field, model_validator
 
 from hinge.document import Between, Document, told
-from hinge.errors import BadInput
+from hinge.errors import BadInputError
 from hinge.eyes.sun import NEVER_HOURS, SIDES, SWAP_SHARE, Opening, Side, Spell, SunYear, by_month, place_at, spells, sun_year, worst_week
 from hinge.spoken import as_said
 
@@ -37,7 +37,7 @@ class SunPlace(Document):
         try:
             ZoneInfo(self.time_zone)
         except (ZoneInfoNotFoundError, ValueError, OSError) as wrong:
-            said = BadInput("There is no such time zone.", "time_zone", self.time_zone, "an IANA name, such as America/Chicago")
+            said = BadInputError("There is no such time zone.", "time_zone", self.time_zone, "an IANA name, such as America/Chicago")
             raise told(said) from wrong
         return self
 
@@ -65,7 +65,7 @@ class SunQuestion(SunPlace):
             try:
                 datetime.fromisoformat(text or "2000-01-01")
             except ValueError as wrong:
-                said = BadInput("This is no proper time.", name, text, "ISO 8601, by the zone's clock where it has no offset")
+                said = BadInputError("This is no proper time.", name, text, "ISO 8601, by the zone's clock where it has no offset")
                 raise told(said) from wrong
         return self
 

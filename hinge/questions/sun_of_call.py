@@ -28,7 +28,7 @@ class CallSun(BaseModel):
 
 
 def sun_of(call: Call, place: SunPlace | None, year: int, complaint_at: str = "", prove_after: str = "") -> CallSun:
-    """What the sun does at this door in a year; a cure is proved after `prove_after`. Raises BadInput for what is no time (ISO 8601)."""
+    """What the sun does at this door in a year; a cure is proved after `prove_after`. Raises BadInputError for no ISO 8601 time."""
     measured = call.measured
     missing = [*(["place"] if place is None else []), *(name for name in FIELDS if name not in measured)]
     if place is None or missing:

@@ -93,7 +93,7 @@ class Action:
 
 @cache
 def actions() -> dict[str, Action]:
-    """Every action by id. Raises BadInput naming the one that is unsound."""
+    """Every action by id. Raises BadInputError naming the one that is unsound."""
     found = {name: _action(name, row) for name, row in table_of(__file__, "actions", ActionRow).items()}
     done = {(one.verb, one.carrier) for one in found.values()}
     require_sound(len(done) == len(found), "actions", len(done), "each verb once for what is carried")

@@ -36,7 +36,7 @@ class Danger:
 
 @cache
 def dangers() -> dict[str, Danger]:
-    """Every danger by id. Raises BadInput naming the one that is unsound."""
+    """Every danger by id. Raises BadInputError naming the one that is unsound."""
     return {name: _danger(name, row) for name, row in table_of(__file__, "dangers", DangerRow).items()}
 
 

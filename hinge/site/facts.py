@@ -9,7 +9,7 @@ from typing import Annotated
 from pydantic import Field
 
 from hinge.document import Document, table_of
-from hinge.errors import BadInput
+from hinge.errors import BadInputError
 from hinge.spoken import worded
 
 
@@ -59,7 +59,7 @@ Facts = Mapping[Fact, str]
 
 @worded
 def fact_kinds() -> dict[Fact, FactKind]:
-    """Every fact by name, in order. Raises BadInput naming the one that is unsound."""
+    """Every fact by name, in order. Raises BadInputError naming the one that is unsound."""
     rows = table_of(__file__, "facts", FactKind)
     require_sound(list(rows) == list(Fact), "facts", sorted(rows), "the facts of the code, in their order")
     for name, row in rows.items():
@@ -68,7 +68,7 @@ def fact_kinds() -> dict[Fact, FactKind]:
 
 
 def require_values(where: str, told: Mapping[str, list[str]]) -> dict[Fact, tuple[str, ...]]:
-    """Facts with some of their values, as a data file names them. Raises BadInput naming what there is not."""
+    """Facts with some of their values, as a data file names them. Raises BadInputError naming what there is not."""
     kinds = fact_kinds()
     for name, values in told.items():
         require_sound(name in {*Fact}, f"{where}.{name}", name, "a fact there is")
@@ -77,6 +77,6 @@ def require_values(where: str, told: Mapping[str, list[str]]) -> dict[Fact, tupl
 
 
 def require_sound(sound: bool, where: str, value: object, allowed: str) -> None:
-    """Refuse data that does not fit together. Raises BadInput."""
+    """Refuse data that does not fit together. Raises BadInputError."""
     if not sound:
-        raise BadInput(f"{where} is not sound.", where, str(value), allowed)
+        raise BadInputError(f"{where} is not sound.", where, str(value), allowed)

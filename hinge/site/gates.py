@@ -73,7 +73,7 @@ def _gate_groups() -> tuple[GateGroup, ...]:
 
 
 def _require_whole(groups: tuple[GateGroup, ...]) -> None:
-    """What an action needs and a person can state is stated by a gate it is behind. Raises BadInput."""
+    """What an action needs and a person can state is stated by a gate it is behind. Raises BadInputError."""
     stated = {(fact, values[0]) for group in groups for gate in group.gates for fact, values in gate.makes.items()}
     for action in actions().values():
         behind = [group for group in groups if action.verb in group.guards and group.carrier in ("", action.carrier)]

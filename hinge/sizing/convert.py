@@ -56,7 +56,7 @@ class Conversion:
 def convert(door: Door, track: Track, drum: Spool, to: To, wanted: Wanted) -> Conversion:
     """What changing this door over takes.
 
-    `torsion` is None where no stock set comes within tolerance. Raises OutOfRange, and Contradiction where one
+    `torsion` is None where no stock set comes within tolerance. Raises OutOfRangeError, and ContradictionError where one
     of the two does not serve the track.
     """
     extension = pick_extension(door, track)

@@ -10,7 +10,7 @@ from hinge.arrays import Floats
 from hinge.door.lift import required_lift
 from hinge.door.sections import Door
 from hinge.door.track import Lift, Track
-from hinge.errors import Contradiction
+from hinge.errors import ContradictionError
 from hinge.springs.drums import DrumKind, Spool
 
 SEAT_LB = 0.0
@@ -53,10 +53,12 @@ class Conditions:
     open_turns: float
 
     def ideal(self) -> Ideal:
-        """Rate and turns that meet both conditions. Raises Contradiction when none do."""
+        """Rate and turns that meet both conditions. Raises ContradictionError when none do."""
         rate = (self.first_lbin - self.open_lbin) / (self.open_turns - self.first_turns)
         if rate <= 0:
-            raise Contradiction("On this drum the door needs no less torque at open than at the floor; no torsion set gives that.", "drum")
+            raise ContradictionError(
+                "On this drum the door needs no less torque at open than at the floor; no torsion set gives that.", "drum"
+            )
         return Ideal(rate, self.first_lbin / rate + self.first_turns)
 
     def turns_for(self, rate_lbin_per_turn: float | Floats) -> Floats:
@@ -72,10 +74,10 @@ def first_condition(track: Track) -> float:
 
 
 def require_drum(track: Track, drum: Spool) -> None:
-    """Refuse a drum that does not serve the lift of the track. Raises Contradiction."""
+    """Refuse a drum that does not serve the lift of the track. Raises ContradictionError."""
     if drum.kind not in ("measured", DRUMS_FOR[track.lift]):
         lift = track.lift.replace("_", " ")
-        raise Contradiction(
+        raise ContradictionError(
             f"A {DRUM_WORDS[drum.kind]} does not serve {lift} lift: it wants a {DRUM_WORDS[DRUMS_FOR[track.lift]]}.",
             "drum.kind",
             drum.kind,
@@ -88,8 +90,8 @@ def conditions(door: Door, track: Track, drum: Spool, seat_lb: float = SEAT_LB, 
     """The two conditions for this door.
 
     Parameters: `seat_lb` [lb] the door keeps on the floor; `hold_up_lb` [lb] the springs keep at
-    open, by default 1 % of the weight. Raises Contradiction for a drum that does not serve the lift, and
-    OutOfRange for one that does not hold the cable. Source: the project's model.
+    open, by default 1 % of the weight. Raises ContradictionError for a drum that does not serve the lift, and
+    OutOfRangeError for one that does not hold the cable. Source: the project's model.
     """
     require_drum(track, drum)
     at = np.array([first_condition(track), door.height_in])

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 
 from hinge.door.sections import Door
 from hinge.door.track import Track
-from hinge.errors import Contradiction
+from hinge.errors import ContradictionError
 from hinge.sizing.evaluate import Profile, need_of
 from hinge.springs.counterweight import (
     BELOW_DISCS_IN,
@@ -55,7 +55,7 @@ class PlatePick:
 def pick_extension(door: Door, track: Track, open_stretch_in: float = OPEN_STRETCH_IN, relaxed_in: float | None = None) -> ExtensionPick:
     """The pair for this door.
 
-    Parameters: stretch left at open and relaxed length of a spring [in]. Raises OutOfRange, and Contradiction
+    Parameters: stretch left at open and relaxed length of a spring [in]. Raises OutOfRangeError, and ContradictionError
     for a track on which a pair does not lift to the end.
     """
     require_extension_track(track)
@@ -65,9 +65,9 @@ def pick_extension(door: Door, track: Track, open_stretch_in: float = OPEN_STRET
 
 
 def require_extension_track(track: Track) -> None:
-    """Refuse extension springs where the door still hangs when open. Raises Contradiction."""
+    """Refuse extension springs where the door still hangs when open. Raises ContradictionError."""
     if track.lift in ("high", "vertical"):
-        raise Contradiction(
+        raise ContradictionError(
             f"Extension springs have next to no pull left at open, and a {track.lift}-lift door still hangs there.",
             "track.lift",
             track.lift,
@@ -81,7 +81,7 @@ def pick_plates(
 ) -> PlatePick:
     """The stack for this door: what the floor asks for, F(0)·r_drum/r_hub, in whole plates [lb].
 
-    Raises OutOfRange, and Contradiction where the strap runs out.
+    Raises OutOfRangeError, and ContradictionError where the strap runs out.
     """
     require_strap(hub, drum, door.height_in)
     need, wanted = need_of(door, track), wanted_stack(door, track, drum, hub)

@@ -73,7 +73,7 @@ def find_sets(door: Door, track: Track, drum: Spool, wanted: Wanted | None = Non
 
     Ranked by: rate error in whole per cents → meets the cycles → the arrangement that suits the door (a pair
     on all but light ones) → in the van → less wire. Sets that do not clear or fit the shaft are left out.
-    Raises OutOfRange.
+    Raises OutOfRangeError.
     """
     wanted = wanted or Wanted()
     on = fix(door, track, drum)

@@ -8,7 +8,7 @@ import numpy as np
 
 from hinge.door.sections import Door
 from hinge.door.track import Track
-from hinge.errors import Contradiction
+from hinge.errors import ContradictionError
 from hinge.sizing.evaluate import Need, Profile, need_of
 from hinge.sizing.ideal import Conditions, Ideal, conditions
 from hinge.spoken import number, sized
@@ -98,7 +98,7 @@ def judge(springs: Springs, on: Fixed, quarter_turns: int | None = None, duplex:
     """Judge springs on one shaft, all turning together.
 
     Parameters: each kind of spring with its count; `quarter_turns` wound, by default what suits the set;
-    `duplex` where the second kind sits inside the first. Raises Contradiction when it cannot.
+    `duplex` where the second kind sits inside the first. Raises ContradictionError when it cannot.
     """
     if duplex:
         _nests(springs)
@@ -122,9 +122,9 @@ def lives(springs: Springs, quarter_turns: float) -> list[Life]:
 
 
 def require_room(on_shaft: SpringSet, shaft_length_in: float) -> None:
-    """Refuse springs that are longer, wound, than the room on the shaft [in]. Raises Contradiction."""
+    """Refuse springs that are longer, wound, than the room on the shaft [in]. Raises ContradictionError."""
     if on_shaft.shaft_needed_in > shaft_length_in:
-        raise Contradiction(
+        raise ContradictionError(
             f"These springs take {sized(round(on_shaft.shaft_needed_in, 1), 'in')} of shaft wound, with cones and bearing; "
             f"there are {sized(shaft_length_in, 'in')}.",
             "on_door",
@@ -156,11 +156,11 @@ def _part(spring: SpringKind, turns: float, total: float) -> Part:
 
 def _nests(springs: Springs) -> None:
     if len(springs) != 2 or springs[0].count != springs[1].count:
-        raise Contradiction("A duplex is as many inner springs as outer ones.", "duplex", True, "two kinds of equal count", "")
+        raise ContradictionError("A duplex is as many inner springs as outer ones.", "duplex", True, "two kinds of equal count", "")
     outer, inner = springs
     inner_outside = inner.inside_diameter_in + 2 * inner.wire_in
     if inner_outside + INNER_CLEARANCE_IN > outer.inside_diameter_in:
-        raise Contradiction(
+        raise ContradictionError(
             f"A spring of {sized(inner_outside, 'in')} outside does not go into one of {sized(outer.inside_diameter_in, 'in')} inside.",
             "duplex",
             inner_outside,

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from hinge.errors import Contradiction, require_between
+from hinge.errors import ContradictionError, require_between
 from hinge.spoken import number, sized
 from hinge.springs.drums import Spool
 
@@ -29,7 +29,7 @@ def cable_for(drum: Spool, shaft_height_in: float, length_in: float | None = Non
     """The cable from bottom bracket over the drum with the door closed.
 
     Parameters: `shaft_height_in` [in] centre of the shaft above the floor; `length_in` [in] of the cable
-    that is there. Raises OutOfRange, and Contradiction when it leaves too few wraps.
+    that is there. Raises OutOfRangeError, and ContradictionError when it leaves too few wraps.
     """
     straight = shaft_height_in - BRACKET_ABOVE_FLOOR_IN
     wrap = 2 * np.pi * drum.closed_radius_in
@@ -39,7 +39,7 @@ def cable_for(drum: Spool, shaft_height_in: float, length_in: float | None = Non
     require_between("length_in", length_in, 12, 1000, "in")
     wraps = (length_in - straight) / wrap
     if wraps < LEAST_WRAPS:
-        raise Contradiction(
+        raise ContradictionError(
             f"A cable of {sized(length_in, 'in')} leaves {number(round(max(wraps, 0.0), 2))} wraps on the drum with the door closed; "
             f"at least {number(LEAST_WRAPS)} must stay.",
             "length_in",

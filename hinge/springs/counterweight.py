@@ -15,7 +15,7 @@ from pydantic import model_validator
 
 from hinge.arrays import Floats
 from hinge.document import Between, Document, table_of, told
-from hinge.errors import BadInput, Contradiction, OutOfRange, require_between
+from hinge.errors import BadInputError, ContradictionError, OutOfRangeError, require_between
 from hinge.spoken import number, plain, sized, worded
 from hinge.springs.counterbalance import CHEST_HEIGHT, Step
 from hinge.springs.drums import Spool
@@ -107,20 +107,20 @@ class Stack(Document):
     @model_validator(mode="after")
     def _has_plates(self) -> Stack:
         if self.plates.weight_lb <= 0:
-            raise told(BadInput("A stack has at least one plate.", "plates", 0, "one plate or more", ""))
+            raise told(BadInputError("A stack has at least one plate.", "plates", 0, "one plate or more", ""))
         return self
 
     def on(self, drum: Spool, height_in: float, where: str = "") -> Counterweight:
-        """The stack at work on a door of this height [in]; `where` is its path. Raises Contradiction where the strap runs out."""
+        """The stack at work on a door of this height [in]; `where` is its path. Raises ContradictionError where the strap runs out."""
         require_strap(self.hub, drum, height_in, f"{where}hub")
         return Counterweight(self.plates.weight_lb, self.hub, drum, self.plates.small_lb)
 
 
 def require_strap(hub: Hub, drum: Spool, height_in: float, where: str = "hub") -> None:
-    """Refuse a hub whose strap runs out before a door of this height [in] is open. Raises Contradiction."""
+    """Refuse a hub whose strap runs out before a door of this height [in] is open. Raises ContradictionError."""
     needed = float(drum.turns_for(height_in)) + LEAST_HUB_TURNS_LEFT
     if hub.turns < needed:
-        raise Contradiction(
+        raise ContradictionError(
             f"{number(hub.turns)} turns of strap run out before the door is open: it takes {number(round(needed, 2))}.",
             f"{where}.turns",
             hub.turns,
@@ -132,7 +132,7 @@ def require_strap(hub: Hub, drum: Spool, height_in: float, where: str = "hub") -
 def plates_for(wanted_lb: float, large_lb: float = LARGE_PLATE_LB, small_lb: float = SMALL_PLATE_LB) -> Plates:
     """The fewest plates, so mostly large ones, within two pounds of a stack [lb]; where there are none, those that come nearest.
 
-    Raises OutOfRange. The rule is common practice, no source.
+    Raises OutOfRangeError. The rule is common practice, no source.
     """
     require_between("stack_lb", wanted_lb, small_lb / 2, 4000, "lb")
     larges = range(int(wanted_lb // large_lb) + 2)
@@ -140,7 +140,7 @@ def plates_for(wanted_lb: float, large_lb: float = LARGE_PLATE_LB, small_lb: flo
     near = [(large, small + more) for (large, small), more in product(pairs, (-1, 0, 1)) if small + more >= 0 and large + small + more]
     near = [pair for pair in near if max(pair) <= MOST_PLATES]
     if not near:
-        raise OutOfRange(
+        raise OutOfRangeError(
             f"{MOST_PLATES} plates of {plain(large_lb, 'lb')} and {sized(small_lb, 'lb')} do not make {sized(round(wanted_lb), 'lb')}.",
             "large_lb",
             large_lb,

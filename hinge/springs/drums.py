@@ -18,7 +18,7 @@ from pydantic import Field, model_validator
 from hinge.arrays import Floats
 from hinge.document import Between, Document, table_of, told
 from hinge.door.track import Track
-from hinge.errors import BadInput, Contradiction, OutOfRange
+from hinge.errors import BadInputError, ContradictionError, OutOfRangeError
 from hinge.spoken import number, sized, worded
 
 DrumKind = Literal["flat", "high_lift", "vertical", "measured"]
@@ -50,10 +50,10 @@ class Spool:
         return max(self.radii_in)
 
     def turns_for(self, travel_in: float | Floats) -> Floats:
-        """Turns of the shaft for that travel of the door [in]. Raises OutOfRange past what the drum holds."""
+        """Turns of the shaft for that travel of the door [in]. Raises OutOfRangeError past what the drum holds."""
         travel = np.asarray(travel_in, dtype=float)
         if self.holds_in is not None and (travel > self.holds_in + 1e-6).any():
-            raise OutOfRange(
+            raise OutOfRangeError(
                 f"The drum takes {sized(round(self.holds_in, 1), 'in')} of cable; this door travels {sized(float(travel.max()), 'in')}.",
                 "drum",
                 float(travel.max()),
@@ -101,11 +101,11 @@ class DrumSizes(Document):
         needed = {"flat": ("diameter_in",), "measured": ()}.get(self.kind, ("diameter_in", "large_diameter_in", "taper_turns"))
         for name in needed:
             if getattr(self, name) is None:
-                raise told(BadInput(f"{name} is needed.", name, None, "a number", "turns" if name == "taper_turns" else "in"))
+                raise told(BadInputError(f"{name} is needed.", name, None, "a number", "turns" if name == "taper_turns" else "in"))
         narrow, wide = self.diameter_in, self.large_diameter_in
         if len(needed) > 1 and narrow is not None and wide is not None and wide <= narrow:
             raise told(
-                Contradiction(
+                ContradictionError(
                     f"The wide end of {sized(wide, 'in')} is no wider than the narrow end of {sized(narrow, 'in')}.",
                     "large_diameter_in",
                     wide,
@@ -133,7 +133,7 @@ class Drum(DrumSizes):
         for where, diameter in diameters.items():
             if diameter is not None and diameter < SMALLEST_DRUM_PER_CABLE * self.cable_in:
                 raise told(
-                    Contradiction(
+                    ContradictionError(
                         f"A drum of {sized(diameter, 'in')} is too small for {sized(self.cable_in, 'in')} cable.",
                         where,
                         diameter,
@@ -147,16 +147,16 @@ class Drum(DrumSizes):
         turns, diameters = self.turns or [], self.diameters_in or []
         if len(turns) != len(diameters) or not turns:
             allowed = "as many diameters as turns, one or more"
-            raise told(BadInput("A measured drum is a diameter for each turn.", "diameters_in", len(diameters), allowed))
+            raise told(BadInputError("A measured drum is a diameter for each turn.", "diameters_in", len(diameters), allowed))
         if turns[0] != 0 or any(later <= earlier for earlier, later in pairwise(turns)):
             said = "Turns of a measured drum begin at 0 with the door closed and rise."
-            raise told(Contradiction(said, "turns", None, "0 rising to 40", "turns"))
+            raise told(ContradictionError(said, "turns", None, "0 rising to 40", "turns"))
 
     def on(self, track: Track) -> Spool:
         """The drum at work on a track: how its cable lies with the door closed.
 
         A high-lift drum has so much of its taper used as the track lifts before it turns, and goes on flat past it; a
-        vertical-lift one ends with its taper. Raises Contradiction where the taper is too short for the track.
+        vertical-lift one ends with its taper. Raises ContradictionError where the taper is too short for the track.
         """
         if self.kind == "measured":
             radii = tuple((diameter + self.cable_in) / 2 for diameter in self.diameters_in or [])
@@ -170,7 +170,7 @@ class Drum(DrumSizes):
             return Spool("vertical", self.cable_in, (0.0, taper), (wide, narrow), whole)
         used = track.lifted_in if track.lift == "high" else whole
         if used > whole:
-            raise Contradiction(
+            raise ContradictionError(
                 f"The drum's taper takes {sized(round(whole, 1), 'in')} of cable, but the track lifts {sized(used, 'in')} before it turns.",
                 "drum.taper_turns",
                 taper,

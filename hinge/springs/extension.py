@@ -17,7 +17,7 @@ from pydantic import model_validator
 
 from hinge.arrays import Floats
 from hinge.document import Between, Document, read, told
-from hinge.errors import BadInput, Contradiction, OutOfRange
+from hinge.errors import BadInputError, ContradictionError, OutOfRangeError
 from hinge.spoken import number, sized
 from hinge.springs.counterbalance import Step
 from hinge.springs.wire import DEFAULT_MATERIAL, MaterialName, material_named
@@ -91,7 +91,7 @@ class ExtensionSpring(Document):
     def _can_be_coiled(self) -> ExtensionSpring:
         if self.outside_diameter_in < 4 * self.wire_in:
             raise told(
-                Contradiction(
+                ContradictionError(
                     f"{sized(self.wire_in, 'in')} wire cannot be coiled to {sized(self.outside_diameter_in, 'in')} outside.",
                     "outside_diameter_in",
                     self.outside_diameter_in,
@@ -101,7 +101,7 @@ class ExtensionSpring(Document):
             )
         if not RATES_LB_PER_IN[0] <= self.rate_lb_per_in <= RATES_LB_PER_IN[1]:
             said = f"Such a spring gives {sized(self.rate_lb_per_in, 'lb/in')}, which is no door's spring."
-            raise told(Contradiction(said, "wire_in", self.wire_in, "a rate of {} to {} lb/in".format(*RATES_LB_PER_IN), "in"))
+            raise told(ContradictionError(said, "wire_in", self.wire_in, "a rate of {} to {} lb/in".format(*RATES_LB_PER_IN), "in"))
         return self
 
     @property
@@ -126,7 +126,9 @@ class ExtensionPair(Document):
     @model_validator(mode="after")
     def _one_way(self) -> ExtensionPair:
         if (self.class_lb is None) == (self.spring is None):
-            raise told(BadInput("A pair is named by its class_lb or by one spring.", "class_lb", self.class_lb, "one of the two", "lb"))
+            raise told(
+                BadInputError("A pair is named by its class_lb or by one spring.", "class_lb", self.class_lb, "one of the two", "lb")
+            )
         return self
 
     def on(self, height_in: float) -> PairAtWork:
@@ -149,11 +151,11 @@ def grades() -> tuple[Grade, ...]:
 
 
 def grade_for(weight_lb: float) -> Grade:
-    """The class that holds a weighed door [lb] with the least to spare. Raises OutOfRange."""
+    """The class that holds a weighed door [lb] with the least to spare. Raises OutOfRangeError."""
     holding = [grade for grade in grades() if grade.to_lb >= weight_lb]
     if not holding or weight_lb <= grades()[0].from_lb:
         low, high = grades()[0].from_lb, grades()[-1].to_lb
-        raise OutOfRange(
+        raise OutOfRangeError(
             f"No extension pair is sold for a door of {sized(weight_lb, 'lb')}.", "door.weight_lb", weight_lb, f"{low:g} to {high:g}", "lb"
         )
     return holding[0]

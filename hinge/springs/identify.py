@@ -7,7 +7,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from hinge.arrays import Floats
-from hinge.errors import BadInput, Contradiction
+from hinge.errors import BadInputError, ContradictionError
 from hinge.spoken import sized
 
 READING_SD_IN = 1 / 32  # a tape read to the nearest sixteenth, by hand; common practice
@@ -37,22 +37,24 @@ def identify_wire(coils_in: dict[int, float], sizes_in: Floats, reading_sd_in: f
 
     Parameters: `coils_in` coil count to length [in]; `sizes_in` standard wires [in]; `reading_sd_in` how
     far a reading may be off [in]. Returns sizes with chances that add to 1 over all standard sizes.
-    Raises BadInput without a reading, Contradiction when two readings disagree or no size comes near.
+    Raises BadInputError without a reading, ContradictionError when two readings disagree or no size comes near.
     """
     if not coils_in:
-        raise BadInput("Read across 10 or 20 coils first.", "ten_coils_in", None, "a reading in inches", "in")
+        raise BadInputError("Read across 10 or 20 coils first.", "ten_coils_in", None, "a reading in inches", "in")
     counts, lengths = np.array(list(coils_in)), np.array(list(coils_in.values()))
     wire_sd = reading_sd_in / counts
     each = lengths / counts
     mean = float(np.average(each, weights=wire_sd**-2))
     if (np.abs(each - mean) > DISAGREE_SD * wire_sd).any():
         told = " and ".join(f"{sized(float(wire), 'in')} over {count} coils" for wire, count in zip(each, counts, strict=True))
-        raise Contradiction(f"The readings disagree: {told}. Read both again on a clean part with coils touching.", "twenty_coils_in", None)
+        raise ContradictionError(
+            f"The readings disagree: {told}. Read both again on a clean part with coils touching.", "twenty_coils_in", None
+        )
     sd = float(np.sum(wire_sd**-2.0) ** -0.5)
     off = (sizes_in - mean) / sd
     if np.abs(off).min() > 4:
         nearest = float(sizes_in[np.argmin(np.abs(off))])
-        raise Contradiction(
+        raise ContradictionError(
             f"No standard wire is near {sized(mean, 'in')}; the nearest is {sized(nearest, 'in')}.",
             "ten_coils_in",
             mean,

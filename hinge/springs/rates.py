@@ -19,7 +19,7 @@ from scipy.spatial import KDTree
 
 from hinge.arrays import Floats
 from hinge.document import Between, Document, read, told
-from hinge.errors import BadInput, HingeError
+from hinge.errors import BadInputError, HingeError
 from hinge.measure.cells import read_cell
 from hinge.springs.torsion import TorsionSpring
 
@@ -45,7 +45,7 @@ class RateRow(Document):
         by_length = (self.length_in is not None) + (self.rate_lbin_per_turn is not None)
         if (by_length, self.rate_per_coil_lbin_per_turn is None) not in ((2, True), (0, False)):
             said = "Either a length with its rate, or a rate per coil."
-            raise told(BadInput(said, "rate_lbin_per_turn", self.rate_lbin_per_turn, "one of the two", "lb·in/turn"))
+            raise told(BadInputError(said, "rate_lbin_per_turn", self.rate_lbin_per_turn, "one of the two", "lb·in/turn"))
         return self
 
 
@@ -118,7 +118,7 @@ def compile_rates(rows: Sequence[RateRow]) -> RateTable:
 def parse_rate_table(text: str) -> tuple[RateRow, ...]:
     """Read a table of rates from CSV text with a header row.
 
-    Returns its rows. Raises BadInput naming row, column and reason; nothing of a bad table is kept.
+    Returns its rows. Raises BadInputError naming row, column and reason; nothing of a bad table is kept.
     """
     seen: dict[tuple[object, ...], int] = {}
     rows = read_rows(text, RateRow)
@@ -133,7 +133,7 @@ def parse_rate_table(text: str) -> tuple[RateRow, ...]:
 def read_rows(text: str, model: type[Row]) -> list[tuple[int, Row]]:
     """Read CSV text by column name, each row as `model`; empty cells are left out.
 
-    Returns row numbers as a spreadsheet counts them, with their rows. Raises BadInput naming row, column and reason.
+    Returns row numbers as a spreadsheet counts them, with their rows. Raises BadInputError naming row, column and reason.
     """
     reader = csv.reader(io.StringIO(text.lstrip("\ufeff")), strict=True)
     try:
@@ -181,6 +181,6 @@ def _cell(kind: object, cell: str) -> float | str:
     return int(value) if kind is int and value % 1 == 0 else value
 
 
-def _bad(row: int, column: str, reason: str, value: object) -> BadInput:
+def _bad(row: int, column: str, reason: str, value: object) -> BadInputError:
     where = f"Row {row}, column {column}" if column else f"Row {row}"
-    return BadInput(f"{where}: {reason}.", f"rows.{row}.{column}".rstrip("."), value, reason, "")
+    return BadInputError(f"{where}: {reason}.", f"rows.{row}.{column}".rstrip("."), value, reason, "")

@@ -5,7 +5,7 @@ from __future__ import annotations
 import numpy as np
 
 from hinge.arrays import Floats
-from hinge.errors import BadInput, Contradiction
+from hinge.errors import BadInputError, ContradictionError
 from hinge.spoken import number, sized
 
 STAMP_APART_IN = 0.125  # outside less two wires and the stamp must agree this well; estimate
@@ -15,19 +15,21 @@ STOCK_APART_IN = 0.08  # a measured inside diameter this near a stock one is tha
 def relaxed_length(pieces_in: tuple[float, ...], wire_in: float, wound_turns: float = 0.0) -> float:
     """Relaxed length [in] from the pieces of a spring [in], less one wire [in] for each turn it is wound.
 
-    A broken spring has let go: add its pieces and leave the turns at 0. Raises BadInput, OutOfRange, and
-    Contradiction for a broken spring said to be wound. Source: geometry.
+    A broken spring has let go: add its pieces and leave the turns at 0. Raises BadInputError, OutOfRangeError, and
+    ContradictionError for a broken spring said to be wound. Source: geometry.
     """
     if not pieces_in:
-        raise BadInput("Measure the spring's length first.", "pieces_in", None, "one length, or one for each piece", "in")
+        raise BadInputError("Measure the spring's length first.", "pieces_in", None, "one length, or one for each piece", "in")
     if len(pieces_in) > 1 and wound_turns:
-        raise Contradiction(
+        raise ContradictionError(
             "A spring in pieces is not wound.", "wound_quarter_turns", wound_turns * 4, "0 for a broken spring", "quarter-turns"
         )
     length = sum(pieces_in) - wound_turns * wire_in
     if length <= 0:
         said = f"{number(wound_turns)} turns of {sized(wire_in, 'in')} wire are longer than the spring."
-        raise Contradiction(said, "wound_quarter_turns", wound_turns * 4, f"under {number(4 * sum(pieces_in) / wire_in)}", "quarter-turns")
+        raise ContradictionError(
+            said, "wound_quarter_turns", wound_turns * 4, f"under {number(4 * sum(pieces_in) / wire_in)}", "quarter-turns"
+        )
     return length
 
 
@@ -35,14 +37,14 @@ def inside_diameter(wire_in: float, sizes_in: Floats, outside_in: float | None =
     """The relaxed inside diameter [in], or None where neither outside nor stamp is known.
 
     Parameters: wire and stock inside diameters [in]; outside diameter and the cone's stamp [in]. A measured
-    outside is read as the stock size it comes near. Raises Contradiction when both are given and disagree.
+    outside is read as the stock size it comes near. Raises ContradictionError when both are given and disagree.
     """
     if outside_in is None:
         return stamped_in
     measured = outside_in - 2 * wire_in
     if stamped_in is not None:
         if abs(measured - stamped_in) > STAMP_APART_IN:
-            raise Contradiction(
+            raise ContradictionError(
                 f"{sized(outside_in, 'in')} outside less two wires is {sized(measured, 'in')} inside, "
                 f"but the stamp says {sized(stamped_in, 'in')}.",
                 "outside_diameter_in",

@@ -14,7 +14,7 @@ from pydantic import AfterValidator, Field, model_validator
 
 from hinge.arrays import Floats
 from hinge.document import Between, Document, told
-from hinge.errors import BadInput, Contradiction
+from hinge.errors import BadInputError, ContradictionError
 from hinge.spoken import number, sized
 from hinge.springs.wire import DEFAULT_MATERIAL, Material, MaterialName, material_named
 
@@ -40,7 +40,7 @@ class TorsionSpring(Document):
         wire, inside, length = self.wire_in, self.inside_diameter_in, self.length_in
         if self.active_coils < 1:
             raise told(
-                Contradiction(
+                ContradictionError(
                     f"A length of {sized(length, 'in')} of {sized(wire, 'in')} wire is {number(length / wire)} coils, "
                     f"and the cones hold {number(self.dead_coils)} of them: nothing is left to bend.",
                     "length_in",
@@ -52,7 +52,7 @@ class TorsionSpring(Document):
         index = inside / wire + 1
         if not SLENDEREST <= index <= STOUTEST:
             raise told(
-                Contradiction(
+                ContradictionError(
                     f"An inside diameter of {sized(inside, 'in')} does not go with {sized(wire, 'in')} wire: "
                     f"mean diameter over wire would be {number(index)}.",
                     "inside_diameter_in",
@@ -98,7 +98,7 @@ def on_one_shaft(springs: list[SpringKind]) -> list[SpringKind]:
     counts = [spring.count for spring in springs]
     if sum(counts) > MOST_ON_SHAFT and not (len(counts) == 2 and counts[0] == counts[1]):
         said = f"{sum(counts)} springs do not go on one shaft beside each other."
-        raise told(BadInput(said, "0.count", counts[0], f"{MOST_ON_SHAFT} together at most, or as many inside others", "springs"))
+        raise told(BadInputError(said, "0.count", counts[0], f"{MOST_ON_SHAFT} together at most, or as many inside others", "springs"))
     return springs
 
 

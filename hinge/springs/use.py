@@ -8,7 +8,7 @@ from typing import Annotated
 from pydantic import AfterValidator
 
 from hinge.document import Between, Document, plain_value, table_of, told
-from hinge.errors import BadInput
+from hinge.errors import BadInputError
 from hinge.spoken import worded
 from hinge.springs.life import Life
 
@@ -45,7 +45,7 @@ def use_named(name: str) -> Use:
 def _known(name: str) -> str:
     if name not in uses():
         shown = str(plain_value(name))
-        raise told(BadInput(f"There is no household called {shown!r}.", "", shown, ", ".join(uses())))
+        raise told(BadInputError(f"There is no household called {shown!r}.", "", shown, ", ".join(uses())))
     return name
 
 

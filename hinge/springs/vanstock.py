@@ -11,7 +11,7 @@ from pydantic import Field
 
 from hinge.arrays import Floats
 from hinge.document import Between, Document
-from hinge.errors import BadInput
+from hinge.errors import BadInputError
 from hinge.springs.rates import SAME_SIZE_IN, SAME_WIRE_IN, Inside, Length, Wire, read_rows
 
 CUT_LOSS_IN = 0.5  # a cut and its burr; estimate
@@ -59,17 +59,17 @@ class Take:
 
 
 def parse_van_stock(text: str) -> tuple[StockSpring, ...]:
-    """Read van stock from CSV: wire_in, inside_diameter_in, length_in, count, hand if known. Raises BadInput naming row and column."""
+    """Read van stock from CSV: wire_in, inside_diameter_in, length_in, count, hand if known. Raises BadInputError naming row and column."""
     return tuple(row for _, row in read_rows(text, StockSpring))
 
 
 def parse_parts(text: str) -> tuple[StockPart, ...]:
-    """Read the van's parts from CSV: part, count. Raises BadInput naming row and column, also where a part stands there twice."""
+    """Read the van's parts from CSV: part, count. Raises BadInputError naming row and column, also where a part stands there twice."""
     rows = read_rows(text, StockPart)
     seen = set[str]()
     for at, row in rows:
         if row.part.casefold() in seen:
-            raise BadInput(f"Row {at}, column part: it stands in the list already.", f"rows.{at}.part", row.part, "each part once")
+            raise BadInputError(f"Row {at}, column part: it stands in the list already.", f"rows.{at}.part", row.part, "each part once")
         seen.add(row.part.casefold())
     return tuple(row for _, row in rows)
 

@@ -13,7 +13,7 @@ from pydantic import AfterValidator
 
 from hinge.arrays import Floats
 from hinge.document import Between, Document, plain_value, read, table_of, told
-from hinge.errors import OutOfRange
+from hinge.errors import OutOfRangeError
 
 DEFAULT_MATERIAL = "oil_tempered"
 
@@ -62,7 +62,7 @@ def material_named(name: str) -> Material:
 def _known(name: str) -> str:
     if name not in materials():
         shown = str(plain_value(name))
-        raise told(OutOfRange(f"There is no wire material called {shown!r}.", "", shown, ", ".join(materials())))
+        raise told(OutOfRangeError(f"There is no wire material called {shown!r}.", "", shown, ", ".join(materials())))
     return name
 
 

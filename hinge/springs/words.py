@@ -6,7 +6,7 @@ import re
 from collections.abc import Sequence
 
 from hinge.document import read
-from hinge.errors import BadInput
+from hinge.errors import BadInputError
 from hinge.measure.tape import format_length
 from hinge.spoken import is_metric, number, sized
 from hinge.springs.counterweight import Plates, Stack
@@ -132,12 +132,12 @@ def stack_id(plates: Plates) -> str:
 
 
 def set_of(name: str) -> tuple[list[SpringKind], bool]:
-    """The springs behind a short name, and whether one sits inside the other. Raises BadInput or OutOfRange."""
+    """The springs behind a short name, and whether one sits inside the other. Raises BadInputError or OutOfRangeError."""
     duplex, kinds = NESTED in name, []
     for place, part in enumerate(re.split(r"[@+]", name)):
         match = KIND.fullmatch(part)
         if not match or place > 3:
-            raise BadInput("There is no set of that name.", "", name[:80], "wire x inside diameter x length x count")
+            raise BadInputError("There is no set of that name.", "", name[:80], "wire x inside diameter x length x count")
         sizes = dict(zip(("wire_in", "inside_diameter_in", "length_in"), map(float, match.groups()[:3]), strict=True))
         kinds.append(read(SpringKind, sizes | {"count": int(match[4]), "material": match[5] or DEFAULT_MATERIAL}))
     return kinds, duplex

@@ -8,7 +8,7 @@ from django.shortcuts import get_object_or_404
 from ninja import Router, Schema, Status
 from pydantic import Field
 
-from hinge.errors import OutOfStep
+from hinge.errors import OutOfStepError
 from server.bench.models import BenchSheet
 from server.config.asked import Asked
 from server.config.transactions import mutation
@@ -74,7 +74,7 @@ def _keep(person: Person, door_key: uuid.UUID, given: NewSheet) -> BenchSheet:
     kept = given.model_dump(exclude={"key"}) | {"shop": person.shop, "door": door, "by": person}
     sheet, _ = BenchSheet.objects.get_or_create(key=given.key, defaults=kept)
     if sheet.door_id != door.pk:
-        raise OutOfStep("This sheet's key was used at another door.", "key", str(given.key))
+        raise OutOfStepError("This sheet's key was used at another door.", "key", str(given.key))
     return sheet
 
 

@@ -12,14 +12,14 @@ from django.utils import timezone
 from pydantic import AfterValidator, Field
 
 from hinge.call.commands import Complaint
-from hinge.errors import BadInput, Contradiction, OutOfRange, OutOfStep
+from hinge.errors import BadInputError, ContradictionError, OutOfRangeError, OutOfStepError
 from hinge.faults.knowledge import faults
 from hinge.file.booked import VISIT
 from server.bookings.models import Booking, FeedLink
 from server.calls.models import Call
 from server.calls.service import enter, start
 from server.config.asked import Asked
-from server.config.errors import StaleWrite
+from server.config.errors import StaleWriteError
 from server.config.transactions import mutation
 from server.doors.models import Door
 from server.doors.service import note, require_filed
@@ -62,7 +62,7 @@ def book(person: Person, door_key: uuid.UUID, key: uuid.UUID, wish: Wish) -> Boo
     repeated = Booking.objects.filter(key=key).first()
     if repeated:
         if repeated.door_id != door.pk:
-            raise OutOfStep("This booking's key was used at another door.", "key", str(key))
+            raise OutOfStepError("This booking's key was used at another door.", "key", str(key))
         return repeated
     require_filed(door)
     booking = Booking(shop=person.shop, door=door, key=key)
@@ -74,12 +74,12 @@ def book(person: Person, door_key: uuid.UUID, key: uuid.UUID, wish: Wish) -> Boo
 
 @mutation
 def change(person: Person, key: uuid.UUID, version: int, wish: Wish) -> Booking:
-    """Move a booking, hand it over, call it off or take it up again. Raises StaleWrite when it changed since `version` was read."""
+    """Move a booking, hand it over, call it off or take it up again. Raises StaleWriteError when it changed since `version` was read."""
     booking = get_object_or_404(Booking.objects.select_for_update(), key=key)
     if booking.version != version:
-        raise StaleWrite({"version": booking.version, "day": booking.day.isoformat(), "cancelled": booking.cancelled})
+        raise StaleWriteError({"version": booking.version, "day": booking.day.isoformat(), "cancelled": booking.cancelled})
     if booking.standing in ("under_way", "done"):
-        raise OutOfStep("The call of this booking was started: it goes on there.", "key", str(key))
+        raise OutOfStepError("The call of this booking was started: it goes on there.", "key", str(key))
     if not wish.cancelled.strip():
         # Locked, so that its file is not put away at the same moment.
         require_filed(Door.objects.select_for_update().get(pk=booking.door_id))
@@ -97,7 +97,7 @@ def begin(person: Person, key: uuid.UUID, call_key: uuid.UUID) -> Call:
     """Start the call of a booking, its complaint entered; or take up the one that was started for it."""
     booking = get_object_or_404(Booking.objects.select_for_update().select_related("door", "call"), key=key)
     if booking.cancelled:
-        raise OutOfStep(f"This booking was called off: {booking.cancelled}. Take it up again first.", "key", str(key))
+        raise OutOfStepError(f"This booking was called off: {booking.cancelled}. Take it up again first.", "key", str(key))
     if booking.call and not booking.call.abandoned:
         return booking.call
     call = start(person, booking.door.key, call_key)
@@ -146,17 +146,19 @@ def _set(booking: Booking, wish: Wish) -> None:
         here = Person.objects.filter(shop=booking.shop_id, is_active=True, username=wish.technician)
         booking.technician = here.first()
         if booking.technician is None:
-            raise BadInput("Nobody of that name works here.", "technician", wish.technician, "a sign-in name of this shop")
+            raise BadInputError("Nobody of that name works here.", "technician", wish.technician, "a sign-in name of this shop")
 
 
 def _require(booking: Booking, wish: Wish) -> None:
     # Where the shop is, yesterday may not be over yet.
     first, last = timezone.now().date() - timedelta(days=1), timezone.now().date() + timedelta(days=AHEAD_DAYS)
     if wish.day != booking.day and not first <= wish.day <= last:
-        raise OutOfRange("A call is booked for today or later.", "day", wish.day.isoformat(), f"{first} to {last}")
+        raise OutOfRangeError("A call is booked for today or later.", "day", wish.day.isoformat(), f"{first} to {last}")
     if (wish.from_time is None) != (wish.until_time is None):
-        raise BadInput("A window has a beginning and an end.", "until_time", None, "both, or neither for any time of the day")
+        raise BadInputError("A window has a beginning and an end.", "until_time", None, "both, or neither for any time of the day")
     if wish.from_time and wish.until_time and wish.until_time <= wish.from_time:
-        raise Contradiction("The window ends before it begins.", "until_time", f"{wish.until_time:%H:%M}", f"after {wish.from_time:%H:%M}")
+        raise ContradictionError(
+            "The window ends before it begins.", "until_time", f"{wish.until_time:%H:%M}", f"after {wish.from_time:%H:%M}"
+        )
     if wish.complaint != booking.complaint and wish.complaint not in faults().complaints:
-        raise BadInput("Nothing is known of this complaint.", "complaint", wish.complaint, ", ".join(faults().complaints))
+        raise BadInputError("Nothing is known of this complaint.", "complaint", wish.complaint, ", ".join(faults().complaints))

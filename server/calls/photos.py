@@ -14,11 +14,11 @@ from django.shortcuts import get_object_or_404
 
 from hinge.call.commands import read_command
 from hinge.call.facts import Call as Facts
-from hinge.errors import BadInput
+from hinge.errors import BadInputError
 from server.calls import service
 from server.calls.models import Call, Photo
 from server.calls.picture import CPU_SECONDS, MOST_PIXELS, MOST_SIDE, TOO_LARGE, UNREADABLE
-from server.config.errors import Busy
+from server.config.errors import BusyError
 from server.config.frames import heard, told
 from server.config.tied import tied
 from server.config.transactions import mutation
@@ -30,7 +30,7 @@ _turn, PATIENCE_SECONDS = BoundedSemaphore(1), 2.0
 
 
 def keep(person: Person, call_key: uuid.UUID, key: uuid.UUID, of: str, caption: str, sent: bytes) -> tuple[Call, Facts]:
-    """Keep a photo and enter it on the call; the same key again changes nothing. Raises BadInput for what is no picture."""
+    """Keep a photo and enter it on the call; the same key again changes nothing. Raises BadInputError for what is no picture."""
     call = get_object_or_404(Call, key=call_key)
     there = Photo.objects.filter(call=call, key=key).exists()
     return _keep(person, call_key, key, of, caption, b"" if there else scaled([sent])[0])
@@ -46,14 +46,14 @@ def _keep(person: Person, call_key: uuid.UUID, key: uuid.UUID, of: str, caption:
 
 
 def scaled(sent: Sequence[bytes], where: Sequence[str] = ("file",)) -> list[bytes]:
-    """Pictures as they are kept, read in a process of its own with little time and memory. Raises BadInput at the first that is none.
+    """Pictures as they are kept, read in a process of its own with little time and memory. Raises BadInputError at the first that is none.
 
     `where` is the path of each. Not to be called while anything is locked.
     """
     if not sent:
         return []
     if not _turn.acquire(timeout=PATIENCE_SECONDS):
-        raise Busy
+        raise BusyError
     try:
         return _read(sent, where)
     finally:
@@ -78,7 +78,7 @@ def _read(sent: Sequence[bytes], where: Sequence[str]) -> list[bytes]:
     # Where it ended before its time, the next picture cost more than any may.
     for place, one in enumerate([*read, TOO_LARGE][: len(sent)]):
         if one == TOO_LARGE:
-            raise BadInput("This picture is too large.", where[place], None, f"up to {MOST_PIXELS} points, {MOST_SIDE} a side")
+            raise BadInputError("This picture is too large.", where[place], None, f"up to {MOST_PIXELS} points, {MOST_SIDE} a side")
         if one == UNREADABLE:
-            raise BadInput("This is no picture that can be read.", where[place], None, "a JPEG, PNG or WebP")
+            raise BadInputError("This is no picture that can be read.", where[place], None, "a JPEG, PNG or WebP")
     return read

@@ -11,7 +11,7 @@ from hinge.call.commands import Deferred, FactSet, Said
 from hinge.call.decide import said_again
 from hinge.call.facts import Call as Facts
 from hinge.call.log import CallLog
-from hinge.errors import BadInput, OutOfStep
+from hinge.errors import BadInputError, OutOfStepError
 from hinge.faults.knowledge import faults
 from hinge.past.memory import Past, remembered
 from hinge.view.needs import needs_of
@@ -40,7 +40,7 @@ def start(person: Person, door_key: uuid.UUID, key: uuid.UUID, at: datetime | No
     repeated = Call.objects.filter(key=key).first()
     if repeated:
         if repeated.door_id != door.pk:
-            raise OutOfStep("This call's key was used at another door.", "key", str(key))
+            raise OutOfStepError("This call's key was used at another door.", "key", str(key))
         return repeated
     require_filed(door)
     under_way = Call.objects.filter(door=door, closed_at=None).first()
@@ -73,7 +73,7 @@ def enter(person: Person, call_key: uuid.UUID, entry_id: str, command: Said, at:
     """Decide one command, append what happened, and return the call with its facts.
 
     The same id with the same command is the same entry: nothing is written twice. Raises what `decide`
-    raises, and OutOfStep for an id used for something else.
+    raises, and OutOfStepError for an id used for something else.
     """
     call = get_object_or_404(Call.objects.select_for_update(), key=call_key)
     rows = list(call.entries.all())
@@ -81,10 +81,10 @@ def enter(person: Person, call_key: uuid.UUID, entry_id: str, command: Said, at:
     known = next((row for row in rows if row.client_id == entry_id), None)
     if known:
         if not said_again(command, known.events()):
-            raise OutOfStep("This id was used for another entry.", "id", entry_id)
+            raise OutOfStepError("This id was used for another entry.", "id", entry_id)
         return call, facts
     if command.kind == "photographed" and not call.photos.filter(key=command.photo).exists():
-        raise BadInput("This photo is not here.", "photo", command.photo, "a photo that was sent")
+        raise BadInputError("This photo is not here.", "photo", command.photo, "a photo that was sent")
     log, needed, moment = CallLog(facts), needs_of(facts), at or timezone.now()
     event = log.say(command, entry_id, person.name, iso(moment), rates_of_shop()).body
     facts = log.call

@@ -16,7 +16,7 @@ from ninja.schema import NinjaGenerateJsonSchema
 from pydantic import ValidationError as PydanticError
 
 from hinge.document import first_mistake
-from hinge.errors import GateNotMet, HingeError, OutOfStep
+from hinge.errors import GateNotMetError, HingeError, OutOfStepError
 
 log = logging.getLogger(__name__)
 
@@ -39,7 +39,7 @@ class ProblemOut(Schema):
     error: Problem
 
 
-class StaleWrite(Exception):
+class StaleWriteError(Exception):
     """The record changed since it was read. `current` is how it stands now."""
 
     def __init__(self, current: object) -> None:
@@ -85,7 +85,7 @@ DISK_FULL = "The disk of the database is full: nothing more can be kept until th
 MET_ANOTHER = (1205, 1213)  # lock wait timed out; deadlock found
 
 
-class Busy(Exception):
+class BusyError(Exception):
     """What is asked cannot be begun at this moment, and trying again soon may do."""
 
 
@@ -181,11 +181,11 @@ def install(api: NinjaAPI) -> None:
 
     @api.exception_handler(HingeError)
     def hinge_error(request: HttpRequest, wrong: HingeError) -> HttpResponse:
-        status = 409 if isinstance(wrong, GateNotMet | OutOfStep) else 422
+        status = 409 if isinstance(wrong, GateNotMetError | OutOfStepError) else 422
         return answer(request, status, **wrong.as_document())
 
-    @api.exception_handler(StaleWrite)
-    def stale(request: HttpRequest, wrong: StaleWrite) -> HttpResponse:
+    @api.exception_handler(StaleWriteError)
+    def stale(request: HttpRequest, wrong: StaleWriteError) -> HttpResponse:
         return answer(request, 409, code="stale", message=str(wrong), current=wrong.current)
 
     @api.exception_handler(IntegrityError)
@@ -203,8 +203,8 @@ def install(api: NinjaAPI) -> None:
         log.error("the database is away", exc_info=wrong)
         return answer(request, 503)
 
-    @api.exception_handler(Busy)
-    def met_others(request: HttpRequest, wrong: Busy) -> HttpResponse:
+    @api.exception_handler(BusyError)
+    def met_others(request: HttpRequest, wrong: BusyError) -> HttpResponse:
         # Who asked by a link, and not by the page, sees it come.
         return comes() if "text/html" in request.headers.get("Accept", "") else busy()
 

@@ -10,7 +10,7 @@ from django.core.exceptions import ValidationError
 from django.db.models import Model, Q, QuerySet
 from pydantic import Field
 
-from hinge.errors import BadInput
+from hinge.errors import BadInputError
 
 PAGE = 20
 # Counted no further: beyond it a list is just long.
@@ -31,7 +31,7 @@ class Page(Generic[Row]):
 def page_of(rows: QuerySet[Row], order: str, mark: str = "", size: int = PAGE) -> Page[Row]:
     """The page of a query set at a mark (the first one without), ordered by a field, `-` for downwards, then by key.
 
-    An empty value is the smallest. Raises BadInput for a mark that is none of its own.
+    An empty value is the smallest. Raises BadInputError for a mark that is none of its own.
     """
     field, down = order.removeprefix("-"), order.startswith("-")
     back, value, pk = _read(mark) if mark else (False, None, 0)
@@ -85,5 +85,5 @@ def _read(mark: str) -> tuple[bool, Any, int]:
         raise _no_mark(mark) from wrong
 
 
-def _no_mark(mark: str) -> BadInput:
-    return BadInput("This is no mark of a page.", "at", mark, "one that a page of this list gave")
+def _no_mark(mark: str) -> BadInputError:
+    return BadInputError("This is no mark of a page.", "at", mark, "one that a page of this list gave")

@@ -11,7 +11,7 @@ from typing import BinaryIO, cast
 
 from django.conf import settings
 
-from server.config.errors import Busy
+from server.config.errors import BusyError
 from server.config.frames import heard, told
 
 # So many wait for their page in a process, so long; the next is told that it comes.
@@ -29,7 +29,7 @@ class Press:
         self.drawn = 0
 
     def draw(self, html: str, files: Mapping[str, tuple[str, bytes]]) -> bytes:
-        """A page as PDF bytes. Raises Busy where it is not drawn in time, RuntimeError with the press's own trace where it cannot be."""
+        """A page as PDF bytes. Raises BusyError where it is not drawn in time, RuntimeError with the press's trace where it cannot be."""
         child = self._ready()
         late = Timer(LONGEST_SECONDS, child.kill)
         late.start()
@@ -39,7 +39,7 @@ class Press:
             pdf, wrong = heard(cast(BinaryIO, child.stdout))
         except (EOFError, BrokenPipeError) as ended:
             self._end()
-            raise Busy from ended
+            raise BusyError from ended
         finally:
             late.cancel()
         self.drawn += 1
@@ -69,12 +69,12 @@ _press = Press()
 
 
 def pressed_apart(html: str, files: Mapping[str, tuple[str, bytes]]) -> bytes:
-    """A page as PDF bytes, drawn when it is its turn. Raises Busy where many wait already, or that takes long."""
+    """A page as PDF bytes, drawn when it is its turn. Raises BusyError where many wait already, or that takes long."""
     if not _places.acquire(blocking=False):
-        raise Busy
+        raise BusyError
     try:
         if not _turn.acquire(timeout=PATIENCE_SECONDS):
-            raise Busy
+            raise BusyError
         try:
             return _press.draw(html, files)
         finally:

@@ -5,9 +5,9 @@ from datetime import datetime
 
 from django.shortcuts import get_object_or_404
 
-from hinge.errors import OutOfStep
+from hinge.errors import OutOfStepError
 from hinge.file.record import DoorRecord
-from server.config.errors import StaleWrite
+from server.config.errors import StaleWriteError
 from server.config.transactions import mutation
 from server.doors.models import Change, Door
 from server.people.models import Person
@@ -27,7 +27,7 @@ def open_file(person: Person, key: uuid.UUID, details: dict[str, str], record: D
 
 @mutation
 def change_details(person: Person, key: uuid.UUID, version: int, details: dict[str, str]) -> Door:
-    """Change a door's details. Raises StaleWrite when it was changed since `version` was read."""
+    """Change a door's details. Raises StaleWriteError when it was changed since `version` was read."""
     door = get_object_or_404(Door.objects.select_for_update(), key=key)
     require_current(door, version)
     changed = {name: [getattr(door, name), value] for name, value in details.items() if getattr(door, name) != value}
@@ -43,18 +43,18 @@ def change_details(person: Person, key: uuid.UUID, version: int, details: dict[s
 def put_away(person: Person, key: uuid.UUID, version: int, reason: str) -> Door:
     """Put a file away that was opened by mistake, or bring it back where `reason` is empty.
 
-    Raises StaleWrite when it was changed since `version` was read, OutOfStep while a call or a booking stands, or once it was merged.
+    Raises StaleWriteError when it was changed since `version` was read, OutOfStepError while a call or booking stands, or once merged.
     """
     door = get_object_or_404(Door.objects.select_for_update(), key=key)
     require_current(door, version)
     if door.merged_into:
-        raise OutOfStep(f"This file was merged into {door.merged_into.name}: it goes on there.", "key", str(key))
+        raise OutOfStepError(f"This file was merged into {door.merged_into.name}: it goes on there.", "key", str(key))
     if reason and door.put_away != reason:
         require_idle(door)
         bookings = door.bookings.filter(cancelled="").select_related("call").order_by("-day")
         booked = next((one for one in bookings if one.standing == "booked"), None)
         if booked:
-            raise OutOfStep(f"A call is booked here for {booked.day}: call it off first.", "key", str(key))
+            raise OutOfStepError(f"A call is booked here for {booked.day}: call it off first.", "key", str(key))
     before, door.put_away, door.version = door.put_away, reason, door.version + 1
     door.save()
     note(door, person, "put the file away" if reason else "brought the file back", {"put_away": [before, reason]})
@@ -62,15 +62,15 @@ def put_away(person: Person, key: uuid.UUID, version: int, reason: str) -> Door:
 
 
 def require_current(door: Door, version: int) -> None:
-    """Refuse a change to a file that was changed since `version` was read. Raises StaleWrite."""
+    """Refuse a change to a file that was changed since `version` was read. Raises StaleWriteError."""
     if door.version != version:
-        raise StaleWrite({name: getattr(door, name) for name in DETAILS} | {"version": door.version})
+        raise StaleWriteError({name: getattr(door, name) for name in DETAILS} | {"version": door.version})
 
 
 def require_idle(door: Door) -> None:
-    """Refuse while a call is under way at a door. Raises OutOfStep."""
+    """Refuse while a call is under way at a door. Raises OutOfStepError."""
     if door.calls.filter(closed_at=None).exists():
-        raise OutOfStep(f"A call is under way at {door.name}: close or abandon it first.", "key", str(door.key))
+        raise OutOfStepError(f"A call is under way at {door.name}: close or abandon it first.", "key", str(door.key))
 
 
 def carry_on(door: Door, person: Person, record: DoorRecord, at: datetime) -> None:
@@ -87,9 +87,9 @@ def carry_on(door: Door, person: Person, record: DoorRecord, at: datetime) -> No
 
 
 def require_filed(door: Door, where: str = "door") -> None:
-    """Refuse to work with a file that was put away. Raises OutOfStep."""
+    """Refuse to work with a file that was put away. Raises OutOfStepError."""
     if door.put_away:
-        raise OutOfStep(f"This door's file was put away: {door.put_away}. Bring it back first.", where, str(door.key))
+        raise OutOfStepError(f"This door's file was put away: {door.put_away}. Bring it back first.", where, str(door.key))
 
 
 def note(door: Door, person: Person, says: str, what: dict[str, list[object]] | dict[str, list[str]]) -> None:

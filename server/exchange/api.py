@@ -8,7 +8,7 @@ from django.shortcuts import get_object_or_404
 from django.utils.text import slugify
 from ninja import File, Router, Schema, UploadedFile
 
-from hinge.errors import BadInput
+from hinge.errors import BadInputError
 from server.calls.models import Call
 from server.config.asked import Asked
 from server.config.errors import file_of
@@ -85,11 +85,11 @@ def import_(request: HttpRequest, file: File[UploadedFile]) -> Imported:
     """Recreate a call, or a door's whole file, from its document; leads only."""
     require_lead(person_of(request))
     if (file.size or 0) > LARGEST_BYTES:
-        raise BadInput(f"The file has {file.size} bytes.", "file", file.size, f"up to {LARGEST_BYTES}", "bytes")
+        raise BadInputError(f"The file has {file.size} bytes.", "file", file.size, f"up to {LARGEST_BYTES}", "bytes")
     try:
         document = read_json(file.read(), MOST_OF_FILE)
-    except BadInput as wrong:
-        raise BadInput(f"This file cannot be read. {wrong.message}", "file", file.name, "a call document", "") from wrong
+    except BadInputError as wrong:
+        raise BadInputError(f"This file cannot be read. {wrong.message}", "file", file.name, "a call document", "") from wrong
     if isinstance(document, dict) and str(document.get("format")).startswith("north-hinge/door/"):
         door, calls = import_door(person_of(request), document)
         return Imported(key=None, door_key=door.key, door_name=door.name, calls=calls)

@@ -12,7 +12,7 @@ from hinge.call.commands import Id
 from hinge.call.events import VERSION, Entry
 from hinge.call.keeping import MOST_PHOTOS
 from hinge.document import Document, plain_value, told
-from hinge.errors import BadInput, Contradiction
+from hinge.errors import BadInputError, ContradictionError
 from hinge.spoken import speaking
 from hinge.view.shown import record_after, shown
 from hinge.view.summary import SaidLine
@@ -30,7 +30,7 @@ def _key(text: str) -> str:
     try:
         return str(uuid.UUID(text))
     except ValueError as wrong:
-        raise told(BadInput("This is no key.", "", plain_value(text), "a UUID")) from wrong
+        raise told(BadInputError("This is no key.", "", plain_value(text), "a UUID")) from wrong
 
 
 def _moment(text: str) -> str:
@@ -39,9 +39,9 @@ def _moment(text: str) -> str:
     except ValueError:
         moment = None
     if moment is None or moment.tzinfo is None:
-        raise told(Contradiction("This is no proper time.", "", plain_value(text), "ISO 8601 with an offset"))
+        raise told(ContradictionError("This is no proper time.", "", plain_value(text), "ISO 8601 with an offset"))
     if not FIRST <= moment <= timezone.now() + AHEAD:
-        raise told(Contradiction("This time is not in the life of this shop.", "", plain_value(text), f"{FIRST:%Y} to now"))
+        raise told(ContradictionError("This time is not in the life of this shop.", "", plain_value(text), f"{FIRST:%Y} to now"))
     return text
 
 

@@ -11,7 +11,7 @@ from hinge.call import history
 from hinge.call.events import entry_of, read_strictly
 from hinge.call.facts import Call as Facts
 from hinge.document import read
-from hinge.errors import BadInput, Contradiction
+from hinge.errors import BadInputError, ContradictionError
 from hinge.file.record import DoorRecord, read_record_strictly
 from hinge.view.needs import needs_of
 from hinge.view.shown import record_after
@@ -46,7 +46,7 @@ def import_call(lead: Person, document: Any) -> Call:
 
 def _require_new(told: CallDocument) -> None:
     if Call.objects.filter(key=told.call.key).exists():
-        raise Contradiction("This call is in your shop already.", "call.key", told.call.key, "a call that is not here yet")
+        raise ContradictionError("This call is in your shop already.", "call.key", told.call.key, "a call that is not here yet")
 
 
 @mutation
@@ -74,7 +74,7 @@ def _import_door(lead: Person, told: DoorDocument, pictures: Pictures) -> tuple[
     door, keys = _door(lead, told.door), [one.call.key for one in told.calls]
     twice = next((place for place, key in enumerate(keys) if key in keys[:place]), None)
     if twice is not None:
-        raise Contradiction("Two calls have the same key.", f"calls.{twice}.call.key", keys[twice], "one key a call")
+        raise ContradictionError("Two calls have the same key.", f"calls.{twice}.call.key", keys[twice], "one key a call")
     there = _here(told)
     new = [(place, one) for place, one in enumerate(told.calls) if one.call.key not in there]
     for place, one in new:
@@ -110,7 +110,9 @@ def _bring_in(
     facts = _facts(part, at_start, version, where)
     _require_photos(told, facts, f"{under}photos")
     if part.closed_at is None and Call.objects.filter(door=door, closed_at=None).exists():
-        raise Contradiction("A call is under way at this door already. Close that first.", f"{where}.closed_at", None, "no call under way")
+        raise ContradictionError(
+            "A call is under way at this door already. Close that first.", f"{where}.closed_at", None, "no call under way"
+        )
     call = Call.objects.create(
         shop=lead.shop,
         door=door,
@@ -139,7 +141,9 @@ def _require_photos(told: OneCall, facts: Facts, where: str) -> None:
     """The photos that came along are those the entries tell of, each once."""
     came, told_of = [one.key for one in told.photos], {one.photo for one, _ in facts.photos}
     if len(came) != len(set(came)) or set(came) != told_of:
-        raise Contradiction("The photos are not those the entries tell of.", where, len(came), f"{len(told_of)}, by their keys", "photos")
+        raise ContradictionError(
+            "The photos are not those the entries tell of.", where, len(came), f"{len(told_of)}, by their keys", "photos"
+        )
 
 
 def _pictures(calls: Sequence[OneCall], under: Sequence[str]) -> Pictures:
@@ -152,7 +156,7 @@ def _decoded(part: PhotoPart, where: str) -> bytes:
     try:
         return base64.b64decode(part.jpeg, validate=True)
     except ValueError as wrong:
-        raise BadInput("This is no picture that can be read.", where, None, "a JPEG in base64") from wrong
+        raise BadInputError("This is no picture that can be read.", where, None, "a JPEG in base64") from wrong
 
 
 def _facts(part: CallPart, at_start: DoorRecord, version: int, where: str) -> Facts:
@@ -167,7 +171,7 @@ def _facts(part: CallPart, at_start: DoorRecord, version: int, where: str) -> Fa
         after = read_record_strictly(part.record_after, f"{where}.record_after")
         if after != record_after(facts):
             said = "What the call left on the door is not what its entries add up to."
-            raise Contradiction(said, f"{where}.record_after", None, "the turns that were counted, the values that were measured")
+            raise ContradictionError(said, f"{where}.record_after", None, "the turns that were counted, the values that were measured")
     return facts
 
 
@@ -175,10 +179,10 @@ def _require_order(part: CallPart, where: str) -> None:
     seen: set[str] = set()
     for place, entry in enumerate(part.entries):
         if entry.id in seen:
-            raise Contradiction("Two entries have the same id.", f"{where}.entries.{place}.id", entry.id, "one id an entry")
+            raise ContradictionError("Two entries have the same id.", f"{where}.entries.{place}.id", entry.id, "one id an entry")
         seen.add(entry.id)
     times = [(f"{where}.started_at", part.started_at), *((f"{where}.entries.{place}.at", one.at) for place, one in enumerate(part.entries))]
     times += [(f"{where}.closed_at", part.closed_at)] if part.closed_at else []
     for (_, before), (field, after) in pairwise(times):
         if datetime.fromisoformat(after) < datetime.fromisoformat(before):
-            raise Contradiction("This happened before what stands above it.", field, after, f"{before} or later")
+            raise ContradictionError("This happened before what stands above it.", field, after, f"{before} or later")

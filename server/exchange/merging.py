@@ -4,7 +4,7 @@ import uuid
 
 from django.http import Http404
 
-from hinge.errors import OutOfStep
+from hinge.errors import OutOfStepError
 from server.bench.models import BenchSheet
 from server.bookings.models import Booking
 from server.calls.models import Call
@@ -20,12 +20,12 @@ from server.people.scope import require_lead
 def merge(lead: Person, key: uuid.UUID, version: int, other_key: uuid.UUID, other_version: int) -> Door:
     """Bring calls, bookings, follow-ups and bench sheets of the other file under this one, and put the other away; leads only.
 
-    The record that goes on is that of the file visited last. Raises StaleWrite when either was changed since it was read, and
-    OutOfStep where a call is under way at either, where one is put away, or where both are one.
+    The record that goes on is that of the file visited last. Raises StaleWriteError when either was changed since it was read, and
+    OutOfStepError where a call is under way at either, where one is put away, or where both are one.
     """
     require_lead(lead)
     if key == other_key:
-        raise OutOfStep("A file is not merged into itself.", "other", str(other_key))
+        raise OutOfStepError("A file is not merged into itself.", "other", str(other_key))
     # In the order of their keys, so that two leads merging both ways wait for each other.
     there = {door.key: door for door in Door.objects.select_for_update().filter(key__in=(key, other_key)).order_by("pk")}
     if len(there) < 2:

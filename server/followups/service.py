@@ -10,10 +10,10 @@ from pydantic import Field
 
 from hinge.call.commands import Deferred
 from hinge.call.knowledge import causes
-from hinge.errors import OutOfRange, OutOfStep
+from hinge.errors import OutOfRangeError, OutOfStepError
 from server.calls.models import Call
 from server.config.asked import Asked
-from server.config.errors import StaleWrite
+from server.config.errors import StaleWriteError
 from server.config.transactions import mutation
 from server.doors.models import Door
 from server.doors.service import note, require_filed
@@ -46,7 +46,7 @@ def keep(person: Person, door_key: uuid.UUID, key: uuid.UUID, wish: Wish) -> Fol
     repeated = FollowUp.objects.filter(key=key).select_related("door", "by").first()
     if repeated:
         if repeated.door_id != door.pk:
-            raise OutOfStep("This follow-up's key was used at another door.", "key", str(key))
+            raise OutOfStepError("This follow-up's key was used at another door.", "key", str(key))
         return repeated
     require_filed(door)
     _require_ahead(wish.due)
@@ -65,10 +65,10 @@ def keep_for_later(sender: type[Call], call: Call, person: Person, event: Deferr
 
 @mutation
 def change(person: Person, key: uuid.UUID, version: int, wish: Wish) -> FollowUp:
-    """Move a follow-up, say how it ended, or take it up again. Raises StaleWrite when it changed since `version` was read."""
+    """Move a follow-up, say how it ended, or take it up again. Raises StaleWriteError when it changed since `version` was read."""
     one = get_object_or_404(FollowUp.objects.select_for_update().select_related("door", "by"), key=key)
     if one.version != version:
-        raise StaleWrite({"version": one.version, "due": one.due.isoformat(), "ended": one.ended})
+        raise StaleWriteError({"version": one.version, "due": one.due.isoformat(), "ended": one.ended})
     if wish.due != one.due:
         _require_ahead(wish.due)
     before = _words(one)
@@ -88,4 +88,4 @@ def _require_ahead(due: date) -> None:
     # Where the shop is, yesterday may not be over yet.
     first, last = timezone.now().date() - timedelta(days=1), timezone.now().date() + timedelta(days=AHEAD_DAYS)
     if not first <= due <= last:
-        raise OutOfRange("A follow-up is for today or later.", "due", due.isoformat(), f"{first} to {last}")
+        raise OutOfRangeError("A follow-up is for today or later.", "due", due.isoformat(), f"{first} to {last}")

@@ -11,7 +11,7 @@ from ninja.decorators import decorate_view
 from ninja.errors import HttpError
 from pydantic import Field
 
-from hinge.errors import BadInput
+from hinge.errors import BadInputError
 from server.config.asked import Asked
 from server.people import service
 from server.people.demo import DEMO_ACCOUNTS, DemoAccount
@@ -194,7 +194,7 @@ def change_password(request: HttpRequest, given: NewPassword) -> SessionOut:
     require_turn(request, person.username)
     try:
         service.change_password(person, given.old, given.new)
-    except BadInput as wrong:
+    except BadInputError as wrong:
         if wrong.field == "old":
             count_failure(request, person.username)
         raise

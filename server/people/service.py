@@ -10,7 +10,7 @@ from django.db.models import F
 from django.shortcuts import get_object_or_404
 
 from hinge.document import read
-from hinge.errors import BadInput, Contradiction, OutOfStep
+from hinge.errors import BadInputError, ContradictionError, OutOfStepError
 from hinge.faults.knowledge import require_known
 from hinge.procedures.knowledge import schools
 from hinge.questions.sun import SunPlace
@@ -25,7 +25,7 @@ READABLE = "abcdefghjkmnpqrstuvwxyz23456789"
 
 @mutation
 def add_person(lead: Person, username: str, name: str, role: str, password: str) -> Person:
-    """Add someone to the lead's shop; they choose a password of their own first. Raises BadInput, Contradiction."""
+    """Add someone to the lead's shop; they choose a password of their own first. Raises BadInputError, ContradictionError."""
     require_lead(lead)
     return _new(lead.shop, username, name, role, password, must_change_password=True)
 
@@ -53,7 +53,7 @@ def change_shop(lead: Person, details: dict[str, Any]) -> Shop:
 
 @mutation
 def change_ways(lead: Person, ways: dict[str, str]) -> Shop:
-    """Say how the lead's shop works, by school. Raises BadInput for a school or a way there is none of."""
+    """Say how the lead's shop works, by school. Raises BadInputError for a school or a way there is none of."""
     require_lead(lead)
     require_known("ways", ways, schools())
     for school, way in ways.items():
@@ -66,11 +66,11 @@ def change_ways(lead: Person, ways: dict[str, str]) -> Shop:
 
 @mutation
 def leave(lead: Person, username: str) -> Person:
-    """Someone leaves: their sessions end at once, their name stays on what they did. Raises OutOfStep for the last lead."""
+    """Someone leaves: their sessions end at once, their name stays on what they did. Raises OutOfStepError for the last lead."""
     person = _of_shop(lead, username)
     others = Person.objects.filter(shop=lead.shop_id, role=Person.Role.LEAD, is_active=True).exclude(pk=person.pk)
     if not others.select_for_update().exists():
-        raise OutOfStep("This is the only lead of the shop. Add another one first.", "username", username)
+        raise OutOfStepError("This is the only lead of the shop. Add another one first.", "username", username)
     person.is_active = False
     person.sessions_ended += 1
     person.save()
@@ -94,10 +94,10 @@ def reset_password(lead: Person, username: str) -> str:
 
 @mutation
 def give_password(username: str) -> str:
-    """The same from the command line, where the only lead has forgotten theirs. Raises BadInput where there is nobody of the name."""
+    """The same from the command line, where the only lead has forgotten theirs. Raises BadInputError where there is nobody of the name."""
     person = Person.objects.select_for_update().filter(username=username, is_active=True).first()
     if person is None:
-        raise BadInput(f"Nobody who works here signs in as {username!r}.", "username", username, "a user name")
+        raise BadInputError(f"Nobody who works here signs in as {username!r}.", "username", username, "a user name")
     return _one_time_password(person)
 
 
@@ -111,14 +111,14 @@ def _one_time_password(person: Person) -> str:
 
 @mutation
 def change_password(person: Person, old: str, new: str) -> None:
-    """Change one's own password; every other session ends. Raises BadInput."""
+    """Change one's own password; every other session ends. Raises BadInputError."""
     with password_work():
         right = person.check_password(old)
     if not right:
-        raise BadInput("This is not your password.", "old", None, "the one you signed in with")
+        raise BadInputError("This is not your password.", "old", None, "the one you signed in with")
     _require_proper(new, "new")
     if old == new:
-        raise BadInput("This is the password you have.", "new", None, "another one")
+        raise BadInputError("This is the password you have.", "new", None, "another one")
     _set_password(person, new, must_change=False)
 
 
@@ -130,15 +130,15 @@ def end_sessions(person: Person) -> None:
 
 @mutation
 def open_shop(shop: dict[str, str], lead: dict[str, str]) -> Person:
-    """A new shop and its first lead. Raises BadInput, Contradiction."""
+    """A new shop and its first lead. Raises BadInputError, ContradictionError."""
     return _new(Shop.objects.create(**shop), lead["username"], lead["name"], Person.Role.LEAD, lead["password"])
 
 
 @mutation
 def make_first_run_code() -> str:
-    """The one-time code for the first-run page, in place of an older one. Raises OutOfStep where there is a shop."""
+    """The one-time code for the first-run page, in place of an older one. Raises OutOfStepError where there is a shop."""
     if Shop.objects.exists():
-        raise OutOfStep("There is a shop here already. Its leads add people.", "code")
+        raise OutOfStepError("There is a shop here already. Its leads add people.", "code")
     code = secrets.token_hex(10)
     FirstRun.objects.all().delete()
     FirstRun.objects.create(code_hash=_hashed(code))
@@ -167,7 +167,7 @@ def _of_shop(lead: Person, username: str) -> Person:
 def _new(shop: Shop, username: str, name: str, role: str, password: str, must_change_password: bool = False) -> Person:
     _require_proper(password, "password")
     if Person.objects.filter(username=username).exists():
-        raise Contradiction(f"The user name {username!r} is taken.", "username", username, "another one")
+        raise ContradictionError(f"The user name {username!r} is taken.", "username", username, "another one")
     with password_work():
         return Person.objects.create_user(
             username, password=password, name=name, role=role, shop=shop, must_change_password=must_change_password
@@ -185,4 +185,4 @@ def _require_proper(password: str, field: str) -> None:
     try:
         password_validation.validate_password(password)
     except ValidationError as wrong:
-        raise BadInput(" ".join(wrong.messages), field, None, "10 characters or more, not a common one") from wrong
+        raise BadInputError(" ".join(wrong.messages), field, None, "10 characters or more, not a common one") from wrong

@@ -19,7 +19,7 @@ READERS: dict[str, Callable[[str], Sequence[Document]]] = {"rates": parse_rate_t
 
 
 def load(person: Person, kind: str, file_name: str, text: str) -> ShopList:
-    """Replace a list of the person's shop by the rows of a CSV; leads only. Raises BadInput; the old list then stays."""
+    """Replace a list of the person's shop by the rows of a CSV; leads only. Raises BadInputError; the old list then stays."""
     require_lead(person)
     # Read, and made known, before anything is locked: a long file holds nobody up.
     read = READERS[kind](text)

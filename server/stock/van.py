@@ -13,7 +13,7 @@ from django.utils import timezone
 from pydantic import Field
 
 from hinge.document import Document
-from hinge.errors import BadInput, HingeError, OutOfRange, OutOfStep
+from hinge.errors import BadInputError, HingeError, OutOfRangeError, OutOfStepError
 from hinge.measure.fields import Value, read_field
 from hinge.springs.extension import ExtensionPair
 from hinge.springs.lists import Lists
@@ -48,7 +48,7 @@ class TypedSpring(Asked):
         try:
             return read_field(name, getattr(self, name))
         except HingeError as wrong:
-            raise type(wrong)(wrong.message, f"spring.{name}", wrong.value, wrong.allowed, wrong.unit) from wrong
+            raise wrong.with_field(f"spring.{name}") from wrong
 
 
 class TypedPair(Asked):
@@ -61,7 +61,7 @@ class TypedPair(Asked):
         try:
             return pair_part(ExtensionPair.model_construct(class_lb=read_field("class_lb", self.class_lb)))
         except HingeError as wrong:
-            raise type(wrong)(wrong.message, "pair.class_lb", wrong.value, wrong.allowed, wrong.unit) from wrong
+            raise wrong.with_field("pair.class_lb") from wrong
 
 
 def springs() -> QuerySet[StockItem]:
@@ -209,21 +209,21 @@ def _by_name(parts: Mapping[str, int]) -> dict[str, int]:
 
 @mutation
 def move(person: Person, client_id: uuid.UUID, sizes: Mapping[str, object] | uuid.UUID, pieces: int, why: StockMove.Why) -> StockItem:
-    """Restock, take out, or count an item, by its key or its sizes; the same client id again changes nothing. Raises OutOfRange."""
+    """Restock, take out, or count an item, by its key or its sizes; the same client id again changes nothing. Raises OutOfRangeError."""
     items = list(StockItem.objects.select_for_update().order_by("pk"))
     repeated = StockMove.objects.filter(client_id=client_id).select_related("item").first()
     if repeated:
         same = repeated.item.key == sizes if isinstance(sizes, uuid.UUID) else _is(repeated.item, sizes)
         if repeated.why != why or not same:
-            raise OutOfStep("This id was used for another move.", "id", str(client_id))
+            raise OutOfStepError("This id was used for another move.", "id", str(client_id))
         return repeated.item
     if sizes == {"part": ""}:
-        raise BadInput("Say what came or went.", "part", "", "an item, a spring, or a part's name")
+        raise BadInputError("Say what came or went.", "part", "", "an item, a spring, or a part's name")
     item = _of_key(sizes, items) if isinstance(sizes, uuid.UUID) else _item(sizes, person, items)
     most = MOST_PARTS if item.part else MOST_PIECES
     after = {Why.RESTOCKED: item.pieces + pieces, Why.TAKEN_OUT: item.pieces - pieces}.get(why, pieces)
     if not 0 <= after <= most:
-        raise OutOfRange(f"There would be {after} pieces on the van.", "pieces", pieces, f"0 to {most} there", "pieces")
+        raise OutOfRangeError(f"There would be {after} pieces on the van.", "pieces", pieces, f"0 to {most} there", "pieces")
     _move(person, item, after - item.pieces, why, timezone.now(), client_id=client_id)
     _serve(items)
     return item

@@ -14,7 +14,7 @@ from uuid import UUID
 from django_scopes import scope
 
 from hinge.document import read
-from hinge.errors import BadInput, Contradiction, HingeError
+from hinge.errors import BadInputError, ContradictionError, HingeError
 from hinge.file.record import read_record_strictly
 from server.bench.models import BenchSheet
 from server.bookings.models import Booking
@@ -49,7 +49,7 @@ def import_shop(packed: zipfile.ZipFile) -> tuple[Shop, Added]:
     shop, people, added = _people(told)
     lead = next((one for one in people.values() if one.role == Person.Role.LEAD), None)
     if lead is None:
-        raise BadInput("The shop has no lead.", "people", None, "one lead or more")
+        raise BadInputError("The shop has no lead.", "people", None, "one lead or more")
     with scope(shop=shop.pk):
         for one in told.lists:
             added["lists"] += _list(export, one, shop, people)
@@ -87,10 +87,10 @@ class _Export:
         try:
             size = self._packed.getinfo(name).file_size
             if size > MOST_BYTES:
-                raise BadInput(f"{name} has {size} bytes.", name, size, f"up to {MOST_BYTES}", "bytes")
+                raise BadInputError(f"{name} has {size} bytes.", name, size, f"up to {MOST_BYTES}", "bytes")
             return self._packed.read(name).decode()
         except (KeyError, UnicodeDecodeError, zipfile.BadZipFile) as wrong:
-            raise BadInput(f"{name} is missing or not whole.", name, None, "an export as export_shop writes it") from wrong
+            raise BadInputError(f"{name} is missing or not whole.", name, None, "an export as export_shop writes it") from wrong
 
     def json(self, name: str) -> Any:
         with _of_file(name):
@@ -115,7 +115,7 @@ class _of_file:
 
     def __exit__(self, kind: object, wrong: BaseException | None, trace: object) -> None:
         if isinstance(wrong, HingeError):
-            raise type(wrong)(wrong.message, f"{self._name}: {wrong.field}", wrong.value, wrong.allowed, wrong.unit) from wrong
+            raise wrong.with_field(f"{self._name}: {wrong.field}") from wrong
 
 
 @mutation
@@ -125,7 +125,7 @@ def _people(told: ShopPart) -> tuple[Shop, dict[str, Person], Added]:
     shop = there[0] if there else Shop.objects.create(name=told.name, **details)
     taken = Person.objects.filter(username__in=[one.username for one in told.people]).exclude(shop=shop).values_list("username", flat=True)
     if taken:
-        raise Contradiction(f"Somebody of another shop signs in as {taken[0]!r}.", "people", taken[0], "names of nobody else here")
+        raise ContradictionError(f"Somebody of another shop signs in as {taken[0]!r}.", "people", taken[0], "names of nobody else here")
     known = {one.username: one for one in Person.objects.filter(shop=shop)}
     new = {one.username: _person(shop, one) for one in told.people if one.username not in known}
     return shop, known | new, Added({"shops": int(not there), "people": len(new)})
@@ -179,7 +179,7 @@ def _moves(shop: Shop, people: dict[str, Person], parts: list[MovePart]) -> int:
         pieces[_size(one)] += one.pieces
         firsts.setdefault(_size(one), {name: getattr(one, name) for name in SIZES})
     if short := next((size for size, count in pieces.items() if count < 0), None):
-        raise Contradiction("More pieces went than came.", "stock-moves.csv", pieces[short], "0 or more in all", "pieces")
+        raise ContradictionError("More pieces went than came.", "stock-moves.csv", pieces[short], "0 or more in all", "pieces")
     StockItem.objects.bulk_create(StockItem(shop=shop, pieces=pieces[size], **sizes) for size, sizes in firsts.items())
     items = {_size(item): item for item in StockItem.objects.all()}
     StockMove.objects.bulk_create(
@@ -240,4 +240,4 @@ def _of(known: Mapping[Key, Value], key: Key, where: str) -> Value:
     try:
         return known[key]
     except KeyError:
-        raise BadInput(f"{key} is none of the export's.", where, str(key), "what the export has") from None
+        raise BadInputError(f"{key} is none of the export's.", where, str(key), "what the export has") from None

@@ -5,7 +5,7 @@ import pytest
 
 from hinge.balance.advice import advise
 from hinge.balance.fit import FRICTION_LOG_SD, FRICTION_MEDIAN_LB, GAUGE_SD_LB, MODEL_SD_LB, Hung, fit_readings
-from hinge.errors import OutOfRange
+from hinge.errors import OutOfRangeError
 from hinge.sizing.evaluate import net_hand_force
 from hinge.sizing.ideal import conditions
 from tests.hinge.doors import FOUR_INCH, SEVEN_FOOT, TWELVE_INCH, build_door, hand_force, let_go, torsion
@@ -123,5 +123,5 @@ def test_an_unsettled_reading_asks_for_one_height_and_not_the_same():
 
 
 def test_a_reading_off_the_travel_is_refused():
-    with pytest.raises(OutOfRange, match="90 in is outside"):
+    with pytest.raises(OutOfRangeError, match="90 in is outside"):
         advice_for(let_go(90, "holds"))

@@ -8,7 +8,7 @@ from hypothesis import strategies as st
 from hinge.balance.readings import reading_heights
 from hinge.carriers.torsion import wound
 from hinge.document import read
-from hinge.errors import BadInput, Contradiction, GateNotMet, OutOfRange, OutOfStep
+from hinge.errors import BadInputError, ContradictionError, GateNotMetError, OutOfRangeError, OutOfStepError
 from hinge.file.record import DoorRecord, measured_of, read_record
 from hinge.file.sheet import read_sheet
 from hinge.measure.fields import fields, read_field, write_value
@@ -48,7 +48,7 @@ def test_numbers_that_do_not_go_together_are_told_and_nothing_is_picked():
     call = at_door(section_heights_in="21, 21, 21, 18")
     assert "add up to 81 in, but the door is 84 in" in call.state.wrong_setup
     assert not next(stage for stage in call.state.stages if stage.name == "measure").done
-    with pytest.raises(Contradiction, match="add up to 81 in"):
+    with pytest.raises(ContradictionError, match="add up to 81 in"):
         call.say("chosen", springs=[SPRING], quarter_turns=29)
 
 
@@ -97,7 +97,7 @@ def test_a_one_piece_door_is_said_not_to_be_covered():
     assert call.state.setup is None
     assert call.state.missing == []
     assert "not covered on a call" in call.state.wrong_setup
-    with pytest.raises(Contradiction, match="under One-piece"):
+    with pytest.raises(ContradictionError, match="under One-piece"):
         call.say("chosen", springs=[SPRING], quarter_turns=29)
 
 
@@ -123,23 +123,23 @@ def test_a_pair_is_picked_hung_and_trimmed_through_its_own_gates():
     assert call.state.setup.drum is None
     call.say("chosen", extension=PAIR)
     assert {group.id for group in call.state.gate_groups} == {"hands_on", "hanging", "first_lift_pair", "as_found", "lights", "by_power"}
-    with pytest.raises(GateNotMet, match="Before springs come off"):
+    with pytest.raises(GateNotMetError, match="Before springs come off"):
         call.say("taken_off")
     call.gates("hanging")
     call.say("taken_off")
-    with pytest.raises(GateNotMet, match="A safety cable at hand"):
+    with pytest.raises(GateNotMetError, match="A safety cable at hand"):
         call.say("put_on")
     call.gates("hanging")
     (told,) = procedures_of(call.call).procedures
     assert '2", equal on both sides' in next(step.do for step in told.steps if step.does == "put_on")
     call.say("put_on")
-    with pytest.raises(GateNotMet, match="Before the first lift"):
+    with pytest.raises(GateNotMetError, match="Before the first lift"):
         call.say("reading", reading=HOLDS)
     state = call.held().state
     assert state.set_up
     assert state.hung.extension.class_lb == 130
     call.say("aimed", targets={"left": 1, "right": 1})
-    with pytest.raises(GateNotMet):
+    with pytest.raises(GateNotMetError):
         call.say("moved", part="left", from_count=0, to_count=1)
     call.trimmed(1)
     assert call.state.hung.extension.open_stretch_in == 2.5
@@ -163,11 +163,11 @@ def test_a_stack_is_picked_and_trimmed_by_plates():
     assert call.state.hung.counterweight.plates.small == 8
     call.trimmed(-2)
     assert call.state.hung.counterweight.plates.small == 6
-    with pytest.raises(BadInput, match="no left part"):
+    with pytest.raises(BadInputError, match="no left part"):
         call.say("aimed", targets={"left": 1})
-    with pytest.raises(BadInput, match="no such step"):
+    with pytest.raises(BadInputError, match="no such step"):
         call.say("aimed", targets={"small": -1})
-    with pytest.raises(Contradiction, match="at least one plate"):
+    with pytest.raises(ContradictionError, match="at least one plate"):
         call.say("aimed", targets={"small": 0, "large": 0})
 
 
@@ -180,13 +180,13 @@ def test_calling_a_wound_door_something_else_opens_no_gate(kind):
         call.say("chosen", extension=PAIR)
     assert call.call.line.kind == "torsion"
     call.gates("hands_on", "hanging", "stacking")
-    with pytest.raises(OutOfStep, match="There are turns on the springs"):
+    with pytest.raises(OutOfStepError, match="There are turns on the springs"):
         call.gates("taking_off")
-    with pytest.raises(OutOfStep, match="There are turns on the springs"):
+    with pytest.raises(OutOfStepError, match="There are turns on the springs"):
         call.say("taken_off")
-    with pytest.raises(OutOfStep):
+    with pytest.raises(OutOfStepError):
         call.say("put_on")
-    with pytest.raises(GateNotMet, match="Before a bar goes in"):
+    with pytest.raises(GateNotMetError, match="Before a bar goes in"):
         call.say("moved", part="left", from_count=29, to_count=28)
 
 
@@ -199,7 +199,7 @@ def test_nothing_is_hung_while_any_gate_it_needs_stands_open(open_gates):
         call.say("gate", gate=gate, met=False)
     needed = {"power_off", "clear", "door_held", "pair_open", "pair_gloves", "pair_safety"}
     if needed - call.call.gates.keys():
-        with pytest.raises(GateNotMet):
+        with pytest.raises(GateNotMetError):
             call.say("put_on")
     else:
         assert call.enter("put_on").set_up
@@ -241,15 +241,15 @@ def test_four_springs_and_a_duplex_are_each_counted_by_their_cones():
 @pytest.mark.parametrize(
     ("body", "wrong"),
     [
-        ({"springs": [SPRING]}, BadInput),
-        ({"springs": [SPRING], "quarter_turns": 29, "extension": PAIR}, BadInput),
-        ({"springs": [SPRING, SPRING], "quarter_turns": 29}, BadInput),
-        ({"springs": [SPRING | {"count": 3}], "quarter_turns": 29}, BadInput),
-        ({}, BadInput),
-        ({"extension": {"class_lb": 900}}, OutOfRange),
-        ({"counterweight": STACK | {"hub": STACK["hub"] | {"turns": 2}}}, Contradiction),
-        ({"counterweight": STACK | {"plates": {"large": 0, "small": 0}}}, BadInput),
-        ({"counterweight": STACK | {"plates": {"large": 4, "small": 401}}}, OutOfRange),
+        ({"springs": [SPRING]}, BadInputError),
+        ({"springs": [SPRING], "quarter_turns": 29, "extension": PAIR}, BadInputError),
+        ({"springs": [SPRING, SPRING], "quarter_turns": 29}, BadInputError),
+        ({"springs": [SPRING | {"count": 3}], "quarter_turns": 29}, BadInputError),
+        ({}, BadInputError),
+        ({"extension": {"class_lb": 900}}, OutOfRangeError),
+        ({"counterweight": STACK | {"hub": STACK["hub"] | {"turns": 2}}}, ContradictionError),
+        ({"counterweight": STACK | {"plates": {"large": 0, "small": 0}}}, BadInputError),
+        ({"counterweight": STACK | {"plates": {"large": 4, "small": 401}}}, OutOfRangeError),
     ],
 )
 def test_a_choice_that_cannot_hang_is_refused(body, wrong):
@@ -279,7 +279,7 @@ def test_every_sort_of_option_is_picked_by_its_name_and_keeps_it(option, more):
 
 @pytest.mark.parametrize("option", ["0.207x2x27.5x3", "0.207x2x27.5", "pair-900", "stack-0-0", "0.207x2x27.5x2+0.25x2x30x2", "9x9x9x1"])
 def test_a_name_that_is_none_of_an_option_is_refused(option):
-    with pytest.raises((BadInput, OutOfRange, Contradiction)):
+    with pytest.raises((BadInputError, OutOfRangeError, ContradictionError)):
         at_door().say("picked", option=option)
 
 
@@ -384,7 +384,7 @@ def test_what_is_measured_once_others_are_on_does_not_change_what_was_found():
     running = Running(DoorRecord(measured=MEASURED, on_door=wound([read(SpringKind, SPRING)], None))).wound()
     before = next(line.text for line in running.state.summary if line.label == "Carried before by")
     for field, typed in (("wire_in", ".25"), ("inside_diameter_in", "2"), ("length_in", "40"), ("spring_count", "2")):
-        with pytest.raises(Contradiction, match="as it was picked"):
+        with pytest.raises(ContradictionError, match="as it was picked"):
             running.say("measured", field=field, typed=typed)
     assert next(line.text for line in running.state.summary if line.label == "Carried before by") == before
 
@@ -406,5 +406,5 @@ def test_a_stale_stroke_on_a_cone_of_unknown_turns_is_told_in_what_was_let_off()
     running.work_gates()
     running.say("aimed", targets={"left": 0, "right": 0})
     running.say("moved", part="left", from_count=0, to_count=-1)
-    with pytest.raises(OutOfStep, match="Left spring: 1 quarter-turns are let off, not 0"):
+    with pytest.raises(OutOfStepError, match="Left spring: 1 quarter-turns are let off, not 0"):
         running.say("moved", part="left", from_count=0, to_count=-1)

@@ -13,7 +13,7 @@ from jsonschema import Draft202012Validator
 
 from hinge.__main__ import main
 from hinge.document import require_finite
-from hinge.errors import Contradiction, HingeError
+from hinge.errors import ContradictionError, HingeError
 from hinge.questions.ask import QUESTIONS, ask
 from tests.hinge import mutants
 from tools.formats import FOLDER, documents, text_of
@@ -319,12 +319,12 @@ def test_a_call_written_for_an_older_record_and_an_older_choice_is_answered_the_
 def test_no_answer_holds_what_is_no_number(monkeypatch):
     """A top section as low as its roller left nothing to divide by; whatever else comes out as no number is refused the same way."""
     low = {"kind": "sectional", "door": {"height_in": 48, "section_count": 16, "weight_lb": 100}, "track": TRACK}
-    with pytest.raises(Contradiction, match="has no room for its roller") as refused:
+    with pytest.raises(ContradictionError, match="has no room for its roller") as refused:
         ask("placement", low)
     assert refused.value.field == "door.section_count"
     answer = ask("lift", ASKED["lift"])
     require_finite(answer)
     for wrong in (float("nan"), float("inf")):
         spoilt = answer.model_copy(update={next(iter(type(answer).model_fields)): [1.0, {"deep": (wrong,)}]})
-        with pytest.raises(Contradiction, match="have no answer"):
+        with pytest.raises(ContradictionError, match="have no answer"):
             require_finite(spoilt)

@@ -10,7 +10,7 @@ from hinge.call.events import Unreadable, entry_of, upcast
 from hinge.call.evolve import fold
 from hinge.carriers.torsion import wound
 from hinge.document import read
-from hinge.errors import BadInput, Contradiction, GateNotMet, HingeError, OutOfRange, OutOfStep
+from hinge.errors import BadInputError, ContradictionError, GateNotMetError, HingeError, OutOfRangeError, OutOfStepError
 from hinge.file.record import DoorRecord
 from hinge.procedures.rules import proofs
 from hinge.questions.of_call import sizing_of
@@ -44,7 +44,7 @@ def test_no_stroke_is_taken_while_any_gate_it_needs_stands_open(open_gates):
         call.say("gate", gate=gate, met=False)
     needed = {gate.id for group in gate_groups({"torsion"}) if "wind" in group.guards for gate in group.gates}
     if needed - call.call.gates.keys():
-        with pytest.raises(GateNotMet):
+        with pytest.raises(GateNotMetError):
             call.say("moved", part="left", from_count=0, to_count=1)
     else:
         assert call.enter("moved", part="left", from_count=0, to_count=1).parts[0].count == 1
@@ -53,7 +53,7 @@ def test_no_stroke_is_taken_while_any_gate_it_needs_stands_open(open_gates):
 def test_a_stroke_is_counted_once_however_often_it_is_sent():
     call = Running().chosen()
     call.say("moved", part="left", from_count=0, to_count=1)
-    with pytest.raises(OutOfStep, match="Left spring: the count of quarter-turns stands at 1, not 0"):
+    with pytest.raises(OutOfStepError, match="Left spring: the count of quarter-turns stands at 1, not 0"):
         call.say("moved", part="left", from_count=0, to_count=1)
     assert call.state.parts[0].count == 1
 
@@ -77,7 +77,7 @@ def test_a_single_spring_has_one_count():
     call.say("chosen", springs=[SPRING | {"count": 1}], quarter_turns=29)
     call.put_on().work_gates()
     assert [one.part for one in call.state.parts] == ["single"]
-    with pytest.raises(BadInput, match="no left part"):
+    with pytest.raises(BadInputError, match="no left part"):
         call.say("moved", part="left", from_count=0, to_count=1)
 
 
@@ -86,16 +86,16 @@ def test_turns_that_are_not_known_count_as_wound():
     call.say("chosen", springs=[SPRING], quarter_turns=29)
     assert call.state.work.step == "let_down"
     call.work_gates()
-    with pytest.raises(OutOfStep, match="Let every cone down to zero first"):
+    with pytest.raises(OutOfStepError, match="Let every cone down to zero first"):
         call.say("taken_off")
     for stroke in range(3):
         call.say("moved", part="left", from_count=-stroke, to_count=-stroke - 1)
-    with pytest.raises(Contradiction, match="not known"):
+    with pytest.raises(ContradictionError, match="not known"):
         call.say("moved", part="right", from_count=0, to_count=1)
     call.say("slack", part="left")
-    with pytest.raises(OutOfStep, match="they are not down"):
+    with pytest.raises(OutOfStepError, match="they are not down"):
         call.gates("taking_off")
-    with pytest.raises(OutOfStep, match="Let every cone down"):
+    with pytest.raises(OutOfStepError, match="Let every cone down"):
         call.say("taken_off")
     call.say("slack", part="right")
     assert [part.let_off for part in call.state.parts] == [3, 0]
@@ -108,7 +108,7 @@ def test_the_unbroken_one_of_a_pair_is_counted_down_before_anything_comes_off():
     call.say("chosen", springs=[SPRING], quarter_turns=29)
     call.work_gates()
     call.say("slack", part="right")
-    with pytest.raises(OutOfStep, match="Let every cone down"):
+    with pytest.raises(OutOfStepError, match="Let every cone down"):
         call.say("taken_off")
     for stroke in range(29, 0, -1):
         call.say("moved", part="left", from_count=stroke, to_count=stroke - 1)
@@ -120,22 +120,22 @@ def test_the_unbroken_one_of_a_pair_is_counted_down_before_anything_comes_off():
 def test_the_plan_is_not_overshot():
     call = Running().wound(2)
     call.gates("trimming")
-    with pytest.raises(Contradiction, match="Trim after the balance check"):
+    with pytest.raises(ContradictionError, match="Trim after the balance check"):
         call.say("moved", part="left", from_count=2, to_count=3)
 
 
 def test_lifting_opens_the_winding_gates_and_winding_opens_the_lifting_gates():
     call = Running().wound()
-    with pytest.raises(GateNotMet, match="Before the first lift"):
+    with pytest.raises(GateNotMetError, match="Before the first lift"):
         call.say("reading", reading=HOLDS)
     call.lift_gates()
     call.say("reading", reading=HOLDS)
     call.say("aimed", targets={"left": 2, "right": 2})
-    with pytest.raises(GateNotMet, match="Before the trim"):
+    with pytest.raises(GateNotMetError, match="Before the trim"):
         call.say("moved", part="left", from_count=3, to_count=2)
     call.gates("trimming")
     call.to_targets()
-    with pytest.raises(GateNotMet, match="Before the first lift"):
+    with pytest.raises(GateNotMetError, match="Before the first lift"):
         call.say("reading", reading=HOLDS)
 
 
@@ -145,7 +145,7 @@ def test_taking_back_a_reading_takes_back_what_was_claimed_and_not_what_it_did()
     entry = call.say("reading", reading=HOLDS).id
     call.say("withdrawn", entry=entry, reason="wrong height")
     call.say("aimed", targets={"left": 2, "right": 2})
-    with pytest.raises(GateNotMet, match="Before the trim"):
+    with pytest.raises(GateNotMetError, match="Before the trim"):
         call.say("moved", part="left", from_count=3, to_count=2)
 
 
@@ -196,13 +196,13 @@ def test_a_change_to_the_springs_voids_the_proofs_and_keeps_the_call_open():
     state = call.state
     assert {proof.id: proof.standing for proof in state.proofs if proof.required} == {"reversal": "void", "eyes": "void"}
     assert len(state.to_close) == 3
-    with pytest.raises(Contradiction, match="Prove: contact reversal"):
+    with pytest.raises(ContradictionError, match="Prove: contact reversal"):
         call.say("closed")
 
 
 def test_the_door_does_not_run_by_power_before_it_holds_by_hand():
     call = Running().wound()
-    with pytest.raises(Contradiction, match="Check the balance by hand"):
+    with pytest.raises(ContradictionError, match="Check the balance by hand"):
         call.say("proof", proof="reversal", passed=True)
     call.held().proved()
 
@@ -210,7 +210,7 @@ def test_the_door_does_not_run_by_power_before_it_holds_by_hand():
 def test_the_opener_never_runs_a_door_with_a_broken_spring():
     call = Running(WOUND)
     call.say("found", cause="spring_broken")
-    with pytest.raises(Contradiction, match="the opener never runs this door"):
+    with pytest.raises(ContradictionError, match="the opener never runs this door"):
         call.say("proof", proof="cycles", passed=True)
     call.say("proof", proof="labels", passed=True)
 
@@ -219,14 +219,14 @@ def test_running_it_by_power_makes_it_unsafe_to_touch_again():
     call = Running().wound().held().proved()
     call.say("aimed", targets={"left": 2, "right": 2})
     call.gates("trimming")
-    with pytest.raises(GateNotMet, match="Make safe"):
+    with pytest.raises(GateNotMetError, match="Make safe"):
         call.say("moved", part="left", from_count=3, to_count=2)
 
 
 def test_a_failed_proof_does_not_close_and_a_disconnected_opener_does():
     call = Running().measured().powered()
     call.say("proof", proof="reversal", passed=False)
-    with pytest.raises(Contradiction):
+    with pytest.raises(ContradictionError):
         call.say("closed")
     call.say("disconnected", reason="Customer will have the board replaced")
     assert call.enter("closed").closed
@@ -235,7 +235,7 @@ def test_a_failed_proof_does_not_close_and_a_disconnected_opener_does():
 def test_nothing_follows_a_close():
     call = Running().proved()
     call.say("closed", told="Monthly check")
-    with pytest.raises(OutOfStep, match="closed"):
+    with pytest.raises(OutOfStepError, match="closed"):
         call.say("complaint", complaint="heavy")
 
 
@@ -244,7 +244,7 @@ def test_winding_half_done_is_neither_lifted_nor_closed():
     call.say("moved", part="left", from_count=0, to_count=1)
     assert call.state.to_close[0].startswith("Finish the work")
     call.lift_gates()
-    with pytest.raises(OutOfStep, match="Finish the work"):
+    with pytest.raises(OutOfStepError, match="Finish the work"):
         call.say("reading", reading=HOLDS)
 
 
@@ -252,7 +252,7 @@ def test_a_stroke_is_not_taken_back_by_withdrawing_it():
     call = Running().wound()
     stroke = next(one.id for one in call.entries if one.body.kind == "moved")
     for entry in (stroke, "never-made"):
-        with pytest.raises(Contradiction, match="no such claim"):
+        with pytest.raises(ContradictionError, match="no such claim"):
             call.say("withdrawn", entry=entry, reason="no")
 
 
@@ -291,25 +291,25 @@ def test_readings_can_be_taken_on_arrival_and_are_known_as_such_afterwards():
 @pytest.mark.parametrize(
     ("kind", "body", "error", "field"),
     [
-        ("gate", {"gate": "override", "met": True}, BadInput, "gate"),
-        ("complaint", {"complaint": "unheard"}, BadInput, "complaint"),
-        ("measured", {"field": "weight_lb", "typed": "2 lb"}, OutOfRange, "typed"),
-        ("measured", {"field": "mood", "typed": "2"}, BadInput, "field"),
-        ("measured", {"field": "hand_force_lb", "typed": "2"}, BadInput, "field"),
-        ("measured", {"field": "weight_lb", "typed": "130", "how": {"method": "estimate"}}, BadInput, "how.low"),
-        ("measured", {"field": "weight_lb", "typed": "130", "how": {"low": 140.0, "high": 150.0}}, Contradiction, "how.low"),
-        ("chosen", {"springs": [SPRING], "quarter_turns": 3}, Contradiction, "plan"),
-        ("picked", {"option": "0.207x2x27.5x2"}, Contradiction, "option"),
-        ("aimed", {"targets": {"left": 500}}, OutOfRange, "targets.left"),
-        ("aimed", {"targets": {"left": 5}}, Contradiction, "targets.left"),
-        ("aimed", {"targets": {"small": 1}}, BadInput, "targets"),
-        ("proof", {"proof": "reversal"}, BadInput, "passed"),
-        ("reading", {"reading": {"height_in": 42}}, BadInput, "reading.outcome"),
-        ("reading", {"reading": {"height_in": 42, "force_lb": 1e200, "direction": "raising"}}, OutOfRange, "reading.force_lb"),
-        ("reading", {"reading": {"height_in": 42, "force_lb": -1e6, "direction": "raising"}}, OutOfRange, "reading.force_lb"),
-        ("moved", {"part": "left", "from_count": 0, "to_count": 900}, OutOfRange, "to_count"),
-        ("chosen", {"springs": [SPRING | {"table_rate_lbin_per_turn": 1e308}], "quarter_turns": 3}, OutOfRange, None),
-        ("dance", {}, BadInput, "kind"),
+        ("gate", {"gate": "override", "met": True}, BadInputError, "gate"),
+        ("complaint", {"complaint": "unheard"}, BadInputError, "complaint"),
+        ("measured", {"field": "weight_lb", "typed": "2 lb"}, OutOfRangeError, "typed"),
+        ("measured", {"field": "mood", "typed": "2"}, BadInputError, "field"),
+        ("measured", {"field": "hand_force_lb", "typed": "2"}, BadInputError, "field"),
+        ("measured", {"field": "weight_lb", "typed": "130", "how": {"method": "estimate"}}, BadInputError, "how.low"),
+        ("measured", {"field": "weight_lb", "typed": "130", "how": {"low": 140.0, "high": 150.0}}, ContradictionError, "how.low"),
+        ("chosen", {"springs": [SPRING], "quarter_turns": 3}, ContradictionError, "plan"),
+        ("picked", {"option": "0.207x2x27.5x2"}, ContradictionError, "option"),
+        ("aimed", {"targets": {"left": 500}}, OutOfRangeError, "targets.left"),
+        ("aimed", {"targets": {"left": 5}}, ContradictionError, "targets.left"),
+        ("aimed", {"targets": {"small": 1}}, BadInputError, "targets"),
+        ("proof", {"proof": "reversal"}, BadInputError, "passed"),
+        ("reading", {"reading": {"height_in": 42}}, BadInputError, "reading.outcome"),
+        ("reading", {"reading": {"height_in": 42, "force_lb": 1e200, "direction": "raising"}}, OutOfRangeError, "reading.force_lb"),
+        ("reading", {"reading": {"height_in": 42, "force_lb": -1e6, "direction": "raising"}}, OutOfRangeError, "reading.force_lb"),
+        ("moved", {"part": "left", "from_count": 0, "to_count": 900}, OutOfRangeError, "to_count"),
+        ("chosen", {"springs": [SPRING | {"table_rate_lbin_per_turn": 1e308}], "quarter_turns": 3}, OutOfRangeError, None),
+        ("dance", {}, BadInputError, "kind"),
     ],
 )
 def test_malformed_or_untimely_commands_are_refused_by_their_own_path(kind, body, error, field):
@@ -322,7 +322,7 @@ def test_malformed_or_untimely_commands_are_refused_by_their_own_path(kind, body
 def test_a_reading_off_the_door_is_refused():
     call = Running().wound()
     call.lift_gates()
-    with pytest.raises(BadInput, match="travel"):
+    with pytest.raises(BadInputError, match="travel"):
         call.say("reading", reading={"height_in": 90, "outcome": "holds"})
 
 
@@ -344,7 +344,7 @@ def test_a_call_takes_sixty_readings_and_stays_readable():
     call.lift_gates()
     for _ in range(60):
         call.say("reading", reading=HOLDS)
-    with pytest.raises(OutOfStep, match="as many readings"):
+    with pytest.raises(OutOfStepError, match="as many readings"):
         call.say("reading", reading=HOLDS)
     assert len(call.state.readings) == 60
 
@@ -362,7 +362,7 @@ def test_a_stroke_counted_by_mistake_is_taken_back_as_it_came_and_only_that_one(
     for stroke in range(2):
         call.say("moved", part="left", from_count=stroke, to_count=stroke + 1)
     call.say("moved", part="left", from_count=2, to_count=1)
-    with pytest.raises(GateNotMet, match="Before a screw is loosened"):
+    with pytest.raises(GateNotMetError, match="Before a screw is loosened"):
         call.say("moved", part="left", from_count=1, to_count=0)
 
 
@@ -396,17 +396,17 @@ def test_a_call_started_by_mistake_is_abandoned_while_the_door_stands_as_it_was(
     running.say("complaint", complaint="noisy")
     running.say("measured", field="weight_lb", typed="190 lb")
     running.say("gate", gate="power_off", met=True)
-    with pytest.raises(Contradiction, match="put the opener and the door back"):
+    with pytest.raises(ContradictionError, match="put the opener and the door back"):
         running.say("abandoned", reason="the wrong house")
     running.say("gate", gate="power_off", met=False)
     seen = running.say("checked", check="hinges", outcome="broken")
-    with pytest.raises(Contradiction, match="Something was looked at"):
+    with pytest.raises(ContradictionError, match="Something was looked at"):
         running.say("abandoned", reason="the wrong house")
     running.say("withdrawn", entry=seen.id, reason="the wrong house")
     state = running.enter("abandoned", reason="the wrong house")
     assert (state.closed, state.abandoned, state.summary[0].text) == (True, "the wrong house", "the wrong house")
     assert state.record_after.measured == MEASURED, "what was measured at the wrong house is not this door's"
-    with pytest.raises(OutOfStep):
+    with pytest.raises(OutOfStepError):
         running.say("gate", gate="power_off", met=True)
 
 
@@ -414,7 +414,7 @@ def test_an_abandoned_call_from_elsewhere_on_which_work_was_done_is_refused():
     running = Running(DoorRecord(measured=MEASURED))
     running.gates("hands_on")
     told = [[one] for one in running.entries] + [[entry_of("entry-00099", "Wren", "2026-11-01T09:00:00+00:00", ABANDONED)]]
-    with pytest.raises(Contradiction, match="Gates are met"):
+    with pytest.raises(ContradictionError, match="Gates are met"):
         history.claimed(DoorRecord(measured=MEASURED), told, "call.entries")
 
 
@@ -424,9 +424,9 @@ def test_what_others_must_see_first_ends_the_calculation_until_it_is_put_right(c
     assert running.state.stop == ""
     found = running.say("found", cause=cause)
     assert running.state.stop.startswith("Stop: ")
-    with pytest.raises(Contradiction, match="Stop: "):
+    with pytest.raises(ContradictionError, match="Stop: "):
         running.say("chosen", springs=[SPRING], quarter_turns=3)
-    with pytest.raises(Contradiction, match="Stop: "):
+    with pytest.raises(ContradictionError, match="Stop: "):
         sizing_of(running.call)
     running.say("withdrawn", entry=found.id, reason="another door")
     running.say("chosen", springs=[SPRING], quarter_turns=3)
@@ -448,7 +448,7 @@ def test_springs_are_let_down_below_a_loose_plate_and_picked_once_it_is_mended()
     running.say("aimed", targets={"left": 0, "right": 0})
     running.work_gates()
     running.to_targets()
-    with pytest.raises(Contradiction, match="Stop: "):
+    with pytest.raises(ContradictionError, match="Stop: "):
         running.say("chosen", springs=[SPRING], quarter_turns=3)
     running.say("cured", cause="centre_plate_loose")
     running.say("chosen", springs=[SPRING], quarter_turns=3)

@@ -5,7 +5,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from hinge.errors import BadInput, Contradiction, OutOfRange
+from hinge.errors import BadInputError, ContradictionError, OutOfRangeError
 from hinge.measure.fields import fields
 from hinge.sizing.evaluate import need_of
 from hinge.sizing.ideal import conditions
@@ -73,7 +73,7 @@ def test_the_work_of_the_springs_is_what_they_let_go(door, drum, rate, turns):
 
 
 def test_more_travel_than_the_drum_holds_is_refused():
-    with pytest.raises(OutOfRange, match=r"takes 51.8 in of cable; this door travels 84 in"):
+    with pytest.raises(OutOfRangeError, match=r"takes 51.8 in of cable; this door travels 84 in"):
         build_tapered_drum("vertical", 3, 5, 4, 0.125).turns_for(84.0)
 
 
@@ -88,12 +88,12 @@ def test_more_travel_than_the_drum_holds_is_refused():
     ],
 )
 def test_drums_that_cannot_be_are_refused(build, message):
-    with pytest.raises(Contradiction, match=message):
+    with pytest.raises(ContradictionError, match=message):
         build()
 
 
 def test_a_measured_drum_needs_a_diameter_for_each_turn():
-    with pytest.raises(BadInput, match="a diameter for each turn"):
+    with pytest.raises(BadInputError, match="a diameter for each turn"):
         build_measured_drum([0.0, 1.0], [4.0], 0.125)
 
 
@@ -122,5 +122,5 @@ def test_the_wraps_left_are_what_the_cable_has_over(drum, shaft_height, wraps):
 
 
 def test_a_cable_that_leaves_too_few_wraps_is_refused():
-    with pytest.raises(Contradiction, match=r"leaves 0.19 wraps on the drum with the door closed; at least 0.5 must stay"):
+    with pytest.raises(ContradictionError, match=r"leaves 0.19 wraps on the drum with the door closed; at least 0.5 must stay"):
         cable_for(FOUR_INCH, 90.5, 90)

@@ -4,7 +4,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from hinge.errors import BadInput, Contradiction, GateNotMet, OutOfRange, OutOfStep, require_between
+from hinge.errors import BadInputError, ContradictionError, GateNotMetError, OutOfRangeError, OutOfStepError, require_between
 from hinge.spoken import number
 
 
@@ -18,7 +18,7 @@ def test_a_value_is_refused_exactly_outside_its_range(value):
     if 10 <= value <= 20:
         require_between("door.height_in", value, 10, 20, "in")
         return
-    with pytest.raises(OutOfRange) as refused:
+    with pytest.raises(OutOfRangeError) as refused:
         require_between("door.height_in", value, 10, 20, "in")
     said = refused.value.as_document()
     assert (said["field"], said["value"], said["allowed"], said["unit"]) == ("door.height_in", value, "10 to 20", "in")
@@ -26,11 +26,11 @@ def test_a_value_is_refused_exactly_outside_its_range(value):
 
 
 def test_not_a_number_is_outside_every_range():
-    with pytest.raises(OutOfRange):
+    with pytest.raises(OutOfRangeError):
         require_between("weight_lb", float("nan"), 0, 1e9, "lb")
 
 
 def test_each_kind_has_a_code_of_its_own():
-    kinds = (BadInput, OutOfRange, Contradiction, GateNotMet, OutOfStep)
+    kinds = (BadInputError, OutOfRangeError, ContradictionError, GateNotMetError, OutOfStepError)
     assert len({kind.code for kind in kinds}) == len(kinds)
     assert all(set(kind("why").as_document()) == {"code", "message", "field", "value", "allowed", "unit"} for kind in kinds)

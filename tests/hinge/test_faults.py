@@ -9,7 +9,7 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from hinge.errors import BadInput
+from hinge.errors import BadInputError
 from hinge.faults.find import CANT_TELL, PARTS, find
 from hinge.faults.knowledge import PROVED_BY, SLIP, TWO_CAUSES, Check, ComplaintKind, Fact, FaultCause, faults, tabled
 from hinge.faults.reason import clashes, closed_by_risk, confirmed, of_causes, posterior, prior, proposals
@@ -163,7 +163,7 @@ SOUND = faults()
 def test_knowledge_that_is_unsound_is_refused_by_its_place(what, name, change, field):
     tables = {kind: dict(getattr(SOUND, kind)) for kind in ("causes", "checks", "complaints", "facts")}
     tables[what][name] = tables[what][name].model_copy(update=change)
-    with pytest.raises(BadInput) as refused:
+    with pytest.raises(BadInputError) as refused:
         tabled(**tables)
     assert refused.value.field == field
 

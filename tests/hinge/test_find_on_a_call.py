@@ -5,7 +5,7 @@ from datetime import datetime
 import pytest
 
 from hinge.call.knowledge import causes
-from hinge.errors import BadInput, Contradiction, GateNotMet, OutOfStep
+from hinge.errors import BadInputError, ContradictionError, GateNotMetError, OutOfStepError
 from hinge.faults.knowledge import faults
 from hinge.questions.sun import SunPlace
 from hinge.questions.sun_of_call import sun_of
@@ -25,7 +25,7 @@ def call():
 def test_nothing_is_looked_for_before_there_is_a_complaint():
     call = Running()
     assert finding_of(call.call) is None
-    with pytest.raises(OutOfStep):
+    with pytest.raises(OutOfStepError):
         call.say("checked", check="coil_gap", outcome="gap")
 
 
@@ -56,11 +56,11 @@ def test_what_a_check_has_shown_forbids_lifting_and_running_whether_it_is_certai
     call.gates("as_found")
     call.say("checked", check=check, outcome=outcome)
     if "lift" in forbids:
-        with pytest.raises(Contradiction, match="not lifted"):
+        with pytest.raises(ContradictionError, match="not lifted"):
             call.say("checked", check="lift_by_hand", outcome="heavy")
-    with pytest.raises(Contradiction, match="never runs this door"):
+    with pytest.raises(ContradictionError, match="never runs this door"):
         call.say("checked", check="run_opener", outcome="strains")
-    with pytest.raises(Contradiction, match="never runs this door"):
+    with pytest.raises(ContradictionError, match="never runs this door"):
         call.say("proof", proof="reversal", passed=True)
     needs = {faults().checks[one.check].needs for one in finding_of(call.call).finding.next}
     assert not needs & set(forbids.split())
@@ -69,9 +69,9 @@ def test_what_a_check_has_shown_forbids_lifting_and_running_whether_it_is_certai
 def test_a_check_with_hands_on_the_door_waits_until_it_is_made_safe():
     call = Running().measured()
     call.say("complaint", complaint="heavy")
-    with pytest.raises(GateNotMet):
+    with pytest.raises(GateNotMetError):
         call.say("checked", check="terminals", outcome="tight")
-    with pytest.raises(GateNotMet):
+    with pytest.raises(GateNotMetError):
         call.say("checked", check="lift_by_hand", outcome="heavy")
     call.say("checked", check="lift_by_hand", outcome="cant_tell")
     found = finding_of(call.call).finding
@@ -115,7 +115,7 @@ def test_running_it_by_the_opener_has_it_made_safe_anew(call):
     call.say("complaint", complaint="will_not_close")
     call.powered().say("checked", check="close_command", outcome="flashes")
     assert call.state.safety.lower() == "last run by power"
-    with pytest.raises(GateNotMet):
+    with pytest.raises(GateNotMetError):
         call.say("checked", check="terminals", outcome="tight")
 
 
@@ -133,9 +133,9 @@ def test_an_answer_is_taken_back_and_what_is_cured_is_out(call):
     call.say("withdrawn", entry=entry.id, reason="looked at the wrong door")
     assert finding_of(call.call).finding.confirmed is None
     call.say("checked", check="coil_gap", outcome="gap")
-    with pytest.raises(Contradiction, match="nothing was done yet"):
+    with pytest.raises(ContradictionError, match="nothing was done yet"):
         call.say("cured", cause="spring_broken")
-    with pytest.raises(Contradiction, match="not found"):
+    with pytest.raises(ContradictionError, match="not found"):
         call.say("cured", cause="dry")
     call.say("checked", check="door_lock", outcome="engaged")
     call.say("found", cause="lock_engaged")
@@ -154,14 +154,14 @@ def test_putting_something_else_right_makes_no_one_forget_what_was_seen(call):
     call.say("checked", check="cables", outcome="off")
     call.say("found", cause="dry")
     call.say("cured", cause="dry")
-    with pytest.raises(Contradiction, match="A cable is off its drum"):
+    with pytest.raises(ContradictionError, match="A cable is off its drum"):
         call.say("checked", check="run_opener", outcome="works")
-    with pytest.raises(Contradiction, match="A cable is off its drum"):
+    with pytest.raises(ContradictionError, match="A cable is off its drum"):
         call.say("proof", proof="reversal", passed=True)
-    with pytest.raises(Contradiction, match="A cable is off its drum"):
+    with pytest.raises(ContradictionError, match="A cable is off its drum"):
         call.say("checked", check="lift_by_hand", outcome="easy")
     call.say("checked", check="cables", outcome="both_tight")
-    with pytest.raises(GateNotMet, match="looked at"):
+    with pytest.raises(GateNotMetError, match="looked at"):
         call.say("checked", check="lift_by_hand", outcome="easy")
     call.gates("as_found")
     call.say("checked", check="lift_by_hand", outcome="easy")
@@ -170,10 +170,10 @@ def test_putting_something_else_right_makes_no_one_forget_what_was_seen(call):
 def test_a_broken_spring_is_not_put_right_while_nothing_was_done_on_what_carries_the_door(call):
     call.say("checked", check="coil_gap", outcome="gap")
     call.say("found", cause="spring_broken")
-    with pytest.raises(Contradiction, match="nothing was done"):
+    with pytest.raises(ContradictionError, match="nothing was done"):
         call.say("cured", cause="spring_broken")
     call.say("found", cause="dry")
-    with pytest.raises(Contradiction, match="A torsion spring is broken"):
+    with pytest.raises(ContradictionError, match="A torsion spring is broken"):
         call.say("proof", proof="reversal", passed=True)
 
 
@@ -182,7 +182,7 @@ def test_springs_seen_broken_are_not_wound_again_whatever_was_said_to_be_found(c
         call.say("measured", field=field, typed=typed)
     call.say("checked", check="coil_gap", outcome="gap")
     call.say("found", cause="dry")
-    with pytest.raises(Contradiction, match="not wound again"):
+    with pytest.raises(ContradictionError, match="not wound again"):
         call.say("again", quarter_turns=29)
 
 
@@ -210,7 +210,7 @@ def test_a_name_nothing_is_known_of_is_refused_by_its_field(call):
         ("checked", {"check": "coil_gap", "outcome": "x"}, "outcome"),
         ("fact", {"fact": "astrology", "holds": True}, "fact"),
     ):
-        with pytest.raises((BadInput, Contradiction)) as refused:
+        with pytest.raises((BadInputError, ContradictionError)) as refused:
             call.say(kind, **body)
         assert refused.value.field == field
 

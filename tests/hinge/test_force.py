@@ -12,7 +12,7 @@ from hypothesis import strategies as st
 from hinge.balance.readings import OUTCOMES
 from hinge.call.commands import read_command
 from hinge.call.decide import decide
-from hinge.errors import Contradiction, GateNotMet, HingeError
+from hinge.errors import ContradictionError, GateNotMetError, HingeError
 from hinge.view.steps import procedures_of
 from tests.hinge.calls import Running
 
@@ -56,7 +56,7 @@ def barred(call):
 def refused(call, words):
     assert words in barred(call)
     for kind, body in (("stepped", {"steps": ["force"]}), ("proof", {"proof": "force", "passed": True})):
-        with pytest.raises(Contradiction, match=words) as wrong:
+        with pytest.raises(ContradictionError, match=words) as wrong:
             call.say(kind, **body)
         assert "More force never cures a heavy or binding door" in str(wrong.value)
 
@@ -104,7 +104,7 @@ def test_a_binding_door_holds_anywhere_and_is_no_better_for_it(cause):
     call = at_the_force()
     let_go(call, "holds")
     call.say("found", cause=cause)
-    with pytest.raises(Contradiction, match="More force never cures"):
+    with pytest.raises(ContradictionError, match="More force never cures"):
         call.say("proof", proof="force", passed=True)
     call.lift_gates()
     call.say("proof", proof="free_running", passed=True)
@@ -114,14 +114,14 @@ def test_a_binding_door_holds_anywhere_and_is_no_better_for_it(cause):
 def test_a_heavy_door_found_and_not_let_go_since_is_no_door_to_force():
     call = at_the_force()
     call.say("found", cause="springs_tired")
-    with pytest.raises(Contradiction, match="The springs are tired"):
+    with pytest.raises(ContradictionError, match="The springs are tired"):
         call.say("stepped", steps=["force"])
 
 
 def test_nobody_sets_the_force_of_a_door_nobody_lifted():
     call = Running().measured()
     call.say("complaint", complaint="touches_and_reverses")
-    with pytest.raises(Contradiction, match="By hand first"):
+    with pytest.raises(ContradictionError, match="By hand first"):
         call.say("stepped", steps=["force"])
 
 
@@ -201,7 +201,7 @@ def test_whatever_was_said_and_taken_back_the_page_says_what_would_be_refused(sa
         refusal = ""
         try:
             decide(call.call, read_command({"kind": "proof", "proof": proof, "passed": True}))
-        except GateNotMet:
+        except GateNotMetError:
             refusal = ""
         except HingeError as wrong:
             refusal = wrong.message

@@ -30,7 +30,7 @@ from hinge.call.commands import read_command
 from hinge.call.log import CallLog
 from hinge.file.record import DoorRecord, read_record
 from hinge.view.shown import shown
-from hinge.errors import GateNotMet, HingeError
+from hinge.errors import GateNotMetError, HingeError
 from hinge.site.gates import gate_groups
 
 log = CallLog.at(DoorRecord())
@@ -59,7 +59,7 @@ for field, typed in {
 assert log.call.line.kind == "sash" and dict(log.call.line.counts) == {"left": 4, "right": 4}
 assert shown(log.call).setup is not None
 say("picked", option="sash-5")
-refused("taken_off", GateNotMet)
+refused("taken_off", GateNotMetError)
 gates("hands_on", "cords")
 say("taken_off")
 assert shown(log.call).work.title == "Hang the weights"

@@ -4,7 +4,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from hinge.errors import BadInput, Contradiction, OutOfRange
+from hinge.errors import BadInputError, ContradictionError, OutOfRangeError
 from hinge.questions.ask import ask
 from hinge.springs.identify import identify_wire, neighbours
 from hinge.springs.wire import stock
@@ -34,16 +34,16 @@ def test_a_reading_between_two_sizes_says_so():
 
 
 def test_readings_that_disagree_are_refused_with_both():
-    with pytest.raises(Contradiction, match=r"0.207 in over 10 coils and 0.2187 in over 20 coils"):
+    with pytest.raises(ContradictionError, match=r"0.207 in over 10 coils and 0.2187 in over 20 coils"):
         identify_wire({10: 2.07, 20: 4.374}, SIZES, reading_sd_in=1 / 128)
 
 
 def test_no_reading_a_wild_one_and_no_such_wire_are_refused():
-    with pytest.raises(BadInput, match="Read across"):
+    with pytest.raises(BadInputError, match="Read across"):
         identify_wire({}, SIZES)
-    with pytest.raises(OutOfRange):
+    with pytest.raises(OutOfRangeError):
         ask("identify", {"ten_coils_in": 0.01})
-    with pytest.raises(Contradiction, match=r"No standard wire is near 0.15 in; the nearest is 0.1875 in"):
+    with pytest.raises(ContradictionError, match=r"No standard wire is near 0.15 in; the nearest is 0.1875 in"):
         identify_wire({20: 3.0}, SIZES)
 
 

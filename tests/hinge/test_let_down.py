@@ -4,7 +4,7 @@ import pytest
 
 from hinge.carriers.torsion import wound
 from hinge.document import read
-from hinge.errors import Contradiction, GateNotMet, OutOfStep
+from hinge.errors import ContradictionError, GateNotMetError, OutOfStepError
 from hinge.file.record import DoorRecord
 from hinge.questions.of_call import balance_of
 from hinge.springs.torsion import SpringKind
@@ -69,10 +69,10 @@ def test_springs_are_wound_again_only_once_the_cables_are_seen_slack():
     call = down(at(29), 29)
     call.say("gate", gate="cables_slack", met=False)
     call.say("again", quarter_turns=29)
-    with pytest.raises(GateNotMet, match="The springs are down: Cables slack on both sides"):
+    with pytest.raises(GateNotMetError, match="The springs are down: Cables slack on both sides"):
         call.say("put_on")
     call.say("withdrawn", entry=call.entries[-1].id, reason="only to be aimed at")
-    with pytest.raises(GateNotMet, match="Cables slack on both sides"):
+    with pytest.raises(GateNotMetError, match="Cables slack on both sides"):
         call.say("aimed", targets={"left": 29, "right": 29})
     call.gates("taking_off")
     call.say("aimed", targets={"left": 29, "right": 29})
@@ -84,7 +84,7 @@ def test_wound_springs_are_not_called_ready_to_be_wound_again():
     call.work_gates()
     call.say("again", quarter_turns=29)
     assert call.state.work.step == "let_down"
-    with pytest.raises(OutOfStep, match="turns on the springs"):
+    with pytest.raises(OutOfStepError, match="turns on the springs"):
         call.say("put_on")
 
 
@@ -94,11 +94,11 @@ def test_a_spring_that_still_pulls_at_zero_is_unknown_and_keeps_its_count():
     state = call.state
     assert (state.parts[0].count, state.parts[0].let_off) == (None, 28)
     assert "cables_slack" not in call.call.gates
-    with pytest.raises(OutOfStep, match="they are not down"):
+    with pytest.raises(OutOfStepError, match="they are not down"):
         call.gates("taking_off")
-    with pytest.raises(OutOfStep, match="turns on the springs"):
+    with pytest.raises(OutOfStepError, match="turns on the springs"):
         call.say("taken_off")
-    with pytest.raises(OutOfStep, match="counts as wound already"):
+    with pytest.raises(OutOfStepError, match="counts as wound already"):
         call.say("still_wound", part="left")
     call.work_gates()
     count_down(call, "left", 2)
@@ -115,7 +115,7 @@ def test_a_stop_opens_the_gates_that_made_it_safe(stop, gate):
     count_down(call, "left", 3)
     call.say("stopped", stop=stop)
     assert call.state.work.stopped.startswith("Stopped: ")
-    with pytest.raises(GateNotMet):
+    with pytest.raises(GateNotMetError):
         count_down(call, "left", 1)
     call.say("gate", gate=gate, met=True)
     call.work_gates()
@@ -135,7 +135,7 @@ def test_every_stop_rule_opens_gates_that_guard_what_it_stops():
     for stop in work.stops:
         call.work_gates()
         call.say("stopped", stop=stop.id)
-        with pytest.raises(GateNotMet):
+        with pytest.raises(GateNotMetError):
             call.say("moved", part="left", from_count=0, to_count=-1)
 
 
@@ -144,7 +144,7 @@ def test_springs_that_are_not_measured_can_be_wound_again_but_must_be_measured_t
     down(call, 30)
     call.say("again", quarter_turns=30)
     call.gates("taking_off")
-    with pytest.raises(Contradiction, match="Measure these springs"):
+    with pytest.raises(ContradictionError, match="Measure these springs"):
         call.say("taken_off")
     call.say("put_on")
     call.work_gates()
@@ -166,28 +166,28 @@ def test_springs_picked_again_that_came_off_all_the_same_go_on_as_any_other():
 def test_a_broken_spring_is_not_wound_again_by_any_way():
     call = at(29)
     call.say("found", cause="spring_broken")
-    with pytest.raises(Contradiction, match="not wound again"):
+    with pytest.raises(ContradictionError, match="not wound again"):
         call.say("again", quarter_turns=29)
     call.work_gates()
     for part in ("left", "right"):
         call.say("slack", part=part)
     call.gates("taking_off")
-    with pytest.raises(Contradiction, match="not wound again"):
+    with pytest.raises(ContradictionError, match="not wound again"):
         call.say("aimed", targets={"left": 29, "right": 29})
     later = at(29)
     later.say("again", quarter_turns=29)
     down(later, 29)
     later.gates("taking_off")
     later.say("found", cause="spring_broken")
-    with pytest.raises(Contradiction, match="not wound again"):
+    with pytest.raises(ContradictionError, match="not wound again"):
         later.say("put_on")
 
 
 def test_only_what_hangs_there_is_picked_again():
-    with pytest.raises(OutOfStep, match="Other springs hang there"):
+    with pytest.raises(OutOfStepError, match="Other springs hang there"):
         at(29).say("chosen", again=True, springs=[SPRING | {"wire_in": 0.218}], quarter_turns=29)
     pair = Running(DoorRecord(measured=MEASURED | {"counterbalance": "extension"}, on_door=RECORDS["pair"].on_door))
-    with pytest.raises(Contradiction, match="Only torsion springs"):
+    with pytest.raises(ContradictionError, match="Only torsion springs"):
         pair.say("again", quarter_turns=29)
 
 
@@ -204,7 +204,7 @@ def test_the_turns_now_are_a_measure_of_this_visit():
 def test_a_door_is_read_before_anything_is_touched_and_that_is_its_before():
     call = at(29)
     call.gates("hands_on")
-    with pytest.raises(GateNotMet, match="Before the door is lifted as found"):
+    with pytest.raises(GateNotMetError, match="Before the door is lifted as found"):
         call.say("reading", reading=HOLDS)
     call.lift_gates()
     call.say("reading", reading={"height_in": 42, "outcome": "creeps_down"})
@@ -222,7 +222,7 @@ def test_a_door_with_a_broken_spring_is_not_lifted_to_be_read():
     call = at(29)
     call.lift_gates()
     call.say("found", cause="spring_broken")
-    with pytest.raises(Contradiction, match="A torsion spring is broken: the door is not lifted"):
+    with pytest.raises(ContradictionError, match="A torsion spring is broken: the door is not lifted"):
         call.say("reading", reading=HOLDS)
 
 
@@ -274,7 +274,7 @@ def test_the_last_stroke_let_off_is_taken_back_as_it_came_and_no_other(turns):
     assert call.call.line.let_off["left"] == begun - 1
     assert call.state.parts[0].taken_back_to is None
     call.say("gate", gate="hand", met=False)
-    with pytest.raises((GateNotMet, Contradiction), match=r"Before winding|The plan is 0"):
+    with pytest.raises((GateNotMetError, ContradictionError), match=r"Before winding|The plan is 0"):
         call.say("moved", part="left", from_count=stands + 1, to_count=stands + 2)
 
 
@@ -296,9 +296,9 @@ def test_what_was_aimed_at_before_all_was_let_down_is_no_way_round_the_gate():
     call.work_gates()
     call.say("gate", gate="cables_slack", met=False)
     assert call.state.work.step == "down"
-    with pytest.raises(Contradiction, match="Trim after the balance check"):
+    with pytest.raises(ContradictionError, match="Trim after the balance check"):
         call.say("moved", part="left", from_count=0, to_count=1)
-    with pytest.raises(GateNotMet, match="Cables slack on both sides"):
+    with pytest.raises(GateNotMetError, match="Cables slack on both sides"):
         call.say("aimed", targets={"left": 29, "right": 29})
 
 
@@ -318,9 +318,9 @@ def test_the_broken_one_of_a_pair_is_not_wound_beside_the_sound_one():
     call.say("aimed", targets={"left": 2})
     call.say("found", cause="spring_broken")
     call.work_gates()
-    with pytest.raises(Contradiction, match="not wound again"):
+    with pytest.raises(ContradictionError, match="not wound again"):
         call.say("moved", part="left", from_count=0, to_count=1)
-    with pytest.raises(Contradiction, match="not wound again"):
+    with pytest.raises(ContradictionError, match="not wound again"):
         call.say("aimed", targets={"left": 3})
 
 
@@ -332,7 +332,7 @@ def test_a_spring_that_breaks_while_it_is_wound_again_is_not_wound_further_but_a
     call.work_gates()
     call.say("moved", part="left", from_count=0, to_count=1)
     call.say("found", cause="spring_broken")
-    with pytest.raises(Contradiction, match="not wound again"):
+    with pytest.raises(ContradictionError, match="not wound again"):
         call.say("moved", part="left", from_count=1, to_count=2)
     call.say("chosen", springs=[SPRING], quarter_turns=3)
     call.put_on().work_gates()

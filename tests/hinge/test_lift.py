@@ -6,7 +6,7 @@ from hypothesis import given
 
 from hinge.door.lift import joint_distances, joint_places, potential_energy, required_lift
 from hinge.door.track import path_of
-from hinge.errors import BadInput, Contradiction, OutOfRange
+from hinge.errors import BadInputError, ContradictionError, OutOfRangeError
 from tests.hinge.doors import SEVEN_FOOT, TWELVE_INCH, build_door, build_track, doors, every_track
 
 
@@ -79,36 +79,36 @@ def test_low_headroom_loses_half_the_top_section_within_the_first_inches():
 
 
 def test_a_number_that_does_not_go_with_the_lift_is_refused():
-    with pytest.raises(Contradiction, match="goes with a high track"):
+    with pytest.raises(ContradictionError, match="goes with a high track"):
         build_track(12, high_lift_in=24)
-    with pytest.raises(Contradiction, match="needs its high lift"):
+    with pytest.raises(ContradictionError, match="needs its high lift"):
         build_track(12, lift="high")
-    with pytest.raises(BadInput, match="'standard'"):
+    with pytest.raises(BadInputError, match="'standard'"):
         build_track(12, lift="sideways")
 
 
 @pytest.mark.parametrize("position", [-0.1, 84.1, float("nan")])
 def test_a_position_off_the_travel_is_named(position):
-    with pytest.raises(OutOfRange, match="outside"):
+    with pytest.raises(OutOfRangeError, match="outside"):
         required_lift(SEVEN_FOOT, TWELVE_INCH, np.array([3.0, position]))
 
 
 def test_sections_that_do_not_add_up_are_refused_with_both_numbers():
-    with pytest.raises(Contradiction, match=r"add up to 80 in, but the door is 84 in"):
+    with pytest.raises(ContradictionError, match=r"add up to 80 in, but the door is 84 in"):
         build_door(84, (20.0,) * 4, weight_lb=130)
 
 
 def test_disagreeing_counts_and_weights_are_refused():
-    with pytest.raises(Contradiction, match="disagree"):
+    with pytest.raises(ContradictionError, match="disagree"):
         build_door(84, (21.0,) * 4, section_count=5, weight_lb=130)
-    with pytest.raises(Contradiction, match="weigh 120 lb together"):
+    with pytest.raises(ContradictionError, match="weigh 120 lb together"):
         build_door(84, section_weights_lb=(30.0,) * 4, weight_lb=130)
-    with pytest.raises(Contradiction, match="Neither"):
+    with pytest.raises(ContradictionError, match="Neither"):
         build_door(84, section_count=4)
 
 
 def test_a_bend_larger_than_the_door_is_refused():
-    with pytest.raises(OutOfRange):
+    with pytest.raises(OutOfRangeError):
         build_track(60)
-    with pytest.raises(Contradiction, match="no vertical track"):
+    with pytest.raises(ContradictionError, match="no vertical track"):
         path_of(build_door(48, section_count=4, weight_lb=60).model_copy(update={"height_in": 30.0}), build_track(40, 2))

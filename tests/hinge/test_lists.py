@@ -8,7 +8,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from hinge.errors import BadInput
+from hinge.errors import BadInputError
 from hinge.springs.rates import SAME_SIZE_IN, SAME_WIRE_IN, RateRow, compile_rates, parse_rate_table
 from hinge.springs.vanstock import CUT_LOSS_IN, StockSpring, parse_van_stock, pieces_from
 from tests.hinge.doors import build_torsion
@@ -49,7 +49,7 @@ def test_catalogues_that_round_apart_still_name_the_same_spring():
     ],
 )
 def test_a_bad_table_is_refused_whole_with_row_column_and_reason(text, where, reason):
-    with pytest.raises(BadInput) as refused:
+    with pytest.raises(BadInputError) as refused:
         parse_rate_table(text)
     assert str(refused.value).startswith(where + ":")
     assert reason in str(refused.value)
@@ -91,7 +91,7 @@ def test_van_stock_counts_pieces_after_the_cut():
 
 @pytest.mark.parametrize("count", ["1.5", "0", "-2", "many"])
 def test_pieces_are_whole_numbers(count):
-    with pytest.raises(BadInput, match="Row 2, column count"):
+    with pytest.raises(BadInputError, match="Row 2, column count"):
         parse_van_stock(f"wire_in,inside_diameter_in,length_in,count\n.225,2,60,{count}\n")
 
 

@@ -4,7 +4,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from hinge.errors import BadInput, HingeError
+from hinge.errors import BadInputError, HingeError
 from hinge.file.said import EyesSaid, door_said
 from hinge.measure.fields import fields, read_field
 from hinge.opener.kinds import opener_kinds
@@ -213,7 +213,7 @@ def test_the_opener_and_the_eyes_are_said_as_the_file_has_them():
 
 @pytest.mark.parametrize("typed", ["", "   ", "x" * 121, "a\x00b", "two\nlines"])
 def test_what_is_kept_in_words_is_a_few_words(typed):
-    with pytest.raises(BadInput, match="a few words"):
+    with pytest.raises(BadInputError, match="a few words"):
         read_field("opener_wires", typed)
     assert read_field("opener_wires", " striped to striped ") == "striped to striped"
 

@@ -7,7 +7,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from hinge.errors import Contradiction, HingeError, OutOfRange
+from hinge.errors import ContradictionError, HingeError, OutOfRangeError
 from hinge.questions.of_call import balance_of, sizing_of
 from hinge.sizing.convert import convert
 from hinge.sizing.picks import pick_extension, pick_plates
@@ -62,7 +62,7 @@ def test_a_thicker_spring_is_stiffer_and_more_coils_softer():
     base = build_extension_spring(0.177, 1.4, 120)
     assert build_extension_spring(0.187, 1.4, 120).rate_lb_per_in > base.rate_lb_per_in
     assert build_extension_spring(0.177, 1.4, 140).rate_lb_per_in < base.rate_lb_per_in
-    with pytest.raises(Contradiction, match="cannot be coiled"):
+    with pytest.raises(ContradictionError, match="cannot be coiled"):
         build_extension_spring(0.3, 1.0, 120)
 
 
@@ -75,12 +75,12 @@ def test_a_spring_is_drawn_as_long_as_it_is_stretched():
 @pytest.mark.parametrize("lift", ["high", "vertical"])
 def test_extension_springs_are_refused_where_the_open_door_still_hangs(lift):
     track = build_track(12, lift=lift, high_lift_in=24 if lift == "high" else None)
-    with pytest.raises(Contradiction, match="still hangs there"):
+    with pytest.raises(ContradictionError, match="still hangs there"):
         pick_extension(SEVEN_FOOT, track)
 
 
 def test_a_door_no_pair_is_sold_for_is_refused_with_the_range():
-    with pytest.raises(OutOfRange) as refused:
+    with pytest.raises(OutOfRangeError) as refused:
         pick_extension(build_door(84, section_count=4, weight_lb=300), TWELVE_INCH)
     assert refused.value.allowed == "50 to 250"
 
@@ -130,7 +130,7 @@ def test_the_plates_hold_the_door_at_the_floor():
 
 
 def test_a_strap_that_runs_out_is_refused_with_the_turns():
-    with pytest.raises(Contradiction, match=r"4 turns of strap run out before the door is open: it takes 6.98"):
+    with pytest.raises(ContradictionError, match=r"4 turns of strap run out before the door is open: it takes 6.98"):
         pick_plates(SEVEN_FOOT, TWELVE_INCH, FOUR_INCH, build_hub(1, 0.1, 4))
 
 
@@ -179,7 +179,7 @@ def test_a_torsion_spring_at_the_pivots_balances_only_on_the_whole():
 
 
 def test_an_arm_that_does_not_reach_is_refused():
-    with pytest.raises(Contradiction, match="does not reach from its pivot at 60 in"):
+    with pytest.raises(ContradictionError, match="does not reach from its pivot at 60 in"):
         build_one_piece(84, 160, 4, 60, 40)
 
 
@@ -213,7 +213,7 @@ def test_a_counterweight_door_is_judged_at_chest_height_and_never_told_of_spring
     assert call.state.holds_at_in == 54, "the height the page asks for first is one that counts"
     call.lift_gates()
     call.say("reading", reading={"height_in": 42, "outcome": "holds"})
-    with pytest.raises(Contradiction, match="chest height"):
+    with pytest.raises(ContradictionError, match="chest height"):
         call.say("proof", proof="reversal", passed=True)
     assert any("chest height" in one for one in call.state.to_close)
     call.say("reading", reading={"height_in": 54, "outcome": "holds"})

@@ -2,7 +2,7 @@
 
 import pytest
 
-from hinge.errors import Contradiction
+from hinge.errors import ContradictionError
 from hinge.view.timeline import timeline
 from tests.hinge.calls import HOLDS, Running
 
@@ -53,7 +53,7 @@ def test_a_photo_of_what_was_taken_back_says_so_and_no_more_are_taken_of_it(call
     call.say("withdrawn", entry=found, reason="the other door")
     assert call.state.photos[0].shows == "What does not stand any more"
     assert found not in [one.entry for one in call.state.to_show]
-    with pytest.raises(Contradiction, match="no such claim"):
+    with pytest.raises(ContradictionError, match="no such claim"):
         call.say("photographed", photo="00000000-0000-0000-0000-000000000002", of=found)
 
 

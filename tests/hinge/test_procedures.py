@@ -4,7 +4,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from hinge.errors import BadInput, Contradiction, GateNotMet, HingeError, OutOfStep
+from hinge.errors import BadInputError, ContradictionError, GateNotMetError, HingeError, OutOfStepError
 from hinge.faults.knowledge import faults
 from hinge.procedures import knowledge
 from hinge.procedures.knowledge import Procedure, Step, procedures, schools, steps, wanted_by
@@ -76,11 +76,11 @@ def test_what_is_unsound_is_refused_by_its_place(monkeypatch):
         "a stretched spring in work on torsion springs": ["let_down", "pair_off"],
     }
     for said, order in unsound.items():
-        with pytest.raises(BadInput):
+        with pytest.raises(BadInputError):
             knowledge._require_guarded(said, Procedure(title=said, steps=order, when=when))
     bare = good["load_test"].model_copy(update={"needs": "hands"})
     monkeypatch.setattr(knowledge, "steps", lambda: good | {"load_test": bare})
-    with pytest.raises(BadInput, match="load_test"):
+    with pytest.raises(BadInputError, match="load_test"):
         knowledge._require_guarded("replace_pair", pair)
 
 
@@ -141,16 +141,16 @@ def test_a_step_comes_after_its_gates_and_the_work_is_told_step_by_step():
     call.say("chosen", **PLAN)
     assert now_of(call) == "confirm"
     call.say("stepped", steps=["confirm"])
-    with pytest.raises(GateNotMet, match="Make safe"):
+    with pytest.raises(GateNotMetError, match="Make safe"):
         call.say("stepped", steps=["carriage"])
     call.gates("hands_on")
     call.say("stepped", steps=["carriage", "clamp", "mark"])
     assert now_of(call) == "load_test"
-    with pytest.raises(GateNotMet, match="Before a bar goes in"):
+    with pytest.raises(GateNotMetError, match="Before a bar goes in"):
         call.say("stepped", steps=["load_test"])
-    with pytest.raises(OutOfStep, match="turns on the springs"):
+    with pytest.raises(OutOfStepError, match="turns on the springs"):
         call.say("stepped", steps=["drums_free"])
-    with pytest.raises(BadInput, match="counted"):
+    with pytest.raises(BadInputError, match="counted"):
         call.say("stepped", steps=["let_down"])
     call.gates("bars", "letting_down")
     call.say("stepped", steps=["load_test"])
@@ -167,7 +167,7 @@ def test_a_step_is_done_again_passed_over_with_a_reason_or_not_at_all():
     call.say("stepped", steps=["confirm", "carriage"])
     call.say("stepped", steps=["carriage"], done=False)
     assert now_of(call) == "carriage"
-    with pytest.raises(OutOfStep):
+    with pytest.raises(OutOfStepError):
         call.say("stepped", steps=["mark"], done=False)
     call.say("passed_over", step="carriage", reason="no opener on this door")
     assert now_of(call) == "clamp"
@@ -175,9 +175,9 @@ def test_a_step_is_done_again_passed_over_with_a_reason_or_not_at_all():
     assert [(one.standing, one.reason) for one in told.steps[:2]] == [("done", ""), ("passed_over", "no opener on this door")]
     assert call.state.steps_said == ["carriage", "confirm"], "the state tells of them without the procedure being asked for"
     for guarding in ("load_test", "last_bar", "drums_free", "let_down"):
-        with pytest.raises(Contradiction, match="not passed over"):
+        with pytest.raises(ContradictionError, match="not passed over"):
             call.say("passed_over", step=guarding, reason="in a hurry")
-    with pytest.raises(BadInput):
+    with pytest.raises(BadInputError):
         call.say("stepped", steps=["rub_it"])
 
 
@@ -196,16 +196,16 @@ def test_limits_set_anew_void_the_proofs_that_were_made():
 def test_power_waits_for_the_hand_test():
     call = Running().chosen().to_targets()
     call.gates("hands_on")
-    with pytest.raises(Contradiction, match="by hand before the door runs by power"):
+    with pytest.raises(ContradictionError, match="by hand before the door runs by power"):
         call.say("stepped", steps=["reconnect"])
-    with pytest.raises(Contradiction, match="by hand before the door runs by power"):
+    with pytest.raises(ContradictionError, match="by hand before the door runs by power"):
         call.powered()
-    with pytest.raises(OutOfStep, match="stands for itself"):
+    with pytest.raises(OutOfStepError, match="stands for itself"):
         call.say("stepped", steps=["eyes", "reconnect"])
-    with pytest.raises(GateNotMet, match="first lift"):
+    with pytest.raises(GateNotMetError, match="first lift"):
         call.say("stepped", steps=["first_lift"])
     call.held()
-    with pytest.raises(GateNotMet, match="Before it runs by power"):
+    with pytest.raises(GateNotMetError, match="Before it runs by power"):
         call.say("stepped", steps=["reconnect"])
     call.powered().say("stepped", steps=["reconnect"])
     assert "power_off" not in call.call.gates, "the opener is live again"
@@ -221,7 +221,7 @@ def test_work_is_left_as_it_stands_and_taken_up_by_whoever_comes_next():
     call.say("moved", part="left", from_count=2, to_count=3)
     assert call.state.left == ""
     call.say("gate", gate="power_off", met=False)
-    with pytest.raises(Contradiction, match="opener is live"):
+    with pytest.raises(ContradictionError, match="opener is live"):
         call.say("left", reason="gone for lunch")
 
 
@@ -260,7 +260,7 @@ def test_the_question_tells_a_procedure_with_its_gates():
     assert any("ratchet" in step.do for step in answer.steps)
     assert {one.id for one in answer.schools} == schools().keys()
     for wrong, field in ({"name": "weld_it"}, "name"), ({"name": "trim", "ways": {"screws": "hammer"}}, "ways.screws"):
-        with pytest.raises(BadInput) as refused:
+        with pytest.raises(BadInputError) as refused:
             ask("procedure", wrong)
         assert refused.value.field == field
 
@@ -420,5 +420,5 @@ def test_the_order_of_fitting_an_opener_is_that_of_the_trade():
 def test_a_fault_that_is_named_like_work_is_none():
     assert wanted_by("wanted_replace_pair") == wanted_by("spring_broken") == wanted_by("wanted_") == ""
     call = Running().measured()
-    with pytest.raises(BadInput):
+    with pytest.raises(BadInputError):
         call.say("found", cause="wanted_replace_pair")

@@ -7,7 +7,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from hinge.errors import Contradiction
+from hinge.errors import ContradictionError
 from hinge.questions.ask import ask
 from hinge.sizing.candidates import nested_near
 from hinge.sizing.compare import alternatives, difference_words, likes_of, same_wire
@@ -55,7 +55,7 @@ def test_a_nested_set_adds_its_rates_and_takes_the_room_of_its_outer_springs():
     ],
 )
 def test_springs_that_do_not_nest_are_refused(kinds, message):
-    with pytest.raises(Contradiction, match=message):
+    with pytest.raises(ContradictionError, match=message):
         judge(kinds, ON, duplex=True)
 
 
@@ -79,7 +79,7 @@ def test_a_light_door_is_never_offered_nested_springs():
 
 def test_springs_longer_than_the_shaft_are_refused_with_both_lengths():
     judged = judge((build_torsion(0.25, 2, 60, count=2),), ON)
-    with pytest.raises(Contradiction, match=r"take 12\d\.\d in of shaft wound.*there are 100 in"):
+    with pytest.raises(ContradictionError, match=r"take 12\d\.\d in of shaft wound.*there are 100 in"):
         require_room(judged, 100)
 
 
@@ -90,7 +90,7 @@ def test_the_doors_width_bounds_new_springs_but_calls_none_that_hangs_too_long()
     answer = ask("size", asked)
     assert answer.on_door.shaft_needed_in > 96
     assert all(one.shaft_needed_in <= 96 for one in answer.sets)
-    with pytest.raises(Contradiction, match="there are 96 in"):
+    with pytest.raises(ContradictionError, match="there are 96 in"):
         ask("size", asked | {"options": {"shaft_length_in": 96}})
 
 

@@ -13,7 +13,7 @@ from hinge.call import acts
 from hinge.call import commands as c
 from hinge.call import events as ev
 from hinge.document import read
-from hinge.errors import BadInput
+from hinge.errors import BadInputError
 from hinge.faults.knowledge import Check, faults
 from hinge.procedures.knowledge import Step, procedures, steps
 from hinge.procedures.rules import Proof, proofs
@@ -71,13 +71,13 @@ def test_everything_that_can_be_said_names_what_it_does_to_the_garage():
     ],
 )
 def test_what_names_no_action_there_is_does_not_load(kind, document):
-    with pytest.raises(BadInput):
+    with pytest.raises(BadInputError):
         read(kind, document)
 
 
 def test_names_that_are_none_are_refused_where_they_stand():
     for where, told in {"a.needs": {"colour": ["red"]}, "b.needs": {"power": ["half"]}}.items():
-        with pytest.raises(BadInput) as wrong:
+        with pytest.raises(BadInputError) as wrong:
             require_values(where, told)
         assert wrong.value.field.startswith(where)
 

@@ -8,7 +8,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from hinge.door.lift import required_lift
-from hinge.errors import Contradiction, OutOfRange
+from hinge.errors import ContradictionError, OutOfRangeError
 from hinge.questions.ask import ask
 from hinge.sizing.candidates import side_by_side_of
 from hinge.sizing.evaluate import net_hand_force
@@ -53,7 +53,7 @@ def test_the_ideal_meets_both_conditions(door, track, drum):
     "track", [build_track(12, lift="high", high_lift_in=24), build_track(12, lift="vertical")], ids=lambda track: track.lift
 )
 def test_a_lift_that_a_flat_drum_does_not_serve_is_refused(track):
-    with pytest.raises(Contradiction, match=f"does not serve {track.lift} lift"):
+    with pytest.raises(ContradictionError, match=f"does not serve {track.lift} lift"):
         find_sets(SEVEN_FOOT, track, FOUR_INCH)
 
 
@@ -153,5 +153,5 @@ def test_the_worst_places_are_on_the_line():
 
 @pytest.mark.parametrize("wrong", [{"cycles": 10}, {"rate_tolerance": 0.9}, {"shaft_length_in": 2}, {"most": 0}])
 def test_wishes_out_of_range_are_refused(wrong):
-    with pytest.raises(OutOfRange):
+    with pytest.raises(OutOfRangeError):
         ask("size", SIZE | ({"cycles": 10} if "cycles" in wrong else {"options": wrong}))

@@ -5,7 +5,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from hinge.errors import Contradiction, OutOfRange
+from hinge.errors import ContradictionError, OutOfRangeError
 from hinge.questions.ask import ask
 from hinge.springs.life import LONGEST_CYCLES, distance_from_published, life_range, likely_cycles
 from hinge.springs.torsion import bar_force, bending_stress, inner_fibre_factor, rate, stored_energy, wound_inside_diameter, wound_length
@@ -62,28 +62,28 @@ def test_strength_falls_with_wire_size_for_every_material():
 
 def test_bar_force_is_torque_over_the_grip():
     assert bar_force(180, 18) == pytest.approx(10)
-    with pytest.raises(OutOfRange, match="6 to 36"):
+    with pytest.raises(OutOfRangeError, match="6 to 36"):
         ask("torsion", {"wire_in": 0.225, "inside_diameter_in": 2, "length_in": 30, "turns": 7, "bar_in": 2})
 
 
 def test_a_spring_all_dead_coils_is_refused_with_the_numbers():
-    with pytest.raises(Contradiction, match=r"4.4444 coils, and the cones hold 5"):
+    with pytest.raises(ContradictionError, match=r"4.4444 coils, and the cones hold 5"):
         build_torsion(0.225, 2, 1)
 
 
 def test_wire_that_does_not_go_with_the_diameter_is_refused():
-    with pytest.raises(Contradiction, match="does not go with"):
+    with pytest.raises(ContradictionError, match="does not go with"):
         build_torsion(0.5, 0.6, 30)
 
 
 @pytest.mark.parametrize("wrong", [{"wire_in": -1.0}, {"wire_in": 5.0}, {"length_in": 1e6}, {"material": "rope"}, {"dead_coils": -1.0}])
 def test_sizes_out_of_range_are_refused(wrong):
-    with pytest.raises(OutOfRange):
+    with pytest.raises(OutOfRangeError):
         build_torsion(**({"wire_in": 0.225, "inside_diameter_in": 2.0, "length_in": 27.5} | wrong))
 
 
 def test_a_drum_too_small_for_its_cable_is_refused():
-    with pytest.raises(Contradiction, match="too small"):
+    with pytest.raises(ContradictionError, match="too small"):
         build_flat_drum(2, 0.25)
 
 

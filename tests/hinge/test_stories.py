@@ -9,7 +9,7 @@ from hinge.call.finds import finds_of
 from hinge.call.permits import open_gates
 from hinge.carriers.torsion import wound
 from hinge.document import read
-from hinge.errors import Contradiction
+from hinge.errors import ContradictionError
 from hinge.file.record import DoorRecord
 from hinge.procedures.knowledge import procedures, steps
 from hinge.springs.torsion import SpringKind
@@ -74,7 +74,7 @@ def test_a_cable_off_with_the_door_standing_open_is_rewound_to_the_old_count_and
     call = Running(record).measured()
     call.say("complaint", complaint="crooked")
     call.say("found", cause="cable_off")
-    with pytest.raises(Contradiction, match="off its drum"):
+    with pytest.raises(ContradictionError, match="off its drum"):
         call.gates("by_power")
     call.say("again", quarter_turns=10)
     told = next(one for one in procedures_of(call.call).procedures if one.work)
@@ -132,14 +132,14 @@ def test_two_finds_one_put_right_and_one_declined_both_on_the_sheet():
     call.say("cured", cause="dry")
     declined = call.say("declined", cause="hinge_broken", reason="next year")
     call.say("withdrawn", entry=declined.id, reason="a slip")
-    with pytest.raises(Contradiction, match="put right, declined, or for another day"):
+    with pytest.raises(ContradictionError, match="put right, declined, or for another day"):
         call.say("closed")
     call.say("deferred", cause="hinge_broken", reason="the hinge is on order")
     call.say("closed")
     became = {line.label: line.text for line in call.state.summary}["What became of it"]
     assert "put right" in became
     assert "left for another day: the hinge is on order" in became
-    with pytest.raises(Contradiction, match="not found"):
+    with pytest.raises(ContradictionError, match="not found"):
         Running().say("declined", cause="dry", reason="not wanted")
 
 
@@ -161,12 +161,12 @@ def test_each_procedure_opens_with_what_is_held_before_what_is_loosened():
 def test_new_springs_are_not_aimed_at_zero_before_they_are_wound():
     """They hold no turns: there is nothing to let off, and who does not want them takes them off. Found by a random walk."""
     call = Running().chosen(8)
-    with pytest.raises(Contradiction, match="nothing to let off"):
+    with pytest.raises(ContradictionError, match="nothing to let off"):
         call.say("aimed", targets={"left": 0, "right": 0})
     assert (call.call.site["line"], call.call.line.targets) == ("fresh", {"left": 8, "right": 8})
     call.say("aimed", targets={"left": 0, "right": 8})
     require_is_there(call.call)
-    with pytest.raises(Contradiction, match="nothing to let off"):
+    with pytest.raises(ContradictionError, match="nothing to let off"):
         call.say("aimed", targets={"right": 0})
     call.say("aimed", targets={"left": 10, "right": 10})
     call.to_targets()

@@ -7,7 +7,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from hinge.errors import BadInput, OutOfRange
+from hinge.errors import BadInputError, OutOfRangeError
 from hinge.measure.fields import fields, read_field, write_value
 from hinge.measure.tape import format_length, parse_length
 from hinge.measure.units import parse_weight
@@ -41,7 +41,7 @@ def test_reads_what_people_write(text, inches):
     ],
 )
 def test_refuses_nonsense_saying_what_and_where(text, why):
-    with pytest.raises(BadInput, match=why) as refused:
+    with pytest.raises(BadInputError, match=why) as refused:
         parse_length(text, "height_in")
     assert refused.value.field == "height_in"
     assert "82 1/2" in refused.value.allowed
@@ -59,7 +59,7 @@ def test_writing_rounds_to_the_nearest_sixteenth(length_in):
 
 @given(st.text(max_size=12))
 def test_any_text_is_read_or_refused_never_crashes(text):
-    with contextlib.suppress(BadInput):
+    with contextlib.suppress(BadInputError):
         assert parse_length(text) >= 0
 
 
@@ -70,12 +70,12 @@ def test_reads_weights(text, pounds):
 
 @pytest.mark.parametrize("text", ["", "heavy", "12 stone", "1e3", "nan"])
 def test_refuses_other_weights(text):
-    with pytest.raises(BadInput):
+    with pytest.raises(BadInputError):
         parse_weight(text)
 
 
 def test_a_field_out_of_range_names_value_range_and_unit():
-    with pytest.raises(OutOfRange) as refused:
+    with pytest.raises(OutOfRangeError) as refused:
         read_field("weight_lb", "12 lb")
     problem = refused.value.as_document()
     assert (problem["field"], problem["value"], problem["allowed"], problem["unit"]) == ("weight_lb", 12.0, "30 to 1200", "lb")
@@ -92,7 +92,7 @@ def test_every_field_reads_back_what_it_writes(data):
 
 def test_counts_are_whole_numbers():
     assert read_field("section_count", "4") == 4
-    with pytest.raises(BadInput, match="whole number"):
+    with pytest.raises(BadInputError, match="whole number"):
         read_field("section_count", "4.5")
 
 

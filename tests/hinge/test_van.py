@@ -6,7 +6,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from hinge.errors import BadInput, Contradiction
+from hinge.errors import BadInputError, ContradictionError
 from hinge.springs.lists import Lists
 from hinge.springs.vanstock import CUT_LOSS_IN, LEAST_REST_IN, StockSpring, Take, Wanted, parse_parts, take
 from hinge.view.needs import needs_of
@@ -137,7 +137,7 @@ def test_needs_follow_the_call():
 
 def test_a_part_stands_in_the_list_once():
     assert [row.count for row in parse_parts("part,count\nRoller,12\nCable pair,3\n")] == [12, 3]
-    with pytest.raises(BadInput, match="stands in the list already"):
+    with pytest.raises(BadInputError, match="stands in the list already"):
         parse_parts("part,count\nRoller,12\nroller,3\n")
 
 
@@ -150,7 +150,7 @@ def test_what_is_kept_beside_the_work_is_no_mistake_and_takes_nothing_up(kind, s
     call = Running().measured()
     kept = call.say(kind, **said).id
     assert "take them back" in call.state.to_abandon[0]
-    with pytest.raises(Contradiction):
+    with pytest.raises(ContradictionError):
         call.say("abandoned", reason="the wrong door")
     call.say("withdrawn", entry=kept, reason="a slip")
     assert call.state.to_abandon == []

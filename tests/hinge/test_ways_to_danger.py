@@ -11,7 +11,7 @@ from hinge.balance.advice import advise
 from hinge.balance.readings import Reading
 from hinge.carriers.torsion import wound
 from hinge.document import read
-from hinge.errors import BadInput, Contradiction, GateNotMet, HingeError, OutOfStep
+from hinge.errors import BadInputError, ContradictionError, GateNotMetError, HingeError, OutOfStepError
 from hinge.faults.knowledge import faults
 from hinge.file.record import DoorRecord, read_record
 from hinge.questions.ask import ask
@@ -37,7 +37,7 @@ def test_1_the_last_reading_counts_and_not_any():
     call.say("reading", reading=DOWN)
     call.say("reading", reading=DOWN)
     refused(call, "gate", "must hold", gate="joined", met=True)
-    refused(call, "proof", "Check the balance by hand", Contradiction, proof="reversal", passed=True)
+    refused(call, "proof", "Check the balance by hand", ContradictionError, proof="reversal", passed=True)
     assert any("Read the balance" in one for one in call.state.to_close)
     refused(call, "closed", "Read the balance")
 
@@ -71,9 +71,9 @@ def test_3_a_stroke_and_the_same_stroke_back_leave_a_broken_spring_broken():
 
 def test_4_full_travel_by_hand_is_a_lift():
     call = Running().chosen()
-    refused(call, "proof", "Finish the work", OutOfStep, proof="free_running", passed=True)
+    refused(call, "proof", "Finish the work", OutOfStepError, proof="free_running", passed=True)
     call.to_targets()
-    refused(call, "proof", "Before the first lift", GateNotMet, proof="free_running", passed=True)
+    refused(call, "proof", "Before the first lift", GateNotMetError, proof="free_running", passed=True)
     call.lift_gates()
     call.say("proof", proof="free_running", passed=True)
 
@@ -84,7 +84,7 @@ def test_5_clamps_are_off_once_the_opener_ran_or_they_were_said_to_be_off():
     call.lift_gates()
     assert not {"clamped", "shaft", "trim_clamped"} & call.call.gates.keys()
     call.say("aimed", targets={"left": 4, "right": 4})
-    refused(call, "moved", "Before the trim", GateNotMet, part="left", from_count=3, to_count=4)
+    refused(call, "moved", "Before the trim", GateNotMetError, part="left", from_count=3, to_count=4)
     call.gates("trimming")
     call.to_targets()
     refused(call, "gate", "must hold", gate="joined", met=True)
@@ -92,10 +92,10 @@ def test_5_clamps_are_off_once_the_opener_ran_or_they_were_said_to_be_off():
     found.gates("hands_on", "hanging")
     found.powered().say("proof", proof="limits", passed=True)
     found.gates("hands_on")
-    refused(found, "taken_off", "Door fully open, clamped", GateNotMet)
+    refused(found, "taken_off", "Door fully open, clamped", GateNotMetError)
     bars = Running(RECORDS["wound"]).measured()
     bars.work_gates()
-    refused(bars, "gate", "bars out", GateNotMet, gate="joined", met=True)
+    refused(bars, "gate", "bars out", GateNotMetError, gate="joined", met=True)
 
 
 def test_5_one_of_two_cones_let_down_and_aimed_up_again_is_not_wound_on_the_old_gates():
@@ -105,7 +105,7 @@ def test_5_one_of_two_cones_let_down_and_aimed_up_again_is_not_wound_on_the_old_
     for at in range(5, 0, -1):
         call.say("moved", part="left", from_count=at, to_count=at - 1)
     call.say("aimed", targets={"left": 5, "right": 5})
-    refused(call, "moved", "Before winding", GateNotMet, part="left", from_count=0, to_count=1)
+    refused(call, "moved", "Before winding", GateNotMetError, part="left", from_count=0, to_count=1)
 
 
 def test_6_turns_counted_after_an_aim_are_taken_or_refused_and_never_shown_and_ignored():
@@ -116,14 +116,14 @@ def test_6_turns_counted_after_an_aim_are_taken_or_refused_and_never_shown_and_i
     assert call.call.line.counts == {"left": 34, "right": 34}
     call.work_gates()
     call.say("moved", part="left", from_count=34, to_count=33)
-    refused(call, "measured", "stands at 33 or 34", Contradiction, field="quarter_turns_now", typed="28")
+    refused(call, "measured", "stands at 33 or 34", ContradictionError, field="quarter_turns_now", typed="28")
     assert call.state.parts[1].count == 34
     for field, typed in (("wire_in", ".225"), ("inside_diameter_in", "2"), ("length_in", "30"), ("spring_count", "2")):
         call.say("measured", field=field, typed=typed)
     assert call.call.line.on.springs[0].wire_in == 0.225
-    refused(call, "measured", "Work was done on 2", Contradiction, field="spring_count", typed="1")
+    refused(call, "measured", "Work was done on 2", ContradictionError, field="spring_count", typed="1")
     new = Running().wound()
-    refused(new, "measured", "went on at this call", Contradiction, field="wire_in", typed=".25")
+    refused(new, "measured", "went on at this call", ContradictionError, field="wire_in", typed=".25")
 
 
 def test_7_joined_again_it_is_not_left_disconnected():
@@ -141,16 +141,16 @@ def test_7_joined_again_it_is_not_left_disconnected():
 def test_8_these_again_takes_what_came_off_and_nothing_else():
     again = {"again": True, "springs": [SPRING], "quarter_turns": 4}
     new = Running().measured(carried_now="nothing")
-    refused(new, "chosen", "none to be wound again", OutOfStep, **again)
+    refused(new, "chosen", "none to be wound again", OutOfStepError, **again)
     call = Running(RECORDS["wound"]).measured().taken_off()
-    refused(call, "chosen", "Other springs", OutOfStep, **again | {"springs": [SPRING | {"wire_in": 0.25}]})
+    refused(call, "chosen", "Other springs", OutOfStepError, **again | {"springs": [SPRING | {"wire_in": 0.25}]})
     call.say("chosen", **again)
     call.work_gates()
     call.say("put_on")
     assert call.state.went_on == {}
     broken = Running(RECORDS["wound"]).measured().taken_off()
     broken.say("found", cause="spring_broken")
-    refused(broken, "chosen", "not wound again", Contradiction, **again)
+    refused(broken, "chosen", "not wound again", ContradictionError, **again)
 
 
 @pytest.mark.parametrize("kind", ["extension", "counterweight"])
@@ -159,14 +159,16 @@ def test_9_what_is_to_carry_a_door_says_nothing_of_what_does(kind):
     call.say("measured", field="weight_lb", typed="150")
     call.say("measured", field="counterbalance", typed=kind)
     call.gates("hands_on", "hanging")
-    refused(call, "taken_off", "There are turns on the springs", OutOfStep)
-    refused(call, "put_on", "Nothing is picked", OutOfStep)
+    refused(call, "taken_off", "There are turns on the springs", OutOfStepError)
+    refused(call, "put_on", "Nothing is picked", OutOfStepError)
     call.say("measured", field="carried_now", typed="torsion")
-    refused(call, "taken_off", "There are turns on the springs", OutOfStep)
+    refused(call, "taken_off", "There are turns on the springs", OutOfStepError)
     other = Running(RECORDS["pair"]).measured()
-    refused(other, "measured", "On file this door is carried by extension springs", Contradiction, field="carried_now", typed="torsion")
+    refused(
+        other, "measured", "On file this door is carried by extension springs", ContradictionError, field="carried_now", typed="torsion"
+    )
     other.gates("bars", "letting_down")
-    refused(other, "slack", "winding cone", Contradiction, part="left")
+    refused(other, "slack", "winding cone", ContradictionError, part="left")
 
 
 def test_9_nothing_yet_said_and_taken_back_leaves_it_unseen_and_wound():
@@ -190,7 +192,7 @@ def test_10_bridged_eyes_stay_bridged_until_they_are_seen_undone():
     call = Running().measured()
     call.say("found", cause="eyes_defeated")
     call.held()
-    refused(call, "gate", "never runs this door", Contradiction, gate="joined", met=True)
+    refused(call, "gate", "never runs this door", ContradictionError, gate="joined", met=True)
     call.say("cured", cause="eyes_defeated")
     call.powered().say("proof", proof="eyes", passed=True)
 
@@ -206,13 +208,13 @@ def test_11_no_light_is_asked_for_of_an_opener_that_is_unplugged():
         call,
         "checked",
         "Before its lights are looked at",
-        GateNotMet,
+        GateNotMetError,
         check="lights",
         outcome=next(iter(faults().checks["lights"].outcomes)),
     )
     call.gates("lights")
     assert "lights" in {faults().checks[one.check].needs for one in finding_of(call.call).finding.next}
-    refused(call, "checked", "Make safe", GateNotMet, check="terminals", outcome="tight")
+    refused(call, "checked", "Make safe", GateNotMetError, check="terminals", outcome="tight")
 
 
 def test_12_five_springs_on_one_shaft_are_refused_where_they_are_told():
@@ -221,7 +223,7 @@ def test_12_five_springs_on_one_shaft_are_refused_where_they_are_told():
     assert record.on_door.springs == []
     assert "springs do not go on one shaft" in record.unreadable["springs"]
     assert sizing_of(Running(record).call) is not None
-    with pytest.raises(BadInput) as wrong:
+    with pytest.raises(BadInputError) as wrong:
         ask("compare", COMPARE | {"on_door": springs})
     assert wrong.value.field == "on_door.0.count"
 

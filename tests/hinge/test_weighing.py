@@ -7,7 +7,7 @@ from hypothesis import strategies as st
 
 from hinge.document import read
 from hinge.door.makeup import SectionMakeUp, estimate_weight, extras, materials_of_sections
-from hinge.errors import BadInput, Contradiction, OutOfRange
+from hinge.errors import BadInputError, ContradictionError, OutOfRangeError
 from hinge.measure.weighing import weigh
 from hinge.questions.ask import ask
 from hinge.springs.life import Life
@@ -34,11 +34,11 @@ def test_ends_that_differ_by_more_than_a_tenth_say_racked():
 
 
 def test_readings_too_far_apart_are_no_weight():
-    with pytest.raises(Contradiction, match="from 120 to 150 lb: something binds"):
+    with pytest.raises(ContradictionError, match="from 120 to 150 lb: something binds"):
         weigh((120.0, 150.0))
-    with pytest.raises(BadInput, match="Read the scale"):
+    with pytest.raises(BadInputError, match="Read the scale"):
         weigh(())
-    with pytest.raises(OutOfRange):
+    with pytest.raises(OutOfRangeError):
         ask("weigh", {"readings_lb": [2]})
 
 
@@ -71,7 +71,7 @@ def test_glass_and_insulation_are_a_share_of_the_section():
     plain = estimate_weight(192, sections()).weight_lb
     assert whole - plain == pytest.approx(2 * (half - plain))
     assert whole - plain == pytest.approx(21 * 192 / 144 * extras()["glass"].weight)
-    with pytest.raises(OutOfRange):
+    with pytest.raises(OutOfRangeError):
         estimate_weight(192, sections(glass=12))
 
 
@@ -86,9 +86,9 @@ def test_sections_alike_are_the_same_as_sections_one_by_one():
 
 
 def test_what_is_not_in_the_table_is_refused_with_what_is():
-    with pytest.raises(OutOfRange, match="'paper'"):
+    with pytest.raises(OutOfRangeError, match="'paper'"):
         estimate_weight(108, sections("paper"))
-    with pytest.raises(OutOfRange, match="'bell'"):
+    with pytest.raises(OutOfRangeError, match="'bell'"):
         estimate_weight(108, sections(bell=1))
 
 
@@ -107,11 +107,11 @@ def test_extras_are_part_of_the_weight_and_sit_on_their_section():
 
 
 def test_extras_that_leave_no_door_are_refused():
-    with pytest.raises(Contradiction, match="leaves 10 of 130 lb"):
+    with pytest.raises(ContradictionError, match="leaves 10 of 130 lb"):
         build_door(84, section_count=4, weight_lb=130, extras_lb=(0.0, 0.0, 0.0, 120.0))
-    with pytest.raises(Contradiction, match="4 sections, but extras for 2"):
+    with pytest.raises(ContradictionError, match="4 sections, but extras for 2"):
         build_door(84, section_count=4, weight_lb=130, extras_lb=(1.0, 1.0))
-    with pytest.raises(Contradiction, match="already hold"):
+    with pytest.raises(ContradictionError, match="already hold"):
         build_door(84, section_weights_lb=(30.0,) * 4, extras_lb=(1.0,) * 4)
 
 
@@ -122,9 +122,9 @@ def test_a_wound_spring_comes_back_to_its_relaxed_length(length, wire, turns):
 
 def test_pieces_add_up_and_are_not_wound():
     assert relaxed_length((10.0, 17.5), 0.225) == 27.5
-    with pytest.raises(Contradiction, match="in pieces is not wound"):
+    with pytest.raises(ContradictionError, match="in pieces is not wound"):
         relaxed_length((10.0, 17.5), 0.225, 7)
-    with pytest.raises(BadInput):
+    with pytest.raises(BadInputError):
         relaxed_length((), 0.225)
 
 
@@ -138,7 +138,7 @@ def test_stamp_and_outside_must_agree():
     assert inside_diameter(0.225, INSIDES, None, 1.75) == 1.75
     assert inside_diameter(0.225, INSIDES) is None
     assert inside_diameter(0.225, INSIDES, 3.45) == pytest.approx(3.0)
-    with pytest.raises(Contradiction, match=r"the stamp says 1\.75 in"):
+    with pytest.raises(ContradictionError, match=r"the stamp says 1\.75 in"):
         inside_diameter(0.225, INSIDES, 2.46, 1.75)
 
 

@@ -6,7 +6,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from hinge.errors import BadInput
+from hinge.errors import BadInputError
 from server.config import modest
 from tests.server.conftest import Api
 from tests.server.test_exchange import bring_in
@@ -51,7 +51,7 @@ def test_what_is_modest_is_read_as_it_is_and_counted_right(document):
 
     assert modest.read_json(json.dumps(document), values(document)) == document
     if values(document):
-        with pytest.raises(BadInput, match="too much"):
+        with pytest.raises(BadInputError, match="too much"):
             modest.read_json(json.dumps(document), values(document) - 1)
 
 

@@ -10,7 +10,7 @@ from django.core.cache import caches
 
 from hinge.call.keeping import MOST_PHOTOS
 from server.config import drawn, pressing
-from server.config.errors import Busy
+from server.config.errors import BusyError
 from server.doors.models import Door
 from tests.server.conftest import Api, CallOver
 from tests.server.test_photos import picture, send
@@ -44,7 +44,7 @@ def test_a_press_that_dies_or_never_answers_is_told_as_busy_and_the_next_page_co
     for program in ("import sys; sys.exit(3)", "import time; time.sleep(60)"):
         press._end()
         monkeypatch.setattr(pressing, "PRESS", [sys.executable, "-c", program])
-        with pytest.raises(Busy):
+        with pytest.raises(BusyError):
             pressing.pressed_apart(PAGE, {})
     monkeypatch.undo()
     assert pressing.Press().draw(PAGE, {}).startswith(b"%PDF")
@@ -53,7 +53,7 @@ def test_a_press_that_dies_or_never_answers_is_told_as_busy_and_the_next_page_co
 def test_a_press_that_dies_before_it_has_heard_all_is_told_as_busy_too(press, monkeypatch):
     """A page with its photos is more than a pipe holds."""
     monkeypatch.setattr(pressing, "PRESS", [sys.executable, "-c", "import sys; sys.stdin.buffer.read(10); sys.exit(3)"])
-    with pytest.raises(Busy):
+    with pytest.raises(BusyError):
         pressing.pressed_apart(PAGE, {"photo": ("image/jpeg", bytes(3_000_000))})
     assert press.child is None
 
