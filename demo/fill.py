@@ -17,7 +17,7 @@ from demo.visits import Visit, arrive, close, read_balance, read_with_gauge, rep
 from hinge.carriers.torsion import wound
 from hinge.file.record import DoorRecord
 from hinge.measure.fields import Value
-from hinge.view.shown import record_after
+from hinge.view.build import record_after
 from server.calls.models import Call, Entry
 from server.calls.service import listed
 from server.doors.models import Door

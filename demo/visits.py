@@ -8,7 +8,7 @@ from datetime import datetime, timedelta
 
 import numpy as np
 
-from hinge.balance.fit import CREEP_BAND_LB, Hung
+from hinge.balance.fit import CREEP_BAND_LB, DoorAssembly
 from hinge.call.commands import read_command
 from hinge.call.events import Entry
 from hinge.call.facts import Call
@@ -16,7 +16,7 @@ from hinge.call.finds import open_finds
 from hinge.call.log import CallLog
 from hinge.call.procedure_of_work import steps_left
 from hinge.door.lift import required_lift
-from hinge.file.hung import hung_door
+from hinge.file.assembly import assembly_of
 from hinge.file.record import DoorRecord
 from hinge.file.setup import Setup, setup_of
 from hinge.site.gates import gate_groups
@@ -94,9 +94,9 @@ def arrive(visit: Visit, complaint: str, cause: str, note: str = "") -> None:
     visit.say("found", 400, cause=cause, note=note)
 
 
-def hung_now(visit: Visit, record: DoorRecord) -> Hung:
+def hung_now(visit: Visit, record: DoorRecord) -> DoorAssembly:
     """The door at work with what hangs on it at this point of the visit."""
-    hung = hung_door(measured_setup(record), visit.call.line.as_it_stands())
+    hung = assembly_of(measured_setup(record), visit.call.line.as_it_stands())
     assert hung is not None, record.measured
     return hung.at_work()
 

@@ -36,7 +36,7 @@ COMMAND --help tells what it takes. Settings come from the environment: docs/run
 
 def _commands() -> list[tuple[str, str]]:
     """The shop's own commands, each with what it does."""
-    files = sorted((Path(__file__).parent / "upkeep" / "management" / "commands").glob("[a-z]*.py"))
+    files = sorted((Path(__file__).parent / "ops" / "management" / "commands").glob("[a-z]*.py"))
     told = [(file.stem, ast.get_docstring(ast.parse(file.read_text(encoding="utf-8"))) or "") for file in files]
     lines = [(name, said.split(": ", 1)[-1].splitlines()[0]) for name, said in told]
     return [(name, said[:1].upper() + said[1:]) for name, said in lines]
@@ -60,7 +60,7 @@ def main(words: list[str]) -> int:
             print(version())
             return 0
         if words == ["serve"]:
-            from server.site.serve import serve
+            from server.pages.serve import serve
 
             serve()
         execute_from_command_line(["python -m server", *words])

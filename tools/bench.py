@@ -18,7 +18,7 @@ from scipy.optimize import brentq, least_squares
 
 from demo.unusual import RATES, VAN
 from hinge.arrays import Floats
-from hinge.balance.fit import GAUGE_SD_LB, MODEL_SD_LB, WEIGHT_SD_SHARE, Hung, fit_readings
+from hinge.balance.fit import GAUGE_SD_LB, MODEL_SD_LB, WEIGHT_SD_SHARE, DoorAssembly, fit_readings
 from hinge.balance.readings import Reading
 from hinge.door.lift import lift_at, required_lift
 from hinge.door.sections import Door
@@ -190,7 +190,7 @@ def _plain_search(ideal: float) -> int:
 
 
 def _fit() -> None:
-    hung = Hung(HEAVY, TRACK, TorsionOnShaft(conditions(HEAVY, TRACK, DRUM).ideal().rate_lbin_per_turn, 9.0, DRUM))
+    hung = DoorAssembly(HEAVY, TRACK, TorsionOnShaft(conditions(HEAVY, TRACK, DRUM).ideal().rate_lbin_per_turn, 9.0, DRUM))
     heights = np.array([12.0, 60.0, 110.0, 150.0])
     net = net_hand_force(HEAVY, TRACK, hung.carrier, heights)
     up = [Reading(height_in=float(at), force_lb=float(force) + 11, direction="raising") for at, force in zip(heights, net, strict=True)]
@@ -203,7 +203,7 @@ def _fit() -> None:
     _tell("fit of eight readings, with ranges", scipy / ours, "as fast as scipy.optimize.least_squares, which gives no ranges")
 
 
-def _fit_by_least_squares(hung: Hung, readings: list[Reading]) -> Floats:
+def _fit_by_least_squares(hung: DoorAssembly, readings: list[Reading]) -> Floats:
     heights = np.array([reading.height_in for reading in readings])
     signs = np.array([1.0 if reading.direction == "raising" else -1.0 for reading in readings])
     forces, sd = np.array([reading.force_lb or 0.0 for reading in readings]), np.hypot(MODEL_SD_LB, GAUGE_SD_LB)

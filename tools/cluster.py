@@ -18,7 +18,7 @@ from contextlib import contextmanager
 from dataclasses import dataclass, field
 from pathlib import Path
 
-from server.config.tied import lives, tied
+from server.config.parent_death import lives, tied
 from tools.database import OPTIONS, CannotStartError
 
 PROVIDER = "/usr/lib/galera/libgalera_smm.so"

@@ -15,7 +15,7 @@ from typing import IO
 
 import psutil
 
-from server.config.tied import lives, tied
+from server.config.parent_death import lives, tied
 
 OPTIONS = (
     "--skip-networking",

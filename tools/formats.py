@@ -17,7 +17,7 @@ def documents() -> dict[str, object]:
 
     django.setup()
     from server.exchange.document import CallDocument, DoorDocument
-    from server.site.api import api
+    from server.pages.api import api
 
     published: dict[str, object] = {"openapi.json": api.get_openapi_schema(path_prefix="/api/")}
     published["call.schema.json"] = CallDocument.model_json_schema(mode="serialization")

@@ -18,7 +18,7 @@ from pathlib import Path
 
 import psutil
 
-from server.config.tied import lives, tied
+from server.config.parent_death import lives, tied
 from tools.database import CannotStartError, Database
 
 ROOT = Path(__file__).resolve().parent.parent

@@ -8,7 +8,7 @@ from typing import Literal
 import numpy as np
 
 from hinge.arrays import Floats
-from hinge.balance.fit import GAUGE_SD_LB, MODEL_SD_LB, Doors, Fit, Hung, chance_of, fit_readings, net_of
+from hinge.balance.fit import GAUGE_SD_LB, MODEL_SD_LB, DoorAssembly, Doors, Fit, chance_of, fit_readings, net_of
 from hinge.balance.readings import Outcome, Reading, seen_once
 from hinge.balance.wording import resize_sentence, surprise_sentence, trim_sentence
 from hinge.door.lift import required_lift
@@ -74,7 +74,7 @@ class Trims:
 
 
 def advise(
-    hung: Hung, readings: list[Reading], spring_count: int = 2, weight_sd_lb: float | None = None, offs: list[float] | None = None
+    hung: DoorAssembly, readings: list[Reading], spring_count: int = 2, weight_sd_lb: float | None = None, offs: list[float] | None = None
 ) -> tuple[Fit, Advice]:
     """Fit the readings and say what follows from them.
 
@@ -89,7 +89,7 @@ def advise(
     return fit, _with_offer(hung, readings, advice) if advice.kind == "leave" else advice
 
 
-def _advice(hung: Hung, readings: list[Reading], now: list[Reading], fit: Fit, spring_count: int, surprise: str) -> Advice:
+def _advice(hung: DoorAssembly, readings: list[Reading], now: list[Reading], fit: Fit, spring_count: int, surprise: str) -> Advice:
     first = _first_height(hung)
     if not now:
         return _measure(first, "Let the door go at")
@@ -142,7 +142,7 @@ def _pulled(readings: list[Reading]) -> bool:
     return {"raising", "lowering"} <= {reading.direction for reading in readings}
 
 
-def _with_offer(hung: Hung, readings: list[Reading], advice: Advice) -> Advice:
+def _with_offer(hung: DoorAssembly, readings: list[Reading], advice: Advice) -> Advice:
     """Holding says no more than that less is wrong than it drags: where that is nearly all that is known, a pull would tell the rest."""
     if len(readings) >= FEW or _pulled(readings):
         return advice
@@ -152,7 +152,7 @@ def _with_offer(hung: Hung, readings: list[Reading], advice: Advice) -> Advice:
     )
 
 
-def _wrong(hung: Hung, doors: Doors, trims: Trims) -> float:
+def _wrong(hung: DoorAssembly, doors: Doors, trims: Trims) -> float:
     """How likely what carries it is a wrong one: it is far from what this weight wants, and no setting makes the door hold everywhere."""
     set_best = replace(doors, setting_error=doors.setting_error + trims.best * hung.carrier.step.size)
     moves = (np.abs(net_of(hung, set_best, _judged(hung))) > doors.friction_lb).any(axis=0)
@@ -166,7 +166,7 @@ def _right(trims: Trims) -> bool:
     return bool(np.mean(np.abs(trims.best) <= 1) > RIGHT)
 
 
-def _where_it_holds(hung: Hung, now: list[Reading], doors: Doors) -> float | None:
+def _where_it_holds(hung: DoorAssembly, now: list[Reading], doors: Doors) -> float | None:
     """Where it likeliest holds among the heights at which it must [in], clear of those read; None where there is none left."""
     band = hung.carrier.step.holds_at
     heights = np.arange(band.from_in, min(band.to_in, hung.door.height_in - CLEAR_OF_OPEN_IN) + 0.1, 2.0)
@@ -175,30 +175,30 @@ def _where_it_holds(hung: Hung, now: list[Reading], doors: Doors) -> float | Non
     return float(heights[np.argmax(holds)]) if len(heights) and holds.max() > HARDLY else None
 
 
-def _first_height(hung: Hung) -> float:
+def _first_height(hung: DoorAssembly) -> float:
     """Where to begin [in]: in the middle of where it must hold, on a low door no higher than three quarters of it."""
     band = hung.carrier.step.holds_at
     return min((band.from_in + band.to_in) / 2, 0.75 * hung.door.height_in)
 
 
-def _holds(hung: Hung, doors: Doors) -> float:
+def _holds(hung: DoorAssembly, doors: Doors) -> float:
     """The share of the heights it is judged at where it likely holds, or nearly."""
     return float((np.abs(net_of(hung, doors, _judged(hung))) <= doors.friction_lb + MODEL_SD_LB).mean())
 
 
-def _judged(hung: Hung) -> Floats:
+def _judged(hung: DoorAssembly) -> Floats:
     low = max(FROM_IN, first_condition(hung.track))
     return np.linspace(low, hung.door.height_in - CLEAR_OF_OPEN_IN, JUDGED)
 
 
-def _trims(hung: Hung, doors: Doors) -> Trims:
+def _trims(hung: DoorAssembly, doors: Doors) -> Trims:
     step, heights = hung.carrier.step, _judged(hung)
     steps = np.arange(-3 * step.most, 3 * step.most + 1)
     left = [np.sqrt((net_of(hung, doors, heights, float(one * step.size)) ** 2).mean(axis=0)) for one in steps]
     return Trims(steps.astype(float), np.array(left))
 
 
-def _tilt(hung: Hung, weight_lb: Floats, pull: Floats) -> Floats:
+def _tilt(hung: DoorAssembly, weight_lb: Floats, pull: Floats) -> Floats:
     """What every door is left with at either end, set to share it evenly [lb]: + = heavy at the first condition, hot at open.
 
     Springs of the right pull leave none. Told by the springs alone: a lean or a bow that no model has is not their fault.
@@ -212,7 +212,7 @@ def _tilt(hung: Hung, weight_lb: Floats, pull: Floats) -> Floats:
     return np.asarray(left[0] - gain[0] * left.sum(axis=0) / gain.sum())
 
 
-def _steps(hung: Hung, trims: Trims, spread_out: bool) -> int:
+def _steps(hung: DoorAssembly, trims: Trims, spread_out: bool) -> int:
     """The trim that leaves least along the travel on the whole, no more at once than is usual."""
     step = hung.carrier.step
     best = float(trims.steps[np.argmin(trims.excess_lb)])
@@ -257,26 +257,26 @@ def _both_ways(now: list[Reading]) -> float | None:
     return next((height for height, read in reversed(at.items()) if len(_moves(read)) == 2), None)
 
 
-def _places(hung: Hung, now: list[Reading]) -> set[str]:
+def _places(hung: DoorAssembly, now: list[Reading]) -> set[str]:
     shares = [reading.height_in / hung.door.height_in for reading in now]
     names = {"low": any(share <= LOW_SHARE for share in shares), "high": any(share >= HIGH_SHARE for share in shares)}
     return {name for name, there in (names | {"middle": bool(_in_band(hung, now))}).items() if there}
 
 
-def _spoken(hung: Hung, now: list[Reading]) -> bool:
+def _spoken(hung: DoorAssembly, now: list[Reading]) -> bool:
     return len(_places(hung, now)) == 3
 
 
-def _spread_out(hung: Hung, now: list[Reading]) -> bool:
+def _spread_out(hung: DoorAssembly, now: list[Reading]) -> bool:
     heights = [reading.height_in for reading in now]
     return max(heights) - min(heights) >= hung.door.height_in / 3
 
 
-def _in_band(hung: Hung, now: list[Reading]) -> list[Reading]:
+def _in_band(hung: DoorAssembly, now: list[Reading]) -> list[Reading]:
     return [reading for reading in now if hung.carrier.step.holds_at.has(reading.height_in)]
 
 
-def _accepted(hung: Hung, now: list[Reading]) -> bool:
+def _accepted(hung: DoorAssembly, now: list[Reading]) -> bool:
     """Whether it was seen to hold where it must and ran away nowhere there; hand forces alone do not speak against it."""
     outcomes = {reading.outcome for reading in _in_band(hung, now)}
     return not outcomes & {"runs_up", "runs_down"} if "holds" in outcomes else outcomes == {None}
@@ -286,7 +286,7 @@ def _settled(trims: Trims, now: list[Reading]) -> bool:
     return not _moves(now) and bool(np.mean(np.abs(trims.best) <= 1) > NEARLY)
 
 
-def _surprise(hung: Hung, now: list[Reading], weight_sd_lb: float | None) -> str:
+def _surprise(hung: DoorAssembly, now: list[Reading], weight_sd_lb: float | None) -> str:
     """The reading, if any, that springs as they are said to be would hardly give."""
     moving = [reading for reading in now if _moves([reading])]
     if not moving:
@@ -307,7 +307,7 @@ def _measure(height_in: float, lead: str, surprise: str = "") -> Advice:
     return Advice("measure_more", 0, f"{lead} {format_length(height, feet=True)}.", float(height), surprise)
 
 
-def _most_telling_height(hung: Hung, spoken: list[Reading], now: list[Reading], doors: Doors) -> float:
+def _most_telling_height(hung: DoorAssembly, spoken: list[Reading], now: list[Reading], doors: Doors) -> float:
     """Where a place has not spoken yet, else where it is least certain whether it holds; half a foot clear of readings if it can be."""
     top = hung.door.height_in
     heights = np.arange(FROM_IN, top - CLEAR_OF_OPEN_IN + 1, 6.0)

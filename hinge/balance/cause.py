@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Literal
 
-from hinge.balance.fit import Hung, fit_readings
+from hinge.balance.fit import DoorAssembly, fit_readings
 from hinge.balance.readings import Reading
 from hinge.spoken import sized
 from hinge.springs.counterbalance import StepKind
@@ -33,7 +33,7 @@ class Blame:
 
 
 def what_moved(
-    hung: Hung,
+    hung: DoorAssembly,
     readings: list[Reading],
     file_weight_lb: float | None = None,
     scale_lb: float | None = None,

@@ -40,7 +40,7 @@ IMAGINED, MORE = 1 << 13, 1 << 12
 
 
 @dataclass(frozen=True)
-class Hung:
+class DoorAssembly:
     """A door as hung: on its track, with what carries it as it is set up."""
 
     door: Door
@@ -109,7 +109,11 @@ class Fit:
 
 
 def fit_readings(
-    hung: Hung, readings: list[Reading], weight_sd_lb: float | None = None, offs: list[float] | None = None, pull_sd: float = PULL_SD_SHARE
+    hung: DoorAssembly,
+    readings: list[Reading],
+    weight_sd_lb: float | None = None,
+    offs: list[float] | None = None,
+    pull_sd: float = PULL_SD_SHARE,
 ) -> Fit:
     """Estimate weight, setting error, friction and pull from readings.
 
@@ -144,7 +148,7 @@ def fit_readings(
     return _fit(_doors(hung, both, weight_sd, pull_sd, log_belief - ways))
 
 
-def net_of(hung: Hung, doors: Doors, heights_in: Floats, offs: Floats | float = 0.0) -> Floats:
+def net_of(hung: DoorAssembly, doors: Doors, heights_in: Floats, offs: Floats | float = 0.0) -> Floats:
     """Net hand force P [lb] of every door at heights [in], shape (heights, doors); `offs` more setting at each height."""
     per_pound = (required_lift(hung.door, hung.track, heights_in) / hung.door.total_lb)[:, None]
     along = (2 * heights_in / hung.door.height_in - 1)[:, None]
@@ -214,7 +218,7 @@ def _centre(doubts: Floats, log_share: Floats) -> tuple[Floats, Floats]:
     return centre, np.linalg.cholesky(spread)
 
 
-def _doors(hung: Hung, doubts: Floats, weight_sd: float, pull_sd: float, log_share: Floats | None = None) -> Doors:
+def _doors(hung: DoorAssembly, doubts: Floats, weight_sd: float, pull_sd: float, log_share: Floats | None = None) -> Doors:
     pull, weight, setting, friction, lean, bow = doubts
     share = np.ones(doubts.shape[1]) if log_share is None else np.exp(log_share - log_share.max())
     return Doors(
@@ -245,7 +249,7 @@ def _log_likelihood(readings: list[Reading], nets: Floats, friction: Floats) -> 
     return total
 
 
-def _log_toss(hung: Hung, doors: Doors, height_in: float, off: float) -> Floats:
+def _log_toss(hung: DoorAssembly, doors: Doors, height_in: float, off: float) -> Floats:
     """How well each door explains that, tossed up from the floor, it coasted to a height [in] and settled there.
 
     A hand gives it about so much; it stops where the work against its weight and drag has used that up.

@@ -8,7 +8,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from hinge.arrays import Floats
-from hinge.balance.fit import Estimate, Hung, fit_readings, net_of
+from hinge.balance.fit import DoorAssembly, Estimate, fit_readings, net_of
 from hinge.balance.readings import Reading
 
 # Where the trend is read, a share of the travel: half-way up, where a door must hold.
@@ -43,7 +43,7 @@ class Trend:
     leaves: Estimate | None
 
 
-def seen_at(year: float, hung: Hung, readings: list[Reading], spell: int) -> Seen | None:
+def seen_at(year: float, hung: DoorAssembly, readings: list[Reading], spell: int) -> Seen | None:
     """What readings of one visit show of a door as it hung; nothing where none tells of the middle."""
     if not readings:
         return None

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from hinge.balance.fit import Fit, Hung
+from hinge.balance.fit import DoorAssembly, Fit
 from hinge.errors import HingeError
 from hinge.measure.tape import format_length
 from hinge.sizing.ideal import conditions
@@ -49,7 +49,7 @@ def reads_sentence(fit: Fit, kind: StepKind) -> str:
     )
 
 
-def resize_sentence(hung: Hung, fit: Fit, tilt_lb: float, is_sure: bool) -> str:
+def resize_sentence(hung: DoorAssembly, fit: Fit, tilt_lb: float, is_sure: bool) -> str:
     """Why no trim cures it, or likely none, and what would: + tilt [lb] = heavy near the floor and hot at the top."""
     cannot, likely = ("cannot", "") if is_sure else ("may not", "likely ")
     carrier, weight_lb, pull = hung.carrier, fit.weight_lb.likely, fit.pull.likely

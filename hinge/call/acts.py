@@ -7,11 +7,11 @@ from dataclasses import dataclass, field, replace
 from typing import Any
 
 from hinge.call import commands as c
+from hinge.call import counterbalance as ln
 from hinge.call import events as ev
-from hinge.call import line as ln
 from hinge.call.answers import forbidding
+from hinge.call.counterbalance import CounterbalanceState
 from hinge.call.facts import Call
-from hinge.call.line import Line
 from hinge.carriers.carrier import Part
 from hinge.faults.find import CANT_TELL
 from hinge.faults.knowledge import Need, faults
@@ -110,12 +110,12 @@ def is_trim(call: Call, part: Part) -> bool:
     return abs(target - count) <= TRIM_MOST and all(line.counts.values())
 
 
-def takes_back(line: Line, stroke: c.Moved) -> bool:
+def takes_back(line: CounterbalanceState, stroke: c.Moved) -> bool:
     """Whether this is the last stroke, counted by mistake, the other way."""
     return line.last_stroke == (stroke.part, stroke.to_count, stroke.from_count)
 
 
-def line_after(line: Line, verb: Verb) -> str:
+def line_after(line: CounterbalanceState, verb: Verb) -> str:
     """Where the line stands, as the facts have it, after this was done to it."""
     if line.on is None:
         return "off"
@@ -160,7 +160,7 @@ def _stated(call: Call, gate: Gate) -> Act | None:
     return None if is_met(call.site, gate) else Act(gate)
 
 
-def _moved_line(call: Call, verb: Verb, line: Line) -> list[Act | None]:
+def _moved_line(call: Call, verb: Verb, line: CounterbalanceState) -> list[Act | None]:
     return [_act(call, verb, became={Fact.LINE: line_after(line, verb)})]
 
 

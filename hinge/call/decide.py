@@ -6,26 +6,26 @@ from collections.abc import Callable, Iterable
 from typing import Any, cast
 
 from hinge.call import commands as c
+from hinge.call import counterbalance as ln
 from hinge.call import events as ev
-from hinge.call import line as ln
 from hinge.call.acts import acts_of, takes_back
 from hinge.call.answers import at_fault
-from hinge.call.ending import to_abandon, to_close
+from hinge.call.attachments import require_may_photograph, require_place_for_part
+from hinge.call.closing import to_abandon, to_close
 from hinge.call.facts import Call
 from hinge.call.finds import finds_of
-from hinge.call.keeping import require_may_photograph, require_place_for_part
 from hinge.call.knowledge import causes, complaints
 from hinge.call.limits import require_may_set_limit
-from hinge.call.measuring import measurement, require_as_it_hangs
-from hinge.call.permits import require_gates, require_may, require_may_size
-from hinge.call.picking import NOT_MEASURED, plan_of
-from hinge.call.stepping import require_may_pass_over, require_may_prove, require_may_step
+from hinge.call.measurement import measurement, require_as_it_hangs
+from hinge.call.options import NOT_MEASURED, plan_of
+from hinge.call.safety import require_gates, require_may, require_may_size
+from hinge.call.step_rules import require_may_pass_over, require_may_prove, require_may_step
 from hinge.carriers.carrier import Part
 from hinge.document import plain_value
 from hinge.errors import BadInputError, ContradictionError, HingeError, OutOfStepError
 from hinge.faults.find import CANT_TELL
 from hinge.faults.knowledge import faults, require_known
-from hinge.file.hung import hung_door
+from hinge.file.assembly import assembly_of
 from hinge.file.sheet import understood
 from hinge.procedures.rules import proofs, stop_rules
 from hinge.site.actions import Verb
@@ -135,12 +135,12 @@ def _chosen(call: Call, command: c.Chosen) -> None:
         raise ContradictionError(said, PLAN, None)
     try:
         on.require_pickable()
-        hung_door(setup, on)
+        assembly_of(setup, on)
     except HingeError as refused:
         raise type(refused)(refused.message, PLAN, refused.value, refused.allowed, refused.unit) from refused
 
 
-def _hanging(call: Call, where: str) -> ln.Line:
+def _hanging(call: Call, where: str) -> ln.CounterbalanceState:
     line = call.line
     if line.on is None:
         raise OutOfStepError("Nothing hangs on the door now.", where, None)
@@ -174,7 +174,7 @@ def _aimed(call: Call, command: c.Aimed) -> None:
         _require_sets_up(call, aimed, "targets")
 
 
-def _require_sets_up(call: Call, line: ln.Line, where: str) -> None:
+def _require_sets_up(call: Call, line: ln.CounterbalanceState, where: str) -> None:
     """Refuse a pair or a stack that could not hang so."""
     on = line.as_it_stands()
     lowest = min((n or 0 for n in line.counts.values()), default=0)
@@ -185,12 +185,12 @@ def _require_sets_up(call: Call, line: ln.Line, where: str) -> None:
     setup, _ = understood(call.measured)
     try:
         if setup is not None:
-            hung_door(setup, on)
+            assembly_of(setup, on)
     except HingeError as wrong:
         raise wrong.with_field(where) from wrong
 
 
-def _require_part(line: ln.Line, part: Part, where: str) -> None:
+def _require_part(line: ln.CounterbalanceState, part: Part, where: str) -> None:
     if part not in line.counts:
         raise BadInputError(f"There is no {part.replace('_', ' ')} part to move here.", where, part, ", ".join(line.counts) or "none")
 

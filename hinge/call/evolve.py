@@ -9,14 +9,14 @@ from typing import Any
 
 from hinge.balance.readings import Reading
 from hinge.call import commands as c
+from hinge.call import counterbalance as ln
 from hinge.call import events as ev
-from hinge.call import line as ln
 from hinge.call.acts import Act, acts_of, begun, done, settled
 from hinge.call.answers import not_put_right
+from hinge.call.counterbalance import CounterbalanceState
 from hinge.call.events import Entry
 from hinge.call.facts import Aim, Call, Claim, Disposition, LimitTaken, Signed, Taken, Tried, Unread
 from hinge.call.knowledge import causes
-from hinge.call.line import Line
 from hinge.faults.knowledge import faults
 from hinge.file.record import DoorRecord
 from hinge.file.setup import CARRIED_NOW, TURNS_NOW
@@ -198,7 +198,7 @@ def _chosen(call: Call, body: c.Chosen, signed: Signed) -> Call:
     return replace(_begun(call, "keep" if body.again else "replace"), plans=(*call.plans, (body, signed)))
 
 
-def _aimed_for(line: Line, body: c.Aimed, before: Aim) -> Aim:
+def _aimed_for(line: CounterbalanceState, body: c.Aimed, before: Aim) -> Aim:
     """What new targets are for: a trim, or torsion springs let down; those let down and wound again go on with what was begun."""
     if line.carrier.winds and not any(body.targets.values()):
         return "keep"

@@ -9,8 +9,8 @@ from typing import Any, Literal
 
 from hinge.balance.readings import Reading
 from hinge.call import commands as c
-from hinge.call import line as ln
-from hinge.call.line import Line
+from hinge.call import counterbalance as ln
+from hinge.call.counterbalance import CounterbalanceState
 from hinge.carriers.carrier import Carrier, Part
 from hinge.file.record import DoorRecord, How, sound
 from hinge.measure.fields import Value
@@ -112,8 +112,8 @@ class Call:
     gates: Mapping[str, Signed] = field(default_factory=dict)
     claims: Mapping[str, tuple[Claim, ...]] = field(default_factory=dict)
     plans: tuple[tuple[c.Chosen, Signed], ...] = ()
-    found_line: Line | None = None
-    moved_line: Line | None = None
+    found_line: CounterbalanceState | None = None
+    moved_line: CounterbalanceState | None = None
     readings: tuple[Taken, ...] = ()
     limits: tuple[LimitTaken, ...] = ()
     tried: Mapping[str, Tried] = field(default_factory=dict)
@@ -152,12 +152,12 @@ class Call:
         return claims[-1].how if claims else self.record.how.get(name, How())
 
     @property
-    def line(self) -> Line:
+    def line(self) -> CounterbalanceState:
         """What carries the door: as it was moved, or as it is known before anything was."""
         return self.found if self.moved_line is None else self.moved_line
 
     @cached_property
-    def found(self) -> Line:
+    def found(self) -> CounterbalanceState:
         """What carried the door on arrival, by the file and by what was measured until something else went on."""
         if self.found_line is not None:
             return self.found_line

@@ -5,10 +5,10 @@ from __future__ import annotations
 from collections.abc import Sequence
 
 from hinge.call import commands as c
+from hinge.call import counterbalance as ln
 from hinge.call import events as ev
-from hinge.call import line as ln
+from hinge.call.closing import to_abandon
 from hinge.call.decide import decide
-from hinge.call.ending import to_abandon
 from hinge.call.evolve import evolve, start
 from hinge.call.facts import Call
 from hinge.errors import BadInputError, ContradictionError, HingeError
@@ -92,7 +92,7 @@ def _require_sound(call: Call, event: ev.Event, seen: set[str]) -> None:
             pass
 
 
-def _require_stroke(line: ln.Line, event: c.Moved | c.Slack | c.StillWound) -> None:
+def _require_stroke(line: ln.CounterbalanceState, event: c.Moved | c.Slack | c.StillWound) -> None:
     stands, unit = ln.stands_at(line, event.part), line.carrier.unit
     if stands is None:
         raise BadInputError(

@@ -5,19 +5,19 @@ from __future__ import annotations
 from typing import Literal
 
 from hinge.call import commands as c
-from hinge.call.line import Line
+from hinge.call.counterbalance import CounterbalanceState
 from hinge.carriers.carrier import Part
 
 WorkStep = Literal["let_down", "down", "take_off", "put_on", "set", "done"]
 
 
-def asked(line: Line) -> int | None:
+def asked(line: CounterbalanceState) -> int | None:
     """The one count every part is to go to, where it is one."""
     targets = {target for target in line.targets.values() if target is not None}
     return targets.pop() if len(targets) == 1 and line.carrier.winds else None
 
 
-def step_of(line: Line, plan: c.Chosen | None) -> WorkStep | None:
+def step_of(line: CounterbalanceState, plan: c.Chosen | None) -> WorkStep | None:
     """What comes next on what carries the door; nothing where it hangs as it was found and is to stay."""
     if line.on is None:
         return None if plan is None else "put_on"
@@ -34,7 +34,7 @@ def step_of(line: Line, plan: c.Chosen | None) -> WorkStep | None:
     return "down" if down else "let_down"
 
 
-def steps_to_go(line: Line) -> dict[Part, int]:
+def steps_to_go(line: CounterbalanceState) -> dict[Part, int]:
     """How many steps each part is from where it is to be: on where positive, off where negative."""
     return {
         part: target - (line.counts.get(part) or 0)

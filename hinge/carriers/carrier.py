@@ -80,7 +80,7 @@ class Carrier(Document):
 
     @classmethod
     def needed(cls, measured: Measured) -> set[str]:
-        """The measurements needed to reckon a door to be so carried, beside those of door and track."""
+        """The measurements needed to compute a door to be so carried, beside those of door and track."""
         return set()
 
     @property

@@ -8,7 +8,7 @@ from hinge.carriers.counterweight import hub_of
 from hinge.carriers.kinds import CarrierKind, OnDoor
 from hinge.door.track import path_of
 from hinge.errors import HingeError
-from hinge.file.said import DoorSaid, door_said
+from hinge.file.description import DoorDescription, describe_door
 from hinge.file.setup import (
     NOT_ON_A_CALL,
     Setup,
@@ -52,7 +52,7 @@ class Sheet(BaseModel):
     wrong_setup: str
     on_door: OnDoor | None
     hub: Hub | None
-    said: DoorSaid
+    said: DoorDescription
     cycles_wanted: float
 
 
@@ -80,7 +80,7 @@ def read_sheet(typed: dict[str, str]) -> Sheet:
         on_door=on_door,
         cycles_wanted=cycles_of(values),
         hub=hub_of(values),
-        said=door_said(values, on_door),
+        said=describe_door(values, on_door),
     )
 
 

@@ -11,7 +11,7 @@ from hinge.balance.fit import Estimate
 from hinge.balance.readings import Reading
 from hinge.balance.trend import INSIDE_SDS, Seen, Trend, seen_at, trend_of
 from hinge.carriers.carrier import Carrier
-from hinge.file.hung import hung_or_none
+from hinge.file.assembly import assembly_or_none
 from hinge.file.sheet import understood
 from hinge.past.memory import YEAR_DAYS, Past
 from hinge.spoken import plain, sized
@@ -66,7 +66,7 @@ def balance_years(past: Sequence[Past]) -> BalanceYears | None:
 
 def _seen(one: Past, readings: list[Reading], on: Carrier | None, spell: int, changed: bool) -> list[tuple[date, Seen, bool]]:
     setup, _ = understood(one.call.measured)
-    hung = hung_or_none(setup, on)
+    hung = assembly_or_none(setup, on)
     readings = [reading for reading in readings if setup and reading.height_in <= setup.door.height_in]
     found = seen_at(_year(one.closed_on), hung.at_work(), readings, spell) if hung and readings else None
     return [(one.closed_on, found, changed)] if found else []

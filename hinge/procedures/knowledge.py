@@ -108,7 +108,7 @@ class School(Document):
 
 
 class Number(Document):
-    """A number a step may name: what stands there while it is not known, and where it is reckoned."""
+    """A number a step may name: what stands there while it is not known, and where it is computed."""
 
     unknown: str
     source: Annotated[str, Field(alias="from", min_length=3)]

@@ -16,7 +16,7 @@ from hinge.file.record import DoorRecord
 from hinge.measure.fields import require_sound
 from hinge.questions.shop import FromShop
 from hinge.springs.lists import NO_LISTS, Lists
-from hinge.view.shown import shown
+from hinge.view.build import build_call_view
 from hinge.view.state import CallState
 
 
@@ -60,4 +60,4 @@ def call(asked: CallQuestion, of_shop: Lists = NO_LISTS) -> CallAnswer:
             log.say(command, f"command-{place:05d}", "", "", lists)
         except HingeError as wrong:
             refused.append(Refused(command=place, error=wrong.as_document()))
-    return CallAnswer(events=[entry.body for entry in log.entries], state=shown(log.call), refused=refused)
+    return CallAnswer(events=[entry.body for entry in log.entries], state=build_call_view(log.call), refused=refused)

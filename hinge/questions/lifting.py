@@ -10,9 +10,9 @@ from pydantic import BaseModel, Field, model_validator
 
 from hinge.arrays import Floats
 from hinge.balance.advice import LIKELY_DOORS, Kind, advise
+from hinge.balance.assembly import AssemblyDocument
 from hinge.balance.cause import Cause, what_moved
-from hinge.balance.fit import Doors, Hung, net_of
-from hinge.balance.hung import HungDoor
+from hinge.balance.fit import DoorAssembly, Doors, net_of
 from hinge.balance.readings import Reading
 from hinge.balance.wording import CAUTIONS, reads_sentence
 from hinge.document import Between, Document, Finite, Positions, told
@@ -48,7 +48,7 @@ def lift(asked: LiftQuestion) -> LiftAnswer:
     return LiftAnswer(required_lift_lb=required_lift(asked.door, asked.track, np.asarray(asked.positions_in)).tolist())
 
 
-class BalanceQuestion(HungDoor):
+class BalanceQuestion(AssemblyDocument):
     """What hand force does this door want at these positions?"""
 
     positions_in: Positions
@@ -66,7 +66,7 @@ def balance(asked: BalanceQuestion) -> BalanceAnswer:
     return BalanceAnswer(net_hand_force_lb=net_hand_force(hung.door, hung.track, hung.carrier, np.asarray(asked.positions_in)).tolist())
 
 
-class TrimQuestion(HungDoor):
+class TrimQuestion(AssemblyDocument):
     """What do these readings say, and what to do about it?
 
     `file_weight_lb` is what the springs were chosen for; `scale_weight_lb` what the scale shows today. `settings_off`
@@ -147,7 +147,7 @@ def trim(asked: TrimQuestion) -> TrimAnswer:
     )
 
 
-def _fitted_line(hung: Hung, doors: Doors) -> Profile:
+def _fitted_line(hung: DoorAssembly, doors: Doors) -> Profile:
     """The middle line of the doors this one likely is, with how their springs pull and how they stray from the model."""
     positions = travel_grid(hung.door)
     line = np.median(net_of(hung, doors.likely(LIKELY_DOORS), positions), axis=1)

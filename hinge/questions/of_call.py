@@ -8,10 +8,10 @@ from typing import Any
 
 from pydantic import BaseModel
 
-from hinge.balance.hung import HungDoor
+from hinge.balance.assembly import AssemblyDocument
+from hinge.call.counterbalance import CounterbalanceState
 from hinge.call.facts import Call
-from hinge.call.line import Line
-from hinge.call.permits import require_may_size
+from hinge.call.safety import require_may_size
 from hinge.call.words import weight_words
 from hinge.carriers.carrier import Carrier, Part
 from hinge.carriers.counterweight import HUB_BY_NAME, Counterweight, hub_of, usual_hub_of
@@ -20,7 +20,7 @@ from hinge.carriers.kinds import CarrierKind, KnownPart
 from hinge.carriers.torsion import Torsion
 from hinge.document import read
 from hinge.errors import ContradictionError, HingeError
-from hinge.file.hung import hung_or_none
+from hinge.file.assembly import assembly_or_none
 from hinge.file.setup import Setup, cycles_of, kind_of
 from hinge.file.sheet import understood
 from hinge.measure.fields import Measured
@@ -68,7 +68,7 @@ class TrimPlan(BaseModel):
 class CallBalance(BaseModel):
     """What the readings of a call say and what to do, with the line as planned and what would be aimed at."""
 
-    hung: HungDoor
+    hung: AssemblyDocument
     setup: Setup
     answer: TrimAnswer
     planned: ProfileOut
@@ -141,7 +141,7 @@ def balance_of(call: Call) -> CallBalance | None:
     """What the readings of a call say of its door as it hangs; None while what carries it, or its setting, is not known."""
     line, (setup, _) = call.line, understood(call.measured)
     now = line.as_it_stands()
-    hung = hung_or_none(setup, now) if line.carries or not line.touched else None
+    hung = assembly_or_none(setup, now) if line.carries or not line.touched else None
     if hung is None or setup is None or now is None:
         return None
     taken = [
@@ -155,7 +155,7 @@ def balance_of(call: Call) -> CallBalance | None:
         known["file_weight_lb"] = on_file
     if call.claims.get("weight_lb") and how.method != "estimate":
         known["scale_weight_lb"] = weight
-    parts = {name: getattr(hung, name) for name in HungDoor.model_fields}
+    parts = {name: getattr(hung, name) for name in AssemblyDocument.model_fields}
     asked = {"readings": [one for one, _ in taken], "settings_off": [off for _, off in taken]}
     answer = trim(read(TrimQuestion, parts | asked | known))
     return CallBalance(
@@ -171,7 +171,7 @@ def balance_of(call: Call) -> CallBalance | None:
 MOST_ON_ONE = 2  # quarter-turns put on one spring of a pair before the other; common practice, no source
 
 
-def _trims(line: Line, steps: int) -> list[TrimPlan]:
+def _trims(line: CounterbalanceState, steps: int) -> list[TrimPlan]:
     """Every cone or side alike, or small plates; on a pair also one spring alone. What would take off more than there is, is left out."""
     parts = line.on.trimmed_parts() if line.on else ()
     plans = [_trim_plan(line, dict.fromkeys(parts, steps), line.carrier.each)]
@@ -188,7 +188,7 @@ def _trims(line: Line, steps: int) -> list[TrimPlan]:
     return [plan for plan in plans if plan is not None]
 
 
-def _trim_plan(line: Line, steps: dict[Part, int], on: str, school: str = "") -> TrimPlan | None:
+def _trim_plan(line: CounterbalanceState, steps: dict[Part, int], on: str, school: str = "") -> TrimPlan | None:
     targets = {part: (line.counts[part] or 0) + more for part, more in steps.items()}
     if not line.carrier.below_zero and any(target < 0 for target in targets.values()):
         return None

@@ -8,15 +8,15 @@ from pydantic import BaseModel, Field, model_validator
 
 from hinge.call.events import entry_of
 from hinge.call.evolve import evolve, start
-from hinge.call.picking import plan_of
+from hinge.call.options import plan_of
 from hinge.document import told
 from hinge.errors import HingeError
 from hinge.faults.knowledge import require_known
 from hinge.file.record import DoorRecord
 from hinge.measure.fields import require_sound
 from hinge.opener.kinds import opener_of
+from hinge.procedures.instructions import ProcedureInstructions, tell, way_of
 from hinge.procedures.knowledge import procedures, schools
-from hinge.procedures.told import ProcedureTold, tell, way_of
 from hinge.questions.shop import FromShop
 from hinge.site.gates import gate_groups
 from hinge.springs.lists import NO_LISTS, Lists
@@ -70,7 +70,7 @@ class SchoolTold(BaseModel):
     way: str
 
 
-class ProcedureAnswer(ProcedureTold):
+class ProcedureAnswer(ProcedureInstructions):
     """The procedure for this door, the gates its steps name, and the schools it follows."""
 
     groups: list[GroupTold]

@@ -15,9 +15,9 @@ from hinge.errors import HingeError
 from hinge.questions.answers import IdealOut, SetOut, set_out
 from hinge.questions.shop import FromShop
 from hinge.sizing.carries import Verdict, must_stop, verdict_against, verdict_words
-from hinge.sizing.compare import Like, alternatives, difference_words, likes_of, same_wire
+from hinge.sizing.compare import LikeForLike, alternatives, difference_words, like_for_like_of, same_wire
 from hinge.sizing.search import Search, Sort, Wanted, find_sets, judged_for
-from hinge.sizing.sets import Fixed, Springs, SpringSet, fix, judge, require_room
+from hinge.sizing.sets import DoorRequirements, Springs, SpringSet, fix, judge, require_room
 from hinge.springs.drums import Drum
 from hinge.springs.lists import NO_LISTS, Lists
 from hinge.springs.torsion import (
@@ -208,7 +208,7 @@ def compare(asked: CompareQuestion, of_shop: Lists = NO_LISTS) -> CompareAnswer:
     lists = asked.lists(of_shop)
     found, use, there = _search(asked, lists), asked.use(), _there(asked, lists)
     on = fix(asked.door, asked.track, asked.drum.on(asked.track))
-    likes = likes_of(there, on, _whole(asked.on_door_quarter_turns))
+    likes = like_for_like_of(there, on, _whole(asked.on_door_quarter_turns))
     alike, advised = same_wire(likes[0].judged, on), next(iter(found.sets), None)
     return CompareAnswer(
         ideal=_ideal(found),
@@ -226,7 +226,7 @@ def compare(asked: CompareQuestion, of_shop: Lists = NO_LISTS) -> CompareAnswer:
     )
 
 
-def _like(one: Like, on: Fixed, track: Track, use: Use | None) -> LikeOut:
+def _like(one: LikeForLike, on: DoorRequirements, track: Track, use: Use | None) -> LikeOut:
     return LikeOut(name=one.name, set=set_out(one.judged, use), why=one.why(on, track))
 
 

@@ -9,7 +9,7 @@ from hinge.door.sections import Door
 from hinge.door.track import Track
 from hinge.sizing.ideal import conditions
 from hinge.spoken import sized
-from hinge.springs.drums import Spool
+from hinge.springs.drums import DrumProfile
 from hinge.springs.words import share_words
 
 Verdict = Literal["right", "doubtful", "wrong"]
@@ -26,7 +26,7 @@ class Carried:
     quarter_turns: int
 
 
-def carried_by(rate_lbin_per_turn: float, door: Door, track: Track, drum: Spool) -> Carried:
+def carried_by(rate_lbin_per_turn: float, door: Door, track: Track, drum: DrumProfile) -> Carried:
     """The weight for which this rate [lb·in/turn] is the ideal one, on a door of this build.
 
     The ideal rate is proportional to weight, so any weight of `door` gives the same answer.

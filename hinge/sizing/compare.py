@@ -9,7 +9,7 @@ import numpy as np
 from hinge.door.track import Track
 from hinge.sizing.candidates import LEAST_ACTIVE_COILS, LEAST_INDEX
 from hinge.sizing.search import SHAFT_CLEARANCE_IN, Wanted
-from hinge.sizing.sets import Fixed, Springs, SpringSet, judge, rate_of
+from hinge.sizing.sets import DoorRequirements, Springs, SpringSet, judge, rate_of
 from hinge.spoken import plain, sized
 from hinge.springs.torsion import SpringKind, length_for_rate
 from hinge.springs.wire import material_named, stock
@@ -41,13 +41,13 @@ def _cut(like: SpringKind, wire_in: float, inside_diameter_in: float, exact_in: 
 
 
 @dataclass(frozen=True)
-class Like:
+class LikeForLike:
     """Like-for-like in one meaning: its name, and the set judged as it would be wound."""
 
     name: str
     judged: SpringSet
 
-    def why(self, on: Fixed, track: Track) -> str:
+    def why(self, on: DoorRequirements, track: Track) -> str:
         """What it would do on this door against its ideal, rate and turns, in a sentence that follows its figures."""
         like = self.judged
         off, turns_off = like.rate_error, like.quarter_turns - like.own_quarter_turns
@@ -72,7 +72,7 @@ LOW_HEADROOM = (
 SAME_AGAIN, OF_LARGER, OF_RATE = "The same again", "A pair of the larger old spring", "A pair with the old joint rate"
 
 
-def likes_of(there: SpringSet, on: Fixed, quarter_turns: int | None = None) -> tuple[Like, ...]:
+def like_for_like_of(there: SpringSet, on: DoorRequirements, quarter_turns: int | None = None) -> tuple[LikeForLike, ...]:
     """What like-for-like can mean for the set on the door, wound as the old one was.
 
     A matched set is itself. Of mismatched springs it is first what a person reorders from the one they recognise, the larger;
@@ -80,10 +80,10 @@ def likes_of(there: SpringSet, on: Fixed, quarter_turns: int | None = None) -> t
     at the floor, as a turns chart for the door's height says. Both meanings: common practice, no source.
     """
 
-    def like(name: str, springs: Springs) -> Like:
+    def like(name: str, springs: Springs) -> LikeForLike:
         floor_turns = float(on.need.lift_lb[0]) * on.drum.closed_radius_in / rate_of(springs)
         quarters = round(4 * floor_turns) if quarter_turns is None else quarter_turns
-        return Like(name, judge(springs, on, quarters, there.duplex))
+        return LikeForLike(name, judge(springs, on, quarters, there.duplex))
 
     if len(there.parts) == 1 or there.duplex:
         return (like(SAME_AGAIN, there.springs),)
@@ -94,7 +94,7 @@ def likes_of(there: SpringSet, on: Fixed, quarter_turns: int | None = None) -> t
     return like(OF_LARGER, (larger.model_copy(update={"count": count}),)), like(OF_RATE, (of_rate,))
 
 
-def same_wire(like: SpringSet, on: Fixed) -> SpringSet | None:
+def same_wire(like: SpringSet, on: DoorRequirements) -> SpringSet | None:
     """The wire and inside diameter of a matched set at the length that suits this door; nothing where none does."""
     if len(like.parts) > 1:
         return None
@@ -105,7 +105,7 @@ def same_wire(like: SpringSet, on: Fixed) -> SpringSet | None:
     return judge((_cut(spring, spring.wire_in, spring.inside_diameter_in, exact, spring.count),), on)
 
 
-def alternatives(like: SpringSet, on: Fixed, wanted: Wanted) -> tuple[Alternative, ...]:
+def alternatives(like: SpringSet, on: DoorRequirements, wanted: Wanted) -> tuple[Alternative, ...]:
     """The like-for-like rate in neighbouring wires and every stock inside diameter, those that fit, longest-lived first."""
     spring = like.springs[0]
     sizes = stock()

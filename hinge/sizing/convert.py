@@ -12,7 +12,7 @@ from hinge.sizing.picks import PARTS_EACH_PAIR, ExtensionPick, pick_extension
 from hinge.sizing.search import Wanted, find_sets
 from hinge.sizing.sets import SpringSet
 from hinge.spoken import as_said
-from hinge.springs.drums import Spool
+from hinge.springs.drums import DrumProfile
 
 To = Literal["torsion", "extension"]
 ROOM_ABOVE_IN = 12.0  # headroom a torsion shaft and its drums take above the opening; common practice, no source
@@ -53,7 +53,7 @@ class Conversion:
     changes: tuple[str, ...]
 
 
-def convert(door: Door, track: Track, drum: Spool, to: To, wanted: Wanted) -> Conversion:
+def convert(door: Door, track: Track, drum: DrumProfile, to: To, wanted: Wanted) -> Conversion:
     """What changing this door over takes.
 
     `torsion` is None where no stock set comes within tolerance. Raises OutOfRangeError, and ContradictionError where one

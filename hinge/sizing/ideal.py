@@ -11,7 +11,7 @@ from hinge.door.lift import required_lift
 from hinge.door.sections import Door
 from hinge.door.track import Lift, Track
 from hinge.errors import ContradictionError
-from hinge.springs.drums import DrumKind, Spool
+from hinge.springs.drums import DrumKind, DrumProfile
 
 SEAT_LB = 0.0
 TURNED_AFTER_IN = 2.0  # past the ease the top section has turned; from memory
@@ -73,7 +73,7 @@ def first_condition(track: Track) -> float:
     return track.eased_in + TURNED_AFTER_IN if track.lift == "low_headroom" else 0.0
 
 
-def require_drum(track: Track, drum: Spool) -> None:
+def require_drum(track: Track, drum: DrumProfile) -> None:
     """Refuse a drum that does not serve the lift of the track. Raises ContradictionError."""
     if drum.kind not in ("measured", DRUMS_FOR[track.lift]):
         lift = track.lift.replace("_", " ")
@@ -86,7 +86,7 @@ def require_drum(track: Track, drum: Spool) -> None:
         )
 
 
-def conditions(door: Door, track: Track, drum: Spool, seat_lb: float = SEAT_LB, hold_up_lb: float | None = None) -> Conditions:
+def conditions(door: Door, track: Track, drum: DrumProfile, seat_lb: float = SEAT_LB, hold_up_lb: float | None = None) -> Conditions:
     """The two conditions for this door.
 
     Parameters: `seat_lb` [lb] the door keeps on the floor; `hold_up_lb` [lb] the springs keep at

@@ -19,7 +19,7 @@ from hinge.springs.counterweight import (
     require_strap,
     stack_drop,
 )
-from hinge.springs.drums import Spool
+from hinge.springs.drums import DrumProfile
 from hinge.springs.extension import OPEN_STRETCH_IN, CableRun, ExtensionPair, Grade, PairAtWork, cables_for, grade_for
 
 PARTS_EACH_PAIR = (
@@ -77,7 +77,7 @@ def require_extension_track(track: Track) -> None:
 
 
 def pick_plates(
-    door: Door, track: Track, drum: Spool, hub: Hub, large_lb: float = LARGE_PLATE_LB, small_lb: float = SMALL_PLATE_LB
+    door: Door, track: Track, drum: DrumProfile, hub: Hub, large_lb: float = LARGE_PLATE_LB, small_lb: float = SMALL_PLATE_LB
 ) -> PlatePick:
     """The stack for this door: what the floor asks for, F(0)·r_drum/r_hub, in whole plates [lb].
 
@@ -90,7 +90,7 @@ def pick_plates(
     return PlatePick(wanted, plates, wanted - plates.weight_lb, stack_drop(hub, drum, door.height_in), carrier, need.profile(carrier))
 
 
-def wanted_stack(door: Door, track: Track, drum: Spool, hub: Hub) -> float:
+def wanted_stack(door: Door, track: Track, drum: DrumProfile, hub: Hub) -> float:
     """The stack the floor asks for, F(0)·r_drum/r_hub [lb]."""
     return float(need_of(door, track).lift_lb[0] * drum.closed_radius_in / hub.radius_after(0.0))
 

@@ -12,8 +12,8 @@ from hinge.door.sections import Door
 from hinge.door.track import Track
 from hinge.sizing.candidates import Candidates, joined, nested_near, side_by_side
 from hinge.sizing.ideal import Ideal
-from hinge.sizing.sets import Fixed, Springs, SpringSet, fix, judge
-from hinge.springs.drums import Spool
+from hinge.sizing.sets import DoorRequirements, Springs, SpringSet, fix, judge
+from hinge.springs.drums import DrumProfile
 from hinge.springs.rates import RateTable
 from hinge.springs.torsion import SpringKind
 from hinge.springs.vanstock import StockSpring, pieces_from
@@ -68,7 +68,7 @@ class Search:
     counts: tuple[int, ...] = ()
 
 
-def find_sets(door: Door, track: Track, drum: Spool, wanted: Wanted | None = None, sizes: Stock | None = None) -> Search:
+def find_sets(door: Door, track: Track, drum: DrumProfile, wanted: Wanted | None = None, sizes: Stock | None = None) -> Search:
     """Search every stock size for sets whose rate is right for this door.
 
     Ranked by: rate error in whole per cents → meets the cycles → the arrangement that suits the door (a pair
@@ -93,7 +93,7 @@ def find_sets(door: Door, track: Track, drum: Spool, wanted: Wanted | None = Non
     return Search(on.ideal, len(left), judged, tuple(wires), tuple(insides), tuple(int(count) for count in counts))
 
 
-def judged_for(door: Door, track: Track, drum: Spool, wanted: Wanted, springs: Springs, duplex: bool) -> SpringSet:
+def judged_for(door: Door, track: Track, drum: DrumProfile, wanted: Wanted, springs: Springs, duplex: bool) -> SpringSet:
     """One set judged as the search would, whatever its rate. Raises what `judge` raises."""
     judged = judge(springs, fix(door, track, drum), duplex=duplex)
     beside = springs[:1] if duplex else springs
@@ -109,7 +109,7 @@ def within_tolerance(candidates: Candidates, ideal_rate: float, tolerance: float
     return candidates.rows(np.flatnonzero(np.abs(candidates.rate_lbin_per_turn / ideal_rate - 1) <= tolerance))
 
 
-def _near(on: Fixed, wanted: Wanted, sizes: Stock | None) -> Candidates:
+def _near(on: DoorRequirements, wanted: Wanted, sizes: Stock | None) -> Candidates:
     ideal = on.ideal.rate_lbin_per_turn
     near = within_tolerance(side_by_side(wanted.material, sizes, wanted.table), ideal, wanted.rate_tolerance)
     if on.door.total_lb < DUPLEX_FROM_LB or sizes is not None:
@@ -135,7 +135,7 @@ def _left(near: Candidates, turns: Floats, wanted: Wanted) -> Bools:
     return left
 
 
-def _sorted(near: Candidates, turns: Floats, rank: Rows, on: Fixed, wanted: Wanted) -> Rows:
+def _sorted(near: Candidates, turns: Floats, rank: Rows, on: DoorRequirements, wanted: Wanted) -> Rows:
     """The order asked for; what is equal in it stays in the order of rank."""
     if wanted.sort == "rank":
         return rank[::-1] if wanted.falling else rank
@@ -151,7 +151,7 @@ def _sorted(near: Candidates, turns: Floats, rank: Rows, on: Fixed, wanted: Want
     return np.asarray(rank[np.argsort(-by if wanted.falling else by, kind="stable")])
 
 
-def _rank(near: Candidates, turns: Floats, in_van: Bools, on: Fixed, wanted: Wanted) -> Rows:
+def _rank(near: Candidates, turns: Floats, in_van: Bools, on: DoorRequirements, wanted: Wanted) -> Rows:
     error = np.abs(near.rate_lbin_per_turn / on.ideal.rate_lbin_per_turn - 1)
     short = near.cycles(turns, wanted.material) < wanted.cycles
     lone = (near.count == 1) & (on.door.total_lb > SINGLE_LIMIT_LB)
@@ -159,7 +159,7 @@ def _rank(near: Candidates, turns: Floats, in_van: Bools, on: Fixed, wanted: Wan
     return np.lexsort((error, near.wire_volume, ~in_van, unusual, short, np.floor(error * 100)))
 
 
-def _judged(near: Candidates, row: int, on: Fixed, wanted: Wanted, in_van: bool) -> SpringSet:
+def _judged(near: Candidates, row: int, on: DoorRequirements, wanted: Wanted, in_van: bool) -> SpringSet:
     def spring(wire: float, inside: float) -> SpringKind:
         sizes = {"wire_in": float(wire), "inside_diameter_in": float(inside), "length_in": float(near.length_in[row])}
         made = SpringKind(**sizes, material=wanted.material, count=count)

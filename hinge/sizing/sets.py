@@ -13,7 +13,7 @@ from hinge.sizing.evaluate import Need, Profile, need_of
 from hinge.sizing.ideal import Conditions, Ideal, conditions
 from hinge.spoken import number, sized
 from hinge.springs.counterbalance import TorsionOnShaft
-from hinge.springs.drums import Spool
+from hinge.springs.drums import DrumProfile
 from hinge.springs.life import Life, life_range
 from hinge.springs.torsion import SpringKind, bending_stress, wound_inside_diameter, wound_length
 from hinge.springs.wire import material_named
@@ -25,11 +25,11 @@ Springs = tuple[SpringKind, ...]
 
 
 @dataclass(frozen=True)
-class Fixed:
+class DoorRequirements:
     """What stays the same while sets are tried on a door: its conditions, its need along the travel, and the drum."""
 
     door: Door
-    drum: Spool
+    drum: DrumProfile
     conditions: Conditions
     need: Need
     ideal: Ideal
@@ -83,10 +83,10 @@ class SpringSet:
         return shaft_needed(self.parts, self.duplex)
 
 
-def fix(door: Door, track: Track, drum: Spool) -> Fixed:
+def fix(door: Door, track: Track, drum: DrumProfile) -> DoorRequirements:
     """What any set on this door is judged by. Raises what `conditions` raises."""
     need = conditions(door, track, drum)
-    return Fixed(door, drum, need, need_of(door, track), need.ideal())
+    return DoorRequirements(door, drum, need, need_of(door, track), need.ideal())
 
 
 def rate_of(springs: Springs) -> float:
@@ -94,7 +94,7 @@ def rate_of(springs: Springs) -> float:
     return sum(spring.rate_lbin_per_turn * spring.count for spring in springs)
 
 
-def judge(springs: Springs, on: Fixed, quarter_turns: int | None = None, duplex: bool = False) -> SpringSet:
+def judge(springs: Springs, on: DoorRequirements, quarter_turns: int | None = None, duplex: bool = False) -> SpringSet:
     """Judge springs on one shaft, all turning together.
 
     Parameters: each kind of spring with its count; `quarter_turns` wound, by default what suits the set;

@@ -8,7 +8,7 @@ import numpy as np
 
 from hinge.errors import ContradictionError, require_between
 from hinge.spoken import number, sized
-from hinge.springs.drums import Spool
+from hinge.springs.drums import DrumProfile
 
 LEAST_WRAPS = 0.5  # wraps left on the drum with the door closed; common practice, from memory
 USUAL_WRAPS = 1.0
@@ -25,7 +25,7 @@ class Cable:
     wraps_left: float | None = None
 
 
-def cable_for(drum: Spool, shaft_height_in: float, length_in: float | None = None) -> Cable:
+def cable_for(drum: DrumProfile, shaft_height_in: float, length_in: float | None = None) -> Cable:
     """The cable from bottom bracket over the drum with the door closed.
 
     Parameters: `shaft_height_in` [in] centre of the shaft above the floor; `length_in` [in] of the cable

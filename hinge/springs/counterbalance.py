@@ -14,7 +14,7 @@ import numpy as np
 
 from hinge.arrays import Floats
 from hinge.spoken import as_said
-from hinge.springs.drums import Spool
+from hinge.springs.drums import DrumProfile
 
 StepKind = Literal["quarter_turn", "cable_hole", "small_plate"]
 
@@ -81,7 +81,7 @@ class TorsionOnShaft:
 
     rate_lbin_per_turn: float
     turns: float
-    drum: Spool
+    drum: DrumProfile
 
     # ¼ to ½ turn steps, never more than one full turn at a time: common practice. Spread: estimate.
     step = Step("quarter_turn", 0.25, most=4, unsure=2, setting_sd=0.5)
@@ -91,7 +91,7 @@ class TorsionOnShaft:
         return spring_lift(self.rate_lbin_per_turn, self.turns + np.asarray(off), self.drum, positions_in)
 
 
-def spring_lift(rate_lbin_per_turn: float | Floats, turns: float | Floats, drum: Spool, positions_in: Floats) -> Floats:
+def spring_lift(rate_lbin_per_turn: float | Floats, turns: float | Floats, drum: DrumProfile, positions_in: Floats) -> Floats:
     """Lift of torsion springs [lb]; none once they have run out of turns.
 
     Parameters: rate [lb·in/turn] and turns at closed, scalars or shape (m, 1); `positions_in` [in].

@@ -18,7 +18,7 @@ from hinge.document import Between, Document, table_of, told
 from hinge.errors import BadInputError, ContradictionError, OutOfRangeError, require_between
 from hinge.spoken import number, plain, sized, worded
 from hinge.springs.counterbalance import CHEST_HEIGHT, Step
-from hinge.springs.drums import Spool
+from hinge.springs.drums import DrumProfile
 
 LARGE_PLATE_LB, SMALL_PLATE_LB = 18.9, 5.0  # for example; common practice
 BELOW_DISCS_IN = 1.0  # top plate under the guide discs at closed; common practice
@@ -67,7 +67,7 @@ class Counterweight:
 
     stack_lb: float
     hub: Hub
-    drum: Spool
+    drum: DrumProfile
     plate_lb: float = SMALL_PLATE_LB
 
     @property
@@ -110,13 +110,13 @@ class Stack(Document):
             raise told(BadInputError("A stack has at least one plate.", "plates", 0, "one plate or more", ""))
         return self
 
-    def on(self, drum: Spool, height_in: float, where: str = "") -> Counterweight:
+    def on(self, drum: DrumProfile, height_in: float, where: str = "") -> Counterweight:
         """The stack at work on a door of this height [in]; `where` is its path. Raises ContradictionError where the strap runs out."""
         require_strap(self.hub, drum, height_in, f"{where}hub")
         return Counterweight(self.plates.weight_lb, self.hub, drum, self.plates.small_lb)
 
 
-def require_strap(hub: Hub, drum: Spool, height_in: float, where: str = "hub") -> None:
+def require_strap(hub: Hub, drum: DrumProfile, height_in: float, where: str = "hub") -> None:
     """Refuse a hub whose strap runs out before a door of this height [in] is open. Raises ContradictionError."""
     needed = float(drum.turns_for(height_in)) + LEAST_HUB_TURNS_LEFT
     if hub.turns < needed:
@@ -171,7 +171,7 @@ def stack_places(carrier: Counterweight, plates: int, positions_in: Floats, shaf
     return np.stack([np.stack([x, ends[:, 0]], axis=-1), np.stack([x, ends[:, 1]], axis=-1)], axis=1)
 
 
-def stack_drop(hub: Hub, drum: Spool, height_in: float) -> float:
+def stack_drop(hub: Hub, drum: DrumProfile, height_in: float) -> float:
     """How far the stack comes down [in] while a door of this height [in] opens."""
     turns = float(drum.turns_for(height_in))
     mean_radius = float(hub.radius_after(turns / 2))

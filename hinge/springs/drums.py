@@ -26,7 +26,7 @@ SMALLEST_DRUM_PER_CABLE = 16  # drum over cable diameter; common practice, no so
 
 
 @dataclass(frozen=True)
-class Spool:
+class DrumProfile:
     """A drum at work. Radius to the middle of the cable [in] at turns of the shaft from closed; lines between the points.
 
     Beyond the last point the radius stays as it is, for as much cable as the drum holds (`holds_in` [in]
@@ -152,7 +152,7 @@ class Drum(DrumSizes):
             said = "Turns of a measured drum begin at 0 with the door closed and rise."
             raise told(ContradictionError(said, "turns", None, "0 rising to 40", "turns"))
 
-    def on(self, track: Track) -> Spool:
+    def on(self, track: Track) -> DrumProfile:
         """The drum at work on a track: how its cable lies with the door closed.
 
         A high-lift drum has so much of its taper used as the track lifts before it turns, and goes on flat past it; a
@@ -160,14 +160,14 @@ class Drum(DrumSizes):
         """
         if self.kind == "measured":
             radii = tuple((diameter + self.cable_in) / 2 for diameter in self.diameters_in or [])
-            return Spool("measured", self.cable_in, tuple(self.turns or []), radii)
+            return DrumProfile("measured", self.cable_in, tuple(self.turns or []), radii)
         narrow = ((self.diameter_in or 0.0) + self.cable_in) / 2
         if self.kind == "flat":
-            return Spool("flat", self.cable_in, (0.0,), (narrow,))
+            return DrumProfile("flat", self.cable_in, (0.0,), (narrow,))
         wide, taper = ((self.large_diameter_in or 0.0) + self.cable_in) / 2, self.taper_turns or 0.0
         whole = float(np.pi * (narrow + wide) * taper)
         if self.kind == "vertical":
-            return Spool("vertical", self.cable_in, (0.0, taper), (wide, narrow), whole)
+            return DrumProfile("vertical", self.cable_in, (0.0, taper), (wide, narrow), whole)
         used = track.lifted_in if track.lift == "high" else whole
         if used > whole:
             raise ContradictionError(
@@ -179,7 +179,7 @@ class Drum(DrumSizes):
             )
         slope = (wide - narrow) / taper
         start = float(np.sqrt(narrow**2 + slope * used / np.pi))
-        return Spool("high_lift", self.cable_in, (0.0, (start - narrow) / slope), (start, narrow))
+        return DrumProfile("high_lift", self.cable_in, (0.0, (start - narrow) / slope), (start, narrow))
 
 
 class NamedDrum(DrumSizes):

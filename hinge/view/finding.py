@@ -8,7 +8,7 @@ from pydantic import BaseModel
 
 from hinge.call.answers import answers_of, cured_of, facts_of
 from hinge.call.facts import Call
-from hinge.call.permits import gates_before, may_check
+from hinge.call.safety import gates_before, may_check
 from hinge.carriers.kinds import KINDS
 from hinge.faults.find import Finding, find
 from hinge.faults.knowledge import NEEDS, Need, faults

@@ -4,15 +4,15 @@ from __future__ import annotations
 
 from hinge.call import commands as c
 from hinge.call.acts import act_of_step, is_trim
-from hinge.call.ending import to_close, to_prove
+from hinge.call.closing import to_close, to_prove
 from hinge.call.facts import Call
-from hinge.call.permits import open_gates
 from hinge.call.procedure_of_work import steps_left
-from hinge.call.stepping import step_barred
+from hinge.call.safety import open_gates
+from hinge.call.step_rules import step_barred
 from hinge.call.work import steps_to_go
 from hinge.file.setup import Setup, carrier_of, missing_of
+from hinge.procedures.instructions import ProcedureInstructions
 from hinge.procedures.knowledge import Act, Step, steps
-from hinge.procedures.told import ProcedureTold
 from hinge.site.actions import Verb
 from hinge.site.gates import gate_groups, guards
 from hinge.site.state import is_met
@@ -72,7 +72,7 @@ def main_of_step(call: Call, name: str, work: bool) -> MainAction:
     return _of_work(call, step)
 
 
-def together(call: Call, told: ProcedureTold, now: str) -> list[str]:
+def together(call: Call, told: ProcedureInstructions, now: str) -> list[str]:
     """The steps from this one on that may be said at once: none moves the door or anything on it, and every gate before them is met."""
     names = [one.id for one in told.steps]
     found = []

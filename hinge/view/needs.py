@@ -9,7 +9,7 @@ from dataclasses import dataclass
 from hinge.call.facts import Call
 from hinge.carriers.carrier import Carrier
 from hinge.carriers.torsion import hand_of
-from hinge.file.said import turned_round
+from hinge.file.description import turned_round
 from hinge.springs.vanstock import Hand, Wanted
 
 HANDS: dict[str, Hand] = {"Left-hand": "left", "Right-hand": "right"}

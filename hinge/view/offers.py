@@ -6,7 +6,7 @@ from hinge.call import commands as c
 from hinge.call.answers import at_fault
 from hinge.call.facts import Call
 from hinge.call.knowledge import causes
-from hinge.call.picking import turns_for
+from hinge.call.options import turns_for
 from hinge.carriers.carrier import Carrier
 from hinge.carriers.kinds import KINDS
 from hinge.file.setup import Setup, kind_of

@@ -6,15 +6,15 @@ from typing import Literal
 
 from pydantic import BaseModel
 
-from hinge.balance.hung import HungDoor
+from hinge.balance.assembly import AssemblyDocument
 from hinge.balance.readings import Outcome, Reading
 from hinge.call import commands as c
 from hinge.call.finds import FindState
 from hinge.call.limits import LimitsState
 from hinge.call.work import WorkStep
 from hinge.carriers.kinds import CarrierKind, KnownPart, OnDoor
+from hinge.file.description import DoorDescription
 from hinge.file.record import DoorRecord, How
-from hinge.file.said import DoorSaid
 from hinge.file.setup import Setup
 from hinge.file.sheet import Asked
 from hinge.measure.fields import Value
@@ -248,7 +248,7 @@ class CallState(BaseModel):
     """Everything the entries of a call add up to.
 
     `safety` is how the opener and the door stand, `safety_at` since when; `claimed` says so where it was closed elsewhere,
-    maybe under other rules. `main` is the one main action of a stage. `stop` says why nothing is reckoned, `not_lifted` why
+    maybe under other rules. `main` is the one main action of a stage. `stop` says why nothing is computed, `not_lifted` why
     nobody lifts the door; `abandoned` why a closed
     call was a mistake, `to_abandon` what keeps this one from being one. `cause_wanted`: it is no fault but what was asked for.
     `went_on` are the pieces, by the van's names, that left it with what went on the door; `to_show` is what a photo can be of.
@@ -286,8 +286,8 @@ class CallState(BaseModel):
     steps_said: list[str]
     touched: bool
     set_up: bool
-    hung: HungDoor | None
-    said: DoorSaid
+    hung: AssemblyDocument | None
+    said: DoorDescription
     readings: list[ReadingState]
     reading_heights_in: list[float]
     holds_at_in: float

@@ -7,26 +7,26 @@ from typing import Literal
 
 from pydantic import BaseModel
 
-from hinge.call import line as ln
+from hinge.call import counterbalance as ln
 from hinge.call.acts import act_of_step
 from hinge.call.answers import at_fault, cured_of
+from hinge.call.counterbalance import CounterbalanceState
 from hinge.call.facts import Call
-from hinge.call.line import Line
-from hinge.call.permits import open_gates
-from hinge.call.picking import turns_for
+from hinge.call.options import turns_for
 from hinge.call.procedure_of_work import procedure_of_work, proved_steps
-from hinge.call.stepping import step_barred
+from hinge.call.safety import open_gates
+from hinge.call.step_rules import step_barred
 from hinge.call.words import carrier_words
 from hinge.call.work import asked, step_of
 from hinge.carriers.carrier import Carrier, Part
-from hinge.file.said import turned_round
+from hinge.file.description import turned_round
 from hinge.file.setup import Setup
 from hinge.file.sheet import understood
 from hinge.measure.fields import Measured
 from hinge.measure.tape import format_length
 from hinge.opener.kinds import opener_of
+from hinge.procedures.instructions import Plan, ProcedureInstructions, StepInstructions, Ways, tell, way_words
 from hinge.procedures.knowledge import procedures, schools, steps, wanted_by
-from hinge.procedures.told import Plan, ProcedureTold, StepTold, Ways, tell, way_words
 from hinge.spoken import plain, sized
 from hinge.springs.lists import NO_LISTS, Lists
 from hinge.springs.torsion import BAR_IN
@@ -46,7 +46,7 @@ SECOND_EYES_FT = (7.0, 30.0)
 OFFERED = 4
 
 
-class StepState(StepTold):
+class StepState(StepInstructions):
     """A step on this call: `behind` where the work went past it unsaid; `passable` by a lead, `reason` why it was passed over."""
 
     standing: Standing
@@ -128,7 +128,7 @@ def numbers_of(call: Call, ways: Ways) -> dict[str, str]:
     return {name: words for name, words in found.items() if words}
 
 
-def _state(call: Call, told: ProcedureTold, work: bool, ways: Ways, van: VanState | None) -> ProcedureState:
+def _state(call: Call, told: ProcedureInstructions, work: bool, ways: Ways, van: VanState | None) -> ProcedureState:
     begin, until = _stretch(call, told, work)
     said = {*call.stepped, *call.passed_over, *proved_steps(call)}
     lifted = work and any(one.current and not one.before for one in call.readings)
@@ -159,7 +159,7 @@ def _state(call: Call, told: ProcedureTold, work: bool, ways: Ways, van: VanStat
     )
 
 
-def _stretch(call: Call, told: ProcedureTold, work: bool) -> tuple[int, int]:
+def _stretch(call: Call, told: ProcedureInstructions, work: bool) -> tuple[int, int]:
     """From which place to which the steps are to be done now: up to the next act on what carries the door, or to the end."""
     last = len(told.steps) - 1
     step = step_of(call.line, call.plan) if work else None
@@ -197,7 +197,7 @@ def _standing(call: Call, name: str, now: str, behind: bool) -> Standing:
     return "now" if name == now else "behind" if behind else "ahead"
 
 
-def _step(call: Call, step: StepTold, standing: Standing, main: MainAction | None) -> StepState:
+def _step(call: Call, step: StepInstructions, standing: Standing, main: MainAction | None) -> StepState:
     reason, signed = call.passed_over.get(step.id, ("", call.stepped.get(step.id)))
     by, at = (signed.by, signed.at) if signed else ("", "")
     return StepState(
@@ -226,7 +226,7 @@ def _wound(on: Carrier, turns: int | None) -> dict[str, str]:
     return {"torque": sized(stroke.torque_lbin, "lb·in", 0), "bar_force": _force(stroke), "length_wound": stroke.length} if stroke else {}
 
 
-def _there(line: Line, setup: Setup | None) -> dict[str, str]:
+def _there(line: CounterbalanceState, setup: Setup | None) -> dict[str, str]:
     """What hangs there: its turns, and what they pull; of turns nobody counted, what they would be on this door."""
     if not line.carrier.winds or line.on is None or not line.counts:
         return {}
@@ -243,7 +243,7 @@ def _there(line: Line, setup: Setup | None) -> dict[str, str]:
     return found
 
 
-def _at(line: Line, part: Part, count: int) -> Stroke | None:
+def _at(line: CounterbalanceState, part: Part, count: int) -> Stroke | None:
     strokes = strokes_of(line, part, count)
     return strokes[count] if strokes else None
 

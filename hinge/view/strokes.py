@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from pydantic import BaseModel
 
-from hinge.call.line import Line
+from hinge.call.counterbalance import CounterbalanceState
 from hinge.carriers.carrier import Part
 from hinge.carriers.torsion import hand_of
 from hinge.measure.tape import format_length
@@ -27,7 +27,7 @@ class Stroke(BaseModel):
     length: str
 
 
-def strokes_of(line: Line, part: Part, most: int) -> list[Stroke]:
+def strokes_of(line: CounterbalanceState, part: Part, most: int) -> list[Stroke]:
     """A cone from slack to `most` quarter-turns; nothing where its springs are not known."""
     springs = _springs(line, part)
     rate = sum(spring.rate_lbin_per_turn for spring in springs)
@@ -45,7 +45,7 @@ def aim_words(target: int | None, suits: int | None) -> str:
     return f"{target} is {count} {'over' if more > 0 else 'under'} what suits this door as measured, {suits}."
 
 
-def way_words(line: Line, part: Part, up: bool, turned_round: bool = False) -> str:
+def way_words(line: CounterbalanceState, part: Part, up: bool, turned_round: bool = False) -> str:
     """Which hand a cone's spring has and which way its bar goes; `turned_round` where left and right are wound the other way.
 
     Source: common practice, from memory.
@@ -56,7 +56,7 @@ def way_words(line: Line, part: Part, up: bool, turned_round: bool = False) -> s
     return hand + ((UP_REVERSED if up else DOWN_REVERSED) if turned_round else (UP if up else DOWN))
 
 
-def _springs(line: Line, part: Part) -> list[SpringKind]:
+def _springs(line: CounterbalanceState, part: Part) -> list[SpringKind]:
     """The spring a cone turns, and the one inside it."""
     return line.on.springs_by_part().get(part, []) if line.on else []
 

@@ -3,8 +3,8 @@
 from __future__ import annotations
 
 from hinge.call.acts import is_trim
+from hinge.call.counterbalance import CounterbalanceState
 from hinge.call.facts import Call
-from hinge.call.line import Line
 from hinge.call.work import WorkStep, asked, step_of, steps_to_go
 from hinge.carriers.carrier import Carrier, Part
 from hinge.document import Document, table_of
@@ -82,7 +82,7 @@ def _told(call: Call, on: Carrier, step: WorkStep, turns: int | None, verbs: tup
     )
 
 
-def _trim_title(line: Line) -> str:
+def _trim_title(line: CounterbalanceState) -> str:
     """How far each cone is trimmed, and whether on or off."""
     to_go = steps_to_go(line)
     alike = len(set(to_go.values())) == 1 and to_go.keys() == line.counts.keys()
@@ -113,7 +113,7 @@ def left_words(call: Call) -> str:
     )
 
 
-def _stands(line: Line, part: Part) -> str:
+def _stands(line: CounterbalanceState, part: Part) -> str:
     count, target = line.counts[part], line.targets.get(part)
     if count is None:
         return f"of unknown turns, {max(line.let_off.get(part, 0), 0)} let off"

@@ -15,8 +15,8 @@ from hinge.questions.placement import PlacementQuestion
 from hinge.questions.shop import FromShop
 from hinge.springs.lists import NO_LISTS
 from server.bench.fitting import fitting_pdf
-from server.config.asked import Asked, written
 from server.config.errors import file_of
+from server.config.request_body import RequestBody, written
 from server.people.scope import person_of
 from server.people.throttle import charge, heavy
 from server.stock.service import lists_of_shop
@@ -24,7 +24,7 @@ from server.stock.service import lists_of_shop
 router = Router(tags=["bench"])
 
 
-class Typed(Asked):
+class Typed(RequestBody):
     """A measurement as typed."""
 
     field: str = Field(max_length=40)
@@ -45,7 +45,7 @@ def read_measurement(request: HttpRequest, given: Typed) -> ReadBack:
     return ReadBack(value=value, text=write_value(given.field, value))
 
 
-class TypedSheet(Asked):
+class TypedSheet(RequestBody):
     """Everything typed on a sheet, by field."""
 
     typed: dict[str, str] = Field(max_length=80)

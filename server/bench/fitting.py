@@ -7,7 +7,7 @@ from datetime import date
 from hinge.measure.tape import format_length
 from hinge.questions.lifting import SideViewQuestion, side_view
 from hinge.questions.placement import PlacementAnswer, PlacementQuestion, placement
-from server.config.paper import pdf_of
+from server.config.pdf import pdf_of
 from server.people.models import Person
 
 WIDE, HIGH, LEFT, BEYOND_IN, ABOVE_IN = 720.0, 400.0, 92.0, 14.0, 6.0

@@ -8,7 +8,7 @@ from django.utils import timezone
 
 from server.doors.models import Door
 from server.people.models import Person, Shop
-from server.people.walls import OfShop
+from server.people.tenancy import OfShop
 
 
 class BenchSheet(models.Model):

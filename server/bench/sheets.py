@@ -10,7 +10,7 @@ from pydantic import Field
 
 from hinge.errors import OutOfStepError
 from server.bench.models import BenchSheet
-from server.config.asked import Asked
+from server.config.request_body import RequestBody
 from server.config.transactions import mutation
 from server.doors.models import Door
 from server.doors.service import require_filed
@@ -20,7 +20,7 @@ from server.people.scope import person_of
 router = Router(tags=["bench"])
 
 
-class NewSheet(Asked):
+class NewSheet(RequestBody):
     """A sheet to keep, under a key the client made."""
 
     key: uuid.UUID

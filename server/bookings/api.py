@@ -16,9 +16,9 @@ from hinge.file.booked import Expected
 from server.bookings import service
 from server.bookings.calendar import calendar_of
 from server.bookings.models import Booking, FeedLink, Standing
-from server.config.asked import Asked
 from server.config.errors import file_of
-from server.config.paper import pdf_of
+from server.config.pdf import pdf_of
+from server.config.request_body import RequestBody
 from server.followups.service import standing
 from server.people.models import Person
 from server.people.scope import person_of
@@ -77,19 +77,19 @@ class DaysOut(Schema):
 Day = Annotated[date, Query(ge=date(2000, 1, 1), le=date(2200, 1, 1))]
 
 
-class NewBooking(service.Wish):
+class NewBooking(service.BookingInput):
     """A booking under a key the client made."""
 
     key: uuid.UUID
 
 
-class ChangedBooking(service.Wish):
+class ChangedBooking(service.BookingInput):
     """A changed booking, with the version it was read at."""
 
     version: int
 
 
-class StartBooked(Asked):
+class StartBooked(RequestBody):
     """The call to start, under a key the client made."""
 
     key: uuid.UUID
@@ -110,7 +110,7 @@ class LinkOut(Schema):
 
 def _out(booking: Booking) -> BookingOut:
     door, who = booking.door, booking.technician
-    same = {name: getattr(booking, name) for name in service.Wish.model_fields if name != "technician"}
+    same = {name: getattr(booking, name) for name in service.BookingInput.model_fields if name != "technician"}
     return BookingOut(
         **same,
         key=booking.key,

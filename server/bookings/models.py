@@ -9,7 +9,7 @@ from hinge.file.booked import Expected, expected_of
 from server.calls.models import Call
 from server.doors.models import Door
 from server.people.models import Person, Shop
-from server.people.walls import OfShop
+from server.people.tenancy import OfShop
 
 Standing = Literal["booked", "under_way", "done", "cancelled"]
 

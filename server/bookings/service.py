@@ -18,8 +18,8 @@ from hinge.file.booked import VISIT
 from server.bookings.models import Booking, FeedLink
 from server.calls.models import Call
 from server.calls.service import enter, start
-from server.config.asked import Asked
 from server.config.errors import StaleWriteError
+from server.config.request_body import RequestBody
 from server.config.transactions import mutation
 from server.doors.models import Door
 from server.doors.service import note, require_filed
@@ -37,7 +37,7 @@ def _of_the_wall(value: time) -> time:
 WallTime = Annotated[time, AfterValidator(_of_the_wall)]
 
 
-class Wish(Asked):
+class BookingInput(RequestBody):
     """What is booked: a window or any time of the day, who goes (empty for nobody yet), and why nobody comes where it is called off."""
 
     day: date
@@ -56,7 +56,7 @@ def between(first: date, days: int) -> QuerySet[Booking]:
 
 
 @mutation
-def book(person: Person, door_key: uuid.UUID, key: uuid.UUID, wish: Wish) -> Booking:
+def book(person: Person, door_key: uuid.UUID, key: uuid.UUID, wish: BookingInput) -> Booking:
     """Book a call at a door under a client-made key; a repeat gets the booking made before."""
     door = get_object_or_404(Door.objects.select_for_update(), key=door_key)
     repeated = Booking.objects.filter(key=key).first()
@@ -73,7 +73,7 @@ def book(person: Person, door_key: uuid.UUID, key: uuid.UUID, wish: Wish) -> Boo
 
 
 @mutation
-def change(person: Person, key: uuid.UUID, version: int, wish: Wish) -> Booking:
+def change(person: Person, key: uuid.UUID, version: int, wish: BookingInput) -> Booking:
     """Move a booking, hand it over, call it off or take it up again. Raises StaleWriteError when it changed since `version` was read."""
     booking = get_object_or_404(Booking.objects.select_for_update(), key=key)
     if booking.version != version:
@@ -133,7 +133,7 @@ def _when(booking: Booking) -> str:
     return f"called off: {booking.cancelled}" if booking.cancelled else f"{booking.day.isoformat()}, {booking.window}, {who}"
 
 
-def _set(booking: Booking, wish: Wish) -> None:
+def _set(booking: Booking, wish: BookingInput) -> None:
     _require(booking, wish)
     for name in ("day", "from_time", "until_time", "complaint", "note"):
         setattr(booking, name, getattr(wish, name))
@@ -149,7 +149,7 @@ def _set(booking: Booking, wish: Wish) -> None:
             raise BadInputError("Nobody of that name works here.", "technician", wish.technician, "a sign-in name of this shop")
 
 
-def _require(booking: Booking, wish: Wish) -> None:
+def _require(booking: Booking, wish: BookingInput) -> None:
     # Where the shop is, yesterday may not be over yet.
     first, last = timezone.now().date() - timedelta(days=1), timezone.now().date() + timedelta(days=AHEAD_DAYS)
     if wish.day != booking.day and not first <= wish.day <= last:

@@ -28,16 +28,16 @@ from hinge.site.gates import gates
 from hinge.spoken import worded
 from hinge.springs.drums import DrumKind, named_drums
 from hinge.springs.wire import stock
+from hinge.view.build import build_call_view
 from hinge.view.finding import CallFinding, finding_of
-from hinge.view.shown import shown
 from hinge.view.state import CallState
 from hinge.view.steps import CallProcedures, procedures_of
 from hinge.view.timeline import Timeline
 from server.calls import photos, service
 from server.calls.models import Call, iso
-from server.config.asked import Asked, written
 from server.config.errors import file_of
 from server.config.paging import Mark, page_of
+from server.config.request_body import RequestBody, written
 from server.doors.models import Door
 from server.people import throttle
 from server.people.scope import person_of
@@ -86,13 +86,13 @@ class CallOut(Schema):
     state: CallState
 
 
-class NewCall(Asked):
+class NewCall(RequestBody):
     """A call to start, under a key the client made."""
 
     key: uuid.UUID
 
 
-class NewEntry(Asked):
+class NewEntry(RequestBody):
     """An entry under an id the client made; the same id again is the same entry."""
 
     id: str = Field(min_length=8, max_length=64, pattern=r"^[A-Za-z0-9-]+$")
@@ -183,7 +183,7 @@ def _out(call: Call, facts: Facts) -> HttpResponse:
             technician=call.technician,
             started_at=call.started_at,
             entries=facts.count,
-            state=shown(facts, call.claimed_elsewhere),
+            state=build_call_view(facts, call.claimed_elsewhere),
         )
     )
 

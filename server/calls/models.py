@@ -17,7 +17,7 @@ from hinge.file.record import DoorRecord, read_record
 from hinge.view.timeline import Timeline, timeline
 from server.doors.models import Door
 from server.people.models import Person, Shop
-from server.people.walls import OfShop
+from server.people.tenancy import OfShop
 
 
 class Call(models.Model):

@@ -20,7 +20,7 @@ from server.calls.models import Call, Photo
 from server.calls.picture import CPU_SECONDS, MOST_PIXELS, MOST_SIDE, TOO_LARGE, UNREADABLE
 from server.config.errors import BusyError
 from server.config.frames import heard, told
-from server.config.tied import tied
+from server.config.parent_death import tied
 from server.config.transactions import mutation
 from server.people.models import Person
 

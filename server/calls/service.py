@@ -14,13 +14,13 @@ from hinge.call.log import CallLog
 from hinge.errors import BadInputError, OutOfStepError
 from hinge.faults.knowledge import faults
 from hinge.past.memory import Past, remembered
+from hinge.view.build import record_after
 from hinge.view.needs import needs_of
-from hinge.view.shown import record_after
 from server.calls.models import Call, Entry, iso
 from server.calls.signals import left_for_later
 from server.config.transactions import mutation
 from server.doors.models import Door
-from server.doors.service import carry_on, require_filed
+from server.doors.service import apply_closed_call, require_filed
 from server.people.models import Person
 from server.stock import van
 from server.stock.service import rates_of_shop
@@ -119,5 +119,5 @@ def _keep_lists_current(call: Call, facts: Facts, person: Person, moment: dateti
     if facts.closed and call.closed_at is None:
         call.closed_at, call.abandoned = moment, bool(facts.abandoned)
         if not facts.abandoned:
-            carry_on(Door.objects.select_for_update().get(pk=call.door_id), person, record_after(facts), moment)
+            apply_closed_call(Door.objects.select_for_update().get(pk=call.door_id), person, record_after(facts), moment)
     call.save()

@@ -7,7 +7,7 @@ from csp.constants import NONCE, NONE, SELF
 from django.core.exceptions import ImproperlyConfigured
 from environ import FileAwareEnv
 
-from server.config.telling import logging_as_json
+from server.config.access_log import logging_as_json
 
 ROOT = Path(__file__).resolve().parent.parent.parent
 env = FileAwareEnv()
@@ -42,13 +42,13 @@ INSTALLED_APPS = [
     "server.bookings",
     "server.bench",
     "server.exchange",
-    "server.upkeep",
+    "server.ops",
 ]
 
 MIDDLEWARE = [
-    "server.config.telling.Told",
+    "server.config.access_log.AccessLog",
     "server.config.health.Health",
-    "server.config.turns.Turns",
+    "server.config.concurrency.ConcurrencyLimit",
     "server.config.errors.OneErrorShape",
     "django.middleware.security.SecurityMiddleware",
     "whitenoise.middleware.WhiteNoiseMiddleware",
@@ -62,8 +62,8 @@ MIDDLEWARE = [
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
 ]
 
-ROOT_URLCONF = "server.site.urls"
-WSGI_APPLICATION = "server.site.wsgi.application"
+ROOT_URLCONF = "server.pages.urls"
+WSGI_APPLICATION = "server.pages.wsgi.application"
 
 TEMPLATES = [
     {
@@ -109,7 +109,7 @@ CACHES: dict[str, dict[str, Any]] = {
     "default": {"BACKEND": "django.core.cache.backends.db.DatabaseCache", "LOCATION": "shared_cache"},
     # Job sheets that were drawn, for whoever prints one again; each machine keeps its own.
     "sheets": {
-        "BACKEND": "server.config.drawn.DrawnCache",
+        "BACKEND": "server.config.pdf_cache.PdfCache",
         "LOCATION": str(VAR / "sheets"),
         "TIMEOUT": None,
     },
@@ -127,7 +127,7 @@ AUTH_PASSWORD_VALIDATORS = [
 SESSION_COOKIE_AGE = 60 * 60 * 24 * 14
 SESSION_COOKIE_SAMESITE = "Lax"
 CSRF_COOKIE_SAMESITE = "Lax"
-# A proxy with a certificate stands in front; it alone is believed about who asks and how (server/site/worker.py).
+# A proxy with a certificate stands in front; it alone is believed about who asks and how (server/pages/worker.py).
 if env.bool("NORTH_HINGE_HTTPS", False):
     SESSION_COOKIE_SECURE = CSRF_COOKIE_SECURE = SECURE_SSL_REDIRECT = True
     SECURE_HSTS_SECONDS = 60 * 60 * 24 * 365
@@ -169,7 +169,7 @@ USE_TZ = True
 USE_I18N = False
 DATA_UPLOAD_MAX_MEMORY_SIZE = 5 * 1024 * 1024
 
-# How it is served (server/site/serving.py, worker.py).
+# How it is served (server/pages/serving.py, worker.py).
 BIND = env.str("NORTH_HINGE_BIND", "127.0.0.1:8017")
 WORKERS, THREADS = env.int("NORTH_HINGE_WORKERS", 2), env.int("NORTH_HINGE_THREADS", 16)
 TRUSTED_PROXY = env.str("NORTH_HINGE_TRUSTED_PROXY", "") or None

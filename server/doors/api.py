@@ -10,17 +10,17 @@ from django.utils.text import slugify
 from ninja import Router, Schema
 from pydantic import BaseModel, Field
 
-from hinge.balance.hung import HungDoor
+from hinge.balance.assembly import AssemblyDocument
 from hinge.call.words import measured_words, unreadable_words
-from hinge.file.hung import hung_or_none
+from hinge.file.assembly import assembly_or_none
+from hinge.file.description import DoorDescription, describe_door
 from hinge.file.record import DoorRecord, How
-from hinge.file.said import DoorSaid, door_said
 from hinge.file.setup import Setup
 from hinge.file.sheet import understood
 from hinge.measure.fields import fields, write_value
-from server.config.asked import Asked, written
 from server.config.errors import file_of as file_of_kind
 from server.config.paging import Mark, page_of
+from server.config.request_body import RequestBody, written
 from server.doors import service
 from server.doors.label import label_pdf
 from server.doors.models import Door
@@ -56,7 +56,7 @@ class DoorPage(BaseModel):
     after: str
 
 
-class DoorDetails(Asked):
+class DoorDetails(RequestBody):
     """What a person types about a door."""
 
     name: str = Field(min_length=1, max_length=120)
@@ -78,7 +78,7 @@ class ChangedDoor(DoorDetails):
     version: int
 
 
-class PutAway(Asked):
+class PutAway(RequestBody):
     """Why a file is put away; empty to bring it back. With the version it was read at."""
 
     version: int
@@ -111,11 +111,11 @@ class DoorFile(DoorDetails):
     key: uuid.UUID
     version: int
     record: DoorRecord
-    said: DoorSaid
+    said: DoorDescription
     facts: list[Fact]
     setup: Setup | None
     wrong: str
-    hung: HungDoor | None
+    hung: AssemblyDocument | None
     unreadable: list[str]
     changes: list[ChangeOut]
     put_away: str
@@ -140,7 +140,7 @@ def file_of(door: Door) -> DoorFile:
         key=door.key,
         version=door.version,
         record=record,
-        said=door_said(record.measured, record.on_door),
+        said=describe_door(record.measured, record.on_door),
         facts=[
             Fact(field=name, label=known[name].label, text=measured_words(name, record.measured[name], record.how.get(name, How())))
             for name in known
@@ -148,7 +148,7 @@ def file_of(door: Door) -> DoorFile:
         ],
         setup=setup,
         wrong=wrong,
-        hung=hung_or_none(setup, record.on_door),
+        hung=assembly_or_none(setup, record.on_door),
         unreadable=[unreadable_words(name, text) for name, text in record.unreadable.items()],
         changes=[ChangeOut(by=one.by_name, at=one.at, says=one.says, what=one.what) for one in door.changes.all()[:30]],
         put_away=door.put_away,

@@ -2,7 +2,7 @@
 
 import segno
 
-from server.config.paper import pdf_of
+from server.config.pdf import pdf_of
 from server.doors.models import Door
 
 # A quarter of it may be scratched or greasy: it hangs in a garage for decades.

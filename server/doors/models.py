@@ -11,7 +11,7 @@ from django.utils import timezone
 from hinge.file.record import DoorRecord, measured_of, read_record
 from hinge.measure.fields import Measured
 from server.people.models import Person, Shop
-from server.people.walls import OfShop
+from server.people.tenancy import OfShop
 
 SEARCHED = {"name", "place", "customer"}
 SHOWS = SEARCHED | {"put_away"}

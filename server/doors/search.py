@@ -47,10 +47,10 @@ def _beginning(word: str) -> QuerySet[Word]:
 
 
 def _rarest(words: list[str]) -> str:
-    """The one the fewest words begin with: as the database reckons it from the ends of the ranges, without reading them."""
+    """The one the fewest words begin with: as the database computes it from the ends of the ranges, without reading them."""
     if len(words) == 1:
         return words[0]
     first, *others = (_beginning(word).values("pk") for word in words)
-    reckoned = re.findall(r"\brows\W+(\d+)", first.union(*others, all=True).explain(format="json"))
-    # Any of them finds the same; where one is not reckoned, a long one is likely rare.
-    return min(zip(map(int, reckoned), words, strict=True))[1] if len(reckoned) == len(words) else max(words, key=len)
+    computed = re.findall(r"\brows\W+(\d+)", first.union(*others, all=True).explain(format="json"))
+    # Any of them finds the same; where one is not computed, a long one is likely rare.
+    return min(zip(map(int, computed), words, strict=True))[1] if len(computed) == len(words) else max(words, key=len)

@@ -73,7 +73,7 @@ def require_idle(door: Door) -> None:
         raise OutOfStepError(f"A call is under way at {door.name}: close or abandon it first.", "key", str(door.key))
 
 
-def carry_on(door: Door, person: Person, record: DoorRecord, at: datetime) -> None:
+def apply_closed_call(door: Door, person: Person, record: DoorRecord, at: datetime) -> None:
     """Take over what a closed call left on the door. The caller holds the transaction and the door's row."""
     before, after = door.door_record, record
     names = [name for name in dict.fromkeys([*before.measured, *after.measured]) if before.measured.get(name) != after.measured.get(name)]

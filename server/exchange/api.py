@@ -10,9 +10,9 @@ from ninja import File, Router, Schema, UploadedFile
 
 from hinge.errors import BadInputError
 from server.calls.models import Call
-from server.config.asked import Asked
+from server.config.body_limits import MOST_OF_FILE, read_json
 from server.config.errors import file_of
-from server.config.modest import MOST_OF_FILE, read_json
+from server.config.request_body import RequestBody
 from server.doors.api import DoorFile
 from server.doors.api import file_of as file_of_door
 from server.doors.models import Door
@@ -36,7 +36,7 @@ class Imported(Schema):
     calls: int
 
 
-class Merge(Asked):
+class Merge(RequestBody):
     """The file that is merged into this one, and the versions both were read at."""
 
     version: int

@@ -8,13 +8,13 @@ from typing import Annotated, Any, Literal
 from django.utils import timezone
 from pydantic import AfterValidator, Field
 
+from hinge.call.attachments import MOST_PHOTOS
 from hinge.call.commands import Id
 from hinge.call.events import VERSION, Entry
-from hinge.call.keeping import MOST_PHOTOS
 from hinge.document import Document, plain_value, told
 from hinge.errors import BadInputError, ContradictionError
 from hinge.spoken import speaking
-from hinge.view.shown import record_after, shown
+from hinge.view.build import build_call_view, record_after
 from hinge.view.summary import SaidLine
 from server.calls.models import Call, Photo, iso
 from server.doors.models import Door
@@ -135,7 +135,7 @@ def _call(call: Call) -> dict[str, Any]:
     standing = {photo.photo for photo, _ in facts.photos}
     # What goes out is the same, whoever sends it.
     with speaking("trade"):
-        said = [line.model_dump() for line in shown(facts, call.claimed_elsewhere).summary]
+        said = [line.model_dump() for line in build_call_view(facts, call.claimed_elsewhere).summary]
     entries = [{"id": one.id, "by": one.by, "at": one.at, "body": _body(one)} for row in rows for one in row.happened()]
     return {
         "call": {

@@ -13,8 +13,8 @@ from hinge.call.facts import Call as Facts
 from hinge.document import read
 from hinge.errors import BadInputError, ContradictionError
 from hinge.file.record import DoorRecord, read_record_strictly
+from hinge.view.build import record_after
 from hinge.view.needs import needs_of
-from hinge.view.shown import record_after
 from server.calls.models import Call, Photo
 from server.calls.models import Entry as Row
 from server.calls.photos import scaled

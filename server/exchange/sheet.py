@@ -9,15 +9,15 @@ from math import ceil
 
 from hinge.call.facts import Taken
 from hinge.measure.fields import fields
+from hinge.procedures.instructions import way_words
 from hinge.procedures.knowledge import schools
-from hinge.procedures.told import way_words
 from hinge.questions.lifting import AdviceOut
 from hinge.questions.of_call import CallBalance, balance_of
 from hinge.spoken import is_metric, sized
-from hinge.view.shown import shown
+from hinge.view.build import build_call_view
 from server.calls.models import Call
 from server.calls.picture import for_paper
-from server.config.paper import pdf_of
+from server.config.pdf import pdf_of
 
 WIDTH, HEIGHT = 230.0, 190.0
 # A scale reaches so far to either side, that sheets can be laid side by side; or in steps of ten to what was pulled, where that is more.
@@ -54,7 +54,7 @@ def _advice_words(advice: AdviceOut) -> str:
 def sheet_context(call: Call) -> dict[str, object]:
     """Everything the sheet shows."""
     facts = call.facts()
-    state, balance = shown(facts, call.claimed_elsewhere), balance_of(facts)
+    state, balance = build_call_view(facts, call.claimed_elsewhere), balance_of(facts)
     advice = balance.answer.advice if balance and balance.answer.reads else None
     labels = fields()
     return {

@@ -52,20 +52,20 @@ class FollowUpsOut(Schema):
     kinds: list[Kind]
 
 
-class NewFollowUp(service.Wish):
+class NewFollowUp(service.FollowUpInput):
     """A follow-up under a key the client made."""
 
     key: uuid.UUID
 
 
-class ChangedFollowUp(service.Wish):
+class ChangedFollowUp(service.FollowUpInput):
     """A changed follow-up, with the version it was read at."""
 
     version: int
 
 
 def _out(one: FollowUp) -> FollowUpOut:
-    same = {name: getattr(one, name) for name in service.Wish.model_fields}
+    same = {name: getattr(one, name) for name in service.FollowUpInput.model_fields}
     return FollowUpOut(
         **same,
         key=one.key,

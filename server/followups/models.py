@@ -8,7 +8,7 @@ from django.db import models
 
 from server.doors.models import Door
 from server.people.models import Person, Shop
-from server.people.walls import OfShop
+from server.people.tenancy import OfShop
 
 
 class FollowUp(models.Model):

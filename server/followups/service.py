@@ -12,8 +12,8 @@ from hinge.call.commands import Deferred
 from hinge.call.knowledge import causes
 from hinge.errors import OutOfRangeError, OutOfStepError
 from server.calls.models import Call
-from server.config.asked import Asked
 from server.config.errors import StaleWriteError
+from server.config.request_body import RequestBody
 from server.config.transactions import mutation
 from server.doors.models import Door
 from server.doors.service import note, require_filed
@@ -24,7 +24,7 @@ from server.people.models import Person
 AHEAD_DAYS = 365 * 40
 
 
-class Wish(Asked):
+class FollowUpInput(RequestBody):
     """What is to be done later, by when; `ended` says how it ended."""
 
     what: FollowUp.What
@@ -40,7 +40,7 @@ def standing(until: date | None = None) -> QuerySet[FollowUp]:
 
 
 @mutation
-def keep(person: Person, door_key: uuid.UUID, key: uuid.UUID, wish: Wish) -> FollowUp:
+def keep(person: Person, door_key: uuid.UUID, key: uuid.UUID, wish: FollowUpInput) -> FollowUp:
     """Keep a follow-up at a door under a client-made key; a repeat gets the one kept before."""
     door = get_object_or_404(Door.objects.select_for_update(), key=door_key)
     repeated = FollowUp.objects.filter(key=key).select_related("door", "by").first()
@@ -59,12 +59,12 @@ def keep_for_later(sender: type[Call], call: Call, person: Person, event: Deferr
     """Keep a follow-up for what was left for another day on a call, once for its entry, within the call's own transaction."""
     due = timezone.localdate() + timedelta(days=FollowUp.USUAL_DAYS[FollowUp.What.OTHER])
     text = causes()[event.cause].text if event.cause in causes() else event.cause
-    wish = Wish(what=FollowUp.What.OTHER, due=due, note=f"{text}: {event.reason}"[:600], ended="")
+    wish = FollowUpInput(what=FollowUp.What.OTHER, due=due, note=f"{text}: {event.reason}"[:600], ended="")
     keep(person, call.door.key, uuid.uuid5(call.key, entry_id), wish)
 
 
 @mutation
-def change(person: Person, key: uuid.UUID, version: int, wish: Wish) -> FollowUp:
+def change(person: Person, key: uuid.UUID, version: int, wish: FollowUpInput) -> FollowUp:
     """Move a follow-up, say how it ended, or take it up again. Raises StaleWriteError when it changed since `version` was read."""
     one = get_object_or_404(FollowUp.objects.select_for_update().select_related("door", "by"), key=key)
     if one.version != version:

@@ -12,7 +12,7 @@ from ninja.errors import HttpError
 from pydantic import Field
 
 from hinge.errors import BadInputError
-from server.config.asked import Asked
+from server.config.request_body import RequestBody
 from server.people import service
 from server.people.demo import DEMO_ACCOUNTS, DemoAccount
 from server.people.models import Person, Shop
@@ -58,14 +58,14 @@ class SessionOut(Schema):
     demo_accounts: list[DemoAccount]
 
 
-class SignIn(Asked):
+class SignIn(RequestBody):
     """A user name and password."""
 
     username: str = Field(max_length=150)
     password: str = Field(max_length=200)
 
 
-class PersonIn(Asked):
+class PersonIn(RequestBody):
     """Someone to add to the shop."""
 
     username: str = Field(min_length=2, max_length=60, pattern=USERNAME)
@@ -74,14 +74,14 @@ class PersonIn(Asked):
     password: str = Field(max_length=200)
 
 
-class NewPassword(Asked):
+class NewPassword(RequestBody):
     """One's own password, and the one to have from now on."""
 
     old: str = Field(max_length=200)
     new: str = Field(max_length=200)
 
 
-class UnitsIn(Asked):
+class UnitsIn(RequestBody):
     """The units one speaks."""
 
     units: Person.Units
@@ -93,7 +93,7 @@ class OneTimePassword(Schema):
     password: str
 
 
-class ShopIn(Asked):
+class ShopIn(RequestBody):
     """A shop to open."""
 
     name: str = Field(min_length=1, max_length=120)
@@ -109,13 +109,13 @@ class ShopChange(ShopIn):
     time_zone: str = Field("", max_length=60)
 
 
-class WaysIn(Asked):
+class WaysIn(RequestBody):
     """How the shop works where good technicians differ, by school; what is left out goes the first way."""
 
     ways: dict[str, str] = Field(max_length=20)
 
 
-class LeadIn(Asked):
+class LeadIn(RequestBody):
     """Its first lead."""
 
     username: str = Field(min_length=2, max_length=60, pattern=USERNAME)
@@ -123,7 +123,7 @@ class LeadIn(Asked):
     password: str = Field(max_length=200)
 
 
-class FirstRunIn(Asked):
+class FirstRunIn(RequestBody):
     """The first shop here, with the one-time code of whoever runs the server."""
 
     code: str = Field(max_length=80)

@@ -11,8 +11,8 @@ from django.http import HttpRequest, HttpResponseBase
 from django_scopes import scope
 
 from hinge.spoken import Units, speaking
+from server.config.concurrency import shop_slot
 from server.config.errors import busy
-from server.config.turns import turn_of
 from server.people.models import Person
 
 
@@ -25,7 +25,7 @@ class ShopScope:
     def __call__(self, request: HttpRequest) -> HttpResponseBase:
         if not request.user.is_authenticated:
             return self.get_response(request)
-        with turn_of(request.user.shop_id) as has_turn, scope(shop=request.user.shop_id), speaking(cast(Units, request.user.units)):
+        with shop_slot(request.user.shop_id) as has_turn, scope(shop=request.user.shop_id), speaking(cast(Units, request.user.units)):
             return self.get_response(request) if has_turn else busy()
 
 

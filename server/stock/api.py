@@ -11,8 +11,8 @@ from ninja import Router, Schema, Status
 from pydantic import Field
 
 from hinge.measure.cells import written_cell
-from server.config.asked import Asked
 from server.config.errors import file_of
+from server.config.request_body import RequestBody
 from server.people.scope import person_of
 from server.stock import service, van
 from server.stock.models import ShopList, StockMove
@@ -32,7 +32,7 @@ class ShopListOut(Schema):
     loaded_at: datetime
 
 
-class NewList(Asked):
+class NewList(RequestBody):
     """A CSV as it was on the person's machine."""
 
     file_name: str = Field(max_length=120)
@@ -105,7 +105,7 @@ class VanOut(Schema):
     moves: list[MoveOut]
 
 
-class NewMove(Asked):
+class NewMove(RequestBody):
     """Pieces that came or went, or were counted, under an id the client made.
 
     Of an item, of a spring or one of an extension pair as typed, or of a part by name.

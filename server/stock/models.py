@@ -7,7 +7,7 @@ from django.db import models
 from django.utils import timezone
 
 from server.people.models import Person, Shop
-from server.people.walls import OfShop
+from server.people.tenancy import OfShop
 
 
 class ShopList(models.Model):

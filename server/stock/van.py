@@ -20,7 +20,7 @@ from hinge.springs.lists import Lists
 from hinge.springs.vanstock import MOST_PIECES, Hand, StockPart, StockSpring, Wanted, take
 from hinge.springs.words import pair_part, size_words
 from hinge.view.needs import Needs
-from server.config.asked import Asked
+from server.config.request_body import RequestBody
 from server.config.transactions import mutation
 from server.people.models import Person
 from server.stock.models import CallStock, Kept, StockItem, StockMove
@@ -32,7 +32,7 @@ AT_ONCE = 1000
 Why = StockMove.Why
 
 
-class TypedSpring(Asked):
+class TypedSpring(RequestBody):
     """A spring as it is typed, in the trade's notation; `hand` empty where nobody looked."""
 
     wire_in: str = Field(max_length=40)
@@ -51,7 +51,7 @@ class TypedSpring(Asked):
             raise wrong.with_field(f"spring.{name}") from wrong
 
 
-class TypedPair(Asked):
+class TypedPair(RequestBody):
     """One spring of an extension pair, by its class as it is typed."""
 
     class_lb: str = Field(max_length=40)

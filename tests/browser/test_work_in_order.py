@@ -57,7 +57,7 @@ def strokes(page, call, way):
     page.until(lambda: state_of(call).work.step != before, "every stroke with the server")
 
 
-def carry_on(page, call):
+def apply_closed_call(page, call):
     """What the page asks for next, gate by gate and step by step, up to the first lift."""
     for _ in range(40):
         go_through_steps(page, call)
@@ -111,7 +111,7 @@ def test_a_first_visit_is_changed_over_from_a_door_nobody_measured(signed_in, pe
     page.touch("Use this pair")
     page.sees("Convert torsion springs to an extension pair")
     page.sees("two people")
-    carry_on(page, call)
+    apply_closed_call(page, call)
     proved(page, call, "first_lift_pair")
     closed(page, call)
     after = state_of(call).record_after
@@ -146,7 +146,7 @@ def test_a_cable_off_with_the_door_open_is_rewound_to_the_old_count_and_four_by_
     page.until(lambda: {part.target for part in state_of(call).parts} == {8}, "another count aimed at")
     page.sees("8 is 21 quarter-turns under what suits this door as measured, 29.")
     strokes(page, call, "on")
-    carry_on(page, call)
+    apply_closed_call(page, call)
     proved(page, call, "first_lift")
     closed(page, call)
     assert state_of(call).record_after.on_door.cones == {"left": 8, "right": 8}
@@ -162,7 +162,7 @@ def test_a_counterweight_goes_up_from_parts_on_a_phone(signed_in, person):
     page.sees("Put on counterweight")
     page.touch("Use these plates")
     page.sees("A counterweight from parts")
-    carry_on(page, call)
+    apply_closed_call(page, call)
     assert not page.scrolls_sideways()
     proved(page, call, "first_lift_stack")
     closed(page, call)

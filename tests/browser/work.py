@@ -9,7 +9,7 @@ from hinge.call.finds import open_finds
 from hinge.call.procedure_of_work import steps_left
 from hinge.procedures.knowledge import steps
 from hinge.site.gates import Gate, gate_groups
-from hinge.view.shown import shown
+from hinge.view.build import build_call_view
 from hinge.view.state import CallState
 from hinge.view.steps import procedures_of
 from server.calls import service
@@ -18,8 +18,8 @@ from server.doors.models import Door
 from server.people.models import Person
 from tests.browser.page import Page
 from tests.hinge.calls import SPRING
-from tests.server import told
-from tests.server.told import SIDES, Said, tell
+from tests.server import scripted
+from tests.server.scripted import SIDES, Said, tell
 
 
 def gates(group_id: str) -> list[Gate]:
@@ -68,7 +68,7 @@ def enter(call: Call, person: Person, kind: str, **body: object) -> None:
 
 
 def state_of(call: Call) -> CallState:
-    return shown(Call.objects.get(pk=call.pk).facts())
+    return build_call_view(Call.objects.get(pk=call.pk).facts())
 
 
 def call_ready_to_wind(person: Person, door: Door, quarter_turns: int = 4) -> Call:
@@ -76,14 +76,14 @@ def call_ready_to_wind(person: Person, door: Door, quarter_turns: int = 4) -> Ca
     call = start(person, door)
     said: list[Said] = [
         ("complaint", {"complaint": "bang"}),
-        *told.gates("hands_on", "bars", "letting_down"),
+        *scripted.gates("hands_on", "bars", "letting_down"),
         ("chosen", {"springs": [SPRING], "quarter_turns": quarter_turns}),
         *(("slack", {"part": side}) for side in SIDES),
-        *told.gates("taking_off"),
+        *scripted.gates("taking_off"),
         ("taken_off", {}),
         ("put_on", {}),
         ("stepped", {"steps": ["cables_equal", "brackets"]}),
-        *told.gates("winding"),
+        *scripted.gates("winding"),
     ]
     tell(person, call.key, said)
     return call
@@ -96,7 +96,7 @@ def wound(call: Call, person: Person, quarter_turns: int = 4) -> None:
 
 def met(call: Call, person: Person, *group_ids: str) -> None:
     """Every gate of these groups met, without the page."""
-    tell(person, call.key, told.gates(*group_ids))
+    tell(person, call.key, scripted.gates(*group_ids))
 
 
 def finish(page: Page, call: Call) -> None:

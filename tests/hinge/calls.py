@@ -10,7 +10,7 @@ from hinge.call.log import CallLog
 from hinge.call.procedure_of_work import steps_left
 from hinge.file.record import DoorRecord
 from hinge.site.gates import gate_groups
-from hinge.view.shown import shown
+from hinge.view.build import build_call_view
 from hinge.view.state import CallState
 
 SPRING = {"wire_in": 0.207, "inside_diameter_in": 2.0, "length_in": 27.5, "count": 2}
@@ -45,7 +45,7 @@ class Running:
 
     @property
     def state(self) -> CallState:
-        return shown(self.call)
+        return build_call_view(self.call)
 
     def say(self, kind: str, **body: object) -> Entry:
         return self.log.say(read_command({"kind": kind} | body), f"entry-{len(self.entries):05d}", "Wren", "2026-11-01T09:00:00+00:00")

@@ -10,7 +10,7 @@ from hinge.door.track import Track
 from hinge.sizing.evaluate import Profile, need_of, net_hand_force
 from hinge.springs.counterbalance import TorsionOnShaft
 from hinge.springs.counterweight import Hub
-from hinge.springs.drums import Drum, Spool
+from hinge.springs.drums import Drum, DrumProfile
 from hinge.springs.extension import ExtensionPair, ExtensionSpring, PairAtWork
 from hinge.springs.torsion import SpringKind
 
@@ -30,17 +30,17 @@ def build_track(radius_in, rise_in=None, lift="standard", high_lift_in=None, eas
     return read(Track, parts, "track")
 
 
-def build_flat_drum(diameter_in, cable_in) -> Spool:
+def build_flat_drum(diameter_in, cable_in) -> DrumProfile:
     return read(Drum, {"kind": "flat", "diameter_in": diameter_in, "cable_in": cable_in}, "drum").on(TWELVE_INCH)
 
 
-def build_tapered_drum(kind, diameter_in, large_diameter_in, taper_turns, cable_in, taper_used_in=None) -> Spool:
+def build_tapered_drum(kind, diameter_in, large_diameter_in, taper_turns, cable_in, taper_used_in=None) -> DrumProfile:
     sizes = {"diameter_in": diameter_in, "large_diameter_in": large_diameter_in, "taper_turns": taper_turns, "cable_in": cable_in}
     track = TWELVE_INCH if taper_used_in is None else build_track(12, 2, "high", taper_used_in)
     return read(Drum, {"kind": kind} | sizes, "drum").on(track)
 
 
-def build_measured_drum(turns, diameters_in, cable_in) -> Spool:
+def build_measured_drum(turns, diameters_in, cable_in) -> DrumProfile:
     parts = {"kind": "measured", "turns": list(turns), "diameters_in": list(diameters_in), "cable_in": cable_in}
     return read(Drum, parts, "drum").on(TWELVE_INCH)
 
@@ -91,7 +91,7 @@ vertical_drums = st.builds(build_tapered_drum, st.just("vertical"), st.floats(3,
 
 
 @st.composite
-def measured_drums(draw: st.DrawFn) -> Spool:
+def measured_drums(draw: st.DrawFn) -> DrumProfile:
     """A drum measured at two to five places."""
     steps = draw(st.lists(st.floats(0.3, 4), min_size=1, max_size=4))
     turns = [sum(steps[:place]) for place in range(len(steps) + 1)]
@@ -101,7 +101,7 @@ def measured_drums(draw: st.DrawFn) -> Spool:
 every_drum = st.one_of(drums, high_lift_drums, vertical_drums, measured_drums())
 
 
-def torsion(rate: float, turns: float, drum: Spool = FOUR_INCH) -> TorsionOnShaft:
+def torsion(rate: float, turns: float, drum: DrumProfile = FOUR_INCH) -> TorsionOnShaft:
     """Torsion springs of a rate, wound so many turns."""
     return TorsionOnShaft(rate, turns, drum)
 

@@ -17,13 +17,13 @@ from hinge.call.acts import act_of_step
 from hinge.call.commands import read_command
 from hinge.call.decide import said_again
 from hinge.call.evolve import fold
-from hinge.call.permits import open_gates
+from hinge.call.safety import open_gates
 from hinge.errors import HingeError
 from hinge.file.record import DoorRecord
 from hinge.procedures.knowledge import steps
 from hinge.procedures.rules import stop_rules
 from hinge.site.gates import gate_groups
-from hinge.view.shown import shown
+from hinge.view.build import build_call_view
 from hinge.view.steps import procedures_of
 from hinge.view.timeline import timeline
 from tests.hinge.calls import MEASURES, SPRING, Running
@@ -106,14 +106,14 @@ class Technician(RuleBasedStateMachine):
             for gate in standing:
                 if gate.id not in left_out:
                     self.say("gate", gate=gate.id, met=True)
-        work = shown(self.running.call).work
+        work = build_call_view(self.running.call).work
         match work.step if work else "":
             case "take_off":
                 self.say("taken_off")
             case "put_on" | "down":
                 self.say("put_on")
             case "let_down" | "set":
-                for part in shown(self.running.call).parts:
+                for part in build_call_view(self.running.call).parts:
                     if part.count is None:
                         self.say("slack", part=part.part)
                         continue
@@ -269,7 +269,7 @@ class Technician(RuleBasedStateMachine):
     def teardown(self) -> None:
         running = self.running
         assert fold(running.record, running.entries) == running.call
-        state = shown(running.call)
+        state = build_call_view(running.call)
         state.model_dump_json()
         for procedure in procedures_of(running.call).procedures:
             now = next((step for step in procedure.steps if step.id == procedure.now), None)

@@ -1,4 +1,4 @@
-"""A door's balance over the years: the slope as others reckon it, tiring springs announced in time, steady doors left alone."""
+"""A door's balance over the years: the slope as others compute it, tiring springs announced in time, steady doors left alone."""
 
 import re
 from datetime import date, timedelta

@@ -4,14 +4,14 @@ import numpy as np
 import pytest
 
 from hinge.balance.advice import advise
-from hinge.balance.fit import FRICTION_LOG_SD, FRICTION_MEDIAN_LB, GAUGE_SD_LB, MODEL_SD_LB, Hung, fit_readings
+from hinge.balance.fit import FRICTION_LOG_SD, FRICTION_MEDIAN_LB, GAUGE_SD_LB, MODEL_SD_LB, DoorAssembly, fit_readings
 from hinge.errors import OutOfRangeError
 from hinge.sizing.evaluate import net_hand_force
 from hinge.sizing.ideal import conditions
 from tests.hinge.doors import FOUR_INCH, SEVEN_FOOT, TWELVE_INCH, build_door, hand_force, let_go, torsion
 
 IDEAL = conditions(SEVEN_FOOT, TWELVE_INCH, FOUR_INCH).ideal()
-HUNG = Hung(SEVEN_FOOT, TWELVE_INCH, torsion(IDEAL.rate_lbin_per_turn, IDEAL.turns))
+HUNG = DoorAssembly(SEVEN_FOOT, TWELVE_INCH, torsion(IDEAL.rate_lbin_per_turn, IDEAL.turns))
 
 
 def gauge(weight_lb, turn_error, friction_lb, heights, noise=None, hung=HUNG):
@@ -101,7 +101,7 @@ def test_following_the_advice_ends_in_leave_or_hold():
 
 
 def test_a_wrong_rate_is_told_from_wrong_turns():
-    weak = Hung(SEVEN_FOOT, TWELVE_INCH, torsion(0.75 * IDEAL.rate_lbin_per_turn, IDEAL.turns + 1.2))
+    weak = DoorAssembly(SEVEN_FOOT, TWELVE_INCH, torsion(0.75 * IDEAL.rate_lbin_per_turn, IDEAL.turns + 1.2))
     advice = advice_for(*gauge(130, 0, 5, [6.0, 30.0, 54.0, 78.0], hung=weak), hung=weak)
     assert advice.kind == "resize"
     assert "too weak" in advice.sentence

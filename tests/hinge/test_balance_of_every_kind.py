@@ -5,7 +5,7 @@ import pytest
 
 from hinge.balance.advice import advise
 from hinge.balance.cause import what_moved
-from hinge.balance.fit import FRICTION_LOG_SD, FRICTION_MEDIAN_LB, GAUGE_SD_LB, MODEL_SD_LB, WEIGHT_SD_SHARE, Hung, fit_readings
+from hinge.balance.fit import FRICTION_LOG_SD, FRICTION_MEDIAN_LB, GAUGE_SD_LB, MODEL_SD_LB, WEIGHT_SD_SHARE, DoorAssembly, fit_readings
 from hinge.door.lift import required_lift
 from hinge.sizing.ideal import conditions
 from hinge.sizing.picks import pick_extension, pick_plates
@@ -28,7 +28,7 @@ READING_SD = float(np.hypot(MODEL_SD_LB, GAUGE_SD_LB))
 
 def torsion_on(door, track, drum):
     ideal = conditions(door, track, drum).ideal()
-    return Hung(door, track, TorsionOnShaft(ideal.rate_lbin_per_turn, ideal.quarter_turns / 4, drum))
+    return DoorAssembly(door, track, TorsionOnShaft(ideal.rate_lbin_per_turn, ideal.quarter_turns / 4, drum))
 
 
 def random_door(chance):
@@ -51,9 +51,9 @@ def random_door(chance):
         return torsion_on(door, build_track(12, lift="vertical"), build_tapered_drum("vertical", 3, 8, 7.8, 0.125))
     if kind == 4:
         track = build_track(12, 2)
-        return Hung(door, track, pick_extension(door, track).pair)
+        return DoorAssembly(door, track, pick_extension(door, track).pair)
     track = build_track(12, 2)
-    return Hung(door, track, pick_plates(door, track, FOUR_INCH, build_hub(0.5, 0.25, 12)).carrier)
+    return DoorAssembly(door, track, pick_plates(door, track, FOUR_INCH, build_hub(0.5, 0.25, 12)).carrier)
 
 
 def read(hung, weight, off, friction, heights, noise=None):
@@ -84,10 +84,10 @@ def test_random_doors_of_every_kind_lie_within_the_stated_range_nine_times_in_te
 
 
 HEIGHTS = np.array([8.0, 30.0, 50.0, 74.0])
-PAIR = Hung(SEVEN_FOOT, TWELVE_INCH, PairAtWork(2.95, 2.0, 84.0))
+PAIR = DoorAssembly(SEVEN_FOOT, TWELVE_INCH, PairAtWork(2.95, 2.0, 84.0))
 # A vertical-lift door weighs the same all the way, and so does a stack on a nearly even hub.
 UP = build_track(12, lift="vertical")
-STACK = Hung(SEVEN_FOOT, UP, pick_plates(SEVEN_FOOT, UP, FOUR_INCH, build_hub(2, 0.01, 8)).carrier)
+STACK = DoorAssembly(SEVEN_FOOT, UP, pick_plates(SEVEN_FOOT, UP, FOUR_INCH, build_hub(2, 0.01, 8)).carrier)
 
 
 def setting_told_by(hung, off):
@@ -117,7 +117,7 @@ def test_a_stack_is_trimmed_by_small_plates(off, said):
 
 
 def test_a_wrong_class_is_told_from_wrong_cables():
-    weak = Hung(SEVEN_FOOT, TWELVE_INCH, PairAtWork(1.9, 12.0, 84.0))
+    weak = DoorAssembly(SEVEN_FOOT, TWELVE_INCH, PairAtWork(1.9, 12.0, 84.0))
     advice = advise(weak, read(weak, 130, 0, 4, HEIGHTS))[1]
     assert advice.kind == "resize"
     assert "too weak" in advice.sentence
@@ -125,7 +125,7 @@ def test_a_wrong_class_is_told_from_wrong_cables():
 
 
 def test_a_hub_that_does_not_fit_the_door_is_told_from_wrong_plates():
-    straight = Hung(SEVEN_FOOT, TWELVE_INCH, pick_plates(SEVEN_FOOT, TWELVE_INCH, FOUR_INCH, build_hub(3, 0.02, 12)).carrier)
+    straight = DoorAssembly(SEVEN_FOOT, TWELVE_INCH, pick_plates(SEVEN_FOOT, TWELVE_INCH, FOUR_INCH, build_hub(3, 0.02, 12)).carrier)
     advice = advise(straight, read(straight, 130, 0, 4, HEIGHTS))[1]
     assert advice.kind == "resize"
     assert "heavy near the floor and hot at the top" in advice.sentence
@@ -145,7 +145,9 @@ def test_a_hub_that_does_not_fit_the_door_is_told_from_wrong_plates():
 )
 def test_a_scale_tells_tired_springs_from_added_weight(weight, rate_share, scale, cause):
     hung = torsion_on(SEVEN_FOOT, TWELVE_INCH, FOUR_INCH)
-    tired = Hung(SEVEN_FOOT, TWELVE_INCH, TorsionOnShaft(hung.carrier.rate_lbin_per_turn * rate_share, hung.carrier.turns, FOUR_INCH))
+    tired = DoorAssembly(
+        SEVEN_FOOT, TWELVE_INCH, TorsionOnShaft(hung.carrier.rate_lbin_per_turn * rate_share, hung.carrier.turns, FOUR_INCH)
+    )
     readings = read(tired, weight, 0, 6, np.array([6.0, 20.0, 36.0, 50.0, 66.0, 80.0]))
     blame = what_moved(hung, readings, file_weight_lb=130, scale_lb=scale)
     assert blame.cause == cause

@@ -8,7 +8,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from hinge.balance.advice import advise
-from hinge.balance.fit import Hung, fit_readings
+from hinge.balance.fit import DoorAssembly, fit_readings
 from hinge.balance.readings import Reading
 from hinge.document import read
 from hinge.errors import HingeError
@@ -38,7 +38,7 @@ def test_without_a_gauge_few_readings_are_enough():
 @pytest.mark.parametrize("way", ["up", "down"])
 def test_no_door_is_trimmed_further_the_way_it_goes(way):
     """Whatever is thought of what hangs there: it is asked about, not trimmed."""
-    kinds = [HUNG, STACK, Hung(SEVEN_FOOT, TWELVE_INCH, pair_of_class(110, 84))]
+    kinds = [HUNG, STACK, DoorAssembly(SEVEN_FOOT, TWELVE_INCH, pair_of_class(110, 84))]
     for hung in kinds:
         for outcome in (f"creeps_{way}", f"runs_{way}"):
             advice = advise(hung, [let_go(at, outcome) for at in (12, 42, 66)], 2)[1]
@@ -47,7 +47,7 @@ def test_no_door_is_trimmed_further_the_way_it_goes(way):
 
 def test_a_light_pair_that_runs_up_is_named_as_not_expected():
     """A 110 class on a 129 lb door is heavy all the way; if it runs up, something is not what it is said to be."""
-    light = Hung(SEVEN_FOOT.weighing(129), TWELVE_INCH, pair_of_class(110, 84))
+    light = DoorAssembly(SEVEN_FOOT.weighing(129), TWELVE_INCH, pair_of_class(110, 84))
     assert isinstance(light.carrier, PairAtWork)
     advice = advise(light, [let_go(42, "runs_up")], 2)[1]
     assert advice.steps <= 0
@@ -65,7 +65,7 @@ def test_leave_is_said_only_once_low_middle_and_high_have_spoken():
 def test_a_door_that_does_not_hold_where_it_must_is_never_left(outcome):
     """However often it is read, and whatever is thought of what hangs there."""
     heights = [12, 18, 24, 36, 42, 48, 60, 66, 72]
-    for hung in (HUNG, STACK, Hung(SEVEN_FOOT, TWELVE_INCH, pair_of_class(110, 84))):
+    for hung in (HUNG, STACK, DoorAssembly(SEVEN_FOOT, TWELVE_INCH, pair_of_class(110, 84))):
         for count in range(1, len(heights) + 1):
             advice = advise(hung, [let_go(at, outcome) for at in reversed(heights[-count:])], 2)[1]
             assert advice.kind != "leave", (hung.carrier, count, advice)
@@ -80,7 +80,7 @@ def test_up_here_and_down_there_at_the_height_it_must_hold_is_not_left_either():
 def test_the_line_the_readings_suggest_goes_by_the_readings():
     """Weak springs told as the ideal set: the line drawn is where the hand found it, whatever the cause."""
     turns, rate = IDEAL.turns + 1.5, IDEAL.rate_lbin_per_turn
-    weak = Hung(SEVEN_FOOT, TWELVE_INCH, type(HUNG.carrier)(0.72 * rate, turns, HUNG.carrier.drum))
+    weak = DoorAssembly(SEVEN_FOOT, TWELVE_INCH, type(HUNG.carrier)(0.72 * rate, turns, HUNG.carrier.drum))
     heights = [6.0, 24.0, 42.0, 66.0, 80.0]
     springs = [{"wire_in": 0.207, "inside_diameter_in": 2, "length_in": 27.5, "count": 2, "table_rate_lbin_per_turn": rate / 2}]
     asked = {
@@ -130,8 +130,8 @@ def test_readings_that_run_do_not_carry_the_drawn_line_away(outcomes, least, mos
 
 def test_springs_that_pull_other_than_their_size_are_found_by_hand_forces():
     """Told as the ideal set, pulling a quarter less: the readings are all there is to tell."""
-    weak = Hung(SEVEN_FOOT, TWELVE_INCH, type(HUNG.carrier)(0.72 * IDEAL.rate_lbin_per_turn, IDEAL.turns + 1.5, HUNG.carrier.drum))
-    told = Hung(SEVEN_FOOT, TWELVE_INCH, type(HUNG.carrier)(IDEAL.rate_lbin_per_turn, IDEAL.turns + 1.5, HUNG.carrier.drum))
+    weak = DoorAssembly(SEVEN_FOOT, TWELVE_INCH, type(HUNG.carrier)(0.72 * IDEAL.rate_lbin_per_turn, IDEAL.turns + 1.5, HUNG.carrier.drum))
+    told = DoorAssembly(SEVEN_FOOT, TWELVE_INCH, type(HUNG.carrier)(IDEAL.rate_lbin_per_turn, IDEAL.turns + 1.5, HUNG.carrier.drum))
     fit, advice = advise(told, gauge(130, 0, 5, [6.0, 24.0, 42.0, 66.0, 80.0], hung=weak), 2)
     assert advice.kind == "resize"
     assert fit.pull.low < 0.72 < fit.pull.high
@@ -197,7 +197,7 @@ def test_whatever_is_read_the_advice_follows_it_and_its_sentence_follows_its_num
         assert (given_now <= wanted) if named[1] == "weak" else (given_now >= wanted), advice.sentence
 
 
-@pytest.mark.parametrize("kind", [HUNG, STACK, Hung(SEVEN_FOOT, TWELVE_INCH, pair_of_class(130, 84))])
+@pytest.mark.parametrize("kind", [HUNG, STACK, DoorAssembly(SEVEN_FOOT, TWELVE_INCH, pair_of_class(130, 84))])
 def test_a_toss_tells_the_sign_of_what_is_wrong(kind):
     """Flies = too strong; dies low = too weak; to about half-way = about right. Common practice, no source."""
     before = fit_readings(kind, []).setting_error.likely
@@ -234,7 +234,7 @@ def test_a_door_that_drags_too_little_to_stand_is_looked_at_until_it_holds_once_
 @pytest.mark.parametrize(("share", "word"), [(0.7, "too weak"), (1.35, "too strong")])
 def test_springs_named_rightly_that_are_not_what_the_door_wants_are_called_so(share, word):
     """They pull as they are said to, and it moves at both ends however it is set."""
-    wrong = Hung(SEVEN_FOOT, TWELVE_INCH, torsion(IDEAL.rate_lbin_per_turn * share, IDEAL.turns / share))
+    wrong = DoorAssembly(SEVEN_FOOT, TWELVE_INCH, torsion(IDEAL.rate_lbin_per_turn * share, IDEAL.turns / share))
     low, high = ("runs_down", "runs_up") if share < 1 else ("runs_up", "runs_down")
     read_off = [let_go(at, low) for at in (12, 20, 28)] + [let_go(42, "holds")] + [let_go(at, high) for at in (66, 74)]
     advice = advise(wrong, read_off)[1]
@@ -245,5 +245,5 @@ def test_springs_named_rightly_that_are_not_what_the_door_wants_are_called_so(sh
 @settings(max_examples=30)
 @given(st.sets(st.sampled_from([6, 12, 20, 30, 42, 54, 60, 66, 74]), min_size=1), st.sampled_from([0.7, 0.85, 1.0, 1.2, 1.35]))
 def test_a_door_that_held_wherever_it_was_let_go_is_never_told_its_springs_are_wrong(heights, share):
-    hung = Hung(SEVEN_FOOT, TWELVE_INCH, torsion(IDEAL.rate_lbin_per_turn * share, IDEAL.turns / share))
+    hung = DoorAssembly(SEVEN_FOOT, TWELVE_INCH, torsion(IDEAL.rate_lbin_per_turn * share, IDEAL.turns / share))
     assert advise(hung, [let_go(at, "holds") for at in sorted(heights)])[1].kind in ("leave", "measure_more", "free_up")

@@ -16,7 +16,7 @@ from hinge.procedures.rules import proofs
 from hinge.questions.of_call import sizing_of
 from hinge.site.gates import gate_groups
 from hinge.springs.torsion import SpringKind
-from hinge.view.shown import shown
+from hinge.view.build import build_call_view
 from tests.hinge.calls import HOLDS, MEASURED, MEASURES, SPRING, Running
 from tests.hinge.records import PAIR, STACK
 
@@ -263,7 +263,7 @@ def test_the_fold_of_a_prefix_is_the_state_as_it_stood(length):
     for entry in call.entries[:length]:
         again.keep(entry)
     assert again.call == fold(call.record, call.entries[:length])
-    assert again.state == shown(fold(call.record, call.entries[:length]))
+    assert again.state == build_call_view(fold(call.record, call.entries[:length]))
 
 
 def test_the_record_carries_over_to_the_next_call():
@@ -488,4 +488,4 @@ def test_what_was_kept_of_a_part_that_is_not_there_moves_nothing(kind, part):
     assert isinstance(event, Unreadable) == (part == "middle")
     line = fold(WOUND, [entry_of("entry-0001", "Wren", "2026-11-01T09:00:00+00:00", event)]).line
     assert line.counts == {"left": 29, "right": 29}
-    shown(fold(WOUND, [entry_of("entry-0001", "Wren", "2026-11-01T09:00:00+00:00", event)])).model_dump_json()
+    build_call_view(fold(WOUND, [entry_of("entry-0001", "Wren", "2026-11-01T09:00:00+00:00", event)])).model_dump_json()

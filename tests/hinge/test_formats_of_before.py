@@ -10,7 +10,7 @@ from hinge.call.events import Unreadable, entry_of, read_strictly, upcast
 from hinge.call.evolve import fold
 from hinge.errors import HingeError
 from hinge.file.record import read_record, read_record_strictly
-from hinge.view.shown import shown
+from hinge.view.build import build_call_view
 
 FOLDER = Path(__file__).resolve().parents[1] / "fixtures" / "format_1"
 FILES = sorted(FOLDER.glob("*.json"))
@@ -42,7 +42,7 @@ def test_it_folds_whole_and_says_what_was_left_on_the_door(kept):
     entries = told(document)
     assert not any(isinstance(entry.body, Unreadable) for one in entries for entry in one)
     call = fold(read_record(document["call"]["record_at_start"]), [entry for one in entries for entry in one])
-    state = shown(call)
+    state = build_call_view(call)
     assert state.closed == (document["call"]["closed_at"] is not None)
     words, wound = LEFT[name]
     assert state.said.words.startswith(words)
@@ -61,7 +61,7 @@ def test_the_turns_on_file_are_the_strokes_that_were_counted_and_the_trims_told(
         if body["kind"] == "trimmed" and body.get("quarter_turns_per_spring"):
             counted = {side: count + body["quarter_turns_per_spring"] for side, count in counted.items()}
     if counted:
-        assert {side: count for side, count in shown(call).record_after.on_door.cones.items() if count} == counted
+        assert {side: count for side, count in build_call_view(call).record_after.on_door.cones.items() if count} == counted
 
 
 def test_a_closed_one_is_taken_as_claimed_there_and_its_record_read_strictly(kept):
@@ -96,7 +96,7 @@ def test_a_narrower_range_or_a_cause_that_is_gone_makes_no_call_unreadable(monke
     monkeypatch.setattr(knowledge, "causes", dict)
     after = fold(read_record(document["call"]["record_at_start"]), [entry for one in told(document) for entry in one])
     assert after == before
-    assert shown(after).measured
+    assert build_call_view(after).measured
     with pytest.raises(HingeError):
         measure.read_field("weight_lb", "130 lb")
 
@@ -119,7 +119,7 @@ def test_a_narrower_range_or_a_cause_that_is_gone_makes_no_call_unreadable(monke
 def test_what_cannot_be_read_is_shown_and_never_stands_in_the_way(stored, version):
     events = upcast(version, stored)
     call = fold(read_record({}), [entry_of("entry-0001", "Wren", "2026-11-01T09:00:00+00:00", event) for event in events])
-    state = shown(call)
+    state = build_call_view(call)
     assert [one.text for one in state.unreadable]
     if isinstance(stored, dict) and stored.get("field") == "width_in":
         assert state.unreadable[0].field == "width_in"
@@ -144,7 +144,7 @@ def test_a_call_of_a_later_shape_folds_to_what_was_true_at_the_door(version, pat
     ]
     record = read_record(document["call"]["record_at_start"])
     call = fold(record, [entry for one in entries for entry in one])
-    state = shown(call)
+    state = build_call_view(call)
     assert state.unreadable == []
     assert call.line.kind == CARRIED[path.stem]
     assert state.record_after.kind == state.record_after.measured["carried_now"] == CARRIED[path.stem]

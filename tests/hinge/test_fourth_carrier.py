@@ -29,7 +29,7 @@ CALL = """
 from hinge.call.commands import read_command
 from hinge.call.log import CallLog
 from hinge.file.record import DoorRecord, read_record
-from hinge.view.shown import shown
+from hinge.view.build import build_call_view
 from hinge.errors import GateNotMetError, HingeError
 from hinge.site.gates import gate_groups
 
@@ -57,14 +57,14 @@ for field, typed in {
 }.items():
     say("measured", field=field, typed=typed)
 assert log.call.line.kind == "sash" and dict(log.call.line.counts) == {"left": 4, "right": 4}
-assert shown(log.call).setup is not None
+assert build_call_view(log.call).setup is not None
 say("picked", option="sash-5")
 refused("taken_off", GateNotMetError)
 gates("hands_on", "cords")
 say("taken_off")
-assert shown(log.call).work.title == "Hang the weights"
+assert build_call_view(log.call).work.title == "Hang the weights"
 say("put_on")
-assert shown(log.call).said.words == "weights on cords, 5 left and 5 right"
+assert build_call_view(log.call).said.words == "weights on cords, 5 left and 5 right"
 refused("reading", HingeError, reading={"height_in": 42, "outcome": "holds"})
 gates("first_lift_cords")
 say("reading", reading={"height_in": 42, "outcome": "runs_down"})
@@ -75,7 +75,7 @@ assert "one side" in refused("aimed", HingeError, targets={"left": 9, "right": 6
 say("moved", part="right", from_count=5, to_count=6)
 gates("first_lift_cords")
 say("reading", reading={"height_in": 42, "outcome": "holds"})
-after = shown(log.call).record_after
+after = build_call_view(log.call).record_after
 assert read_record(after.model_dump(mode="json")) == after
 assert after.on_door.option == "sash-6" and after.measured["carried_now"] == "sash"
 print("closed as", after.on_door.words)

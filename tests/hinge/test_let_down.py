@@ -8,7 +8,7 @@ from hinge.errors import ContradictionError, GateNotMetError, OutOfStepError
 from hinge.file.record import DoorRecord
 from hinge.questions.of_call import balance_of
 from hinge.springs.torsion import SpringKind
-from hinge.view.shown import record_after
+from hinge.view.build import record_after
 from tests.hinge.calls import HOLDS, MEASURED, SPRING, Running
 from tests.hinge.records import RECORDS
 

@@ -12,7 +12,7 @@ from hinge.call.limits import limits_of
 from hinge.errors import HingeError
 from hinge.procedures.rules import proofs
 from hinge.spoken import speaking
-from hinge.view.shown import record_after
+from hinge.view.build import record_after
 from hinge.view.timeline import timeline
 from tests.hinge.calls import Running
 

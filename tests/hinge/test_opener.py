@@ -5,13 +5,13 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from hinge.errors import BadInputError, HingeError
-from hinge.file.said import EyesSaid, door_said
+from hinge.file.description import EyesDescription, describe_door
 from hinge.measure.fields import fields, read_field
 from hinge.opener.kinds import opener_kinds
 from hinge.opener.limits import Correction, inches_per_turn, limit_turn, turns_words
 from hinge.opener.packing import QUARTER_IN, STOCK, packing
 from hinge.opener.survey import Rule, rules, survey
-from hinge.procedures.told import tell
+from hinge.procedures.instructions import tell
 from hinge.questions.ask import ask
 
 FITS = {
@@ -200,15 +200,17 @@ def test_slide_stops_come_before_four_presses_and_a_shaft_units_eyes_before_it_g
 
 def test_the_opener_and_the_eyes_are_said_as_the_file_has_them():
     file = {"opener_kind": "rail_screw", "opener_drive": "chain", "opener_year": 2009.0, "inches_per_turn": 3.1, "eye_height_in": 5.5}
-    said = door_said(file | {"receiver_side": "left"}, None)
+    said = describe_door(file | {"receiver_side": "left"}, None)
     assert said.opener == "Rail and trolley, limit screws; chain drive; made in 2009; 3.1 in of travel a turn of a screw"
-    assert said.eyes == EyesSaid(height_in=5.5, left='The receiver, 5 1/2" above the floor', right='The sender, 5 1/2" above the floor')
-    unknown = door_said(file, None).eyes
+    assert said.eyes == EyesDescription(
+        height_in=5.5, left='The receiver, 5 1/2" above the floor', right='The sender, 5 1/2" above the floor'
+    )
+    unknown = describe_door(file, None).eyes
     assert unknown is not None
     assert unknown.left == unknown.right
     assert "which of the two is not looked at yet" in unknown.left
-    assert door_said({"opener_drive": "chain", "eye_type": "none"}, None).opener == ""
-    assert door_said({"eye_type": "none", "receiver_side": "left"}, None).eyes is None
+    assert describe_door({"opener_drive": "chain", "eye_type": "none"}, None).opener == ""
+    assert describe_door({"eye_type": "none", "receiver_side": "left"}, None).eyes is None
 
 
 @pytest.mark.parametrize("typed", ["", "   ", "x" * 121, "a\x00b", "two\nlines"])
@@ -273,10 +275,10 @@ def test_the_monitors_roller_and_the_lock_have_their_places_on_the_jamb():
 def test_what_another_kind_of_opener_left_in_the_file_is_not_said_of_this_one():
     """The kind was corrected: its rail, its drive and its screws are no part of a unit on the shaft, whatever stands in the file."""
     rail = {"opener_kind": "rail_screw", "opener_drive": "chain", "rail_in": 120.0, "inches_per_turn": 3.1, "opener_current": "dc"}
-    assert door_said(rail, None).rail_in == 120.0
-    said = door_said(rail | {"opener_kind": "shaft"}, None)
+    assert describe_door(rail, None).rail_in == 120.0
+    said = describe_door(rail | {"opener_kind": "shaft"}, None)
     assert (said.opener, said.rail_in) == ("On the shaft; DC motor", None)
-    assert door_said({"rail_in": 120.0}, None).rail_in is None
+    assert describe_door({"rail_in": 120.0}, None).rail_in is None
 
 
 def test_the_third_roller_of_a_door_of_two_sections_is_the_one_at_its_top():

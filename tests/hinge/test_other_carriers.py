@@ -15,7 +15,7 @@ from hinge.sizing.search import Wanted
 from hinge.springs.counterweight import Counterweight, plates_for, stack_drop, stack_places
 from hinge.springs.extension import PairAtWork, grade_for, grades, pair_places
 from hinge.springs.pivots import PivotExtension, PivotTorsion, PivotWeight
-from hinge.view.shown import record_after
+from hinge.view.build import record_after
 from hinge.view.timeline import timeline
 from tests.hinge.calls import Running
 from tests.hinge.doors import (

@@ -7,8 +7,8 @@ from hypothesis import strategies as st
 from hinge.errors import BadInputError, ContradictionError, GateNotMetError, HingeError, OutOfStepError
 from hinge.faults.knowledge import faults
 from hinge.procedures import knowledge
+from hinge.procedures.instructions import tell
 from hinge.procedures.knowledge import Procedure, Step, procedures, schools, steps, wanted_by
-from hinge.procedures.told import tell
 from hinge.questions.ask import ask
 from hinge.site.gates import gate_groups
 from hinge.view.steps import procedures_of
@@ -407,7 +407,7 @@ def _now(call):
 
 
 def test_the_order_of_fitting_an_opener_is_that_of_the_trade():
-    """Fixed, then arm, eyes, control, power, limits, force, and the customer shown. Source: handbook of the trade, commissioning order."""
+    """Fixed, then arm, eyes, control, power, limits, force, customer shown. Source: handbook of the trade, commissioning order."""
     order = ["eyes_fitted", "control_fitted", "carriage_joined", "limits", "force", "shown"]
     fixed = {"install_rail": "rail_up", "install_shaft": "shaft_unit", "install_fixed_chain": "chain_up", "install_canopy": "canopy_up"}
     for name, first in fixed.items():

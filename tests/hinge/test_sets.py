@@ -10,7 +10,7 @@ from hypothesis import strategies as st
 from hinge.errors import ContradictionError
 from hinge.questions.ask import ask
 from hinge.sizing.candidates import nested_near
-from hinge.sizing.compare import alternatives, difference_words, likes_of, same_wire
+from hinge.sizing.compare import alternatives, difference_words, like_for_like_of, same_wire
 from hinge.sizing.search import Wanted, find_sets
 from hinge.sizing.sets import fix, judge, rate_of, require_room
 from hinge.springs.rates import compile_rates, parse_rate_table
@@ -96,7 +96,7 @@ def test_the_doors_width_bounds_new_springs_but_calls_none_that_hangs_too_long()
 
 def test_like_for_like_of_a_mismatched_set_has_two_meanings_by_name():
     there = judge((build_torsion(0.225, 2, 36), build_torsion(0.207, 2, 27)), ON)
-    larger, of_rate = likes_of(there, ON)
+    larger, of_rate = like_for_like_of(there, ON)
     assert [(spring.wire_in, spring.length_in, spring.count) for spring in larger.judged.springs] == [(0.225, 36, 2)]
     assert larger.name == "A pair of the larger old spring"
     assert [spring.count for spring in of_rate.judged.springs] == [2]
@@ -111,13 +111,13 @@ def test_on_low_headroom_a_pair_of_the_larger_is_too_strong_and_two_inches_more_
     weight = 130 * rate_of(advised) / fix(build_door(84, section_count=4, weight_lb=130), track, FOUR_INCH).ideal.rate_lbin_per_turn
     on = fix(build_door(84, section_count=4, weight_lb=weight), track, FOUR_INCH)
     there = judge((build_torsion(0.225, 1.75, 27), build_torsion(0.207, 1.75, 27)), on)
-    larger = likes_of(there, on)[0]
+    larger = like_for_like_of(there, on)[0]
     assert [spring.length_in for spring in larger.judged.springs] == [27]
     assert "8 % stronger than this door wants" in larger.why(on, track)
     assert "On low headroom" in larger.why(on, track)
     assert [spring.length_in for spring in same_wire(larger.judged, on).springs] == [29]
     assert larger.judged.profile.worst_hot.force_lb < same_wire(larger.judged, on).profile.worst_hot.force_lb - 4
-    assert "right for this door" in likes_of(same_wire(larger.judged, on), on, larger.judged.own_quarter_turns)[0].why(on, track)
+    assert "right for this door" in like_for_like_of(same_wire(larger.judged, on), on, larger.judged.own_quarter_turns)[0].why(on, track)
 
 
 def test_a_comparison_is_told_beside_the_ideal_with_its_turns():
@@ -237,7 +237,7 @@ def test_like_for_like_says_what_its_figures_say(wire_in, length_in, quarters, w
         if other_in is None
         else tuple(build_torsion(wire, 2, length_in) for wire in (wire_in, other_in))
     )
-    for one in likes_of(judge(old, on), on, quarters):
+    for one in like_for_like_of(judge(old, on), on, quarters):
         _says_its_figures(one, on, quarters)
 
 
@@ -305,7 +305,7 @@ def test_a_smoothed_line_keeps_its_ends_and_its_middle_and_loses_its_waves():
 def test_the_floor_of_a_low_headroom_door_is_named_where_springs_are_too_strong_and_nowhere_else(length_in, stronger):
     track = build_track(12, lift="low_headroom", ease_in=3)
     on = fix(DOOR[0], track, DOOR[2])
-    same = likes_of(judge((build_torsion(0.207, 2, length_in, count=2),), on), on, 30)[0]
+    same = like_for_like_of(judge((build_torsion(0.207, 2, length_in, count=2),), on), on, 30)[0]
     assert (same.judged.rate_error > 0) == stronger
     assert ("resting on the floor" in same.why(on, track)) == stronger
 

@@ -6,7 +6,7 @@ import pytest
 
 from hinge.call.acts import act_of_step
 from hinge.call.finds import finds_of
-from hinge.call.permits import open_gates
+from hinge.call.safety import open_gates
 from hinge.carriers.torsion import wound
 from hinge.document import read
 from hinge.errors import ContradictionError

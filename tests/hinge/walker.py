@@ -12,13 +12,13 @@ from collections.abc import Iterator
 from hinge.call.acts import act_for, act_of_step
 from hinge.call.facts import Call
 from hinge.call.finds import open_finds
-from hinge.call.permits import open_gates
 from hinge.call.procedure_of_work import steps_left
+from hinge.call.safety import open_gates
 from hinge.errors import HingeError
 from hinge.procedures.knowledge import steps
 from hinge.procedures.rules import proofs, stop_rules
 from hinge.site.gates import gates
-from hinge.view.shown import shown
+from hinge.view.build import build_call_view
 from hinge.view.steps import procedures_of
 from tests.hinge.calls import HOLDS, MEASURES, SPRING, Running
 from tests.hinge.conformance import require_conforms
@@ -89,7 +89,7 @@ def what_comes_next(chance: random.Random, running: Running) -> Iterator[Command
     if does in ("take_off", "put_on", "rewind"):
         yield {"kind": "taken_off" if does == "take_off" else "put_on"}
     elif does in ("let_down", "wind"):
-        for part in shown(call).parts:
+        for part in build_call_view(call).parts:
             if part.count is None:
                 yield {"kind": "slack", "part": part.part}
             for at in range(part.count or 0, part.target if part.target is not None else part.count or 0, 1 if does == "wind" else -1):

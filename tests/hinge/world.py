@@ -15,7 +15,7 @@ import numpy as np
 
 from hinge.arrays import Floats
 from hinge.balance.advice import FRICTION_LIMIT_LB, Advice, advise
-from hinge.balance.fit import CREEP_BAND_LB, Hung, fit_readings
+from hinge.balance.fit import CREEP_BAND_LB, DoorAssembly, fit_readings
 from hinge.balance.readings import Reading, reading_heights
 from hinge.door.lift import required_lift
 from hinge.door.sections import Door
@@ -38,7 +38,7 @@ SOFT_JOINT_IN = np.linspace(-3, 3, 7)
 class World:
     """A door as told, and as it is: what carries it really, the drag along the travel, and how far the setting is off."""
 
-    told: Hung
+    told: DoorAssembly
     door: Door
     track: Track
     carrier: Counterbalance
@@ -102,14 +102,14 @@ def worlds(count: int, seed: int, kinds: tuple[Kind, ...] = KINDS) -> Iterator[W
         yield _world(chance, kinds[place % len(kinds)])
 
 
-def _told(chance: np.random.Generator, kind: Kind) -> Hung:
+def _told(chance: np.random.Generator, kind: Kind) -> DoorAssembly:
     count = int(chance.integers(4, 6))
     door = build_door(21.0 * count, section_count=count, weight_lb=float(round(chance.uniform(100, 230))))
     if kind == "extension":
-        return Hung(door, build_track(12, 2), pick_extension(door, build_track(12, 2)).pair)
+        return DoorAssembly(door, build_track(12, 2), pick_extension(door, build_track(12, 2)).pair)
     if kind == "counterweight":
         up = build_track(12, lift="vertical")
-        return Hung(door, up, pick_plates(door, up, FOUR_INCH, build_hub(2, 0.01, 12)).carrier)
+        return DoorAssembly(door, up, pick_plates(door, up, FOUR_INCH, build_hub(2, 0.01, 12)).carrier)
     lift = float(chance.uniform(12, 48))
     track, drum = {
         "standard": (build_track(15, 3), build_flat_drum(4, 0.125)),
@@ -118,7 +118,7 @@ def _told(chance: np.random.Generator, kind: Kind) -> Hung:
         "vertical": (build_track(12, lift="vertical"), build_tapered_drum("vertical", 3, 8, 7.8, 0.125)),
     }[kind]
     ideal = conditions(door, track, drum).ideal()
-    return Hung(door, track, TorsionOnShaft(ideal.rate_lbin_per_turn, ideal.quarter_turns / 4, drum))
+    return DoorAssembly(door, track, TorsionOnShaft(ideal.rate_lbin_per_turn, ideal.quarter_turns / 4, drum))
 
 
 def _world(chance: np.random.Generator, kind: Kind) -> World:
@@ -187,7 +187,7 @@ def work_on(world: World, seed: int, gauge: Gauge = "offered") -> Ended:
         carrier = _set(told.carrier, trimmed)
         readings = [one for one, _ in taken]
         offs = [(at - trimmed) * told.carrier.step.size for _, at in taken]
-        _, advice = advise(Hung(told.door, told.track, carrier), readings, 2, None, offs)
+        _, advice = advise(DoorAssembly(told.door, told.track, carrier), readings, 2, None, offs)
         if advice.kind == "measure_more" and advice.next_height_in is not None:
             at = advice.next_height_in
             new = world.pulled(at, off, chance) if gauge == "always" else [world.let_go(at, off)]
@@ -204,7 +204,7 @@ def work_on(world: World, seed: int, gauge: Gauge = "offered") -> Ended:
     steps_off = (off - world.best_off()) / told.carrier.step.size
     holds = all(world.let_go(float(at), off).outcome == "holds" for at in world.heights_in)
     offs = [(at - trimmed) * told.carrier.step.size for _, at in taken]
-    fit = fit_readings(Hung(told.door, told.track, _set(told.carrier, trimmed)), [one for one, _ in taken], None, offs)
+    fit = fit_readings(DoorAssembly(told.door, told.track, _set(told.carrier, trimmed)), [one for one, _ in taken], None, offs)
     drag_in = fit.friction_lb.low <= float(world.drag_lb.mean()) <= fit.friction_lb.high
     set_in = fit.setting_error.low <= world.off <= fit.setting_error.high
     read = sum(one.direction != "lowering" for one, _ in taken)

@@ -15,7 +15,7 @@ from pathlib import Path
 
 import pytest
 
-from server.config.tied import tied
+from server.config.parent_death import tied
 from server.people.demo import DEMO_ACCOUNTS
 from tests.hinge.mutants import SHAPE
 from tests.running.started import free_port

@@ -19,7 +19,7 @@ from pathlib import Path
 
 import pytest
 
-from server.config.tied import tied
+from server.config.parent_death import tied
 from tests.running.started import ROOT, Crew, free_port
 from tools.cluster import cluster
 

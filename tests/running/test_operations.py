@@ -16,7 +16,7 @@ import pytest
 from django.core.management import get_commands
 from prometheus_client import REGISTRY
 
-from server.upkeep.api import Upkeep
+from server.ops.api import Upkeep
 from tests.running.started import free_port
 from tests.running.test_upkeep import installed, whole  # noqa: F401 (fixtures)
 
@@ -37,7 +37,7 @@ def test_every_command_of_the_documents_is_there():
 def test_help_needs_no_secret_and_names_every_command():
     bare = {name: value for name, value in os.environ.items() if not name.startswith("NORTH_HINGE_")}
     done = subprocess.run([sys.executable, "-m", "server", "--help"], cwd=ROOT, env=bare, capture_output=True, text=True, check=True)
-    commands = {path.stem for path in (ROOT / "server" / "upkeep" / "management" / "commands").glob("[a-z]*.py")}
+    commands = {path.stem for path in (ROOT / "server" / "ops" / "management" / "commands").glob("[a-z]*.py")}
     assert [name for name in commands | {"serve", "version"} if f"  {name} " not in done.stdout] == []
 
 

@@ -16,7 +16,7 @@ from pathlib import Path
 
 import pytest
 
-from server.config.tied import lives
+from server.config.parent_death import lives
 from tests.running.started import Crew, Demo, kill_some
 from tools.database import Database
 

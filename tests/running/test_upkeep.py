@@ -22,8 +22,8 @@ import psutil
 import pytest
 from django.core.management.base import CommandError
 
-from server.upkeep.backup import require_whole
-from server.upkeep.dump import AS_IT_IS, client_options
+from server.ops.backup import require_whole
+from server.ops.dump import AS_IT_IS, client_options
 from tests.running.started import free_port
 
 pytestmark = pytest.mark.xdist_group("upkeep")

@@ -16,13 +16,13 @@ from django_scopes import scopes_disabled
 
 from hinge.call.finds import open_finds
 from hinge.call.procedure_of_work import steps_left
-from hinge.view.shown import shown
+from hinge.view.build import build_call_view
 from hinge.view.state import CallState
 from server.calls.models import Call
 from server.doors.models import Door
 from server.people.models import Person, Shop
 from tests.hinge.calls import MEASURES, SPRING
-from tests.server.told import SIDES, Said, gates, tell
+from tests.server.scripted import SIDES, Said, gates, tell
 
 PASSWORD = "a long enough one"
 
@@ -68,7 +68,7 @@ class CallOver:
 
     @property
     def state(self) -> CallState:
-        return shown(self.row.facts())
+        return build_call_view(self.row.facts())
 
     def enter(self, kind: str, entry_id: str | None = None, **body: object):
         return self.api.post(f"/calls/{self.key}/entries", {"id": entry_id or str(uuid.uuid4()), "body": {"kind": kind} | body})

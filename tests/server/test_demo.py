@@ -4,7 +4,7 @@ import pytest
 
 from demo.fill import fill
 from hinge.call import history
-from hinge.view.shown import shown
+from hinge.view.build import build_call_view
 from server.calls.models import Call
 from server.doors.models import Door
 from server.people.models import Shop
@@ -26,7 +26,7 @@ def test_the_demo_is_large_enough_and_every_call_could_have_happened(demo):
         told = [row.happened() for row in call.entries.all()]
         if call.pk % 7 == 0:
             history.taken_up(call.record, told[: -1 if call.closed_at else None], "entries")
-        state = shown(call.facts())
+        state = build_call_view(call.facts())
         assert state.closed == (call.closed_at is not None)
         assert not (state.closed and state.to_close), (call.door.name, state.to_close, [one.reading for one in state.readings])
         assert not state.unreadable

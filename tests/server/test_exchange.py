@@ -12,7 +12,7 @@ from pypdfium2 import PdfDocument
 from zxingcpp import read_barcode
 
 from server.calls.models import Call, Entry
-from server.config import paper
+from server.config import pdf
 from server.doors.models import Door
 from tests.server.conftest import Api, CallOver
 from tools.formats import FOLDER
@@ -155,8 +155,8 @@ def test_a_sheet_is_drawn_once_and_anew_when_anything_on_it_changes(technician, 
 
     # The cache is that of every worker of the tests: nobody else draws this page.
     Door.objects.filter(pk=door.pk).update(name=f"Net loft {uuid.uuid4()}")
-    draw = paper.pressed_apart
-    monkeypatch.setattr(paper, "pressed_apart", counted)
+    draw = pdf.pressed_apart
+    monkeypatch.setattr(pdf, "pressed_apart", counted)
     call = CallOver(Api(technician), door)
     address = f"/calls/{call.key}/sheet.pdf"
     first, again = call.api.get(address).content, call.api.get(address).content

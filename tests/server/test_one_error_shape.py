@@ -5,8 +5,8 @@ import json
 import pytest
 from django.test import Client
 
+from server.pages.api import api
 from server.people.models import Person
-from server.site.api import api
 from tests.hinge.mutants import SHAPE
 from tests.hinge.test_command import ASKED
 from tests.server.conftest import PASSWORD, Api

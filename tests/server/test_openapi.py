@@ -11,7 +11,7 @@ from hypothesis import HealthCheck, given, settings
 from schemathesis.checks import CHECKS
 from schemathesis.config import SchemathesisConfig
 
-from server.site.wsgi import application
+from server.pages.wsgi import application
 from tests.server.conftest import Api
 
 ROOT = Path(__file__).resolve().parents[2]

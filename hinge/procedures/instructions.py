@@ -1,0 +1,140 @@
+"""A procedure told for one door: its numbers filled in, what it takes, and the gates before each step."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from typing import Literal
+
+from pydantic import BaseModel
+
+from hinge.opener.kinds import OpenerKind, Press, Signal
+from hinge.procedures.knowledge import (
+    Act,
+    BenchPage,
+    Drawing,
+    Otherwise,
+    Step,
+    Touches,
+    carriers_of,
+    numbers,
+    procedures,
+    schools,
+    steps,
+    tools,
+)
+from hinge.site.gates import guards
+
+Numbers = Mapping[str, str]
+Ways = Mapping[str, str]
+
+
+class StepInstructions(BaseModel):
+    """One step with this door's numbers; `gates` names the groups that must be met before it.
+
+    `presses` and `signals` are those of the kind of opener that is there, where its limits are set, and `by_screw` says that turns
+    are worked out for it; `bench` is the page of the bench that computes the step.
+    """
+
+    id: str
+    title: str
+    do: str
+    why: str
+    caution: str
+    at: str
+    draw: Drawing
+    does: Act | Literal[""]
+    touches: Touches
+    tools: list[str]
+    parts: list[str]
+    minutes: float
+    record: list[str]
+    presses: list[Press]
+    signals: list[Signal]
+    by_screw: bool
+    bench: BenchPage
+    gates: list[str]
+    otherwise: Otherwise | None
+
+
+class Plan(BaseModel):
+    """What a procedure takes on one door."""
+
+    procedure: str
+    title: str
+    people: int
+    minutes: float
+    tools: list[str]
+    parts: list[str]
+
+
+class ProcedureInstructions(Plan):
+    """A procedure for one door: the plan, and its steps."""
+
+    steps: list[StepInstructions]
+
+
+def tell(name: str, known: Numbers, ways: Ways | None = None, opener: OpenerKind | None = None) -> ProcedureInstructions:
+    """Tell a procedure there is, with the numbers `known` of this door, the `ways` a shop works by, and the `opener` that is there."""
+    procedure = procedures()[name]
+    words = {number: one.unknown for number, one in numbers().items()} | way_words(ways or {}) | opener_words(opener) | dict(known)
+    work = procedure.when is not None
+    told = [
+        _step(step, steps()[step], carrier, work, words, opener)
+        for step, carrier in zip(procedure.steps, carriers_of(procedure), strict=True)
+    ]
+    return ProcedureInstructions(
+        procedure=name,
+        title=procedure.title,
+        people=procedure.people,
+        minutes=sum(step.minutes for step in told),
+        tools=list(dict.fromkeys(tool for step in told for tool in step.tools)),
+        parts=list(dict.fromkeys(part for step in told for part in step.parts)),
+        steps=told,
+    )
+
+
+def way_of(school: str, ways: Ways) -> str:
+    """The way a shop works by in a school, by name: the one it picked, or the first."""
+    known = schools()[school].ways
+    picked = ways.get(school, "")
+    return picked if picked in known else next(iter(known))
+
+
+def way_words(ways: Ways) -> dict[str, str]:
+    """The words of each school's way."""
+    return {name: one.ways[way_of(name, ways)] for name, one in schools().items()}
+
+
+def opener_words(opener: OpenerKind | None) -> dict[str, str]:
+    """How limits, force and tension are set on this kind."""
+    return {"limits": opener.limits, "force": opener.force, "tension": opener.tension} if opener else {}
+
+
+def _step(name: str, step: Step, carrier: str, work: bool, words: Numbers, opener: OpenerKind | None) -> StepInstructions:
+    verb = step.done_by(carrier, work)
+    guided = opener if step.guide else None
+    return StepInstructions(
+        id=name,
+        title=step.title,
+        do=_sentence(step.do.format(**words)),
+        why=step.why.format(**words),
+        caution=step.caution.format(**words),
+        at=step.at,
+        draw=step.draw,
+        does=step.does,
+        touches=step.touches,
+        tools=[tools()[tool] for tool in step.tools],
+        parts=[_sentence(part.format(**words)) for part in step.parts],
+        minutes=step.minutes,
+        record=step.record,
+        presses=guided.presses if guided else [],
+        signals=guided.signals if guided else [],
+        by_screw=guided is not None and guided.by_screw,
+        bench=step.bench,
+        gates=[group.id for group in guards(verb, carrier)],
+        otherwise=step.otherwise,
+    )
+
+
+def _sentence(text: str) -> str:
+    return text[:1].upper() + text[1:]

@@ -1,0 +1,17 @@
+"""What a request may say, and a large answer as it goes out."""
+
+from django.http import HttpResponse
+from ninja import Schema
+from pydantic import BaseModel, ConfigDict
+
+
+class RequestBody(Schema):
+    """The body of a request: a field that is not known is a mistake, not a leftover."""
+
+    model_config = ConfigDict(extra="forbid")
+
+
+def written(answer: BaseModel | None, exclude_none: bool = False) -> HttpResponse:
+    """An answer as it is: it is of the schema's own type, and a large one is not read a second time."""
+    text = answer.model_dump_json(exclude_none=exclude_none) if answer else "null"
+    return HttpResponse(text, content_type="application/json; charset=utf-8")

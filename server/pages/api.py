@@ -1,0 +1,25 @@
+"""The API: every router in one place, signed in by session cookie."""
+
+from server.bench.api import router as bench
+from server.bench.sheets import router as sheets
+from server.bookings.api import router as bookings
+from server.calls.api import router as calls
+from server.config import errors
+from server.config.body_limits import LimitedParser
+from server.config.health import TOLD_BESIDES
+from server.doors.api import router as doors
+from server.exchange.api import router as exchange
+from server.followups.api import router as follow_ups
+from server.ops.api import Upkeep
+from server.ops.api import router as upkeep
+from server.people.api import router as people
+from server.people.signed_in import SignedIn
+from server.stock.api import router as stock
+
+api = errors.HingeApi(
+    title="North Hinge", version="1", auth=SignedIn(), docs_url=None, openapi_url=None, urls_namespace="api", parser=LimitedParser()
+)
+errors.install(api)
+TOLD_BESIDES.append(Upkeep())
+for router in (people, doors, calls, bookings, follow_ups, bench, sheets, stock, exchange, upkeep):
+    api.add_router("", router)
