@@ -1,6 +1,6 @@
 import { beforeEach, describe, expect, it } from 'vitest';
+import { DeviceStore } from './deviceStore';
 import { type Body, drain, Outbox, type Outcome, type Waiting, waitingByPerson } from './outbox';
-import { Tablet } from './tablet';
 
 const stroke = (from: number): Body => ({ kind: 'moved', part: 'left', from_count: from, to_count: from + 1 });
 const problem = { code: 'out_of_step', message: 'It stands at 1.', field: '', allowed: '', unit: '' };
@@ -24,7 +24,7 @@ function store() {
 }
 
 let kept = store();
-const box = (person = 'wren', now = () => 1000) => new Outbox(person, new Tablet(kept), now);
+const box = (person = 'wren', now = () => 1000) => new Outbox(person, new DeviceStore(kept), now);
 const ids = (outbox: Outbox) => outbox.waiting.map((one) => one.id);
 const filled = (outbox: Outbox, count = 3, call = 'one') => {
   for (let from = 0; from < count; from += 1) outbox.add(call, 'Net loft', `${call}-${from}`, stroke(from));
@@ -85,7 +85,7 @@ describe('what waits', () => {
     const sent: string[] = [];
     await drain(box('marit'), always({ kind: 'taken' }, sent));
     expect(sent).toEqual([]);
-    expect(waitingByPerson(new Tablet(kept))).toEqual(new Map([['wren', 2]]));
+    expect(waitingByPerson(new DeviceStore(kept))).toEqual(new Map([['wren', 2]]));
   });
 
   it('is not taken for that of somebody whose name begins the same', () => {

@@ -1,5 +1,5 @@
 import type { Problem, Schemas } from './client';
-import type { Tablet } from './tablet';
+import type { DeviceStore } from './deviceStore';
 
 export type Body = Schemas['NewEntry']['body'];
 /** Something entered on a call that the server has not taken yet: whose, on which call, in which order. */
@@ -33,7 +33,7 @@ export class Outbox {
 
   constructor(
     readonly person: string,
-    private readonly store: Tablet,
+    private readonly store: DeviceStore,
     private readonly now: () => number = Date.now,
   ) {
     this.look();
@@ -128,13 +128,13 @@ export class Outbox {
 }
 
 /** How much waits on this tablet, by person: it goes out when they sign in here again. */
-export function waitingByPerson(store: Tablet): Map<string, number> {
+export function waitingByPerson(store: DeviceStore): Map<string, number> {
   const count = new Map<string, number>();
   for (const { person } of entriesOf(store, `${PREFIX}.waiting.`)) count.set(person, (count.get(person) ?? 0) + 1);
   return count;
 }
 
-function entriesOf(store: Tablet, prefix: string): Waiting[] {
+function entriesOf(store: DeviceStore, prefix: string): Waiting[] {
   const keys = Array.from({ length: store.length }, (_, place) => store.key(place) ?? '');
   return keys
     .filter((key) => key.startsWith(prefix))

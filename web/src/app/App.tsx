@@ -4,28 +4,28 @@ import { Navigate, Route, Routes } from 'react-router';
 import { actAs } from '../api/client';
 import { sessionQuery } from '../api/queries';
 import { Loading, Trouble } from '../ui/states';
-import { speak } from '../ui/units';
+import { setUnits } from '../ui/units';
 import { FirstPassword } from './FirstPassword';
 import { FirstRun } from './FirstRun';
 import { Frame } from './Frame';
-import { fetchAhead, later } from './later';
+import { fetchAhead, lazyPart } from './lazyPart';
 import { OutboxOf } from './outbox';
 import { SignIn } from './SignIn';
 
 const PAGES = {
-  '/': later(() => import('../today/Today').then((page) => page.Today)),
-  '/follow-ups': later(() => import('../followups/FollowUps').then((page) => page.FollowUps)),
-  '/doors': later(() => import('../doors/Doors').then((page) => page.Doors)),
-  '/doors/new': later(() => import('../doors/NewDoor').then((page) => page.NewDoor)),
-  '/doors/:key': later(() => import('../doors/DoorFile').then((page) => page.DoorFile)),
-  '/calls/:key/:stage?': later(() => import('../call/CallPage').then((page) => page.CallPage)),
-  '/bench': later(() => import('../bench/Bench').then((page) => page.Bench)),
-  '/bench/sun': later(() => import('../bench/Sun').then((page) => page.Sun)),
-  '/bench/practice': later(() => import('../bench/Practice').then((page) => page.Practice)),
-  '/bench/:name': later(() => import('../bench/BenchPage').then((page) => page.BenchPage)),
-  '/shop': later(() => import('../shop/Shop').then((page) => page.Shop)),
-  '/shop/knowledge': later(() => import('../shop/Knowledge').then((page) => page.Knowledge)),
-  '/shop/van': later(() => import('../shop/Van').then((page) => page.Van)),
+  '/': lazyPart(() => import('../today/Today').then((page) => page.Today)),
+  '/follow-ups': lazyPart(() => import('../followups/FollowUps').then((page) => page.FollowUps)),
+  '/doors': lazyPart(() => import('../doors/Doors').then((page) => page.Doors)),
+  '/doors/new': lazyPart(() => import('../doors/NewDoor').then((page) => page.NewDoor)),
+  '/doors/:key': lazyPart(() => import('../doors/DoorFile').then((page) => page.DoorFile)),
+  '/calls/:key/:stage?': lazyPart(() => import('../call/CallPage').then((page) => page.CallPage)),
+  '/bench': lazyPart(() => import('../bench/Bench').then((page) => page.Bench)),
+  '/bench/sun': lazyPart(() => import('../bench/Sun').then((page) => page.Sun)),
+  '/bench/practice': lazyPart(() => import('../bench/Practice').then((page) => page.Practice)),
+  '/bench/:name': lazyPart(() => import('../bench/BenchPage').then((page) => page.BenchPage)),
+  '/shop': lazyPart(() => import('../shop/Shop').then((page) => page.Shop)),
+  '/shop/knowledge': lazyPart(() => import('../shop/Knowledge').then((page) => page.Knowledge)),
+  '/shop/van': lazyPart(() => import('../shop/Van').then((page) => page.Van)),
 };
 
 export function App() {
@@ -39,7 +39,7 @@ export function App() {
   if (session.isLoadingError) return <Trouble wrong={session.error} retry={() => session.refetch()} />;
   const { person } = session.data;
   actAs(person?.username ?? '');
-  speak(person?.units ?? 'trade');
+  setUnits(person?.units ?? 'trade');
   if (session.data.first_run) return <FirstRun />;
   if (!person) return <SignIn session={session.data} />;
   if (session.data.must_change_password) return <FirstPassword />;

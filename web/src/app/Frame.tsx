@@ -5,8 +5,8 @@ import { NavLink, useNavigate } from 'react-router';
 import styled from 'styled-components';
 import type { Schemas } from '../api/client';
 import { KeyList, useKeys } from './keys';
+import { PageErrorBoundary } from './PageErrorBoundary';
 import { rememberedTheme, wearTheme } from './theme';
-import { Unbroken } from './Unbroken';
 import { WaitingBar } from './WaitingBar';
 
 const Shell = styled.div`
@@ -61,7 +61,7 @@ export function Frame({ session, children }: { session: Schemas['SessionOut']; c
       </Rail>
       <Body>
         <WaitingBar />
-        <Unbroken>{children}</Unbroken>
+        <PageErrorBoundary>{children}</PageErrorBoundary>
       </Body>
       <KeyList open={help.open} close={help.close} />
     </Shell>

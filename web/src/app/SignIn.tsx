@@ -2,9 +2,9 @@ import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { type FormEvent, useState } from 'react';
 import styled from 'styled-components';
 import { client, data, type Schemas } from '../api/client';
+import { deviceStore } from '../api/deviceStore';
 import { waitingByPerson } from '../api/outbox';
 import { becomeSession } from '../api/queries';
-import { tablet } from '../api/tablet';
 import { Action, Plain } from '../ui/buttons';
 import { Field } from '../ui/Field';
 import { Quiet, Sheet } from '../ui/layout';
@@ -55,7 +55,7 @@ export function SignIn({ session }: { session: Schemas['SessionOut'] }) {
           </Action>
         </Form>
       </Sheet>
-      {[...waitingByPerson(tablet)].map(([person, count]) => (
+      {[...waitingByPerson(deviceStore)].map(([person, count]) => (
         <Quiet key={person} role="status">
           {count === 1 ? '1 entry' : `${count} entries`} of {person} wait on this tablet and go out when {person} signs
           in.

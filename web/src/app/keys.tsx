@@ -1,9 +1,9 @@
 import { useEffect, useRef, useState } from 'react';
 import { Dialog, Heading, Modal, ModalOverlay } from 'react-aria-components';
 import styled from 'styled-components';
-import { tablet } from '../api/tablet';
+import { deviceStore } from '../api/deviceStore';
 import { Plain } from '../ui/buttons';
-import { OneOf } from '../ui/OneOf';
+import { RadioButtons } from '../ui/RadioButtons';
 import { useRemembered } from './remembered';
 
 const LIST: [string, string][] = [
@@ -44,7 +44,7 @@ function presses(event: KeyboardEvent): boolean {
 
 const SWITCH = 'north-hinge.keys';
 /** Whether single letters and signs act; some speech input types them unasked. */
-const singleKeysAct = () => tablet.getItem(SWITCH) !== 'off';
+const singleKeysAct = () => deviceStore.getItem(SWITCH) !== 'off';
 
 /** Single keys that act anywhere, but never while typing; a digit alone is never one of them, and they can be switched off. */
 export function useKey(actions: Record<string, () => void>): void {
@@ -87,7 +87,7 @@ export function KeyList({ open, close }: { open: boolean; close: () => void }) {
               </div>
             ))}
           </Keys>
-          <OneOf
+          <RadioButtons
             label="Single keys"
             flow
             value={keys}

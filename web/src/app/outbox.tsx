@@ -1,10 +1,10 @@
 import { type QueryClient, useQueryClient } from '@tanstack/react-query';
 import { createContext, type ReactNode, useContext, useEffect, useMemo, useSyncExternalStore } from 'react';
 import { client, data, MEANT_AS, Refusal } from '../api/client';
+import { deviceStore } from '../api/deviceStore';
 import { drain, type NotTaken, Outbox, type Outcome, type Waiting } from '../api/outbox';
 import { dropPicture, pictureOf } from '../api/pictures';
 import { callQuery, sessionQuery } from '../api/queries';
-import { tablet } from '../api/tablet';
 
 const RETRY_MS = 2_000;
 const Context = createContext<Outbox | null>(null);
@@ -12,7 +12,7 @@ const Context = createContext<Outbox | null>(null);
 /** The outbox of whoever is signed in, drained in the background wherever in the application they are. */
 export function OutboxOf({ person, children }: { person: string; children: ReactNode }) {
   const queries = useQueryClient();
-  const outbox = useMemo(() => new Outbox(person, tablet), [person]);
+  const outbox = useMemo(() => new Outbox(person, deviceStore), [person]);
   useEffect(() => {
     const send = sender(queries, person);
     const go = () => void alone(person, () => drain(outbox, send));

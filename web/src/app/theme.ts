@@ -1,5 +1,5 @@
 import { createGlobalStyle } from 'styled-components';
-import { tablet } from '../api/tablet';
+import { deviceStore } from '../api/deviceStore';
 
 /** The two themes, as CSS variables. Every pair of text and ground is WCAG AA. */
 const light = `
@@ -30,10 +30,10 @@ export type Theme = 'light' | 'garage';
 const KEY = 'north-hinge.theme';
 
 export function rememberedTheme(): Theme {
-  return tablet.getItem(KEY) === 'garage' ? 'garage' : 'light';
+  return deviceStore.getItem(KEY) === 'garage' ? 'garage' : 'light';
 }
 
 export function wearTheme(theme: Theme): void {
-  tablet.setItem(KEY, theme);
+  deviceStore.setItem(KEY, theme);
   document.documentElement.dataset.theme = theme;
 }

@@ -4,7 +4,7 @@ import { convertQuery } from '../api/queries';
 import { lineOf } from '../drawing/lines';
 import { SideViewOf } from '../drawing/SideViewOf';
 import { Caution, Items, Label, Quiet, Split, Stack, Table } from '../ui/layout';
-import { OneOf } from '../ui/OneOf';
+import { RadioButtons } from '../ui/RadioButtons';
 import { Loading, Refused } from '../ui/states';
 import { feet } from '../ui/words';
 import type { ResultProps } from './pages';
@@ -18,7 +18,7 @@ export function ConvertResult({ sheet, typed, type }: ResultProps) {
   const to: To = typed.to === 'torsion' ? 'torsion' : 'extension';
   return (
     <Stack $gap={14}>
-      <OneOf
+      <RadioButtons
         label="Change over to"
         flow
         value={to}

@@ -3,8 +3,8 @@ import type { Schemas } from '../api/client';
 import { Plain } from '../ui/buttons';
 import { Field } from '../ui/Field';
 import { Stack } from '../ui/layout';
-import { Pick } from '../ui/Pick';
-import { meant } from '../ui/units';
+import { Select } from '../ui/Select';
+import { withUnit } from '../ui/units';
 import type { BenchEntry } from './pages';
 
 type Props = {
@@ -36,7 +36,7 @@ export function Inputs({ page, sheet, fields, typed, usual, asked: touched, type
         if (!field) return null;
         const missing = one.needed && !typed[one.field];
         return field.choices.length ? (
-          <Pick
+          <Select
             key={one.field}
             label={field.label}
             none={one.usual || usual[one.field] ? `${one.usual || sheet.texts[one.field]}, as usual` : 'not said'}
@@ -84,7 +84,7 @@ function Typed({ field, first, usual, asked, missing, problem, type }: TypedProp
     if (asked) input.current?.focus();
   }, [asked]);
   const keep = () => {
-    if (text !== first) type(field.name, meant(text, field.quantity));
+    if (text !== first) type(field.name, withUnit(text, field.quantity));
   };
   return (
     <Field

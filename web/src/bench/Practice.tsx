@@ -7,8 +7,8 @@ import { knowledgeQuery, practiceQuery, sideViewQuery } from '../api/queries';
 import { SideView } from '../drawing/SideView';
 import { Action, Plain } from '../ui/buttons';
 import { Caution, Label, Page, Quiet, Row, Split, Stack } from '../ui/layout';
-import { OneOf } from '../ui/OneOf';
-import { Pick } from '../ui/Pick';
+import { RadioButtons } from '../ui/RadioButtons';
+import { Select } from '../ui/Select';
 import { Loading, Refused } from '../ui/states';
 import { tape } from '../ui/words';
 import { type Control, SETS_LIMITS, standsAt, WORLD, withLine } from './practiceLines';
@@ -68,7 +68,7 @@ export function Practice() {
       </Row>
       <Split $left="minmax(280px, 380px)">
         <Stack $gap={14}>
-          <Pick label="Kind" value={kind} options={kinds} pick={(id) => begin((id || kind) as Kind)} />
+          <Select label="Kind" value={kind} options={kinds} pick={(id) => begin((id || kind) as Kind)} />
           <Row style={{ justifyContent: 'start' }}>
             <Action onPress={() => say('press')}>Press the control</Action>
             <Plain onPress={() => say('hold 3')}>Hold it 3 s</Plain>
@@ -88,7 +88,7 @@ export function Practice() {
           {WORLD.map((group) => (
             <div key={group.word}>
               <Label>{group.title}</Label>
-              <OneOf
+              <RadioButtons
                 label={group.title}
                 flow
                 options={group.ways}
@@ -147,8 +147,8 @@ function Screws({ say, lines, replies, released }: ScrewsProps) {
   return (
     <Stack $gap={6} role="group" aria-label="Limit screws">
       <Label>Limit screws</Label>
-      <OneOf label="Which screw" flow options={ENDS} value={end} pick={setEnd} />
-      <OneOf label="Turns" flow options={TURNS} value={turns} pick={setTurns} />
+      <RadioButtons label="Which screw" flow options={ENDS} value={end} pick={setEnd} />
+      <RadioButtons label="Turns" flow options={TURNS} value={turns} pick={setTurns} />
       <Row style={{ justifyContent: 'start' }}>
         <Plain onPress={() => say(`turn ${end} ${turns}`)}>Clockwise</Plain>
         <Plain onPress={() => say(`turn ${end} -${turns}`)}>Counter-clockwise</Plain>

@@ -5,10 +5,10 @@ import { mistakeAt, type Schemas } from '../api/client';
 import { sunQuery } from '../api/queries';
 import { SIDES, SunResult } from '../drawing/SunResult';
 import { Plain } from '../ui/buttons';
+import { useDebounced } from '../ui/debounced';
 import { Field } from '../ui/Field';
 import { Label, Page, Quiet, Row, Split, Stack } from '../ui/layout';
-import { OneOf } from '../ui/OneOf';
-import { useSettled } from '../ui/settled';
+import { RadioButtons } from '../ui/RadioButtons';
 import { Loading, Refused } from '../ui/states';
 
 /** Until it is typed: a west-facing opening somewhere in the middle north. */
@@ -67,7 +67,7 @@ export function Sun() {
   const sound =
     skyline !== null && FIELDS.every(([name]) => value(name).trim() !== '' && Number.isFinite(number(name)));
   // A year of sun is a heavy question: it is asked once the typing stands still.
-  const settled = useSettled(JSON.stringify(sound ? document : null));
+  const settled = useDebounced(JSON.stringify(sound ? document : null));
   const found = useQuery({ ...sunQuery(JSON.parse(settled)), enabled: settled !== 'null' });
   return (
     <Page style={{ maxWidth: 1280 }}>
@@ -94,7 +94,7 @@ export function Sun() {
             />
           ))}
           <Label>The receiver, seen from inside looking out</Label>
-          <OneOf
+          <RadioButtons
             label="The receiver"
             options={SIDES}
             value={document.receiver}

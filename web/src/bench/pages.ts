@@ -252,7 +252,7 @@ export const BENCH: BenchEntry[] = [
 type Known = { field: string; value?: unknown; text: string };
 
 /** What is known of a door beside what was measured: what hangs on it now, whatever was measured before, and that it has sections. */
-function besides(known: readonly Known[], said: Schemas['DoorSaid']): Known[] {
+function besides(known: readonly Known[], said: Schemas['DoorDescription']): Known[] {
   const sections = known.some((one) => one.field === 'section_count');
   return [
     ...(said.words ? [{ field: 'counterbalance', value: said.carried_by, text: said.words }] : []),
@@ -261,7 +261,7 @@ function besides(known: readonly Known[], said: Schemas['DoorSaid']): Known[] {
 }
 
 /** The address of a page of the bench with what is known of a door already typed. */
-export function toBench(name: BenchName, known: readonly Known[], said: Schemas['DoorSaid']): string {
+export function toBench(name: BenchName, known: readonly Known[], said: Schemas['DoorDescription']): string {
   const page = BENCH.find((one) => one.name === name);
   const typed = new URLSearchParams();
   for (const { field, value, text } of [...known, ...besides(known, said)]) {

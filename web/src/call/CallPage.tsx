@@ -1,7 +1,7 @@
 import { Link, Navigate, useNavigate, useParams } from 'react-router';
 import styled from 'styled-components';
 import { useKey } from '../app/keys';
-import { later } from '../app/later';
+import { lazyPart } from '../app/lazyPart';
 import { Quiet } from '../ui/layout';
 import { Loading, Trouble } from '../ui/states';
 import { clock } from '../ui/words';
@@ -10,13 +10,13 @@ import { neighbour, STAGES, stageAt } from './stages';
 import { type Call, useCall } from './useCall';
 
 const PAGES = {
-  arrive: later(() => import('./arrive/Arrive').then((page) => page.Arrive)),
-  find: later(() => import('./find/Find').then((page) => page.Find)),
-  measure: later(() => import('./measure/Measure').then((page) => page.Measure)),
-  size: later(() => import('./size/Size').then((page) => page.Size)),
-  repair: later(() => import('./repair/Repair').then((page) => page.Repair)),
-  prove: later(() => import('./prove/Prove').then((page) => page.Prove)),
-  close: later(() => import('./close/Close').then((page) => page.Close)),
+  arrive: lazyPart(() => import('./arrive/Arrive').then((page) => page.Arrive)),
+  find: lazyPart(() => import('./find/Find').then((page) => page.Find)),
+  measure: lazyPart(() => import('./measure/Measure').then((page) => page.Measure)),
+  size: lazyPart(() => import('./size/Size').then((page) => page.Size)),
+  repair: lazyPart(() => import('./repair/Repair').then((page) => page.Repair)),
+  prove: lazyPart(() => import('./prove/Prove').then((page) => page.Prove)),
+  close: lazyPart(() => import('./close/Close').then((page) => page.Close)),
 };
 
 const Layout = styled.div`

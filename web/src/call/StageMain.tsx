@@ -1,7 +1,7 @@
 import type { Schemas } from '../api/client';
 import type { Body } from '../api/outbox';
 import { MainAction } from '../ui/buttons';
-import { useRested } from '../ui/rested';
+import { usePressGuard } from '../ui/pressGuard';
 import type { StageProps } from './stageProps';
 
 type Props = StageProps & {
@@ -22,7 +22,7 @@ const isAsked = (waiting: StageProps['call']['waiting'], body: Body): boolean =>
 /** The one main action of a stage, as the server has it: entered, gone to, or waited for. */
 export function StageMain({ call, go, main, more, count, fresh = true, asked = '' }: Props) {
   // A double tap says one step.
-  const isRested = useRested(asked);
+  const isRested = usePressGuard(asked);
   if (!main) return <MainAction isDisabled>One moment</MainAction>;
   const { label, command, to, waits } = main;
   const body = command ? ({ ...command, ...more } as Body) : null;

@@ -4,7 +4,7 @@ import { newId } from '../api/client';
 import { keepPicture } from '../api/pictures';
 import { Plain } from '../ui/buttons';
 import { Caution, Row } from '../ui/layout';
-import { shrunk } from './shrunk';
+import { scalePhoto } from './scalePhoto';
 import type { Call } from './useCall';
 
 type Props = {
@@ -22,7 +22,7 @@ export function TakePhoto({ call, of, caption = '', label = 'Take a photo', kept
     networkMode: 'always',
     mutationFn: async (file: File) => {
       const photo = newId();
-      await keepPicture(photo, await shrunk(file));
+      await keepPicture(photo, await scalePhoto(file));
       return photo;
     },
     onSuccess: (photo) => {

@@ -7,7 +7,7 @@ import { SideViewOf } from './SideViewOf';
 
 type Props = {
   setup: Schemas['Setup'];
-  hung: Schemas['HungDoor'] | null;
+  hung: Schemas['AssemblyDocument'] | null;
   on?: OnDoor | null;
   label: string;
   railIn?: number | null;
@@ -27,7 +27,7 @@ export function BalanceOf({ setup, hung, on, label, railIn }: Props) {
   return <WithLine setup={setup} hung={hung} label={label} railIn={railIn} />;
 }
 
-function WithLine({ setup, hung, label, railIn }: Props & { hung: Schemas['HungDoor'] }) {
+function WithLine({ setup, hung, label, railIn }: Props & { hung: Schemas['AssemblyDocument'] }) {
   const positions = Array.from({ length: Math.floor(hung.door.height_in) + 1 }, (_, inch) => inch);
   const balance = useQuery(balanceQuery({ ...hung, positions_in: positions }));
   if (balance.isError) return <Refused wrong={balance.error} />;

@@ -11,7 +11,7 @@ const Drawing = styled.div`display: grid; grid-template-columns: minmax(0, 1fr) 
 
 type Props = {
   measured: Measured;
-  said: Schemas['DoorSaid'];
+  said: Schemas['DoorDescription'];
   plates?: Schemas['Plates'] | undefined;
   dimensions: Dimensions;
 };

@@ -26,7 +26,7 @@ const on = (side: 'Left' | 'Right', length_in = 30) => ({
   left_hand: side === 'Right',
   spring: { ...spring, length_in },
 });
-const said = (springs = [on('Left'), on('Right')]): Schemas['DoorSaid'] => ({
+const said = (springs = [on('Left'), on('Right')]): Schemas['DoorDescription'] => ({
   carried_by: 'torsion',
   words: '',
   wound: '',

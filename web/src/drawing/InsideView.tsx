@@ -22,7 +22,7 @@ export type InsidePlace = {
 };
 type Props = {
   measured: Measured;
-  said: Schemas['DoorSaid'];
+  said: Schemas['DoorDescription'];
   plates?: Schemas['Plates'] | undefined;
   /** What is drawn over the door: it gets room above and below. */
   over?: ((place: InsidePlace) => ReactNode) | undefined;

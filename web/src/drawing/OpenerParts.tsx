@@ -40,7 +40,7 @@ export function OpenerPart({ place, onShaft, ...touched }: Touched & { place: Pl
   );
 }
 
-type EyesProps = { eyes: Schemas['EyesSaid']; touch: (one: Part) => Touched; place: Place };
+type EyesProps = { eyes: Schemas['EyesDescription']; touch: (one: Part) => Touched; place: Place };
 
 /** The eyes at their height on both sides, and the beam between them. */
 export function EyeParts({ eyes, touch, place }: EyesProps) {

@@ -5,7 +5,7 @@ import type { Schemas } from '../api/client';
 import { sideViewQuery } from '../api/queries';
 import { useRemembered } from '../app/remembered';
 import { Quiet } from '../ui/layout';
-import { OneOf } from '../ui/OneOf';
+import { RadioButtons } from '../ui/RadioButtons';
 import { Loading, Trouble } from '../ui/states';
 import { sized } from '../ui/units';
 import { type ForceLine, type Pinned, smooth } from './lines';
@@ -89,7 +89,7 @@ export function SideViewOf({ setup, carrier, lines, friction, readings, railIn }
       {lines.some((line) => line.smoothed) && (
         <Why>
           <Quiet>{view.data.explains.join(' ')}</Quiet>
-          <OneOf label="The line" flow value={waves} pick={setWaves} options={LINES} />
+          <RadioButtons label="The line" flow value={waves} pick={setWaves} options={LINES} />
         </Why>
       )}
     </div>

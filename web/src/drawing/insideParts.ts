@@ -38,7 +38,7 @@ export function coils(from: number, length: number, middle: number, radius: numb
 export type DrawnSpring = Part & { from: number; length: number; radius: number; leftHand: boolean };
 
 /** Springs where they are said to sit, on either side of the centre plate; those of a side one after the other. */
-export function springParts(springs: Schemas['SpringSaid'][], width: number): DrawnSpring[] {
+export function springParts(springs: Schemas['SpringDescription'][], width: number): DrawnSpring[] {
   const used = { left: 3, right: 3 };
   return springs.map(({ name, says, right_side, left_hand, spring }, place) => {
     const side = right_side ? 'right' : 'left';

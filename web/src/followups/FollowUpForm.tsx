@@ -6,7 +6,7 @@ import { daysAfter, today } from '../today/dates';
 import { Plain } from '../ui/buttons';
 import { Field } from '../ui/Field';
 import { Two } from '../ui/layout';
-import { Pick } from '../ui/Pick';
+import { Select } from '../ui/Select';
 import { Refused } from '../ui/states';
 
 const Form = styled.form`display: grid; gap: 12px; max-width: 560px;`;
@@ -48,7 +48,7 @@ export function FollowUpForm({ door, kinds }: Props) {
   return (
     <Form onSubmit={submit} aria-label="Follow-up">
       <Two>
-        <Pick label="Come back for" value={kind?.id ?? ''} options={kinds} pick={pick} />
+        <Select label="Come back for" value={kind?.id ?? ''} options={kinds} pick={pick} />
         <Field label="By" type="date" value={due} onChange={setDue} isRequired {...mistakeAt(keep.error, 'due')} />
       </Two>
       <Field label="What was agreed" value={note} onChange={setNote} maxLength={600} />

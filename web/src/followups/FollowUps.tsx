@@ -3,8 +3,8 @@ import { useSearchParams } from 'react-router';
 import styled from 'styled-components';
 import { followUpsQuery } from '../api/queries';
 import { Label, Page, Quiet, Stack } from '../ui/layout';
-import { OneOf } from '../ui/OneOf';
 import { Pages } from '../ui/Pages';
+import { RadioButtons } from '../ui/RadioButtons';
 import { Loading, Refused, Trouble } from '../ui/states';
 import { FollowUpForm } from './FollowUpForm';
 import { FollowUpRow } from './FollowUpRow';
@@ -23,7 +23,7 @@ export function FollowUps() {
   return (
     <Page>
       <h1>Follow-ups</h1>
-      <OneOf
+      <RadioButtons
         label="Which"
         flow
         value={what || ALL.id}

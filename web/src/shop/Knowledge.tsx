@@ -5,7 +5,7 @@ import { faultsQuery } from '../api/queries';
 import { PlainLink } from '../ui/buttons';
 import { Field } from '../ui/Field';
 import { Page, Quiet, Row, Table, Two } from '../ui/layout';
-import { Pick } from '../ui/Pick';
+import { Select } from '../ui/Select';
 import { Loading, Trouble } from '../ui/states';
 
 const SOURCES: Record<string, string> = {
@@ -49,7 +49,7 @@ export function Knowledge() {
       </Row>
       <Two>
         <Field label="Search" hint="Cause, part or cure" value={words} onChange={setWords} />
-        <Pick
+        <Select
           label="With a complaint"
           value={complaint}
           none="Every cause"

@@ -2,7 +2,7 @@ import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { client, data, type Schemas } from '../api/client';
 import { becomeSession } from '../api/queries';
 import { Quiet, Stack } from '../ui/layout';
-import { OneOf } from '../ui/OneOf';
+import { RadioButtons } from '../ui/RadioButtons';
 import { Refused } from '../ui/states';
 
 type Units = Schemas['PersonOut']['units'];
@@ -21,7 +21,7 @@ export function OwnUnits({ units }: { units: Units }) {
   return (
     <Stack $gap={8}>
       <h2>Your units</h2>
-      <OneOf
+      <RadioButtons
         label="Your units"
         flow
         options={UNITS}

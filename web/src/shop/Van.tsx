@@ -6,9 +6,9 @@ import { vanQuery } from '../api/queries';
 import { Plain } from '../ui/buttons';
 import { Field } from '../ui/Field';
 import { Label, Page, Panel, Quiet, Row, Split, Stack, Table } from '../ui/layout';
-import { OneOf } from '../ui/OneOf';
+import { RadioButtons } from '../ui/RadioButtons';
 import { Loading, Refused, Trouble } from '../ui/states';
-import { isMetric, meant } from '../ui/units';
+import { isMetric, withUnit } from '../ui/units';
 import { day } from '../ui/words';
 
 const Count = styled.td`width: 64px; font: 600 24px 'Barlow Condensed', sans-serif; white-space: nowrap; &.none { color: var(--stop); }`;
@@ -126,9 +126,9 @@ const NOTHING = { wire_in: '', inside_diameter_in: '', length_in: '', hand: '' a
 
 /** The sizes as whoever typed them means them. */
 const sizesMeant = ({ wire_in, inside_diameter_in, length_in }: typeof NOTHING) => ({
-  wire_in: meant(wire_in, 'decimal'),
-  inside_diameter_in: meant(inside_diameter_in, 'length'),
-  length_in: meant(length_in, 'length'),
+  wire_in: withUnit(wire_in, 'decimal'),
+  inside_diameter_in: withUnit(inside_diameter_in, 'length'),
+  length_in: withUnit(length_in, 'length'),
 });
 
 /** Springs or a part that come on the van. */
@@ -166,7 +166,7 @@ function PutOn() {
   return (
     <Panel role="group" aria-label="Put on the van">
       <Label>Put on the van</Label>
-      <OneOf label="What" flow value={kind} pick={setKind} options={KINDS} />
+      <RadioButtons label="What" flow value={kind} pick={setKind} options={KINDS} />
       {kind === 'spring' && (
         <>
           <Three>
@@ -189,7 +189,7 @@ function PutOn() {
               onChange={write('length_in')}
             />
           </Three>
-          <OneOf
+          <RadioButtons
             label="Hand of wind"
             flow
             value={spring.hand || 'unknown'}

@@ -2,7 +2,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { client, data, type Schemas } from '../api/client';
 import { knowledgeQuery } from '../api/queries';
 import { Label, Quiet, Stack } from '../ui/layout';
-import { OneOf } from '../ui/OneOf';
+import { RadioButtons } from '../ui/RadioButtons';
 import { Refused } from '../ui/states';
 
 /** Where good technicians differ: which way does this shop go? */
@@ -20,7 +20,7 @@ export function Ways({ shop }: { shop: Schemas['ShopOut'] }) {
       {knowledge.data?.schools.map((school) => (
         <Stack key={school.id} $gap={6}>
           <Label>{school.title}</Label>
-          <OneOf
+          <RadioButtons
             label={school.title}
             flow
             value={shop.ways[school.id] ?? school.ways[0]?.id ?? null}

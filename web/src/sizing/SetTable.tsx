@@ -3,7 +3,7 @@ import styled from 'styled-components';
 import type { Schemas } from '../api/client';
 import { Plain, toggle } from '../ui/buttons';
 import { Row as Line, Quiet, Stack } from '../ui/layout';
-import { Pick } from '../ui/Pick';
+import { Select } from '../ui/Select';
 import { unitSaid } from '../ui/units';
 import { tape, wire } from '../ui/words';
 import { type AskedSets, PAGE } from './setOptions';
@@ -47,21 +47,21 @@ export function SetTable({ answer, asked: { options, ask }, highlight, chosen, h
   return (
     <Stack $gap={8}>
       <Limits role="group" aria-label="Only these sets">
-        <Pick
+        <Select
           label="Wire"
           none="any"
           value={text(options.wire_in)}
           options={wires_in.map((each) => ({ id: String(each), text: wire(each) }))}
           pick={(id) => ask({ wire_in: number(id) })}
         />
-        <Pick
+        <Select
           label="Inside"
           none="any"
           value={text(options.inside_diameter_in)}
           options={inside_diameters_in.map((inside) => ({ id: String(inside), text: tape(inside) }))}
           pick={(id) => ask({ inside_diameter_in: number(id) })}
         />
-        <Pick
+        <Select
           label="How many"
           none="any"
           value={text(options.count)}

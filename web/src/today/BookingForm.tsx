@@ -6,7 +6,7 @@ import { bookingsQuery, knowledgeQuery } from '../api/queries';
 import { Action, Plain } from '../ui/buttons';
 import { Field } from '../ui/Field';
 import { Quiet, Row, Sheet, Stack, Two } from '../ui/layout';
-import { Pick } from '../ui/Pick';
+import { Select } from '../ui/Select';
 import { Refused } from '../ui/states';
 import { today } from './dates';
 import { type Wish, wishOf } from './wish';
@@ -93,14 +93,14 @@ export function BookingForm({ door, name, booking, done }: Props) {
             {...mistakeAt(save.error, 'until_time')}
           />
         </Two>
-        <Pick
+        <Select
           label="What the customer says"
           value={wish.complaint}
           none="Nothing wrong: a visit"
           options={knowledge.data?.complaints ?? []}
           pick={(complaint) => set({ complaint: complaint || 'check' })}
         />
-        <Pick
+        <Select
           label="Who goes"
           value={wish.technician}
           none="Nobody yet"

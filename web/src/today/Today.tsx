@@ -7,8 +7,8 @@ import { bookingsQuery, callsQuery, followUpsQuery, sessionQuery } from '../api/
 import { useRemembered } from '../app/remembered';
 import { ActionLink, PlainAnchor, PlainLink } from '../ui/buttons';
 import { Page, Quiet, Row, Stack, Table } from '../ui/layout';
-import { OneOf } from '../ui/OneOf';
 import { Pages } from '../ui/Pages';
+import { RadioButtons } from '../ui/RadioButtons';
 import { Loading, Trouble } from '../ui/states';
 import { clock, day as when } from '../ui/words';
 import { Booked } from './Booked';
@@ -69,7 +69,7 @@ export function Today() {
       <Week days={week.data.days} day={day} show={(next) => setParams(next === today() ? {} : { day: next })} />
       <Stack>
         <Row>
-          <OneOf label="Whose calls" flow options={WHOSE} value={whose} pick={setWhose} />
+          <RadioButtons label="Whose calls" flow options={WHOSE} value={whose} pick={setWhose} />
           {booked.length > 0 && (
             <PlainAnchor
               href={`/api/bookings/day.pdf?day=${day}${whose === 'mine' ? `&technician=${me}` : ''}`}

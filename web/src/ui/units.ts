@@ -4,7 +4,7 @@ type Units = Schemas['PersonOut']['units'];
 let units: Units = 'trade';
 
 /** Everything from now on is said, and a bare number read, in these units. */
-export function speak(next: Units): void {
+export function setUnits(next: Units): void {
   units = next;
 }
 
@@ -52,7 +52,7 @@ const TYPED_IN: Partial<Record<Quantity, string>> = {
 };
 
 /** What is typed, with the unit a bare number is meant in: it is kept and sent with it, whoever reads it. */
-export function meant(typed: string, quantity: Quantity): string {
+export function withUnit(typed: string, quantity: Quantity): string {
   const unit = isMetric() ? TYPED_IN[quantity] : undefined;
   if (!unit) return typed;
   return typed

@@ -1,12 +1,12 @@
 import { afterEach, describe, expect, it } from 'vitest';
-import { meant, speak } from './units';
+import { setUnits, withUnit } from './units';
 import { feet, force, tape, wire } from './words';
 
-afterEach(() => speak('trade'));
+afterEach(() => setUnits('trade'));
 
 describe('in metric', () => {
   it('says the same sizes in millimetres and kilograms', () => {
-    speak('metric');
+    setUnits('metric');
     expect([tape(2.0625), feet(82.5), wire(0.207), force(12).text]).toEqual(['52 mm', '2096 mm', '5.26 mm', '5.4 kg']);
     expect(force(0.2).kind).toBe('holds');
   });
@@ -21,10 +21,10 @@ describe('in metric', () => {
     ['4', 'count', '4'],
     ['7/16', 'decimal', '7/16'],
   ] as const)('takes %s for a %s as %s', (typed, quantity, sent) => {
-    speak('metric');
-    expect(meant(typed, quantity)).toBe(sent);
-    speak('trade');
-    expect(meant(typed, quantity)).toBe(typed);
+    setUnits('metric');
+    expect(withUnit(typed, quantity)).toBe(sent);
+    setUnits('trade');
+    expect(withUnit(typed, quantity)).toBe(typed);
   });
 });
 

@@ -5,7 +5,7 @@ import { callFindingQuery, doorCallsQuery, knowledgeQuery } from '../../api/quer
 import { Plain } from '../../ui/buttons';
 import { Field } from '../../ui/Field';
 import { Label, Quiet, Split, Stack } from '../../ui/layout';
-import { OneOf } from '../../ui/OneOf';
+import { RadioButtons } from '../../ui/RadioButtons';
 import { day } from '../../ui/words';
 import { Gates } from '../Gates';
 import { StageMain } from '../StageMain';
@@ -29,7 +29,7 @@ export function Arrive({ call, go }: StageProps) {
         <h2>What does the customer say?</h2>
         <Field label="Search" hint="In their words: bang, sun, remote, crooked" value={words} onChange={setWords} />
         {shown.length === 0 && <Quiet>Nothing like “{words}” is known. Fewer letters find more.</Quiet>}
-        <OneOf
+        <RadioButtons
           label="What the customer says"
           options={shown}
           value={call.state.complaint}

@@ -4,7 +4,7 @@ import type { Schemas } from '../../api/client';
 import { pictureOf } from '../../api/pictures';
 import { Field } from '../../ui/Field';
 import { Label, Quiet, Stack } from '../../ui/layout';
-import { Pick } from '../../ui/Pick';
+import { Select } from '../../ui/Select';
 import { clock } from '../../ui/words';
 import { TakeBack } from '../TakeBack';
 import { TakePhoto } from '../TakePhoto';
@@ -59,7 +59,7 @@ export function Photos({ call }: { call: Call }) {
       )}
       {!closed && (
         <>
-          <Pick
+          <Select
             label="The next photo is of"
             value={shows}
             none="The door"

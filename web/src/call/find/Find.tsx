@@ -10,7 +10,7 @@ import { SearchMarks } from '../../drawing/SearchMarks';
 import { LinkButton, MainAction, Plain } from '../../ui/buttons';
 import { Field } from '../../ui/Field';
 import { Label, Quiet, Split, Stack } from '../../ui/layout';
-import { Pick } from '../../ui/Pick';
+import { Select } from '../../ui/Select';
 import { Loading, Trouble } from '../../ui/states';
 import { Gates } from '../Gates';
 import { StageMain } from '../StageMain';
@@ -209,7 +209,7 @@ function ByEye({ call }: StageProps) {
       </LinkButton>
       {open && (
         <>
-          <Pick
+          <Select
             label="What was found"
             value={picked || (state.cause ?? '')}
             none="None of these"

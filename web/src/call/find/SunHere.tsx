@@ -7,7 +7,7 @@ import { SIDES, SunResult } from '../../drawing/SunResult';
 import { LinkButton, Plain } from '../../ui/buttons';
 import { Field } from '../../ui/Field';
 import { Label, Quiet, Sheet, Stack } from '../../ui/layout';
-import { OneOf } from '../../ui/OneOf';
+import { RadioButtons } from '../../ui/RadioButtons';
 import { Loading, Refused } from '../../ui/states';
 import type { Call } from '../useCall';
 
@@ -51,7 +51,7 @@ function Asked({ call, facts }: Props) {
           hint="degrees clockwise from north: 90 east, 180 south, 270 west"
         />
         <Label>The receiver, seen from inside looking out</Label>
-        <OneOf
+        <RadioButtons
           label="The receiver"
           flow
           options={SIDES}

@@ -5,14 +5,16 @@ import { Choice } from '../../ui/buttons';
 import { Field } from '../../ui/Field';
 import { Panel, Quiet, Stack, Two } from '../../ui/layout';
 import { Refused } from '../../ui/states';
-import { isMetric, meant, sized } from '../../ui/units';
+import { isMetric, sized, withUnit } from '../../ui/units';
 import { wire } from '../../ui/words';
 
 /** Which standard wire is it, by what the tape says across 10 and 20 coils? */
 export function Coils({ keep }: { keep: (wire: number) => void }) {
   const [ten, setTen] = useState('');
   const [twenty, setTwenty] = useState('');
-  const sheet = useQuery(sheetQuery({ ten_coils_in: meant(ten, 'length'), twenty_coils_in: meant(twenty, 'length') }));
+  const sheet = useQuery(
+    sheetQuery({ ten_coils_in: withUnit(ten, 'length'), twenty_coils_in: withUnit(twenty, 'length') }),
+  );
   const read = (name: string) => {
     const value = sheet.data?.values[name];
     return typeof value === 'number' ? value : null;

@@ -6,11 +6,11 @@ import type { Schemas } from '../../api/client';
 import { knowledgeQuery, sheetQuery } from '../../api/queries';
 import { useRemembered } from '../../app/remembered';
 import { Action, Plain } from '../../ui/buttons';
+import { useDebounced } from '../../ui/debounced';
 import { Panel, Quiet, Stack } from '../../ui/layout';
-import { OneOf } from '../../ui/OneOf';
-import { useSettled } from '../../ui/settled';
+import { RadioButtons } from '../../ui/RadioButtons';
 import { Refused } from '../../ui/states';
-import { isMetric, meant } from '../../ui/units';
+import { isMetric, withUnit } from '../../ui/units';
 import type { Call } from '../useCall';
 import { Coils } from './Coils';
 import { TapePad } from './TapePad';
@@ -73,7 +73,7 @@ function ChoiceField({ field, known, call, next }: Props) {
     <Panel className="asked">
       <h3>{field.label}</h3>
       <Quiet>{field.ask}</Quiet>
-      <OneOf
+      <RadioButtons
         label={field.label}
         options={field.choices.map(({ id, text }) => ({
           id,
@@ -103,7 +103,7 @@ function TypedField({ field, known, call, next, back, keep, refused }: Props) {
   }, []);
   const submit = (event: FormEvent) => {
     event.preventDefault();
-    if (typed.trim()) keep(field.name, meant(typed, field.quantity));
+    if (typed.trim()) keep(field.name, withUnit(typed, field.quantity));
     else if (known) next();
   };
   const onKeyDown = (event: KeyboardEvent) => {
@@ -130,7 +130,7 @@ function TypedField({ field, known, call, next, back, keep, refused }: Props) {
         />
       </TextField>
       <Understood field={field} typed={typed} />
-      {refused && refused.typed === meant(typed, field.quantity) && <Refused wrong={refused.wrong} />}
+      {refused && refused.typed === withUnit(typed, field.quantity) && <Refused wrong={refused.wrong} />}
       <Line>
         {field.quantity !== 'text' && (
           <Plain aria-expanded={open} onPress={() => setPad(open ? 'away' : 'open')}>
@@ -160,8 +160,11 @@ function TypedField({ field, known, call, next, back, keep, refused }: Props) {
 
 /** What is understood of what stands in the field so far, or what to measure while nothing does. */
 function Understood({ field, typed }: { field: Schemas['FieldOut']; typed: string }) {
-  const settled = useSettled(typed.trim());
-  const read = useQuery({ ...sheetQuery({ [field.name]: meant(settled, field.quantity) }), enabled: settled !== '' });
+  const settled = useDebounced(typed.trim());
+  const read = useQuery({
+    ...sheetQuery({ [field.name]: withUnit(settled, field.quantity) }),
+    enabled: settled !== '',
+  });
   const text =
     settled && settled === typed.trim() && !read.isPlaceholderData ? read.data?.texts[field.name] : undefined;
   if (text === undefined) return <Reads as={Quiet}>{field.ask}</Reads>;

@@ -6,9 +6,9 @@ import { knowledgeQuery, weighQuery } from '../../api/queries';
 import { Action, Choice, Plain } from '../../ui/buttons';
 import { Field } from '../../ui/Field';
 import { Caution, Panel, Quiet, Stack, Two } from '../../ui/layout';
-import { OneOf } from '../../ui/OneOf';
+import { RadioButtons } from '../../ui/RadioButtons';
 import { Refused } from '../../ui/states';
-import { isMetric, meant, plain, sized } from '../../ui/units';
+import { isMetric, plain, sized, withUnit } from '../../ui/units';
 import { measuredNumber } from '../measured';
 import type { Call } from '../useCall';
 
@@ -37,7 +37,7 @@ function Scales({ keep }: { keep: (answer: Answer) => void }) {
   const [right, setRight] = useState('');
   const weigh = useMutation({
     mutationFn: async () => {
-      const typed = { readings_lb: meant(left, 'weights'), right_readings_lb: meant(right, 'weights') };
+      const typed = { readings_lb: withUnit(left, 'weights'), right_readings_lb: withUnit(right, 'weights') };
       const sheet = await data(client.POST('/api/bench/sheet', { body: { typed } }));
       const wrong = Object.values(sheet.problems)[0];
       if (wrong) throw new Error(wrong);
@@ -93,7 +93,12 @@ function Estimate({ call, keep }: { call: Call; keep: (answer: Answer) => void }
     return <Quiet>An estimate needs the width, the height and the number of sections first.</Quiet>;
   return (
     <Stack $gap={8}>
-      <OneOf label="Made of" options={knowledge.data?.sections ?? []} value={material || null} pick={setMaterial} />
+      <RadioButtons
+        label="Made of"
+        options={knowledge.data?.sections ?? []}
+        value={material || null}
+        pick={setMaterial}
+      />
       <Two role="group" aria-label="On it">
         {EXTRAS.map((one, place) => (
           <Choice

@@ -6,10 +6,10 @@ import { callBalanceQuery } from '../../api/queries';
 import { Choice, Plain } from '../../ui/buttons';
 import { Field } from '../../ui/Field';
 import { Caution, Panel } from '../../ui/layout';
-import { OneOf } from '../../ui/OneOf';
-import { useRested } from '../../ui/rested';
+import { usePressGuard } from '../../ui/pressGuard';
+import { RadioButtons } from '../../ui/RadioButtons';
 import { Refused } from '../../ui/states';
-import { isMetric, meant } from '../../ui/units';
+import { isMetric, withUnit } from '../../ui/units';
 import { feet } from '../../ui/words';
 import type { Call } from '../useCall';
 
@@ -39,7 +39,7 @@ export function TakeReading({ call, takeFocus }: { call: Call; takeFocus: boolea
   const heights = [...new Set([...call.state.reading_heights_in, height])].sort((one, other) => one - other);
   const [way, setWay] = useState<Way>('let_go');
   const entered = call.waiting.filter(({ body }) => body.kind === 'reading').length;
-  const isRested = useRested(`${height}, after ${call.state.readings.length + entered}`);
+  const isRested = usePressGuard(`${height}, after ${call.state.readings.length + entered}`);
   const panel = useRef<HTMLDivElement>(null);
   useEffect(() => {
     // The gates that stood here are gone, and the keyboard's place with them: it goes on from what is asked now.
@@ -54,10 +54,10 @@ export function TakeReading({ call, takeFocus }: { call: Call; takeFocus: boolea
       aria-label="Take a reading"
       aria-busy={balance.isFetching}
     >
-      <OneOf label="How it is read" flow value={way} pick={setWay} options={WAYS} />
+      <RadioButtons label="How it is read" flow value={way} pick={setWay} options={WAYS} />
       <h3>{ASKS[way](feet(height))}</h3>
       <Caution>Keep a hand near the door: one that runs can drop or fly.</Caution>
-      <OneOf
+      <RadioButtons
         label="Height of the bottom edge"
         flow
         value={String(height)}
@@ -101,7 +101,7 @@ function GaugeReading({ call, height, stay }: { call: Call; height: number; stay
   const read = useMutation({
     mutationFn: async (direction: 'raising' | 'lowering') => {
       const force = await data(
-        client.POST('/api/bench/read', { body: { field: 'hand_force_lb', typed: meant(typed, 'weight') } }),
+        client.POST('/api/bench/read', { body: { field: 'hand_force_lb', typed: withUnit(typed, 'weight') } }),
       );
       return { direction, force: Number(force.value), sent: typed };
     },

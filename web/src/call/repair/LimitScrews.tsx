@@ -7,9 +7,9 @@ import { LimitRail } from '../../drawing/LimitRail';
 import { Action, Plain } from '../../ui/buttons';
 import { Field } from '../../ui/Field';
 import { Label, Panel, Quiet, Row, Stack } from '../../ui/layout';
-import { OneOf } from '../../ui/OneOf';
+import { RadioButtons } from '../../ui/RadioButtons';
 import { Refused } from '../../ui/states';
-import { meant } from '../../ui/units';
+import { withUnit } from '../../ui/units';
 import { TapePad } from '../measure/TapePad';
 import type { Call } from '../useCall';
 import { turnsSaid } from './turns';
@@ -30,7 +30,7 @@ export function LimitScrews({ call, limits }: { call: Call; limits: Schemas['Lim
   return (
     <Panel role="group" aria-label="Limit screws">
       <LimitRail up={off('up')} down={off('down')} />
-      <OneOf
+      <RadioButtons
         label="The end"
         flow
         value={end.end}
@@ -92,7 +92,7 @@ function WhereItStops({ call, end, entered }: { call: Call; end: End; entered: (
     mutationFn: async () => {
       if (stops === 'on') return 0;
       const field = `limit_${end.end}_off_in`;
-      const length = await data(client.POST('/api/bench/read', { body: { field, typed: meant(typed, 'length') } }));
+      const length = await data(client.POST('/api/bench/read', { body: { field, typed: withUnit(typed, 'length') } }));
       return Number(length.value) * (stops === 'beyond' ? 1 : -1);
     },
     onSuccess: (off_in) => {
@@ -124,7 +124,7 @@ function WhereItStops({ call, end, entered }: { call: Call; end: End; entered: (
         </>
       )}
       <Label>{end.since ? 'Run again, it stops' : 'It stops'}</Label>
-      <OneOf
+      <RadioButtons
         label={end.since ? 'Run again, it stops' : 'It stops'}
         flow
         value={stops}

@@ -8,7 +8,7 @@ import { StepMark } from '../../drawing/StepMark';
 import { LinkButton, Plain, PlainLink } from '../../ui/buttons';
 import { Field } from '../../ui/Field';
 import { Caution, Label, Panel, Quiet, Row, Split, Stack } from '../../ui/layout';
-import { OneOf } from '../../ui/OneOf';
+import { RadioButtons } from '../../ui/RadioButtons';
 import { Loading, Trouble } from '../../ui/states';
 import { Gates } from '../Gates';
 import { StageMain } from '../StageMain';
@@ -62,7 +62,7 @@ export function Repair({ call, go }: StageProps) {
         </Stack>
         <PlanOf procedure={procedure} />
         {procedures.length > 1 && (
-          <OneOf
+          <RadioButtons
             label="The work"
             flow
             value={procedure.procedure}

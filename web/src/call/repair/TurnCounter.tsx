@@ -7,14 +7,14 @@ import { useRemembered } from '../../app/remembered';
 import { Plain } from '../../ui/buttons';
 import { Field } from '../../ui/Field';
 import { Quiet } from '../../ui/layout';
-import { OneOf } from '../../ui/OneOf';
+import { RadioButtons } from '../../ui/RadioButtons';
 import { plain, sized, unitSaid } from '../../ui/units';
 import type { Call } from '../useCall';
 import { useAwake } from './awake';
 import { backTo, isThere, pullAt, standsAt, stepOf } from './count';
 import { StopRules } from './StopRules';
 import { StrokeRing } from './StrokeRing';
-import { canSpeak, speak } from './spoken';
+import { canSpeak, sayAloud } from './spoken';
 
 const Cover = styled(ModalOverlay)`position: fixed; inset: 0; background: var(--ground); z-index: 10;`;
 const Screen = styled(
@@ -65,7 +65,7 @@ export function TurnCounter({ call, title, stops, close, done }: Props) {
   const stroke = (to: number) => {
     if (!part || call.state.closed) return;
     call.enter({ kind: 'moved', part: part.part, from_count: at, to_count: to });
-    if (voice === 'spoken' && canSpeak()) speak(String(Math.abs(to)));
+    if (voice === 'spoken' && canSpeak()) sayAloud(String(Math.abs(to)));
   };
   const before = part ? backTo(part, call.waiting) : null;
   const back = () => before !== null && stroke(before);
@@ -86,7 +86,7 @@ export function TurnCounter({ call, title, stops, close, done }: Props) {
       <Modal>
         <Screen aria-label={`Turn counter: ${title}`}>
           <Top>
-            <OneOf
+            <RadioButtons
               label="Spring being counted"
               flow
               value={part.part}
@@ -132,7 +132,7 @@ export function TurnCounter({ call, title, stops, close, done }: Props) {
             </Status>
             <Pull part={part} at={at} unknown={unknown} />
             <p>{down ? part.down : part.up}</p>
-            <OneOf label="Size of a stroke" flow value={size} pick={setSize} options={SIZES} />
+            <RadioButtons label="Size of a stroke" flow value={size} pick={setSize} options={SIZES} />
             <Plain isDisabled={before === null || call.state.closed} onPress={back}>
               Take one back
             </Plain>
@@ -142,7 +142,7 @@ export function TurnCounter({ call, title, stops, close, done }: Props) {
             </Plain>
             <StopRules call={call} stops={rules} stopped={close} />
             {part.target ? <Aim part={part} call={call} /> : null}
-            {canSpeak() && <OneOf label="The count aloud" flow value={voice} pick={setVoice} options={SPOKEN} />}
+            {canSpeak() && <RadioButtons label="The count aloud" flow value={voice} pick={setVoice} options={SPOKEN} />}
             <small>{awake ? 'The screen stays awake. ' : ''}Space counts, Backspace takes back.</small>
           </Beside>
         </Screen>

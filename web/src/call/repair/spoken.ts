@@ -1,8 +1,8 @@
-/** Whether this browser can speak a count. */
+/** Whether this browser can say a count aloud. */
 export const canSpeak = () => 'speechSynthesis' in window;
 
 /** Say a count aloud; a new one cuts the old one short, for it is out of date. */
-export function speak(words: string): void {
+export function sayAloud(words: string): void {
   window.speechSynthesis.cancel();
   window.speechSynthesis.speak(new SpeechSynthesisUtterance(words));
 }

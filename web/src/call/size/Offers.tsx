@@ -1,7 +1,7 @@
 import type { Schemas } from '../../api/client';
 import type { Body } from '../../api/outbox';
 import { Label, Quiet, Stack } from '../../ui/layout';
-import { OneOf } from '../../ui/OneOf';
+import { RadioButtons } from '../../ui/RadioButtons';
 import type { StageProps } from '../stageProps';
 
 type Props = Pick<StageProps, 'call'> & { chosen: Schemas['Offer'] | undefined; keep: (kept: boolean) => void };
@@ -20,7 +20,7 @@ export function Offers({ call, chosen, keep }: Props) {
   return (
     <Stack $gap={6}>
       <Label>What becomes of what carries it</Label>
-      <OneOf
+      <RadioButtons
         flow
         label="What becomes of what carries it"
         isDisabled={call.state.closed}

@@ -1,7 +1,7 @@
 type Kept = Pick<Storage, 'getItem' | 'setItem' | 'removeItem' | 'key' | 'length'>;
 
 /** What this tablet keeps between visits; what it has no room for is kept in memory, for as long as the page is open. */
-export class Tablet implements Kept {
+export class DeviceStore implements Kept {
   #inMemory = new Map<string, string>();
 
   constructor(private readonly store: Kept) {}
@@ -38,4 +38,4 @@ export class Tablet implements Kept {
   }
 }
 
-export const tablet = new Tablet(localStorage);
+export const deviceStore = new DeviceStore(localStorage);

@@ -1,7 +1,7 @@
 const LONGEST_SIDE = 1600;
 
 /** A picture as it is sent: scaled to what is kept, so that a weak connection carries it; the server does the same again. */
-export async function shrunk(file: File): Promise<Blob> {
+export async function scalePhoto(file: File): Promise<Blob> {
   const picture = await createImageBitmap(file).catch(() => null);
   // What the browser cannot read goes as it is: the server says what is wrong with it.
   if (!picture) return file;

@@ -14,7 +14,7 @@ type Props = {
 };
 
 /** One of a list that would be too long to lay out. */
-export function Pick({ label, value, none, options, pick }: Props) {
+export function Select({ label, value, none, options, pick }: Props) {
   return (
     <Box>
       {label}

@@ -18,7 +18,14 @@ type Props<Id extends string> = {
 };
 
 /** One of several: arrow keys go from one to the next, touch, Space or Enter picks. */
-export function OneOf<Id extends string>({ label, options, value, pick, isDisabled = false, flow = false }: Props<Id>) {
+export function RadioButtons<Id extends string>({
+  label,
+  options,
+  value,
+  pick,
+  isDisabled = false,
+  flow = false,
+}: Props<Id>) {
   return (
     <Group
       aria-label={label}

@@ -2,7 +2,7 @@ import { useEffect, useRef } from 'react';
 
 const REST_MS = 300;
 /** Whether what is asked has stood long enough to be read: a press right after it came up was meant for what stood there before. */
-export function useRested(asked: string): () => boolean {
+export function usePressGuard(asked: string): () => boolean {
   const since = useRef(0);
   // biome-ignore lint/correctness/useExhaustiveDependencies: it is what is asked that begins a new rest.
   useEffect(() => {

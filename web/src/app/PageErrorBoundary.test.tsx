@@ -1,7 +1,7 @@
 import { fireEvent, render, screen } from '@testing-library/react';
 import { Link, MemoryRouter } from 'react-router';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { Unbroken } from './Unbroken';
+import { PageErrorBoundary } from './PageErrorBoundary';
 
 let isBroken = true;
 function Page() {
@@ -13,9 +13,9 @@ const page = () =>
   render(
     <MemoryRouter>
       <Link to="/elsewhere">Elsewhere</Link>
-      <Unbroken>
+      <PageErrorBoundary>
         <Page />
-      </Unbroken>
+      </PageErrorBoundary>
     </MemoryRouter>,
   );
 

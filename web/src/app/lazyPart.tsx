@@ -5,7 +5,7 @@ import { Loading, Trouble } from '../ui/states';
 const parts: ((queries: QueryClient) => Promise<void>)[] = [];
 
 /** A part of the application in a file of its own: fetched when it is shown, or ahead of that. */
-export function later<Props extends object>(load: () => Promise<ComponentType<Props>>): ComponentType<Props> {
+export function lazyPart<Props extends object>(load: () => Promise<ComponentType<Props>>): ComponentType<Props> {
   const code = queryOptions({
     queryKey: ['code', parts.length],
     queryFn: async () => ({ Part: await load() }),

@@ -4,7 +4,7 @@ import { useLocation } from 'react-router';
 import { Broken } from '../ui/states';
 
 /** A page that cannot be drawn says so, and takes nothing else with it. */
-export function Unbroken({ children }: { children: ReactNode }) {
+export function PageErrorBoundary({ children }: { children: ReactNode }) {
   const { pathname } = useLocation();
   return (
     <ErrorBoundary

@@ -3,7 +3,7 @@ import { useEffect, useState } from 'react';
 const SETTLED_MS = 180;
 
 /** A text once it has stood still for a moment: what is asked of the server is not every keystroke. */
-export function useSettled(text: string): string {
+export function useDebounced(text: string): string {
   const [settled, setSettled] = useState(text);
   useEffect(() => {
     const timer = setTimeout(() => setSettled(text), SETTLED_MS);
