@@ -16,7 +16,7 @@ from hinge.measure.tape import format_length
 from hinge.sizing.ideal import HOLD_UP_SHARE, first_condition
 from hinge.spoken import sized
 
-Kind = Literal["leave", "trim", "resize", "free_up", "measure_more"]
+AdviceKind = Literal["leave", "trim", "resize", "free_up", "measure_more"]
 
 FRICTION_LIMIT_LB = 30.0  # EN 12604 gives 150 N (33.7 lb) for private doors worked by hand (memory)
 LOW_SHARE, HIGH_SHARE = 0.35, 0.65  # of the travel: below is low, above is high; estimate
@@ -43,7 +43,7 @@ class Advice:
     `pull_at_in`: where a hook gauge would tell what the drag may hide, where nothing more is asked for; `offer` says so.
     """
 
-    kind: Kind
+    kind: AdviceKind
     steps: int
     sentence: str
     next_height_in: float | None = None

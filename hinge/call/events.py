@@ -45,8 +45,8 @@ class Unreadable(Document):
 
 
 Event = c.Plain | MeasuredValue | TrimmedWhole | Unreadable
-Kept = Annotated[c.Plain | MeasuredValue | TrimmedWhole, Field(discriminator="kind")]
-_KEPT: TypeAdapter[c.Plain | MeasuredValue | TrimmedWhole] = TypeAdapter(Kept)
+KeptEvent = Annotated[c.Plain | MeasuredValue | TrimmedWhole, Field(discriminator="kind")]
+_KEPT: TypeAdapter[c.Plain | MeasuredValue | TrimmedWhole] = TypeAdapter(KeptEvent)
 
 
 class Entry(Document):
@@ -55,7 +55,7 @@ class Entry(Document):
     id: c.Id
     by: Annotated[str, Field(max_length=120)]
     at: Annotated[str, Field(max_length=40)]
-    body: Kept
+    body: KeptEvent
 
 
 def entry_of(entry_id: str, by: str, at: str, body: Event) -> Entry:

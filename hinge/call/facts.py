@@ -17,7 +17,7 @@ from hinge.measure.fields import Value
 from hinge.procedures.rules import StopRule, stop_rules
 from hinge.site.state import Site
 
-Standing = Literal["open", "passed", "failed", "void"]
+ProofStanding = Literal["open", "passed", "failed", "void"]
 # What the work on what carries the door is for: another set, what hangs there once it is put right, or the same set otherwise.
 Aim = Literal["", "replace", "keep", "trim"]
 
@@ -64,7 +64,7 @@ class LimitTaken:
 class Tried:
     """A proof and how it stands."""
 
-    standing: Standing
+    standing: ProofStanding
     signed: Signed
 
 

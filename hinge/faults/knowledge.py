@@ -93,7 +93,7 @@ class ComplaintKind(Document):
     shows: str
 
 
-class Fact(Document):
+class KnownFact(Document):
     """Something known of the door, and how many times likelier it makes a cause."""
 
     text: str
@@ -110,7 +110,7 @@ class Faults:
     causes: dict[str, FaultCause]
     checks: dict[str, Check]
     complaints: dict[str, ComplaintKind]
-    facts: dict[str, Fact]
+    facts: dict[str, KnownFact]
     pairs: Rows
     member: Bools
     chance: Floats
@@ -124,7 +124,9 @@ class Faults:
         return (names[row],) if row < len(names) else tuple(names[one] for one in self.pairs[row - len(names)].tolist())
 
 
-def tabled(causes: dict[str, FaultCause], checks: dict[str, Check], complaints: dict[str, ComplaintKind], facts: dict[str, Fact]) -> Faults:
+def tabled(
+    causes: dict[str, FaultCause], checks: dict[str, Check], complaints: dict[str, ComplaintKind], facts: dict[str, KnownFact]
+) -> Faults:
     """The knowledge with its table. Raises BadInputError naming what is unsound."""
     _require_sound(causes, checks, complaints, facts)
     names = list(causes)
@@ -162,7 +164,7 @@ def _chances(check: Check, names: list[str], member: Bools) -> Floats:
 
 
 def _require_sound(
-    causes: dict[str, FaultCause], checks: dict[str, Check], complaints: dict[str, ComplaintKind], facts: dict[str, Fact]
+    causes: dict[str, FaultCause], checks: dict[str, Check], complaints: dict[str, ComplaintKind], facts: dict[str, KnownFact]
 ) -> None:
     asked = {cause.confirmed_by[0] for cause in causes.values()} | {one.shows for one in complaints.values()}
     for name, cause in causes.items():
@@ -205,7 +207,7 @@ def faults() -> Faults:
         table_of(__file__, "causes", FaultCause),
         table_of(__file__, "checks", Check),
         table_of(__file__, "complaints", ComplaintKind),
-        table_of(__file__, "facts", Fact),
+        table_of(__file__, "facts", KnownFact),
     )
 
 

@@ -26,7 +26,7 @@ from hinge.sizing.ideal import require_drum
 from hinge.springs.counterweight import Hub
 
 
-class Asked(BaseModel):
+class AskedField(BaseModel):
     """A field this door can be asked for; `needed` when nothing can be computed without it, `rare` when seldom.
 
     `usual` is what a choice is taken for until it is made.
@@ -45,7 +45,7 @@ class Sheet(BaseModel):
     values: dict[str, Value]
     texts: dict[str, str]
     problems: dict[str, str]
-    asked: list[Asked]
+    asked: list[AskedField]
     missing: list[str]
     carried_by: CarrierKind
     setup: Setup | None
@@ -84,11 +84,11 @@ def read_sheet(typed: dict[str, str]) -> Sheet:
     )
 
 
-def asked_of(measured: Measured) -> list[Asked]:
+def asked_of(measured: Measured) -> list[AskedField]:
     """The fields to ask for at a door of which so much is known."""
     needed = needed_of(measured)
     return [
-        Asked(
+        AskedField(
             field=field.name,
             group=field.group,
             needed=field.name in needed,

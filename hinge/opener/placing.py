@@ -16,10 +16,10 @@ from hinge.door.track import Track, path_of
 from hinge.errors import ContradictionError
 from hinge.spoken import sized
 
-Kind = Literal["sectional", "canopy", "one_piece"]
+PlacedDoorKind = Literal["sectional", "canopy", "one_piece"]
 TopSection = Literal["bare", "insulated", "wood", "braced"]
 # How far the header bracket goes above the highest point of travel [in]. Common practice; the maker's figure wins.
-BRACKET_ABOVE_IN: dict[Kind, float] = {"sectional": 2.5, "canopy": 2.0, "one_piece": 6.0}
+BRACKET_ABOVE_IN: dict[PlacedDoorKind, float] = {"sectional": 2.5, "canopy": 2.0, "one_piece": 6.0}
 # The arm is never further off the vertical with the door closed. Common practice.
 ARM_MOST_DEG = 30.0
 # Eyes sit no higher than this. Common practice.

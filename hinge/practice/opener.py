@@ -15,7 +15,7 @@ import numpy as np
 from hinge.errors import BadInputError, ContradictionError
 from hinge.opener.limits import EIGHTH, USUAL_IN_PER_TURN, End
 
-Kind = Literal["rail_screw", "rail_button", "fixed_chain", "shaft", "canopy"]
+PracticeKind = Literal["rail_screw", "rail_button", "fixed_chain", "shaft", "canopy"]
 Eyes = Literal["clear", "blocked", "dark", "bridged"]
 Fault = Literal["none", "travel_module", "capacitor", "gear_stripped", "board"]
 BY_SCREW, BY_BUTTON = ("rail_screw", "canopy"), ("rail_button", "shaft")
@@ -52,7 +52,7 @@ class Ran:
 class Opener:
     """One unit on a 7 ft door. `seed` says how it differs from others of its kind."""
 
-    kind: Kind
+    kind: PracticeKind
     seed: int = 0
     door_in: float = 0.0
     joined: bool = True

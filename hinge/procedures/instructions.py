@@ -25,7 +25,7 @@ from hinge.procedures.knowledge import (
 from hinge.site.gates import guards
 
 Numbers = Mapping[str, str]
-Ways = Mapping[str, str]
+SchoolWays = Mapping[str, str]
 
 
 class StepInstructions(BaseModel):
@@ -73,7 +73,7 @@ class ProcedureInstructions(Plan):
     steps: list[StepInstructions]
 
 
-def tell(name: str, known: Numbers, ways: Ways | None = None, opener: OpenerKind | None = None) -> ProcedureInstructions:
+def tell(name: str, known: Numbers, ways: SchoolWays | None = None, opener: OpenerKind | None = None) -> ProcedureInstructions:
     """Tell a procedure there is, with the numbers `known` of this door, the `ways` a shop works by, and the `opener` that is there."""
     procedure = procedures()[name]
     words = {number: one.unknown for number, one in numbers().items()} | way_words(ways or {}) | opener_words(opener) | dict(known)
@@ -93,14 +93,14 @@ def tell(name: str, known: Numbers, ways: Ways | None = None, opener: OpenerKind
     )
 
 
-def way_of(school: str, ways: Ways) -> str:
+def way_of(school: str, ways: SchoolWays) -> str:
     """The way a shop works by in a school, by name: the one it picked, or the first."""
     known = schools()[school].ways
     picked = ways.get(school, "")
     return picked if picked in known else next(iter(known))
 
 
-def way_words(ways: Ways) -> dict[str, str]:
+def way_words(ways: SchoolWays) -> dict[str, str]:
     """The words of each school's way."""
     return {name: one.ways[way_of(name, ways)] for name, one in schools().items()}
 

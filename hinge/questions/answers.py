@@ -9,7 +9,7 @@ from pydantic import BaseModel
 
 from hinge.measure.tape import format_length
 from hinge.sizing.evaluate import Profile
-from hinge.sizing.sets import Part, SpringSet
+from hinge.sizing.sets import SetPart, SpringSet
 from hinge.spoken import sized
 from hinge.springs.life import Life
 from hinge.springs.torsion import BAR_IN, SpringKind, bar_force, stored_energy
@@ -212,7 +212,7 @@ def _said(one: SpringSet, parts: list[PartOut], torque_lbin: float, years: Years
     )
 
 
-def _part_out(part: Part, turns: float) -> PartOut:
+def _part_out(part: SetPart, turns: float) -> PartOut:
     return PartOut(
         words=spring_words(part.spring),
         life_words=cycles_words(part.life),

@@ -8,7 +8,7 @@ from pydantic import BaseModel, Field, model_validator
 
 from hinge.call.commands import Command
 from hinge.call.decide import MOST_ENTRIES
-from hinge.call.events import Kept
+from hinge.call.events import KeptEvent
 from hinge.call.log import CallLog
 from hinge.document import told
 from hinge.errors import HingeError
@@ -46,7 +46,7 @@ class Refused(BaseModel):
 class CallAnswer(BaseModel):
     """What happened, the state it adds up to, and what was refused."""
 
-    events: list[Kept]
+    events: list[KeptEvent]
     state: CallState
     refused: list[Refused]
 

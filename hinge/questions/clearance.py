@@ -34,7 +34,7 @@ class Lowest(BaseModel):
     lowest_in: float
 
 
-class Way(BaseModel):
+class OtherTrack(BaseModel):
     """Another track, what would be left under the door on it, and how much that wins [in]."""
 
     way: str
@@ -48,7 +48,7 @@ class ClearanceAnswer(BaseModel):
     clear_in: float
     limited_by: str
     parts: list[Lowest]
-    ways: list[Way]
+    ways: list[OtherTrack]
     vehicle_fits: bool | None
     sentence: str
 
@@ -66,7 +66,7 @@ def clearance(asked: ClearanceQuestion) -> ClearanceAnswer:
         fixed = [at for name, at in told.items() if name != "rail" or "shaft" not in words]
         best = min([left, *fixed])
         if best - clear > TAPE_IN:
-            ways.append(Way(way=words, clear_in=round(best, 3), wins_in=round(best - clear, 3)))
+            ways.append(OtherTrack(way=words, clear_in=round(best, 3), wins_in=round(best - clear, 3)))
     ways.sort(key=lambda one: -one.wins_in)
     fits = None if asked.vehicle_in is None else asked.vehicle_in < clear
     return ClearanceAnswer(
@@ -79,7 +79,7 @@ def clearance(asked: ClearanceQuestion) -> ClearanceAnswer:
     )
 
 
-def _sentence(clear: float, limited_by: str, ways: list[Way], vehicle: float | None) -> str:
+def _sentence(clear: float, limited_by: str, ways: list[OtherTrack], vehicle: float | None) -> str:
     said = f"{format_length(clear, feet=True)} is left under the open door: the {limited_by} is lowest."
     if vehicle is not None:
         room = clear - vehicle

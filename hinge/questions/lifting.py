@@ -9,7 +9,7 @@ import numpy as np
 from pydantic import BaseModel, Field, model_validator
 
 from hinge.arrays import Floats
-from hinge.balance.advice import LIKELY_DOORS, Kind, advise
+from hinge.balance.advice import LIKELY_DOORS, AdviceKind, advise
 from hinge.balance.assembly import AssemblyDocument
 from hinge.balance.cause import Cause, what_moved
 from hinge.balance.fit import DoorAssembly, Doors, net_of
@@ -94,7 +94,7 @@ class AdviceOut(BaseModel):
     tell more though nothing more is asked for, `offer` that in words.
     """
 
-    kind: Kind
+    kind: AdviceKind
     steps: int
     step: StepKind
     sentence: str

@@ -18,7 +18,7 @@ from hinge.opener.placing import (
     EYES_MOST_IN,
     STRUT_FROM_IN,
     USUAL_THICKNESS_IN,
-    Kind,
+    PlacedDoorKind,
     TopSection,
     Travel,
     arm_lengths,
@@ -52,7 +52,7 @@ class PlacementQuestion(Document):
     A canopy or one-piece door is placed by what was measured alone.
     """
 
-    kind: Kind = "sectional"
+    kind: PlacedDoorKind = "sectional"
     door: Door | None = None
     track: Track | None = None
     thickness_in: Annotated[float, Between(0.5, 6, "in")] = USUAL_THICKNESS_IN

@@ -8,7 +8,7 @@ from pydantic import BaseModel, Field
 
 from hinge.document import Between, Document
 from hinge.practice.lines import LONGEST_LINE, answer
-from hinge.practice.opener import OPEN_IN, WAITS_S, Kind, Opener
+from hinge.practice.opener import OPEN_IN, WAITS_S, Opener, PracticeKind
 
 MOST_LINES = 300
 
@@ -16,7 +16,7 @@ MOST_LINES = 300
 class PracticeQuestion(Document):
     """A kind of opener, which unit of it, and every line said to it so far."""
 
-    kind: Kind
+    kind: PracticeKind
     unit: Annotated[int, Between(0, 1_000_000)] = 0
     lines: Annotated[list[Annotated[str, Field(max_length=LONGEST_LINE)]], Field(max_length=MOST_LINES)] = []
 

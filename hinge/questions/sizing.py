@@ -88,7 +88,7 @@ class SizeQuestion(OnDoor):
     """Which springs carry this door? `on_door` is judged the same way where it is given."""
 
 
-class Carried(BaseModel):
+class CarriedOut(BaseModel):
     """The weight springs are right for, in a sentence too; the verdict only against a known weight. `stop`: why not to go on."""
 
     sprung_weight_lb: float
@@ -116,7 +116,7 @@ class SizeAnswer(BaseModel):
     counts: list[int]
     none_words: str = ""
     on_door: SetOut | None = None
-    on_door_carries: Carried | None = None
+    on_door_carries: CarriedOut | None = None
     usual_friction_lb: float
 
 
@@ -259,17 +259,17 @@ def _mismatched(there: SpringSet) -> bool:
     return len(there.parts) > 1 and not there.duplex
 
 
-def _carried_now(there: SpringSet, asked: OnDoor) -> Carried:
+def _carried_now(there: SpringSet, asked: OnDoor) -> CarriedOut:
     turns = (there.quarter_turns, there.own_quarter_turns) if asked.on_door_quarter_turns is not None else None
     return carried_out(asked.door.total_lb * (1 + there.rate_error), asked.door.total_lb, turns)
 
 
-def carried_out(sprung_weight_lb: float, scale_lb: float | None, turns: tuple[int, int] | None = None) -> Carried:
+def carried_out(sprung_weight_lb: float, scale_lb: float | None, turns: tuple[int, int] | None = None) -> CarriedOut:
     """What springs carry [lb] against the scale's weight; `turns` as wound, and as would suit them."""
     if scale_lb is None:
-        return Carried(sprung_weight_lb=sprung_weight_lb, sentence=verdict_words(sprung_weight_lb))
+        return CarriedOut(sprung_weight_lb=sprung_weight_lb, sentence=verdict_words(sprung_weight_lb))
     difference, verdict = verdict_against(sprung_weight_lb, scale_lb)
-    return Carried(
+    return CarriedOut(
         sprung_weight_lb=sprung_weight_lb,
         difference=difference,
         verdict=verdict,

@@ -12,7 +12,7 @@ from hinge.door.track import Track
 from hinge.errors import ContradictionError
 from hinge.questions.answers import LifeOut, life_out
 from hinge.questions.shop import FromShop
-from hinge.questions.sizing import Carried, carried_out
+from hinge.questions.sizing import CarriedOut, carried_out
 from hinge.sizing.carries import carried_by
 from hinge.sizing.picks import require_extension_track
 from hinge.sizing.sets import rate_of
@@ -145,7 +145,7 @@ class CarriesQuestion(FromShop):
         return self
 
 
-class CarriesAnswer(Carried):
+class CarriesAnswer(CarriedOut):
     """The weight these springs are right for, at which rate and turns."""
 
     rate_lbin_per_turn: float | None = None

@@ -26,7 +26,7 @@ VIEWS: dict[str, tuple[Fact, ...]] = {
 
 
 @dataclass(frozen=True)
-class Proof:
+class SiteProof:
     """What the searches saw together; sound where nothing dangerous was reached, nothing is a dead end, and all is of use."""
 
     states: int
@@ -46,12 +46,12 @@ class Proof:
         return f"{self.states:,} states, {self.transitions:,} transitions, {self.watched} dangers, {found}"
 
 
-def prove(ways: Sequence[Move] | None = None, views: Mapping[str, Sequence[Fact]] | None = None) -> Proof:
+def prove(ways: Sequence[Move] | None = None, views: Mapping[str, Sequence[Fact]] | None = None) -> SiteProof:
     """Search every view. `ways` are the moves there are, those of the data where nothing is said."""
     table, watched = list(moves() if ways is None else ways), dangers()
     looked_at = [search(seen, table, watched) for seen in (VIEWS if views is None else views).values()]
     unseen = [name for name, one in watched.items() if not any(facts_of(one) <= {*look.space.facts} for look in looked_at)]
-    return Proof(
+    return SiteProof(
         states=sum(look.states.size for look in looked_at),
         transitions=sum(look.transitions for look in looked_at),
         watched=len(watched),

@@ -12,7 +12,7 @@ from hinge.springs.counterweight import (
     BELOW_DISCS_IN,
     LARGE_PLATE_LB,
     SMALL_PLATE_LB,
-    Counterweight,
+    CounterweightOnDrum,
     Hub,
     Plates,
     plates_for,
@@ -48,7 +48,7 @@ class PlatePick:
     plates: Plates
     remainder_lb: float
     drop_in: float
-    carrier: Counterweight
+    carrier: CounterweightOnDrum
     profile: Profile
 
 
@@ -86,7 +86,7 @@ def pick_plates(
     require_strap(hub, drum, door.height_in)
     need, wanted = need_of(door, track), wanted_stack(door, track, drum, hub)
     plates = plates_for(wanted, large_lb, small_lb)
-    carrier = Counterweight(plates.weight_lb, hub, drum, small_lb)
+    carrier = CounterweightOnDrum(plates.weight_lb, hub, drum, small_lb)
     return PlatePick(wanted, plates, wanted - plates.weight_lb, stack_drop(hub, drum, door.height_in), carrier, need.profile(carrier))
 
 

@@ -36,7 +36,7 @@ class DoorRequirements:
 
 
 @dataclass(frozen=True)
-class Part:
+class SetPart:
     """One kind of spring in a set; `share` is what all of this kind carry of the whole torque."""
 
     spring: SpringKind
@@ -57,7 +57,7 @@ class Part:
 class SpringSet:
     """A set judged against a door. `rate_error` is a share of the ideal rate; `own_quarter_turns` what suits it, however it is wound."""
 
-    parts: tuple[Part, ...]
+    parts: tuple[SetPart, ...]
     duplex: bool
     rate_lbin_per_turn: float
     rate_error: float
@@ -68,7 +68,7 @@ class SpringSet:
     in_van: bool = False
 
     @property
-    def weakest(self) -> Part:
+    def weakest(self) -> SetPart:
         """The spring that breaks first: the set lasts as long as it does."""
         return min(self.parts, key=lambda part: part.life.likely)
 
@@ -134,16 +134,16 @@ def require_room(on_shaft: SpringSet, shaft_length_in: float) -> None:
         )
 
 
-def shaft_needed(parts: tuple[Part, ...], duplex: bool) -> float:
+def shaft_needed(parts: tuple[SetPart, ...], duplex: bool) -> float:
     """Room on the shaft [in] for wound springs with their cones and bearing."""
     beside = parts[:1] if duplex else parts
     return sum(part.count * part.wound_length_in for part in beside) + CONES_AND_BEARING_IN
 
 
-def _part(spring: SpringKind, turns: float, total: float) -> Part:
+def _part(spring: SpringKind, turns: float, total: float) -> SetPart:
     torque = spring.rate_lbin_per_turn * turns
     stress = float(bending_stress(torque, spring.wire_in))
-    return Part(
+    return SetPart(
         spring,
         spring.rate_lbin_per_turn * spring.count / total,
         torque,

@@ -48,7 +48,7 @@ CHEST_HEIGHT = Band(48.0, 60.0, "chest height (4 to 5 ft)")
 
 
 @dataclass(frozen=True)
-class Step:
+class TrimStep:
     """One step of trim: its size in the setting's unit, how many at once, how far the setting may be off (one sd).
 
     `coarse_lb` is what the nearest size sold may leave at either end of the travel [lb]; no trim cures that. `holds_at` is
@@ -68,7 +68,7 @@ class Counterbalance(Protocol):
     """Anything that carries a door."""
 
     @property
-    def step(self) -> Step:
+    def step(self) -> TrimStep:
         """The step it is trimmed by."""
 
     def lift(self, positions_in: Floats, off: float | Floats = 0.0) -> Floats:
@@ -84,7 +84,7 @@ class TorsionOnShaft:
     drum: DrumProfile
 
     # ¼ to ½ turn steps, never more than one full turn at a time: common practice. Spread: estimate.
-    step = Step("quarter_turn", 0.25, most=4, unsure=2, setting_sd=0.5)
+    step = TrimStep("quarter_turn", 0.25, most=4, unsure=2, setting_sd=0.5)
 
     def lift(self, positions_in: Floats, off: float | Floats = 0.0) -> Floats:
         """Lift [lb] at positions [in] with the count off by turns."""

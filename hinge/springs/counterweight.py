@@ -17,7 +17,7 @@ from hinge.arrays import Floats
 from hinge.document import Between, Document, table_of, told
 from hinge.errors import BadInputError, ContradictionError, OutOfRangeError, require_between
 from hinge.spoken import number, plain, sized, worded
-from hinge.springs.counterbalance import CHEST_HEIGHT, Step
+from hinge.springs.counterbalance import CHEST_HEIGHT, TrimStep
 from hinge.springs.drums import DrumProfile
 
 LARGE_PLATE_LB, SMALL_PLATE_LB = 18.9, 5.0  # for example; common practice
@@ -62,7 +62,7 @@ def usual_hubs() -> dict[str, UsualHub]:
 
 
 @dataclass(frozen=True)
-class Counterweight:
+class CounterweightOnDrum:
     """A stack [lb] on its hub, with the drum of the door's cables and the smallest plate [lb]."""
 
     stack_lb: float
@@ -71,9 +71,9 @@ class Counterweight:
     plate_lb: float = SMALL_PLATE_LB
 
     @property
-    def step(self) -> Step:
+    def step(self) -> TrimStep:
         """One small plate; a stack is weighed plate by plate, so it is nearly sure."""
-        return Step("small_plate", self.plate_lb, most=4, unsure=2, setting_sd=0.02 * self.stack_lb, holds_at=CHEST_HEIGHT)
+        return TrimStep("small_plate", self.plate_lb, most=4, unsure=2, setting_sd=0.02 * self.stack_lb, holds_at=CHEST_HEIGHT)
 
     def lift(self, positions_in: Floats, off: float | Floats = 0.0) -> Floats:
         """Lift [lb] at positions [in] with the stack off by pounds."""
@@ -110,10 +110,10 @@ class Stack(Document):
             raise told(BadInputError("A stack has at least one plate.", "plates", 0, "one plate or more", ""))
         return self
 
-    def on(self, drum: DrumProfile, height_in: float, where: str = "") -> Counterweight:
+    def on(self, drum: DrumProfile, height_in: float, where: str = "") -> CounterweightOnDrum:
         """The stack at work on a door of this height [in]; `where` is its path. Raises ContradictionError where the strap runs out."""
         require_strap(self.hub, drum, height_in, f"{where}hub")
-        return Counterweight(self.plates.weight_lb, self.hub, drum, self.plates.small_lb)
+        return CounterweightOnDrum(self.plates.weight_lb, self.hub, drum, self.plates.small_lb)
 
 
 def require_strap(hub: Hub, drum: DrumProfile, height_in: float, where: str = "hub") -> None:
@@ -156,7 +156,7 @@ def plates_for(wanted_lb: float, large_lb: float = LARGE_PLATE_LB, small_lb: flo
 PLATE_THICK_IN, STACK_BESIDE_IN = 1.0, 16.0  # for drawing only
 
 
-def stack_places(carrier: Counterweight, plates: int, positions_in: Floats, shaft: tuple[float, float]) -> Floats:
+def stack_places(carrier: CounterweightOnDrum, plates: int, positions_in: Floats, shaft: tuple[float, float]) -> Floats:
     """Top and bottom of the stack seen from the side, shape (positions, 2, 2), (x, z) [in]: it comes down as the door rises.
 
     Parameters: how many `plates`; positions [in]; `shaft` (x, z) [in].

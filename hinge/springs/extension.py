@@ -19,7 +19,7 @@ from hinge.arrays import Floats
 from hinge.document import Between, Document, read, told
 from hinge.errors import BadInputError, ContradictionError, OutOfRangeError
 from hinge.spoken import number, sized
-from hinge.springs.counterbalance import Step
+from hinge.springs.counterbalance import TrimStep
 from hinge.springs.wire import DEFAULT_MATERIAL, MaterialName, material_named
 
 OPEN_STRETCH_IN = 2.0  # left at open, equal on both sides; common practice
@@ -40,7 +40,7 @@ class PairAtWork:
     initial_lb: float = 0.0
 
     # One to three holes at a time, both sides alike: common practice, no source.
-    step = Step("cable_hole", HOLE_CABLE_IN / 2, most=3, unsure=1, setting_sd=STRETCH_SD_IN, coarse_lb=CLASS_LEAVES_LB)
+    step = TrimStep("cable_hole", HOLE_CABLE_IN / 2, most=3, unsure=1, setting_sd=STRETCH_SD_IN, coarse_lb=CLASS_LEAVES_LB)
 
     @property
     def closed_stretch_in(self) -> float:

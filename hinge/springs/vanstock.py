@@ -39,7 +39,7 @@ class StockPart(Document):
 
 
 @dataclass(frozen=True)
-class Wanted:
+class WantedPiece:
     """One spring that is to go on a door [in]."""
 
     wire_in: float
@@ -90,7 +90,7 @@ def pieces_from(stock: tuple[StockSpring, ...], wire_in: Floats, inside_diameter
     return pieces
 
 
-def take(stock: Sequence[StockSpring], wanted: Sequence[Wanted]) -> list[Take]:
+def take(stock: Sequence[StockSpring], wanted: Sequence[WantedPiece]) -> list[Take]:
     """What to take for the springs wanted: the right length first, then the shortest that can be cut. What is lacking is left out."""
     left, lacking, takes = [one.count for one in stock], list(wanted), list[Take]()
     alike = [place for place, bar in enumerate(stock) if any(_is(bar, one) for one in wanted)]
@@ -110,9 +110,9 @@ def take(stock: Sequence[StockSpring], wanted: Sequence[Wanted]) -> list[Take]:
     return takes
 
 
-def _cut(bar: StockSpring, lacking: list[Wanted]) -> list[Wanted]:
+def _cut(bar: StockSpring, lacking: list[WantedPiece]) -> list[WantedPiece]:
     """The springs one piece is cut into: as many of those lacking as it gives, in their order, all of one hand as the piece is."""
-    left, hand, cut = bar.length_in + 1e-9, bar.hand, list[Wanted]()
+    left, hand, cut = bar.length_in + 1e-9, bar.hand, list[WantedPiece]()
     for one in lacking:
         if _is(bar, one) and one.length_in + CUT_LOSS_IN <= left and (not hand or one.hand in ("", hand)):
             left, hand = left - one.length_in - CUT_LOSS_IN, hand or one.hand
@@ -120,7 +120,7 @@ def _cut(bar: StockSpring, lacking: list[Wanted]) -> list[Wanted]:
     return cut
 
 
-def _is(bar: StockSpring, one: Wanted) -> bool:
+def _is(bar: StockSpring, one: WantedPiece) -> bool:
     """Whether it is the same but for its length: wire, inside diameter, and hand where both are known."""
     wire, inside = abs(bar.wire_in - one.wire_in) < SAME_WIRE_IN, abs(bar.inside_diameter_in - one.inside_diameter_in) < SAME_SIZE_IN
     return wire and inside and (not bar.hand or not one.hand or bar.hand == one.hand)

@@ -10,7 +10,7 @@ from hinge.call.facts import Call
 from hinge.carriers.carrier import Carrier
 from hinge.carriers.torsion import hand_of
 from hinge.file.description import turned_round
-from hinge.springs.vanstock import Hand, Wanted
+from hinge.springs.vanstock import Hand, WantedPiece
 
 HANDS: dict[str, Hand] = {"Left-hand": "left", "Right-hand": "right"}
 
@@ -22,7 +22,7 @@ class Needs:
     `fitted` is how many pieces of either went on so far, and `parts` what else was used, pieces by name.
     """
 
-    planned: tuple[Wanted, ...]
+    planned: tuple[WantedPiece, ...]
     named: Mapping[str, int]
     fitted: int
     parts: Mapping[str, int]
@@ -55,13 +55,13 @@ def named_of(call: Call, on: Carrier | None) -> dict[str, int]:
     return on.named_pieces(call.found.on) if on else {}
 
 
-def springs_wanted(call: Call, on: Carrier | None) -> tuple[Wanted, ...]:
+def springs_wanted(call: Call, on: Carrier | None) -> tuple[WantedPiece, ...]:
     """The springs of a set one by one. On a single one, and on one inside another, no hand is asked for: it is that of what hung there."""
     wanted = []
     for cone, springs in (on.springs_by_part() if on else {}).items():
         for place, one in enumerate(springs):
             told: Hand = "" if place or cone == "single" else HANDS[hand_of(cone, turned_round(call.measured))]
-            wanted.append(Wanted(one.wire_in, one.inside_diameter_in, one.length_in, told))
+            wanted.append(WantedPiece(one.wire_in, one.inside_diameter_in, one.length_in, told))
     return tuple(wanted)
 
 

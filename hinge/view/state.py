@@ -16,7 +16,7 @@ from hinge.carriers.kinds import CarrierKind, KnownPart, OnDoor
 from hinge.file.description import DoorDescription
 from hinge.file.record import DoorRecord, How
 from hinge.file.setup import Setup
-from hinge.file.sheet import Asked
+from hinge.file.sheet import AskedField
 from hinge.measure.fields import Value
 from hinge.procedures.knowledge import Act
 from hinge.site.gates import Before
@@ -267,7 +267,7 @@ class CallState(BaseModel):
     safety: str
     safety_at: str
     measured: list[Measurement]
-    asked: list[Asked]
+    asked: list[AskedField]
     missing: list[str]
     file_weight_lb: float | None
     scale_weight_lb: float | None

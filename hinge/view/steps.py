@@ -25,7 +25,7 @@ from hinge.file.sheet import understood
 from hinge.measure.fields import Measured
 from hinge.measure.tape import format_length
 from hinge.opener.kinds import opener_of
-from hinge.procedures.instructions import Plan, ProcedureInstructions, StepInstructions, Ways, tell, way_words
+from hinge.procedures.instructions import Plan, ProcedureInstructions, SchoolWays, StepInstructions, tell, way_words
 from hinge.procedures.knowledge import procedures, schools, steps, wanted_by
 from hinge.spoken import plain, sized
 from hinge.springs.lists import NO_LISTS, Lists
@@ -37,7 +37,7 @@ from hinge.view.state import MainAction
 from hinge.view.strokes import Stroke, strokes_of
 from hinge.view.work import ACTS
 
-Standing = Literal["done", "passed_over", "behind", "now", "ahead"]
+StepStanding = Literal["done", "passed_over", "behind", "now", "ahead"]
 # Cable of an extension pair, as a multiple of the door's height: 12 to 14 ft on a 7 ft door; common practice.
 CABLE_PER_HEIGHT = (12 / 7, 2.0)
 # How far apart the eyes of a second pair may be [ft]; common practice.
@@ -49,7 +49,7 @@ OFFERED = 4
 class StepState(StepInstructions):
     """A step on this call: `behind` where the work went past it unsaid; `passable` by a lead, `reason` why it was passed over."""
 
-    standing: Standing
+    standing: StepStanding
     passable: bool
     main: MainAction | None
     by: str
@@ -88,7 +88,7 @@ class CallProcedures(BaseModel):
     procedures: list[ProcedureState]
 
 
-def procedures_of(call: Call, ways: Ways | None = None, lists: Lists = NO_LISTS) -> CallProcedures:
+def procedures_of(call: Call, ways: SchoolWays | None = None, lists: Lists = NO_LISTS) -> CallProcedures:
     """The procedure the work on what carries the door follows, then those that cure what was found, told for this door.
 
     `ways` are the shop's, by school; `lists` say whether the springs that go on are in the van.
@@ -102,7 +102,7 @@ def procedures_of(call: Call, ways: Ways | None = None, lists: Lists = NO_LISTS)
     return CallProcedures(procedures=[_state(call, tell(name, known, ways, opener), work == name, ways or {}, van) for name in names])
 
 
-def numbers_of(call: Call, ways: Ways) -> dict[str, str]:
+def numbers_of(call: Call, ways: SchoolWays) -> dict[str, str]:
     """What is known of this door for the numbers of a procedure, in words."""
     measured, line, plan = call.measured, call.line, call.plan
     setup, _ = understood(measured)
@@ -128,7 +128,7 @@ def numbers_of(call: Call, ways: Ways) -> dict[str, str]:
     return {name: words for name, words in found.items() if words}
 
 
-def _state(call: Call, told: ProcedureInstructions, work: bool, ways: Ways, van: VanState | None) -> ProcedureState:
+def _state(call: Call, told: ProcedureInstructions, work: bool, ways: SchoolWays, van: VanState | None) -> ProcedureState:
     begin, until = _stretch(call, told, work)
     said = {*call.stepped, *call.passed_over, *proved_steps(call)}
     lifted = work and any(one.current and not one.before for one in call.readings)
@@ -189,7 +189,7 @@ def _van(call: Call, lists: Lists) -> VanState | None:
     return VanState(words=said, lacks=True)
 
 
-def _standing(call: Call, name: str, now: str, behind: bool) -> Standing:
+def _standing(call: Call, name: str, now: str, behind: bool) -> StepStanding:
     if name in call.stepped or name in proved_steps(call):
         return "done"
     if name in call.passed_over:
@@ -197,7 +197,7 @@ def _standing(call: Call, name: str, now: str, behind: bool) -> Standing:
     return "now" if name == now else "behind" if behind else "ahead"
 
 
-def _step(call: Call, step: StepInstructions, standing: Standing, main: MainAction | None) -> StepState:
+def _step(call: Call, step: StepInstructions, standing: StepStanding, main: MainAction | None) -> StepState:
     reason, signed = call.passed_over.get(step.id, ("", call.stepped.get(step.id)))
     by, at = (signed.by, signed.at) if signed else ("", "")
     return StepState(
@@ -288,7 +288,7 @@ def _eyes_apart(measured: Measured) -> str:
     return f"{told} apart as measured, within {span}" if low <= apart / 12 <= high else f"{span} apart, not {told} as measured"
 
 
-def _screws(measured: Measured, ways: Ways) -> str:
+def _screws(measured: Measured, ways: SchoolWays) -> str:
     """How far a set screw goes after contact; source: practice."""
     match measured.get("shaft_kind"):
         case "solid":

@@ -15,7 +15,7 @@ from pydantic import Field
 from hinge.file.booked import Expected
 from server.bookings import service
 from server.bookings.calendar import calendar_of
-from server.bookings.models import Booking, FeedLink, Standing
+from server.bookings.models import Booking, BookingStanding, FeedLink
 from server.config.errors import file_of
 from server.config.pdf import pdf_of
 from server.config.request_body import RequestBody
@@ -45,7 +45,7 @@ class BookingOut(Schema):
     note: str
     technician: str
     technician_name: str
-    standing: Standing
+    standing: BookingStanding
     cancelled: str
     call_key: uuid.UUID | None
     expected: Expected

@@ -11,7 +11,7 @@ from server.doors.models import Door
 from server.people.models import Person, Shop
 from server.people.tenancy import OfShop
 
-Standing = Literal["booked", "under_way", "done", "cancelled"]
+BookingStanding = Literal["booked", "under_way", "done", "cancelled"]
 
 
 class Booking(models.Model):
@@ -46,7 +46,7 @@ class Booking(models.Model):
         return f"{self.door}, {self.day}"
 
     @property
-    def standing(self) -> Standing:
+    def standing(self) -> BookingStanding:
         """How it stands. A call that was abandoned was never begun."""
         if self.cancelled:
             return "cancelled"

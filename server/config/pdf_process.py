@@ -21,7 +21,7 @@ PAGES, LONGEST_SECONDS = 150, 40.0
 PRESS = [sys.executable, "-m", "server.config.pdf_program"]
 
 
-class Press:
+class PdfProcess:
     """A press of this process, begun when the first page is wanted. It ends with this process: its input does."""
 
     def __init__(self) -> None:
@@ -65,7 +65,7 @@ class Press:
         self.child = None
 
 
-_press = Press()
+_press = PdfProcess()
 
 
 def pressed_apart(html: str, files: Mapping[str, tuple[str, bytes]]) -> bytes:

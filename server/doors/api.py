@@ -85,7 +85,7 @@ class PutAway(RequestBody):
     reason: str = Field("", max_length=200)
 
 
-class Fact(Schema):
+class FileFact(Schema):
     """One measured fact, written out."""
 
     field: str
@@ -112,7 +112,7 @@ class DoorFile(DoorDetails):
     version: int
     record: DoorRecord
     said: DoorDescription
-    facts: list[Fact]
+    facts: list[FileFact]
     setup: Setup | None
     wrong: str
     hung: AssemblyDocument | None
@@ -142,7 +142,7 @@ def file_of(door: Door) -> DoorFile:
         record=record,
         said=describe_door(record.measured, record.on_door),
         facts=[
-            Fact(field=name, label=known[name].label, text=measured_words(name, record.measured[name], record.how.get(name, How())))
+            FileFact(field=name, label=known[name].label, text=measured_words(name, record.measured[name], record.how.get(name, How())))
             for name in known
             if name in record.measured
         ],

@@ -13,7 +13,7 @@ FOUND = 60
 
 
 @dataclass(frozen=True)
-class Found:
+class FoundDoors:
     """Doors, how many they are as far as they are counted, and whether there are more."""
 
     doors: QuerySet[Door]
@@ -21,7 +21,7 @@ class Found:
     many: bool
 
 
-def doors_with(text: str) -> Found:
+def doors_with(text: str) -> FoundDoors:
     """The doors of the shop in whose scope this is asked that have a word beginning with each word of a text; where there are more,
     the first `FOUND` stand for all."""
     words = words_of(text)
@@ -32,13 +32,13 @@ def doors_with(text: str) -> Found:
     for word in {*words} - {rarest}:
         found = found.filter(beside__contains=f" {word}")
     keys = list(found.values_list("door", flat=True).distinct()[: FOUND + 1])
-    return Found(Door.objects.filter(pk__in=keys[:FOUND]), len(keys[:FOUND]), len(keys) > FOUND)
+    return FoundDoors(Door.objects.filter(pk__in=keys[:FOUND]), len(keys[:FOUND]), len(keys) > FOUND)
 
 
-def every_one_of(doors: QuerySet[Door]) -> Found:
+def every_one_of(doors: QuerySet[Door]) -> FoundDoors:
     """Doors as they are listed, not searched for."""
     total = counted(doors)
-    return Found(doors, min(total, COUNTED), total > COUNTED)
+    return FoundDoors(doors, min(total, COUNTED), total > COUNTED)
 
 
 def _beginning(word: str) -> QuerySet[Word]:

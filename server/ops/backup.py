@@ -20,7 +20,7 @@ NAME, NAME_READ = "north-hinge-{at:%Y%m%dT%H%M%S%f}.sql.gz", "north-hinge-%Y%m%d
 
 
 @dataclass(frozen=True)
-class Kept:
+class BackupFacts:
     """What is known of a backup: its dump's SHA-256 and how many rows each table has. Stands beside it as JSON."""
 
     sha256: str
@@ -51,7 +51,7 @@ def _back_up(folder: Path, now: datetime | None) -> Path:
                 digest = dump(schema_name(), packed)  # type: ignore[arg-type]
             raw.flush()
             os.fsync(raw.fileno())
-        kept = Kept(digest, _read_back(being_made, digest), at.isoformat())
+        kept = BackupFacts(digest, _read_back(being_made, digest), at.isoformat())
         _write_private(facts_of(made), json.dumps(asdict(kept), indent=1))
         being_made.rename(made)
     finally:
@@ -102,11 +102,11 @@ def thin(folder: Path, keep: int, older_than: datetime) -> list[Path]:
     return gone
 
 
-def _kept(backup: Path) -> Kept:
-    return Kept(**json.loads(facts_of(backup).read_text()))
+def _kept(backup: Path) -> BackupFacts:
+    return BackupFacts(**json.loads(facts_of(backup).read_text()))
 
 
-def require_whole(backup: Path) -> Kept:
+def require_whole(backup: Path) -> BackupFacts:
     """Refuse a file that is cut, changed or not a backup; what is known of it."""
     try:
         kept = _kept(backup)
@@ -121,7 +121,7 @@ def require_whole(backup: Path) -> Kept:
     return kept
 
 
-def restore(backup: Path, replace: bool = False) -> Kept:
+def restore(backup: Path, replace: bool = False) -> BackupFacts:
     """Read a backup into the shop's schema, which must be empty unless it is to be replaced; what is known of it.
 
     It is read into a schema aside, whose tables then take the place of those that are there in one statement: one that cannot be read,
@@ -133,7 +133,7 @@ def restore(backup: Path, replace: bool = False) -> Kept:
         return put_back(backup, replace)
 
 
-def put_back(backup: Path, replace: bool) -> Kept:
+def put_back(backup: Path, replace: bool) -> BackupFacts:
     """The same, by who is alone already and knows that the shop is stopped."""
     kept, schema = require_whole(backup), schema_name()
     ensure(schema)

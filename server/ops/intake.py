@@ -26,13 +26,13 @@ from server.doors.service import DETAILS
 from server.exchange.document import CallDocument
 from server.exchange.importing import bring_back_call
 from server.followups.models import FollowUp
-from server.ops.shop_document import BookingPart, FilePart, FollowUpPart, ListPart, MovePart, Part, PersonPart, ShopPart, rows_of_csv
+from server.ops.shop_document import BookingPart, ExportPart, FilePart, FollowUpPart, ListPart, MovePart, PersonPart, ShopPart, rows_of_csv
 from server.people.models import Person, Shop
 from server.stock.models import CallStock, ShopList, StockItem, StockMove
 from server.stock.service import READERS
 from server.stock.van import SIZES
 
-OnePart = TypeVar("OnePart", bound=Part)
+OnePart = TypeVar("OnePart", bound=ExportPart)
 Key = TypeVar("Key")
 Value = TypeVar("Value")
 Added = Counter[str]

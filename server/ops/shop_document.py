@@ -19,13 +19,13 @@ Name = Annotated[str, Field(max_length=200)]
 OptionalCell = BeforeValidator(lambda value: None if value == "" else value)
 
 
-class Part(BaseModel):
+class ExportPart(BaseModel):
     """A part of the export: no field but these, each read from JSON or from a cell of CSV."""
 
     model_config = ConfigDict(extra="forbid", frozen=True)
 
 
-class PersonPart(Part):
+class PersonPart(ExportPart):
     """Somebody of the shop, without a password."""
 
     username: Annotated[str, Field(min_length=1, max_length=150)]
@@ -34,7 +34,7 @@ class PersonPart(Part):
     works_here: bool
 
 
-class ListPart(Part):
+class ListPart(ExportPart):
     """A list as it was loaded: from which file and by whom."""
 
     kind: Literal["rates", "van", "parts"]
@@ -42,7 +42,7 @@ class ListPart(Part):
     by: str
 
 
-class ShopPart(Part):
+class ShopPart(ExportPart):
     """The shop itself."""
 
     format: Literal["north-hinge/shop/1"]
@@ -57,7 +57,7 @@ class ShopPart(Part):
     lists: list[ListPart]
 
 
-class ChangePart(Part):
+class ChangePart(ExportPart):
     """Who changed what in a door's file."""
 
     by: Annotated[str, Field(max_length=120)]
@@ -66,7 +66,7 @@ class ChangePart(Part):
     what: dict[str, list[Any]]
 
 
-class SheetPart(Part):
+class SheetPart(ExportPart):
     """A bench sheet kept with a door."""
 
     key: UUID
@@ -77,7 +77,7 @@ class SheetPart(Part):
     at: datetime
 
 
-class FilePart(Part):
+class FilePart(ExportPart):
     """A door's file."""
 
     key: UUID
@@ -94,7 +94,7 @@ class FilePart(Part):
     bench_sheets: list[SheetPart]
 
 
-class BookingPart(Part):
+class BookingPart(ExportPart):
     """A booking; the window is of the shop's own clock."""
 
     key: UUID
@@ -109,7 +109,7 @@ class BookingPart(Part):
     call_key: Annotated[UUID | None, OptionalCell]
 
 
-class FollowUpPart(Part):
+class FollowUpPart(ExportPart):
     """What is to be done later at a door, and how it ended."""
 
     door_key: UUID
@@ -121,7 +121,7 @@ class FollowUpPart(Part):
     by: str
 
 
-class MovePart(Part):
+class MovePart(ExportPart):
     """Pieces that came to the van or went from it [in for sizes]."""
 
     at: datetime
@@ -145,7 +145,7 @@ class MovePart(Part):
         return value
 
 
-def columns_of(part: type[Part]) -> list[str]:
+def columns_of(part: type[ExportPart]) -> list[str]:
     """The columns of a table of such parts."""
     return list(part.model_fields)
 

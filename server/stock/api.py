@@ -18,14 +18,14 @@ from server.stock import service, van
 from server.stock.models import ShopList, StockMove
 
 router = Router(tags=["stock"])
-Kind = Literal["rates", "van", "parts"]
+ListKind = Literal["rates", "van", "parts"]
 MOVES_SHOWN = 40
 
 
 class ShopListOut(Schema):
     """A list of the shop, without its rows."""
 
-    kind: Kind
+    kind: ListKind
     file_name: str
     rows: int
     loaded_by: str
@@ -41,7 +41,7 @@ class NewList(RequestBody):
 
 def _out(one: ShopList) -> ShopListOut:
     return ShopListOut(
-        kind=cast(Kind, one.kind), file_name=one.file_name, rows=len(one.rows), loaded_by=one.loaded_by.name, loaded_at=one.loaded_at
+        kind=cast(ListKind, one.kind), file_name=one.file_name, rows=len(one.rows), loaded_by=one.loaded_by.name, loaded_at=one.loaded_at
     )
 
 
@@ -52,20 +52,20 @@ def shop_lists(request: HttpRequest) -> list[ShopListOut]:
 
 
 @router.put("/stock/{kind}", response=ShopListOut, operation_id="load_shop_list")
-def load_shop_list(request: HttpRequest, kind: Kind, given: NewList) -> ShopListOut:
+def load_shop_list(request: HttpRequest, kind: ListKind, given: NewList) -> ShopListOut:
     """Load a list from CSV in place of the one there is. A CSV with any mistake is refused whole."""
     return _out(service.load(person_of(request), kind, given.file_name, given.text))
 
 
 @router.delete("/stock/{kind}", response={204: None}, operation_id="put_aside_shop_list")
-def put_aside_shop_list(request: HttpRequest, kind: Kind) -> Status[None]:
+def put_aside_shop_list(request: HttpRequest, kind: ListKind) -> Status[None]:
     """Do without a list."""
     service.put_aside(person_of(request), kind)
     return Status(204, None)
 
 
 @router.get("/stock/{kind}/csv", operation_id="shop_list_csv", openapi_extra=file_of("text/csv"))
-def shop_list_csv(request: HttpRequest, kind: Kind) -> HttpResponse:
+def shop_list_csv(request: HttpRequest, kind: ListKind) -> HttpResponse:
     """A list as the CSV that would load it again: of the van what is there now."""
     rows = service.rows_now(kind)
     if not rows:

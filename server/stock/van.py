@@ -17,7 +17,7 @@ from hinge.errors import BadInputError, HingeError, OutOfRangeError, OutOfStepEr
 from hinge.measure.fields import Value, read_field
 from hinge.springs.extension import ExtensionPair
 from hinge.springs.lists import Lists
-from hinge.springs.vanstock import MOST_PIECES, Hand, StockPart, StockSpring, Wanted, take
+from hinge.springs.vanstock import MOST_PIECES, Hand, StockPart, StockSpring, WantedPiece, take
 from hinge.springs.words import pair_part, size_words
 from hinge.view.needs import Needs
 from server.config.request_body import RequestBody
@@ -174,7 +174,7 @@ def _serve(items: list[StockItem]) -> None:
                 left[one.item_id] += 1
             gone += springs
             there = [item for item in items if not item.part and left[item.pk]]
-            for piece in take([_spring(item, left[item.pk]) for item in there], [Wanted(**wanted) for wanted in of.planned]):
+            for piece in take([_spring(item, left[item.pk]) for item in there], [WantedPiece(**wanted) for wanted in of.planned]):
                 left[there[piece.place].pk] -= 1
                 new.append(Kept(of=of, item=there[piece.place], springs=piece.springs, rest_in=piece.rest_in))
         for name, pieces in of.named.items():

@@ -65,3 +65,36 @@ def test_only_the_command_prints():
             node for node in ast.walk(ast.parse(path.read_text())) if isinstance(node, ast.Call) and getattr(node.func, "id", "") == "print"
         ]
         assert not calls or path.name == "__main__.py", path
+
+
+# Rows of the database are named like what they are rows of; a command is what Django calls one.
+ROWS = {"Call", "Entry", "Door", "Command", "Migration", "Kept"}
+# A name that only points at another, or says what was done to an unnamed one, tells nobody what a thing is.
+NO_NOUNS = {
+    "told", "said", "shown", "hung", "tied", "asked", "drawn", "given", "meant", "there", "one", "at", "on", "off", "by", "telling",
+    "keeping", "ending", "stepping", "permits", "forcing", "picking", "pressing", "walls", "upkeep", "later", "rested", "settled",
+    "unbroken", "shrunk", "misc", "utils", "helpers", "common",
+}  # fmt: skip
+
+
+def types():
+    """Every class of the core and the server, with where it stands."""
+    roots = (CORE, CORE.parent / "server")
+    for path in sorted(path for root in roots for path in root.rglob("*.py") if "migrations" not in path.parts):
+        for node in ast.parse(path.read_text()).body:
+            if isinstance(node, ast.ClassDef) and not node.name.startswith("_"):
+                yield node.name, str(path.relative_to(CORE.parent))
+
+
+def test_a_type_name_stands_for_one_thing():
+    where = {}
+    for name, path in types():
+        where.setdefault(name, []).append(path)
+    assert {name: paths for name, paths in where.items() if len(paths) > 1 and name not in ROWS} == {}
+
+
+def test_modules_and_types_are_named_by_nouns():
+    page = (CORE.parent / "web" / "src").rglob("*.ts*")
+    modules = [*CORE.rglob("*.py"), *(CORE.parent / "server").rglob("*.py"), *page]
+    assert [str(path) for path in modules if path.name.split(".")[0].lower() in NO_NOUNS] == []
+    assert [(name, path) for name, path in types() if name.lower() in NO_NOUNS] == []

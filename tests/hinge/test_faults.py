@@ -11,7 +11,7 @@ from hypothesis import strategies as st
 
 from hinge.errors import BadInputError
 from hinge.faults.find import CANT_TELL, PARTS, find
-from hinge.faults.knowledge import PROVED_BY, SLIP, TWO_CAUSES, Check, ComplaintKind, Fact, FaultCause, faults, tabled
+from hinge.faults.knowledge import PROVED_BY, SLIP, TWO_CAUSES, Check, ComplaintKind, FaultCause, KnownFact, faults, tabled
 from hinge.faults.reason import clashes, closed_by_risk, confirmed, of_causes, posterior, prior, proposals
 from hinge.faults.triage import triage
 from hinge.procedures.rules import proofs
@@ -52,7 +52,7 @@ def small_knowledge(draw):
     )
     causes = {name: cause(draw(st.sampled_from("ab")), draw(st.floats(0.5, 9))) for name in names}
     said = ComplaintKind(text="x", words=["x"], likely={names[0]: 40.0}, use="yes", load=[], minutes=30, shows="look")
-    known = tabled(causes, checks, {"it": said}, {"old": Fact(text="x", times={names[-1]: 3.0})})
+    known = tabled(causes, checks, {"it": said}, {"old": KnownFact(text="x", times={names[-1]: 3.0})})
     answers = [(name, draw(st.sampled_from(list(check.outcomes)))) for name, check in checks.items() if draw(st.booleans())]
     return known, answers, draw(st.booleans())
 

@@ -12,7 +12,7 @@ from hinge.questions.of_call import balance_of, sizing_of
 from hinge.sizing.convert import convert
 from hinge.sizing.picks import pick_extension, pick_plates
 from hinge.sizing.search import Wanted
-from hinge.springs.counterweight import Counterweight, plates_for, stack_drop, stack_places
+from hinge.springs.counterweight import CounterweightOnDrum, plates_for, stack_drop, stack_places
 from hinge.springs.extension import PairAtWork, grade_for, grades, pair_places
 from hinge.springs.pivots import PivotExtension, PivotTorsion, PivotWeight
 from hinge.view.build import record_after
@@ -111,14 +111,14 @@ def test_ties_go_to_fewer_plates():
 
 @given(drums, st.floats(40, 300))
 def test_the_work_of_the_stack_is_its_way_down(drum, stack):
-    carrier = Counterweight(stack, build_hub(0.75, 0.15, 12), drum)
+    carrier = CounterweightOnDrum(stack, build_hub(0.75, 0.15, 12), drum)
     travel = np.linspace(0, 84, 4001)
     fallen = stack_drop(carrier.hub, drum, 84)
     assert np.trapezoid(carrier.lift(travel), travel) == pytest.approx(stack * fallen, rel=1e-4)
 
 
 def test_the_stack_is_drawn_as_far_down_as_it_has_come():
-    carrier = Counterweight(115, HUB, FOUR_INCH)
+    carrier = CounterweightOnDrum(115, HUB, FOUR_INCH)
     places = stack_places(carrier, 8, np.array([0.0, 84.0]), (3.4, 90.5))
     assert places[0, 0, 1] - places[1, 0, 1] == pytest.approx(stack_drop(HUB, FOUR_INCH, 84))
 

@@ -8,7 +8,7 @@ from hypothesis import strategies as st
 
 from hinge.errors import BadInputError, ContradictionError
 from hinge.springs.lists import Lists
-from hinge.springs.vanstock import CUT_LOSS_IN, LEAST_REST_IN, StockSpring, Take, Wanted, parse_parts, take
+from hinge.springs.vanstock import CUT_LOSS_IN, LEAST_REST_IN, StockSpring, Take, WantedPiece, parse_parts, take
 from hinge.view.needs import needs_of
 from hinge.view.steps import procedures_of
 from tests.hinge.calls import SPRING, Running
@@ -23,7 +23,9 @@ STOCK = st.lists(
     ),
     max_size=5,
 )  # fmt: skip
-WANTED = st.lists(st.builds(Wanted, st.sampled_from(WIRES), st.just(2.0), st.sampled_from(LENGTHS[:3]), st.sampled_from(HANDS)), max_size=4)
+WANTED = st.lists(
+    st.builds(WantedPiece, st.sampled_from(WIRES), st.just(2.0), st.sampled_from(LENGTHS[:3]), st.sampled_from(HANDS)), max_size=4
+)
 
 
 def bar(length_in, count=1, hand=""):
@@ -31,7 +33,7 @@ def bar(length_in, count=1, hand=""):
 
 
 def want(length_in, hand=""):
-    return Wanted(0.207, 2, length_in, hand)
+    return WantedPiece(0.207, 2, length_in, hand)
 
 
 @given(STOCK, WANTED)

@@ -23,7 +23,7 @@ from hinge.door.track import Track
 from hinge.sizing.ideal import conditions
 from hinge.sizing.picks import pick_extension, pick_plates
 from hinge.springs.counterbalance import Counterbalance, TorsionOnShaft
-from hinge.springs.counterweight import Counterweight
+from hinge.springs.counterweight import CounterweightOnDrum
 from hinge.springs.extension import PairAtWork
 from tests.hinge.doors import FOUR_INCH, build_door, build_flat_drum, build_hub, build_tapered_drum, build_track
 
@@ -143,7 +143,7 @@ def _really(carrier: Counterbalance, share: float) -> Counterbalance:
         return replace(carrier, rate_lbin_per_turn=carrier.rate_lbin_per_turn * share)
     if isinstance(carrier, PairAtWork):
         return replace(carrier, rate_lb_per_in=carrier.rate_lb_per_in * share)
-    assert isinstance(carrier, Counterweight)
+    assert isinstance(carrier, CounterweightOnDrum)
     return replace(carrier, stack_lb=carrier.stack_lb * share)
 
 
@@ -217,7 +217,7 @@ def _set(carrier: Counterbalance, steps: int) -> Counterbalance:
         return replace(carrier, turns=carrier.turns + steps * carrier.step.size)
     if isinstance(carrier, PairAtWork):
         return replace(carrier, open_stretch_in=carrier.open_stretch_in + steps * carrier.step.size)
-    assert isinstance(carrier, Counterweight)
+    assert isinstance(carrier, CounterweightOnDrum)
     return replace(carrier, stack_lb=carrier.stack_lb + steps * carrier.step.size)
 
 

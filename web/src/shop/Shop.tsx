@@ -8,11 +8,11 @@ import { Page, Quiet, Row, Stack } from '../ui/layout';
 import { Loading, Refused } from '../ui/states';
 import { AddPerson } from './AddPerson';
 import { CalendarLink } from './CalendarLink';
+import { LastBackup } from './LastBackup';
 import { Lists } from './Lists';
 import { OwnPassword } from './OwnPassword';
 import { OwnUnits } from './OwnUnits';
 import { People } from './People';
-import { Upkeep } from './Upkeep';
 import { Ways } from './Ways';
 import { WhereItIs } from './WhereItIs';
 
@@ -45,7 +45,7 @@ export function Shop() {
       </Row>
       {signOut.isError && <Refused wrong={signOut.error} />}
       <People me={me.username} lead={lead} />
-      {lead && <Upkeep />}
+      {lead && <LastBackup />}
       {lead && <AddPerson />}
       {lead && session.data?.shop && <WhereItIs shop={session.data.shop} />}
       {lead && session.data?.shop && <Ways shop={session.data.shop} />}

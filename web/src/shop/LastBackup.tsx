@@ -6,7 +6,7 @@ import { clock, day } from '../ui/words';
 const OLD_MS = 36 * 60 * 60 * 1000;
 
 /** Would this shop's data come back? When the last backup that was read back was made. */
-export function Upkeep() {
+export function LastBackup() {
   const upkeep = useQuery({ queryKey: ['upkeep'], queryFn: () => data(client.GET('/api/upkeep')) });
   if (!upkeep.data) return null;
   const { backed_up_at: at } = upkeep.data;
