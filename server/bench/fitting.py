@@ -14,7 +14,7 @@ WIDE, HIGH, LEFT, BEYOND_IN, ABOVE_IN = 720.0, 400.0, 92.0, 14.0, 6.0
 
 
 @dataclass(frozen=True)
-class Drawn:
+class PlacementDrawing:
     """What is drawn, in the drawing's own points: heights with their words, lines as points, the arms as ends."""
 
     floor: float
@@ -39,7 +39,7 @@ def fitting_pdf(asked: PlacementQuestion, person: Person) -> bytes:
     return pdf_of("bench/fitting.html", shown | {"drawn": _drawn(asked, answer), "wide": WIDE, "high": HIGH, "left": LEFT})
 
 
-def _drawn(asked: PlacementQuestion, answer: PlacementAnswer) -> Drawn | None:
+def _drawn(asked: PlacementQuestion, answer: PlacementAnswer) -> PlacementDrawing | None:
     """To scale; nothing for a door that is placed by what was measured alone."""
     if asked.kind != "sectional" or asked.door is None or asked.track is None:
         return None
@@ -58,7 +58,7 @@ def _drawn(asked: PlacementQuestion, answer: PlacementAnswer) -> Drawn | None:
 
     arm = answer.arm
     closed, opened = ([(one.x_in, one.z_in) for one in joints] for joints in view.joints)
-    return Drawn(
+    return PlacementDrawing(
         floor=HIGH,
         rail=up(answer.bracket_in),
         rail_to=across(reach),

@@ -19,22 +19,22 @@ from server.people.scope import person_of, require_lead
 router = Router(tags=["upkeep"])
 
 
-class UpkeepOut(Schema):
+class BackupOut(Schema):
     """When the last backup that was read back was made, if ever; and how much room the data's disk has left [bytes]."""
 
     backed_up_at: datetime | None
     room_bytes: int
 
 
-@router.get("/upkeep", response=UpkeepOut, operation_id="upkeep")
-def upkeep(request: HttpRequest) -> UpkeepOut:
+@router.get("/upkeep", response=BackupOut, operation_id="upkeep")
+def upkeep(request: HttpRequest) -> BackupOut:
     """How the data is looked after; leads only."""
     require_lead(person_of(request))
     last = newest(Path(settings.BACKUPS))
-    return UpkeepOut(backed_up_at=made_at(last) if last else None, room_bytes=_room())
+    return BackupOut(backed_up_at=made_at(last) if last else None, room_bytes=_room())
 
 
-class Upkeep(Collector):
+class BackupMetrics(Collector):
     """The same for `/metrics`, and which version this is; the time of the last good backup stays away where there is none."""
 
     def collect(self) -> Iterator[Metric]:

@@ -10,7 +10,7 @@ from server.config.health import TOLD_BESIDES
 from server.doors.api import router as doors
 from server.exchange.api import router as exchange
 from server.followups.api import router as follow_ups
-from server.ops.api import Upkeep
+from server.ops.api import BackupMetrics
 from server.ops.api import router as upkeep
 from server.people.api import router as people
 from server.people.signed_in import SignedIn
@@ -20,6 +20,6 @@ api = errors.HingeApi(
     title="North Hinge", version="1", auth=SignedIn(), docs_url=None, openapi_url=None, urls_namespace="api", parser=LimitedParser()
 )
 errors.install(api)
-TOLD_BESIDES.append(Upkeep())
+TOLD_BESIDES.append(BackupMetrics())
 for router in (people, doors, calls, bookings, follow_ups, bench, sheets, stock, exchange, upkeep):
     api.add_router("", router)

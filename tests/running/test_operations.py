@@ -16,7 +16,7 @@ import pytest
 from django.core.management import get_commands
 from prometheus_client import REGISTRY
 
-from server.ops.api import Upkeep
+from server.ops.api import BackupMetrics
 from tests.running.started import free_port
 from tests.running.test_upkeep import installed, whole  # noqa: F401 (fixtures)
 
@@ -52,7 +52,7 @@ def test_every_setting_of_the_documents_is_read_and_every_one_that_is_read_is_to
 
 def test_every_measure_of_the_alarms_and_the_dashboard_is_taken():
     asked = " ".join((ROOT / "deploy" / name).read_text() for name in ("alerts.yml", "dashboard.json"))
-    taken = {sample for family in (*REGISTRY.collect(), *Upkeep().collect()) for sample in (family.name, f"{family.name}_total")}
+    taken = {sample for family in (*REGISTRY.collect(), *BackupMetrics().collect()) for sample in (family.name, f"{family.name}_total")}
     # Stays away where no backup was made.
     taken.add("north_hinge_last_good_backup_timestamp_seconds")
     named = {re.sub(r"_(bucket|count|sum)$", "", one) for one in re.findall(r"north_hinge_[a-z_]+", asked)}
