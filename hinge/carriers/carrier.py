@@ -41,6 +41,7 @@ class Carrier(Document):
 
     parts: ClassVar[Mapping[Part, str]]
     unit: ClassVar[str]
+    one_unit: ClassVar[str]
     largest_step: ClassVar[int]
     most: ClassVar[int | None] = None
     below_zero: ClassVar[bool] = False

@@ -30,6 +30,7 @@ class Counterweight(Carrier):
 
     parts: ClassVar[Mapping[Part, str]] = {"large": "Large plates", "small": "Small plates"}
     unit: ClassVar[str] = "plates"
+    one_unit: ClassVar[str] = "plate"
     largest_step: ClassVar[int] = 400  # plates are lifted by hand, as many as it takes
     needs_drums: ClassVar[str] = "A counterweight needs"
     tells: ClassVar[frozenset[str]] = frozenset({*PLATES, "large_plate_lb", "small_plate_lb"})

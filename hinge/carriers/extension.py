@@ -29,6 +29,7 @@ class Extension(Carrier):
 
     parts: ClassVar[Mapping[Part, str]] = {"left": "Left side", "right": "Right side"}
     unit: ClassVar[str] = "holes"
+    one_unit: ClassVar[str] = "hole"
     largest_step: ClassVar[int] = 1
     below_zero: ClassVar[bool] = True
     counted_from: ClassVar[str] = HOOK_HOLE

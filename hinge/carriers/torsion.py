@@ -28,6 +28,7 @@ CONES: dict[int, tuple[Cone, ...]] = {
     3: ("left", "left_outer", "right"),
     4: ("left", "left_outer", "right", "right_outer"),
 }
+ON_THE_RIGHT: tuple[Cone, ...] = ("right", "right_outer")
 PICKED, MOST_KINDS = (1, 2, 4), 2
 MOST_QUARTERS = 160
 Turns = Annotated[int, Between(0, MOST_QUARTERS, "quarter-turns")]
@@ -52,6 +53,7 @@ class Torsion(Carrier):
         "right_outer": "Far right spring",
     }
     unit: ClassVar[str] = "quarter-turns"
+    one_unit: ClassVar[str] = "quarter-turn"
     largest_step: ClassVar[int] = 2  # one stroke of the bar is a quarter- or a half-turn
     most: ClassVar[int | None] = MOST_QUARTERS
     winds: ClassVar[bool] = True
@@ -216,9 +218,9 @@ def cones_of(springs: list[SpringKind], duplex: bool) -> tuple[Cone, ...]:
     return CONES.get(count, CONES[2])
 
 
-def hand_of(cone: str, turned_round: bool) -> str:
+def hand_of(cone: str, turned_round: bool) -> Literal["left", "right"]:
     """The hand of wind on a side: right-hand on the left, left-hand on the right, unless it is `turned_round`. Common practice."""
-    return "Left-hand" if cone.startswith("right") != turned_round else "Right-hand"
+    return "left" if (cone in ON_THE_RIGHT) != turned_round else "right"
 
 
 def wound(springs: list[SpringKind], quarter_turns: int | None, duplex: bool = False) -> Torsion:

@@ -14,7 +14,7 @@ from hinge.opener.placing import EYES_MOST_IN
 from hinge.sizing.ideal import DRUM_WORDS
 from hinge.spoken import sized
 from hinge.springs.torsion import SpringKind
-from hinge.springs.words import spring_words
+from hinge.springs.words import kind_words
 
 NOT_YET = "not measured yet"
 OPENER_PARTS = {
@@ -132,7 +132,7 @@ def _springs(on: Carrier, other_way: bool) -> list[SpringDescription]:
     for cone, (spring, *nested_in) in on.springs_by_part().items():
         inner = nested_in[0] if nested_in else None
         right = cone.startswith("right")
-        hand = f"{hand_of(cone, other_way).lower()} wound"
+        hand = f"{hand_of(cone, other_way)}-hand wound"
         nested = f", around {_sizes(inner)}" if inner else ""
         turns = counts.get(cone)
         wound = "" if turns is None else f", {turns} quarter-turns on it"
@@ -151,4 +151,4 @@ def _springs(on: Carrier, other_way: bool) -> list[SpringDescription]:
 
 
 def _sizes(spring: SpringKind) -> str:
-    return spring_words(spring).removesuffix(", one")
+    return kind_words(spring)

@@ -11,6 +11,9 @@ from hinge.spoken import as_said
 CABLE_FROM_SURFACE_IN = 0.75
 # What is at hand, in quarters of an inch, thickest first: a "2×" board is 1½ in thick, a "1×" ¾ in; common practice.
 STOCK = {"2× board": 6, "1× board": 3, "piece of ½ in ply": 2, "piece of ¼ in ply": 1}
+SEVERAL = {
+    "2× board": "2× boards", "1× board": "1× boards", "piece of ½ in ply": "pieces of ½ in ply", "piece of ¼ in ply": "pieces of ¼ in ply",
+}  # fmt: skip
 QUARTER_IN = 0.25
 COUNTS = {1: "a", 2: "two", 3: "three", 4: "four", 5: "five", 6: "six"}
 
@@ -45,10 +48,6 @@ def packing(measured_in: float) -> Packing:
     return Packing(pack_in=pack_in, pieces=pieces, left_over_in=left, cable_off_in=off, sentence=sentence)
 
 
-def _several(stock: str) -> str:
-    return stock.replace("piece", "pieces") if "piece" in stock else f"{stock}s"
-
-
 def _sentence(pack_in: float, pieces: list[Piece], left_in: float) -> str:
     if pack_in < 0:
         near = format_length(-pack_in)
@@ -57,7 +56,7 @@ def _sentence(pack_in: float, pieces: list[Piece], left_in: float) -> str:
     if not pieces:
         return f"The monitor goes on as it is: the cable runs about {as_said('¾ in')} from the surface."
     counts = {one.stock: sum(other.stock == one.stock for other in pieces) for one in pieces}
-    named = [f"{COUNTS.get(count, str(count))} {stock if count == 1 else _several(stock)}" for stock, count in counts.items()]
+    named = [f"{COUNTS.get(count, str(count))} {stock if count == 1 else SEVERAL[stock]}" for stock, count in counts.items()]
     together = " and ".join(part for part in (", ".join(named[:-1]), named[-1]) if part)
     rest = f" {format_length(left_in)} is left over: the cable runs that much farther off." if left_in > 0 else " Nothing is left over."
     return f"Pack {format_length(pack_in)}: {together}.{rest} Too deep reacts late, too shallow trips for nothing."

@@ -14,7 +14,7 @@ from hinge.spoken import sized
 from hinge.springs.life import Life
 from hinge.springs.torsion import BAR_IN, SpringKind, bar_force, stored_energy
 from hinge.springs.use import Use, Years, years_of
-from hinge.springs.words import cycles_words, set_id, set_words, share_words, spring_words, turns_words, years_words
+from hinge.springs.words import cycles_range, cycles_words, set_id, set_words, share_words, spring_words, turns_words, years_words
 
 RATE_HOLDS = 0.03  # a rate this near its ideal is held by friction; the search's own tolerance
 
@@ -203,7 +203,7 @@ def _said(one: SpringSet, parts: list[PartOut], torque_lbin: float, years: Years
         turns=turns_words(one.quarter_turns),
         rate=share_words(one.rate_error) + {"holds": "", "hot": " ▲", "heavy": " ▼"}[kind],
         rate_kind=kind,
-        cycles=cycles_words(one.weakest.life).removesuffix(" cycles"),
+        cycles=cycles_range(one.weakest.life),
         life=", ".join([cycles_words(one.weakest.life), *([years_words(years)] if years else [])]),
         hottest=one.profile.hottest_words,
         heaviest=one.profile.heaviest_words,

@@ -193,7 +193,7 @@ def _trim_plan(line: CounterbalanceState, steps: dict[Part, int], on: str, schoo
     if not line.carrier.below_zero and any(target < 0 for target in targets.values()):
         return None
     more = next(iter(steps.values()))
-    name = line.carrier.unit.removesuffix("s") if abs(more) == 1 else line.carrier.unit
+    name = line.carrier.one_unit if abs(more) == 1 else line.carrier.unit
     return TrimPlan(targets=targets, words=f"{abs(more)} {name} {'on' if more > 0 else 'off'} {on}", school=school)
 
 

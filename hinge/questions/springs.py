@@ -25,7 +25,6 @@ from hinge.springs.torsion import (
     BAR_IN,
     DEAD_COILS,
     Shaft,
-    SpringKind,
     TorsionSpring,
     bar_force,
     bending_stress,
@@ -35,7 +34,7 @@ from hinge.springs.torsion import (
     wound_length,
 )
 from hinge.springs.wire import DEFAULT_MATERIAL, MaterialName, material_named
-from hinge.springs.words import share_words, spring_words
+from hinge.springs.words import kind_words, share_words
 
 SPRING_FIELDS = ("wire_in", "inside_diameter_in", "length_in", "material", "dead_coils")
 
@@ -78,8 +77,7 @@ def torsion(asked: TorsionQuestion, of_shop: Lists = NO_LISTS) -> TorsionAnswer:
     spring = read(TorsionSpring, {name: getattr(asked, name) for name in SPRING_FIELDS})
     if table := asked.lists(of_shop).rates:
         spring = table.applied(spring)
-    words = spring_words(SpringKind.model_construct(**dict(spring), count=1)).removesuffix(", one")
-    said = [f"{words}: {sized(spring.rate_lbin_per_turn, 'lb·in', 2)} per turn, {spring.active_coils:.1f} active coils."]
+    said = [f"{kind_words(spring)}: {sized(spring.rate_lbin_per_turn, 'lb·in', 2)} per turn, {spring.active_coils:.1f} active coils."]
     if spring.table_difference is not None:
         formula = f"{spring.formula_rate_lbin_per_turn:.2f} (table {share_words(spring.table_difference)})"
         said.append(f"The rate is the supplier's; the formula gives {formula}.")

@@ -12,7 +12,7 @@ from hinge.spoken import is_metric, number, sized
 from hinge.springs.counterweight import Plates, Stack
 from hinge.springs.extension import ExtensionPair
 from hinge.springs.life import Life
-from hinge.springs.torsion import SpringKind
+from hinge.springs.torsion import SpringKind, TorsionSpring
 from hinge.springs.use import Years
 from hinge.springs.wire import DEFAULT_MATERIAL
 
@@ -25,7 +25,12 @@ NESTED = "@"
 
 def spring_words(spring: SpringKind) -> str:
     """A kind of spring: wire, inside diameter and length, and how many."""
-    return f"{size_words(spring.wire_in, spring.inside_diameter_in, spring.length_in)}, {COUNTS[spring.count]}"
+    return f"{kind_words(spring)}, {COUNTS[spring.count]}"
+
+
+def kind_words(spring: SpringKind | TorsionSpring) -> str:
+    """The same of one: wire, inside diameter and length."""
+    return size_words(spring.wire_in, spring.inside_diameter_in, spring.length_in)
 
 
 def size_words(wire_in: float, inside_diameter_in: float, length_in: float) -> str:
@@ -90,7 +95,12 @@ def quarters_words(quarter_turns: int) -> str:
 
 def cycles_words(life: Life) -> str:
     """A life as a range, never finer than it is known."""
-    return f"{_thousands(life.low)}–{_thousands(life.high)} cycles"
+    return f"{cycles_range(life)} cycles"
+
+
+def cycles_range(life: Life) -> str:
+    """The same under a heading that says cycles."""
+    return f"{_thousands(life.low)}–{_thousands(life.high)}"
 
 
 def years_words(years: Years) -> str:

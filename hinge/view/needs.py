@@ -12,8 +12,6 @@ from hinge.carriers.torsion import hand_of
 from hinge.file.description import turned_round
 from hinge.springs.vanstock import Hand, WantedPiece
 
-HANDS: dict[str, Hand] = {"Left-hand": "left", "Right-hand": "right"}
-
 
 @dataclass(frozen=True)
 class Needs:
@@ -60,7 +58,7 @@ def springs_wanted(call: Call, on: Carrier | None) -> tuple[WantedPiece, ...]:
     wanted = []
     for cone, springs in (on.springs_by_part() if on else {}).items():
         for place, one in enumerate(springs):
-            told: Hand = "" if place or cone == "single" else HANDS[hand_of(cone, turned_round(call.measured))]
+            told: Hand = "" if place or cone == "single" else hand_of(cone, turned_round(call.measured))
             wanted.append(WantedPiece(one.wire_in, one.inside_diameter_in, one.length_in, told))
     return tuple(wanted)
 

@@ -292,8 +292,8 @@ def _screws(measured: Measured, ways: SchoolWays) -> str:
     """How far a set screw goes after contact; source: practice."""
     match measured.get("shaft_kind"):
         case "solid":
-            return "to contact, then ¼ to ½ turn: the shaft is solid"
+            return "¼ to ½ turn after contact (the shaft is solid)"
         case "tube":
-            return f"to contact, then {way_words(ways)['screws'].replace(' after contact', '')}: the shaft is a tube"
+            return f"{way_words(ways)['screws']} (the shaft is a tube)"
         case _:
             return ""

@@ -52,7 +52,7 @@ def way_words(line: CounterbalanceState, part: Part, up: bool, turned_round: boo
     """
     if not line.carrier.winds:
         return ""
-    hand = "" if part == "single" else f"{hand_of(part, turned_round)} wound. "
+    hand = "" if part == "single" else f"{hand_of(part, turned_round).capitalize()}-hand wound. "
     return hand + ((UP_REVERSED if up else DOWN_REVERSED) if turned_round else (UP if up else DOWN))
 
 
