@@ -182,7 +182,7 @@ def test_a_single_spring_far_down_the_list_is_found_compared_and_picked(signed_i
     page.sees("To install: " + third)
     assert state_of(call).chosen.words == third
     page.touch("Keep what hangs there instead")
-    page.sees("Nothing to do")
+    page.sees("No spring work picked yet")
     assert page.complaints() == []
 
 
@@ -254,7 +254,7 @@ def test_the_bench_keeps_its_inputs_in_the_address_and_with_a_door(signed_in, do
         ("/bench/identify?ten_coils_in=2+1/16&twenty_coils_in=4+1/8&inside_diameter_in=2&pieces_in=10,17+1/2&weight_lb=130", "lb ▲ hot"),
         (SPRINGS.replace("springs", "convert"), "In the hand"),
         (SPRINGS.replace("springs", "convert") + "&to=torsion", "Needs about 12 in above"),
-        ("/bench/extension?weight_lb=145&width_in=9'&height_in=7'&section_count=4&radius_in=12", "for over 135 up to 145 lb"),
+        ("/bench/extension?weight_lb=145&width_in=9'&height_in=7'&section_count=4&radius_in=12", "(doors over 135, up to 145 lb)"),
         (SPRINGS.replace("springs", "counterweight") + "&hub_core_in=3/4&strap_in=.2&hub_turns=7.5", "guide discs"),
         ("/bench/counterweight?" + SPRINGS.split("?")[1] + "&hub_core_in=3/4&strap_in=.2&hub_turns=2", "turns of strap run out"),
         (

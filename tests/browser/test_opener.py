@@ -190,7 +190,7 @@ def test_a_new_opener_is_asked_for_and_fitted_step_by_step_by_thumb(signed_in, p
     enter(call, person, "complaint", complaint="check")
     met(call, person, "hands_on")
     page.go(f"/calls/{call.key}/find")
-    page.touch("or what is asked for")
+    page.touch("or the job yourself")
     page.pick("What was found", "A new opener on a rail is to be fitted")
     page.touch("Say that this was found")
     page.sees("Asked for: A new opener on a rail is to be fitted")

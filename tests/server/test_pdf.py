@@ -20,7 +20,7 @@ PAGE = "<p>Net loft</p>"
 
 @pytest.fixture
 def press(monkeypatch):
-    one = pdf_process.Press()
+    one = pdf_process.PdfProcess()
     monkeypatch.setattr(pdf_process, "_press", one)
     yield one
     one._end()
@@ -47,7 +47,7 @@ def test_a_press_that_dies_or_never_answers_is_told_as_busy_and_the_next_page_co
         with pytest.raises(BusyError):
             pdf_process.pressed_apart(PAGE, {})
     monkeypatch.undo()
-    assert pdf_process.Press().draw(PAGE, {}).startswith(b"%PDF")
+    assert pdf_process.PdfProcess().draw(PAGE, {}).startswith(b"%PDF")
 
 
 def test_a_press_that_dies_before_it_has_heard_all_is_told_as_busy_too(press, monkeypatch):
