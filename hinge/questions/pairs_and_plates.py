@@ -126,7 +126,7 @@ def _pair_out(pick: ExtensionPick, household: str | None) -> PairOut:
     return PairOut(
         id=pair_id(set_up),
         words=pair_words(set_up),
-        class_words=f"class (doors over {plain(pick.grade.from_lb, 'lb')}, up to {sized(pick.grade.to_lb, 'lb')})",
+        class_words=f"lb class (doors over {plain(pick.grade.from_lb, 'lb')}, up to {sized(pick.grade.to_lb, 'lb')})",
         caution="A spring without a safety cable flies when it breaks: cables are part of the set.",
         facts=_facts(pick, life, years),
         pair=set_up,

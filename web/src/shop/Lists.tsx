@@ -103,8 +103,9 @@ function OneList({ kind, title, says, columns, lead, loaded }: Props) {
         {lead && loaded && !asked && <Plain onPress={() => setAsked(true)}>Delete this list</Plain>}
         {lead && loaded && asked && (
           <>
-            <Plain onPress={() => putAside.mutate()}>Delete it for everybody</Plain>
+            {/* First: a second tap in the same place takes nothing away. */}
             <Plain onPress={() => setAsked(false)}>Cancel</Plain>
+            <Plain onPress={() => putAside.mutate()}>Delete it for everybody</Plain>
           </>
         )}
       </Row>
