@@ -103,6 +103,8 @@ def logging_as_json(level: str) -> dict[str, Any]:
             "django": {"handlers": [], "level": level},
             # Every refusal has its access line.
             "django.request": {"level": "ERROR"},
+            # A line for each request that waits: `north_hinge_requests_at_work` tells it once.
+            "waitress.queue": {"level": "ERROR"},
             "weasyprint": {"level": "ERROR"},
             "fontTools": {"level": "ERROR"},
         },
