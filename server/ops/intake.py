@@ -8,6 +8,7 @@ from __future__ import annotations
 import zipfile
 from collections import Counter, defaultdict
 from collections.abc import Iterator, Mapping
+from contextlib import contextmanager
 from typing import Any, TypeVar
 from uuid import UUID
 
@@ -53,10 +54,12 @@ def import_shop(packed: zipfile.ZipFile) -> tuple[Shop, Added]:
     with scope(shop=shop.pk):
         for one in told.lists:
             added["lists"] += _list(export, one, shop, people)
-        merged = dict[UUID, UUID]()
+        merged, filed = dict[UUID, UUID](), set(Door.objects.values_list("key", flat=True))
         for name in export.names("doors/"):
             part = export.one(FilePart, name)
-            added["doors"] += _file(shop, people, part, name)
+            if part.key not in filed:
+                _file(shop, people, part, name)
+                added["doors"] += 1
             if part.merged_into:
                 merged[part.key] = part.merged_into
         doors = {door.key: door for door in Door.objects.all()}
@@ -67,10 +70,13 @@ def import_shop(packed: zipfile.ZipFile) -> tuple[Shop, Added]:
             added["calls"] += _call(lead, doors, export.json(name), name)
         _give_of_calls()
         calls = dict(Call.objects.values_list("key", "pk"))
-        for booking in export.rows(BookingPart, "bookings.csv"):
-            added["bookings"] += _booking(shop, people, doors, calls, booking)
-        for follow_up in export.rows(FollowUpPart, "follow-ups.csv"):
-            added["follow-ups"] += _follow_up(shop, people, doors, follow_up)
+        booked = set(Booking.objects.values_list("key", flat=True))
+        bookings = [one for one in export.rows(BookingPart, "bookings.csv") if one.key not in booked]
+        Booking.objects.bulk_create(_booking(shop, people, doors, calls, one) for one in bookings)
+        followed = set(FollowUp.objects.values_list("key", flat=True))
+        follow_ups = [one for one in export.rows(FollowUpPart, "follow-ups.csv") if one.key not in followed]
+        FollowUp.objects.bulk_create(_follow_up(shop, people, doors, one) for one in follow_ups)
+        added.update({"bookings": len(bookings), "follow-ups": len(follow_ups)})
     return shop, added
 
 
@@ -93,7 +99,7 @@ class _Export:
             raise BadInputError(f"{name} is missing or not whole.", name, None, "an export as export_shop writes it") from wrong
 
     def json(self, name: str) -> Any:
-        with _of_file(name):
+        with _mistakes_of(name):
             return read_json(self.text(name), MOST_OF_FILE)
 
     def one(self, part: type[OnePart], name: str) -> OnePart:
@@ -104,18 +110,13 @@ class _Export:
             yield read(part, row, f"{name} row {place}")
 
 
-class _of_file:
-    """Tells a mistake inside with the name of the file it is in."""
-
-    def __init__(self, name: str) -> None:
-        self._name = name
-
-    def __enter__(self) -> None:
-        return None
-
-    def __exit__(self, kind: object, wrong: BaseException | None, trace: object) -> None:
-        if isinstance(wrong, HingeError):
-            raise wrong.with_field(f"{self._name}: {wrong.field}") from wrong
+@contextmanager
+def _mistakes_of(name: str) -> Iterator[None]:
+    """Tell a mistake inside with the name of the file it is in."""
+    try:
+        yield
+    except HingeError as wrong:
+        raise wrong.with_field(f"{name}: {wrong.field}") from wrong
 
 
 @mutation
@@ -145,16 +146,14 @@ def _list(export: _Export, part: ListPart, shop: Shop, people: dict[str, Person]
     by, name = _of(people, part.by, "lists"), f"lists/{part.kind}.csv"
     rows: list[dict[str, object]] = []
     if name in export.names("lists/"):
-        with _of_file(name):
+        with _mistakes_of(name):
             rows = [row.model_dump(exclude_none=True) for row in READERS[part.kind](export.text(name))]
     ShopList.objects.create(shop=shop, kind=part.kind, file_name=part.file_name, rows=rows, loaded_by=by)
     return 1
 
 
 @mutation
-def _file(shop: Shop, people: dict[str, Person], part: FilePart, name: str) -> int:
-    if Door.objects.filter(key=part.key).exists():
-        return 0
+def _file(shop: Shop, people: dict[str, Person], part: FilePart, name: str) -> None:
     record = read_record_strictly(part.record, f"{name}: record").model_dump(mode="json")
     details = part.model_dump(include={*DETAILS, "key", "visited_at", "put_away"})
     door = Door.objects.create(shop=shop, record=record, **details)
@@ -166,7 +165,6 @@ def _file(shop: Shop, people: dict[str, Person], part: FilePart, name: str) -> i
         BenchSheet(shop=shop, door=door, **one.model_dump(exclude={"by"}), by=_of(people, one.by, f"{name}: bench_sheets"))
         for one in part.bench_sheets
     )
-    return 1
 
 
 @mutation
@@ -197,7 +195,7 @@ def _size(one: MovePart | StockItem) -> tuple[object, ...]:
 
 
 def _call(lead: Person, doors: dict[UUID, Door], document: Any, name: str) -> int:
-    with _of_file(name):
+    with _mistakes_of(name):
         told = read(CallDocument, document)
         return int(bring_back_call(lead, _of(doors, UUID(told.door.key), "door.key"), told))
 
@@ -214,25 +212,19 @@ def _give_of_calls() -> None:
         of.save(update_fields=["left"])
 
 
-def _booking(shop: Shop, people: dict[str, Person], doors: dict[UUID, Door], calls: dict[UUID, int], part: BookingPart) -> int:
-    if Booking.objects.filter(key=part.key).exists():
-        return 0
-    Booking.objects.create(
+def _booking(shop: Shop, people: dict[str, Person], doors: dict[UUID, Door], calls: dict[UUID, int], part: BookingPart) -> Booking:
+    return Booking(
         shop=shop,
         door=_of(doors, part.door_key, "bookings.csv: door_key"),
         technician=_of(people, part.technician, "bookings.csv") if part.technician else None,
         call_id=_of(calls, part.call_key, "bookings.csv: call_key") if part.call_key else None,
         **part.model_dump(exclude={"door_key", "technician", "call_key"}),
     )
-    return 1
 
 
-def _follow_up(shop: Shop, people: dict[str, Person], doors: dict[UUID, Door], part: FollowUpPart) -> int:
-    if FollowUp.objects.filter(key=part.key).exists():
-        return 0
+def _follow_up(shop: Shop, people: dict[str, Person], doors: dict[UUID, Door], part: FollowUpPart) -> FollowUp:
     door, by = _of(doors, part.door_key, "follow-ups.csv: door_key"), _of(people, part.by, "follow-ups.csv")
-    FollowUp.objects.create(shop=shop, door=door, by=by, **part.model_dump(exclude={"door_key", "by"}))
-    return 1
+    return FollowUp(shop=shop, door=door, by=by, **part.model_dump(exclude={"door_key", "by"}))
 
 
 def _of(known: Mapping[Key, Value], key: Key, where: str) -> Value:
