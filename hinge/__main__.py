@@ -10,6 +10,7 @@ from importlib.metadata import PackageNotFoundError, version
 
 from hinge.errors import BadInputError, HingeError
 from hinge.questions.ask import QUESTIONS, ask
+from hinge.text.render import READERS, json_escape, render
 
 EXAMPLE = """\
 example:
@@ -32,9 +33,9 @@ def main(arguments: Sequence[str]) -> int:
             )
         answer = ask(told.question, _document(sys.stdin.buffer.read()))
     except HingeError as wrong:
-        print(json.dumps({"error": wrong.as_document()}, ensure_ascii=False))
+        print(render(json.dumps({"error": wrong.as_document()}, ensure_ascii=False), READERS[told.units], json_escape))
         return 2
-    print(answer.model_dump_json(exclude_none=True))
+    print(render(answer.model_dump_json(exclude_none=True), READERS[told.units], json_escape))
     return 0
 
 
@@ -46,6 +47,7 @@ def _parser() -> argparse.ArgumentParser:
         formatter_class=argparse.RawDescriptionHelpFormatter,
     )
     made.add_argument("--version", action="version", version=f"hinge {_version()}")
+    made.add_argument("--units", choices=READERS, default="trade", help="the units of the words in an answer; its numbers stay as named")
     made.add_argument("question", metavar="QUESTION", help="the question, or `schema` for the documents of one")
     made.add_argument("of", metavar="OF", nargs="?", default="", help="with `schema`: the question whose documents are told")
     return made

@@ -15,7 +15,7 @@ from pydantic.json_schema import JsonSchemaValue
 from pydantic_core import CoreSchema, PydanticCustomError, core_schema
 
 from hinge.errors import BadInputError, ContradictionError, HingeError, OutOfRangeError, outside
-from hinge.spoken import as_said, number
+from hinge.text.marks import number, with_rules
 
 
 class Document(BaseModel):
@@ -91,7 +91,7 @@ def table_of(beside: str, name: str, model: type[Model]) -> dict[str, Model]:
 
     Raises a HingeError naming the first mistake.
     """
-    rows = tomllib.loads(as_said((Path(beside).parent / f"{name}.toml").read_text(encoding="utf-8")))
+    rows = tomllib.loads(with_rules((Path(beside).parent / f"{name}.toml").read_text(encoding="utf-8")))
     return {row: read(model, given, row) for row, given in rows.items()}
 
 

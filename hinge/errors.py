@@ -5,7 +5,8 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Self
 
-from hinge.spoken import number, plain, sized
+from hinge.text.marks import number, say_amount, say_size
+from hinge.text.render import READERS, render
 
 
 @dataclass
@@ -25,7 +26,8 @@ class HingeError(Exception):
     code = "error"
 
     def __str__(self) -> str:
-        return self.message
+        # For logs and programmers; a person gets the message in their own units.
+        return render(self.message, READERS["trade"])
 
     def with_field(self, field: str) -> Self:
         """The same refusal of the value at another path."""
@@ -83,9 +85,9 @@ def outside(field: str, value: float, low: float, high: float, unit: str) -> Out
     """The refusal of a value outside [low, high]; `unit` is the unit of all three."""
     name = next(part for part in reversed(["value", *field.split(".")]) if part and not part.isdigit())
     name = name.removesuffix(f"_{unit}").replace("_", " ")
-    said = sized(value, unit) if isinstance(value, int | float) and abs(value) < 1e15 else f"That many {unit}".strip()
+    said = say_size(value, unit) if isinstance(value, int | float) and abs(value) < 1e15 else f"That many {unit}".strip()
     return OutOfRangeError(
-        f"{name.capitalize()} of {said} is outside {plain(low, unit)} to {sized(high, unit)}.",
+        f"{name.capitalize()} of {said} is outside {say_amount(low, unit)} to {say_size(high, unit)}.",
         field,
         value if isinstance(value, int | float) and abs(value) < 1e15 else str(value)[:40],
         f"{number(low)} to {number(high)}",

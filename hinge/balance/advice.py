@@ -12,9 +12,8 @@ from hinge.balance.fit import GAUGE_SD_LB, MODEL_SD_LB, DoorAssembly, Doors, Fit
 from hinge.balance.readings import Outcome, Reading, seen_once
 from hinge.balance.wording import resize_sentence, surprise_sentence, trim_sentence
 from hinge.door.lift import required_lift
-from hinge.measure.tape import format_length
 from hinge.sizing.ideal import HOLD_UP_SHARE, first_condition
-from hinge.spoken import sized
+from hinge.text.marks import say_length, say_size
 
 AdviceKind = Literal["leave", "trim", "resize", "free_up", "measure_more"]
 
@@ -97,11 +96,11 @@ def _advice(hung: DoorAssembly, readings: list[Reading], now: list[Reading], fit
         return Advice(
             "free_up",
             0,
-            f"The door drags with about {sized(fit.friction_lb.likely, 'lb', 0)}: "
+            f"The door drags with about {say_size(fit.friction_lb.likely, 'lb', 0)}: "
             "look at rollers, track and bearings before what carries it.",
         )
     if (both := _both_ways(now)) is not None and len(now) < MOST:
-        lead = f"At {format_length(both, feet=True)} it was read going up and going down. Take back the wrong one, or read it there again:"
+        lead = f"At {say_length(both, feet=True)} it was read going up and going down. Take back the wrong one, or read it there again:"
         return _measure(both, lead)
     doors = fit.doors.likely(LIKELY_DOORS)
     trims = _trims(hung, doors)
@@ -147,9 +146,7 @@ def _with_offer(hung: DoorAssembly, readings: list[Reading], advice: Advice) -> 
     if len(readings) >= FEW or _pulled(readings):
         return advice
     at = float(round(_first_height(hung)))
-    return replace(
-        advice, pull_at_in=at, offer=f"Its drag may hide what is left. A hook gauge at {format_length(at, feet=True)} would tell."
-    )
+    return replace(advice, pull_at_in=at, offer=f"Its drag may hide what is left. A hook gauge at {say_length(at, feet=True)} would tell.")
 
 
 def _wrong(hung: DoorAssembly, doors: Doors, trims: Trims) -> float:
@@ -304,7 +301,7 @@ def _surprise(hung: DoorAssembly, now: list[Reading], weight_sd_lb: float | None
 
 def _measure(height_in: float, lead: str, surprise: str = "") -> Advice:
     height = round(height_in)
-    return Advice("measure_more", 0, f"{lead} {format_length(height, feet=True)}.", float(height), surprise)
+    return Advice("measure_more", 0, f"{lead} {say_length(height, feet=True)}.", float(height), surprise)
 
 
 def _most_telling_height(hung: DoorAssembly, spoken: list[Reading], now: list[Reading], doors: Doors) -> float:

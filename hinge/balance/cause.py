@@ -7,8 +7,8 @@ from typing import Literal
 
 from hinge.balance.fit import DoorAssembly, fit_readings
 from hinge.balance.readings import Reading
-from hinge.spoken import sized
 from hinge.springs.counterbalance import StepKind
+from hinge.text.marks import say_size
 
 Cause = Literal["as_expected", "weight_added", "weight_lost", "springs_tired", "springs_strong", "weigh_it"]
 SAME_SHARE = 0.05  # weights this near each other are the same; common practice
@@ -50,8 +50,8 @@ def what_moved(
     if scale_lb is not None and abs(scale_lb / on_file - 1) > SAME_SHARE:
         added = scale_lb - on_file
         if added > 0:
-            return Blame("weight_added", f"The door has gained about {sized(added, 'lb', 0)} since {chosen}.", added)
-        return Blame("weight_lost", f"The door is about {sized(-added, 'lb', 0)} lighter than {chosen} for.", added)
+            return Blame("weight_added", f"The door has gained about {say_size(added, 'lb', 0)} since {chosen}.", added)
+        return Blame("weight_lost", f"The door is about {say_size(-added, 'lb', 0)} lighter than {chosen} for.", added)
     feels = fit_readings(hung, readings, OPEN_MIND_SHARE * on_file, offs, TRUSTED).weight_lb
     expected = on_file if scale_lb is None else scale_lb
     off = feels.likely - expected
@@ -59,8 +59,10 @@ def what_moved(
         return Blame("as_expected", f"Door and {name} are what the file says.")
     if scale_lb is None:
         return Blame(
-            "weigh_it", f"The door feels {sized(abs(off), 'lb', 0)} {'heavier' if off > 0 else 'lighter'} than its file: weigh it.", off
+            "weigh_it", f"The door feels {say_size(abs(off), 'lb', 0)} {'heavier' if off > 0 else 'lighter'} than its file: weigh it.", off
         )
     if off > 0:
-        return Blame("springs_tired", f"The scale agrees with the file, so {weak}: about {sized(off, 'lb', 0)} short.", off)
-    return Blame("springs_strong", f"The scale agrees with the file, so about {sized(-off, 'lb', 0)} too much comes from the {name}.", off)
+        return Blame("springs_tired", f"The scale agrees with the file, so {weak}: about {say_size(off, 'lb', 0)} short.", off)
+    return Blame(
+        "springs_strong", f"The scale agrees with the file, so about {say_size(-off, 'lb', 0)} too much comes from the {name}.", off
+    )

@@ -4,11 +4,10 @@ from __future__ import annotations
 
 from hinge.balance.fit import DoorAssembly, Fit
 from hinge.errors import HingeError
-from hinge.measure.tape import format_length
 from hinge.sizing.ideal import conditions
-from hinge.spoken import plain, sized, spanned
 from hinge.springs.counterbalance import StepKind, TorsionOnShaft
 from hinge.springs.extension import PairAtWork, grade_for
+from hinge.text.marks import say_amount, say_length, say_range, say_size
 
 NOT_AS_NAMED = 0.06  # from here on springs are not what they are said to be; estimate
 FRACTIONS = {1: "¼", 2: "½", 3: "¾", 4: "1"}
@@ -43,9 +42,9 @@ def reads_sentence(fit: Fit, kind: StepKind) -> str:
     """What the readings say of weight, setting and friction, each with its range."""
     (name, unit), weight, setting, friction = SETTINGS[kind], fit.weight_lb, fit.setting_error, fit.friction_lb
     return (
-        f"Reads as {spanned(weight.likely, weight.low, weight.high, 'lb', 0)}, "
-        f"{name} off by {spanned(setting.likely, setting.low, setting.high, unit, 1)}, "
-        f"friction {spanned(friction.likely, friction.low, friction.high, 'lb', 0)}."
+        f"Reads as {say_range(weight.likely, weight.low, weight.high, 'lb', 0)}, "
+        f"{name} off by {say_range(setting.likely, setting.low, setting.high, unit, 1)}, "
+        f"friction {say_range(friction.likely, friction.low, friction.high, 'lb', 0)}."
     )
 
 
@@ -58,16 +57,18 @@ def resize_sentence(hung: DoorAssembly, fit: Fit, tilt_lb: float, is_sure: bool)
         rate = carrier.rate_lbin_per_turn * pull
         weak = "weak" if rate < ideal else "strong"
         said = (
-            f"Turns {cannot} cure this: the springs are {likely}too {weak} for about {sized(weight_lb, 'lb', 0)}. "
-            f"Size again for {sized(ideal, 'lb·in', 1)} per turn"
+            f"Turns {cannot} cure this: the springs are {likely}too {weak} for about {say_size(weight_lb, 'lb', 0)}. "
+            f"Size again for {say_size(ideal, 'lb·in', 1)} per turn"
         )
         if abs(pull - 1) < NOT_AS_NAMED:
-            return f"{said}; these give {plain(rate, 'lb·in', 1)}."
-        like, named = plain(rate, "lb·in", 1), plain(carrier.rate_lbin_per_turn, "lb·in", 1)
+            return f"{said}; these give {say_amount(rate, 'lb·in', 1)}."
+        like, named = say_amount(rate, "lb·in", 1), say_amount(carrier.rate_lbin_per_turn, "lb·in", 1)
         return f"{said}; these pull like {like}, not the {named} of their size: measure wire and length again."
     if isinstance(carrier, PairAtWork):
         weak = "weak" if tilt_lb > 0 else "strong"
-        return f"Cable {cannot} cure this: the pair is {likely}too {weak} for about {sized(weight_lb, 'lb', 0)}.{_class_words(weight_lb)}"
+        return (
+            f"Cable {cannot} cure this: the pair is {likely}too {weak} for about {say_size(weight_lb, 'lb', 0)}.{_class_words(weight_lb)}"
+        )
     end = "heavy near the floor and hot at the top" if tilt_lb > 0 else "hot near the floor and heavy at the top"
     return f"Plates {cannot} cure this: the door is {end}. The strap, its turns or the hub are {likely}not the right ones."
 
@@ -82,7 +83,7 @@ SUSPECTS: dict[StepKind, str] = {
 def surprise_sentence(kind: StepKind, height_in: float, up: bool) -> str:
     """A reading at a height [in] that what hangs there would hardly give."""
     way, other = ("up", "hold or be heavy") if up else ("down", "hold or be hot")
-    return f"It goes {way} at {format_length(height_in, feet=True)}, yet by what hangs there it should {other}: {SUSPECTS[kind]}"
+    return f"It goes {way} at {say_length(height_in, feet=True)}, yet by what hangs there it should {other}: {SUSPECTS[kind]}"
 
 
 def _class_words(weight_lb: float) -> str:

@@ -11,7 +11,7 @@ from hinge.call.facts import Call
 from hinge.call.words import reading_words
 from hinge.errors import ContradictionError
 from hinge.faults.knowledge import faults
-from hinge.measure.tape import format_length
+from hinge.text.marks import say_length
 
 # What is heavy shows when the door is let go; what binds shows in its free running, by hand.
 HEAVY_PARTS = ("springs", "setting", "weight", "cables", "shaft")
@@ -35,7 +35,7 @@ def _heavy(call: Call) -> str:
     # The last of its kind: let go, drawn up, let down.
     last = {one.direction: one for one in read}
     against = next((one for one in last.values() if _against(one)), None)
-    return f"Read at {format_length(against.height_in)}: {reading_words(against)}" if against else ""
+    return f"Read at {say_length(against.height_in)}: {reading_words(against)}" if against else ""
 
 
 def _against(one: Reading) -> bool:

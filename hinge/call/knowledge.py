@@ -2,11 +2,12 @@
 
 from __future__ import annotations
 
+from functools import cache
+
 from hinge.document import Document, table_of
 from hinge.faults.knowledge import faults
 from hinge.procedures.knowledge import WANTED, procedures
 from hinge.site.actions import Verb
-from hinge.spoken import worded
 
 
 class Cause(Document):
@@ -26,13 +27,13 @@ class Cause(Document):
     mended_by: list[Verb] = []
 
 
-@worded
+@cache
 def complaints() -> dict[str, str]:
     """Complaints by id, in the customer's words."""
     return {name: one.text for name, one in faults().complaints.items()}
 
 
-@worded
+@cache
 def causes() -> dict[str, Cause]:
     """What can be said to have been found, by id; what is asked for with nothing at fault, and those of older calls last."""
     today = {name: Cause(**{field: getattr(one, field) for field in Cause.model_fields}) for name, one in faults().causes.items()}

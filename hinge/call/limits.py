@@ -14,7 +14,7 @@ from hinge.file.record import How
 from hinge.measure.fields import Value
 from hinge.opener.kinds import opener_of
 from hinge.opener.limits import Correction, End, InchesPerTurn, inches_per_turn, limit_turn, stop_words, turned_words
-from hinge.spoken import plain, sized
+from hinge.text.marks import say_amount, say_size
 
 MOST_LOOKS = 60
 FIELD = "inches_per_turn"
@@ -72,11 +72,11 @@ def limits_of(call: Call) -> LimitsState | None:
     if opener is None or not opener.by_screw:
         return None
     per_turn, learned = _per_turn(call), len(list(_corrections(call)))
-    spread = f"{plain(per_turn.low, 'in', 1)} to {plain(per_turn.high, 'in', 1)}"
+    spread = f"{say_amount(per_turn.low, 'in', 1)} to {say_amount(per_turn.high, 'in', 1)}"
     whence = f"from {learned} correction{'s'[: learned != 1]}" if learned else "by its file" if FIELD in call.measured else "as is usual"
     return LimitsState(
         ends=[_end(call, end, per_turn) for end in ENDS],
-        unit=f"A turn of a screw gives {sized(per_turn.likely, 'in', 1)} of travel, {whence} ({spread}).",
+        unit=f"A turn of a screw gives {say_size(per_turn.likely, 'in', 1)} of travel, {whence} ({spread}).",
     )
 
 

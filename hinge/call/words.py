@@ -6,7 +6,7 @@ from hinge.balance.readings import Reading
 from hinge.carriers.carrier import Carrier
 from hinge.file.record import How
 from hinge.measure.fields import Value, fields, write_value
-from hinge.spoken import plain, sized
+from hinge.text.marks import say_amount, say_size
 
 OUTCOMES = {"holds": "holds", "creeps_up": "creeps up", "creeps_down": "creeps down", "runs_up": "runs up", "runs_down": "runs down"}
 STANDINGS = {"open": "not made", "passed": "passed", "failed": "failed", "void": "to be made anew"}
@@ -28,7 +28,7 @@ def reading_words(reading: Reading) -> str:
         return "tossed up, coasts to here"
     if reading.outcome is not None:
         return f"{OUTCOME_MARKS[reading.outcome]} {OUTCOMES[reading.outcome]}"
-    return f"{sized(reading.force_lb or 0.0, 'lb')} {reading.direction}"
+    return f"{say_size(reading.force_lb or 0.0, 'lb')} {reading.direction}"
 
 
 def measured_words(name: str, value: Value, how: How) -> str:
@@ -45,8 +45,8 @@ def weight_words(weight_lb: float | None, how: How) -> str:
     """How far a weight may be off, where it is an estimate; nothing where it was weighed."""
     if weight_lb is None or how.method != "estimate":
         return ""
-    spread = f", {plain(how.low, 'lb', 0)} to {sized(how.high, 'lb', 0)}" if how.low is not None and how.high is not None else ""
-    return f"{sized(weight_lb, 'lb', 0)} is an estimate{spread}, not a weighing: springs are graded in steps of ten pounds."
+    spread = f", {say_amount(how.low, 'lb', 0)} to {say_size(how.high, 'lb', 0)}" if how.low is not None and how.high is not None else ""
+    return f"{say_size(weight_lb, 'lb', 0)} is an estimate{spread}, not a weighing: springs are graded in steps of ten pounds."
 
 
 def part_words(part: str, pieces: int) -> str:

@@ -10,10 +10,10 @@ from hinge.carriers.carrier import Carrier, Counts, Part
 from hinge.document import read
 from hinge.errors import ContradictionError
 from hinge.measure.fields import Measured, number_of
-from hinge.measure.tape import format_length
 from hinge.springs.extension import HOLE_CABLE_IN, OPEN_STRETCH_IN, ExtensionPair
 from hinge.springs.lists import Lists
 from hinge.springs.words import pair_id, pair_part, pair_words
+from hinge.text.marks import say_length
 
 SIDES = ("left", "right")
 HOOK_HOLE = "hook_hole"
@@ -108,7 +108,7 @@ class Extension(Carrier):
 
     def plan_words(self, quarter_turns: int | None) -> dict[str, str]:
         """The stretch it is hung with."""
-        return {"stretch": format_length(self.pair.open_stretch_in) if self.pair else ""}
+        return {"stretch": say_length(self.pair.open_stretch_in) if self.pair else ""}
 
     def require_set(self, where: str) -> None:
         """A stretch there is cable for."""

@@ -16,7 +16,7 @@ from hinge.arrays import Floats
 from hinge.door.sections import Door
 from hinge.door.track import Path, Track, path_of
 from hinge.errors import OutOfRangeError
-from hinge.spoken import number, sized
+from hinge.text.marks import number, say_size
 
 
 def check_positions(door: Door, positions_in: Floats, where: str = "positions_in.{}") -> Floats:
@@ -26,7 +26,7 @@ def check_positions(door: Door, positions_in: Floats, where: str = "positions_in
     if wrong.size:
         value = float(positions[wrong[0]])
         raise OutOfRangeError(
-            f"The bottom edge travels from 0 to {sized(door.height_in, 'in')}; {sized(value, 'in')} is outside.",
+            f"The bottom edge travels from 0 to {say_size(door.height_in, 'in')}; {say_size(value, 'in')} is outside.",
             where.format(wrong[0]),
             value,
             f"0 to {number(door.height_in)}",

@@ -17,7 +17,7 @@ from pydantic import model_validator
 from hinge.arrays import Floats
 from hinge.document import Between, Document, told
 from hinge.errors import ContradictionError, outside
-from hinge.spoken import number, sized
+from hinge.text.marks import number, say_size
 
 
 class OnePiece(Document):
@@ -41,8 +41,8 @@ class OnePiece(Document):
         if self.arm_in < self.pivot_in - self.bracket_in:
             raise told(
                 ContradictionError(
-                    f"An arm of {sized(self.arm_in, 'in')} does not reach from its pivot at {sized(self.pivot_in, 'in')} "
-                    f"down to the bracket at {sized(self.bracket_in, 'in')}.",
+                    f"An arm of {say_size(self.arm_in, 'in')} does not reach from its pivot at {say_size(self.pivot_in, 'in')} "
+                    f"down to the bracket at {say_size(self.bracket_in, 'in')}.",
                     "arm_in",
                     self.arm_in,
                     f"at least {number(self.pivot_in - self.bracket_in)}",

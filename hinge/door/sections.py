@@ -9,7 +9,7 @@ from pydantic import Field, model_validator
 
 from hinge.document import Between, Document, told
 from hinge.errors import ContradictionError
-from hinge.spoken import number, sized
+from hinge.text.marks import number, say_size
 
 HEIGHT_TOLERANCE_IN, WEIGHT_TOLERANCE_LB = 0.25, 0.5
 LEAST_PLAIN_SHARE = 1 / 3  # of the weight is the sections' own, whatever hangs on them; estimate
@@ -37,7 +37,7 @@ class Door(Document):
         if heights and abs(sum(heights) - self.height_in) > HEIGHT_TOLERANCE_IN:
             raise told(
                 ContradictionError(
-                    f"The sections add up to {sized(sum(heights), 'in')}, but the door is {sized(self.height_in, 'in')} high.",
+                    f"The sections add up to {say_size(sum(heights), 'in')}, but the door is {say_size(self.height_in, 'in')} high.",
                     "section_heights_in",
                     sum(heights),
                     f"{number(self.height_in)} ± {HEIGHT_TOLERANCE_IN}",
@@ -104,7 +104,7 @@ class Door(Document):
         if self.weight_lb is not None and abs(sum_lb - self.weight_lb) > WEIGHT_TOLERANCE_LB:
             raise told(
                 ContradictionError(
-                    f"The sections weigh {sized(sum_lb, 'lb')} together, but the door is given as {sized(self.weight_lb, 'lb')}.",
+                    f"The sections weigh {say_size(sum_lb, 'lb')} together, but the door is given as {say_size(self.weight_lb, 'lb')}.",
                     "weight_lb",
                     self.weight_lb,
                     number(sum_lb),
@@ -113,7 +113,9 @@ class Door(Document):
             )
         if not 20 <= sum_lb <= 3000:
             raise told(
-                ContradictionError(f"The sections weigh {sized(sum_lb, 'lb')} together.", "section_weights_lb", sum_lb, "20 to 3000", "lb")
+                ContradictionError(
+                    f"The sections weigh {say_size(sum_lb, 'lb')} together.", "section_weights_lb", sum_lb, "20 to 3000", "lb"
+                )
             )
 
     def _extras_agree(self) -> None:
@@ -138,7 +140,7 @@ class Door(Document):
         if plain < self.weight_lb * LEAST_PLAIN_SHARE:
             raise told(
                 ContradictionError(
-                    f"{sized(sum(extras), 'lb')} hang on the sections, which leaves {number(plain)} of {sized(self.weight_lb, 'lb')} "
+                    f"{say_size(sum(extras), 'lb')} hang on the sections, which leaves {number(plain)} of {say_size(self.weight_lb, 'lb')} "
                     "for the sections.",
                     "extras_lb",
                     sum(extras),

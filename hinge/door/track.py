@@ -17,7 +17,7 @@ from hinge.arrays import Bools, Floats
 from hinge.document import Between, Document, told
 from hinge.door.sections import Door
 from hinge.errors import ContradictionError
-from hinge.spoken import number, sized
+from hinge.text.marks import number, say_size
 
 Lift = Literal["standard", "low_headroom", "high", "vertical"]
 
@@ -141,7 +141,7 @@ def path_of(door: Door, track: Track) -> Path:
     vertical_in = door.height_in + track.risen_in + track.lifted_in - track.radius_in
     if vertical_in <= 0:
         raise ContradictionError(
-            f"A bend of {sized(track.radius_in, 'in')} leaves no vertical track under a door of {sized(door.height_in, 'in')}.",
+            f"A bend of {say_size(track.radius_in, 'in')} leaves no vertical track under a door of {say_size(door.height_in, 'in')}.",
             "track.radius_in",
             track.radius_in,
             f"under {number(door.height_in + track.risen_in)}",

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 from dataclasses import dataclass
+from functools import cache
 from itertools import combinations
 from typing import Annotated, Literal
 
@@ -15,7 +16,6 @@ from hinge.balance.readings import Reading
 from hinge.document import Document, table_of
 from hinge.errors import BadInputError
 from hinge.site.actions import VerbName
-from hinge.spoken import worded
 
 Hazard = Literal["none", "low", "high"]
 # What a check does to the garage: a look; hands on a door made safe; lights seen under power; moving it by hand; the opener running
@@ -200,7 +200,7 @@ def _require(sound: bool, field: str, value: object, allowed: str) -> None:
         raise BadInputError(f"The knowledge of faults is unsound at {field}.", field, value, allowed)
 
 
-@worded
+@cache
 def faults() -> Faults:
     """What is known, read from the files beside this module."""
     return tabled(

@@ -7,7 +7,7 @@ from typing import Literal
 from pydantic import BaseModel
 
 from hinge.faults.knowledge import faults
-from hinge.spoken import sized
+from hinge.text.marks import say_size
 
 # Two people from here on. Source: practice.
 HEAVY_LB, WIDE_IN = 180.0, 16 * 12.0
@@ -34,8 +34,8 @@ def triage(complaint: str, weight_lb: float | None = None, width_in: float | Non
     reasons = [
         words
         for words, holds in (
-            (f"it weighs {sized(weight_lb, 'lb', 0)}" if weight_lb else "", (weight_lb or 0.0) > HEAVY_LB),
-            (f"it is {sized(width_in / 12, 'ft', 0)} wide" if width_in else "", (width_in or 0.0) > WIDE_IN),
+            (f"it weighs {say_size(weight_lb, 'lb', 0)}" if weight_lb else "", (weight_lb or 0.0) > HEAVY_LB),
+            (f"it is {say_size(width_in / 12, 'ft', 0)} wide" if width_in else "", (width_in or 0.0) > WIDE_IN),
             ("it is open and stuck", stuck_open),
         )
         if holds

@@ -9,12 +9,11 @@ from hinge.carriers.kinds import CarrierKind
 from hinge.carriers.torsion import hand_of
 from hinge.file.setup import carrier_of, drum_of
 from hinge.measure.fields import Measured, belongs, fields, write_value
-from hinge.measure.tape import format_length
 from hinge.opener.placing import EYES_MOST_IN
 from hinge.sizing.ideal import DRUM_WORDS
-from hinge.spoken import sized
 from hinge.springs.torsion import SpringKind
 from hinge.springs.words import kind_words
+from hinge.text.marks import say_length, say_size
 
 NOT_YET = "not measured yet"
 OPENER_PARTS = {
@@ -70,7 +69,9 @@ def describe_door(measured: Measured, on: Carrier | None) -> DoorDescription:
         words=there.words,
         wound=there.wound_words(),
         drum=_drum_words(measured),
-        cable=f"{sized(cable, 'in')} cable, from the bottom bracket over the {there.cable_over}" if isinstance(cable, float) else NOT_YET,
+        cable=f"{say_size(cable, 'in')} cable, from the bottom bracket over the {there.cable_over}"
+        if isinstance(cable, float)
+        else NOT_YET,
         springs=_springs(there, turned_round(measured)),
         opener=_opener_words(measured),
         rail_in=_rail(measured),
@@ -99,7 +100,7 @@ def _describe_eyes(measured: Measured) -> EyesDescription | None:
     if measured.get("eye_type") == "none" or not {"receiver_side", "eye_height_in", "eye_type"} & measured.keys():
         return None
     height, receiver = measured.get("eye_height_in"), measured.get("receiver_side")
-    high = f", {format_length(height)} above the floor" if isinstance(height, float) else ""
+    high = f", {say_length(height)} above the floor" if isinstance(height, float) else ""
     mine, other = ("The eye", "Its reflector") if measured.get("eye_type") == "mirror" else ("The receiver", "The sender")
     left, right = (
         ("An eye: which of the two is not looked at yet" if receiver is None else mine if side == receiver else other) + high
@@ -116,8 +117,8 @@ def _drum_words(measured: Measured) -> str:
     named = f"{DRUM_WORDS[drum.kind]}"
     if drum.diameter_in is None:
         return f"{named}, {len(drum.diameters_in or [])} diameters"
-    wide = f" narrowing from {format_length(drum.large_diameter_in)}" if drum.large_diameter_in else ""
-    return f"{format_length(drum.diameter_in)} {named}{wide}"
+    wide = f" narrowing from {say_length(drum.large_diameter_in)}" if drum.large_diameter_in else ""
+    return f"{say_length(drum.diameter_in)} {named}{wide}"
 
 
 def turned_round(measured: Measured) -> bool:

@@ -5,14 +5,15 @@ from __future__ import annotations
 import re
 import tomllib
 from collections.abc import Mapping
+from functools import cache
 from pathlib import Path
 from typing import Any, Literal
 
 from hinge.document import MOST, Document, plain_value, read
 from hinge.errors import BadInputError, require_between
-from hinge.measure.tape import format_length, parse_length
+from hinge.measure.tape import parse_length
 from hinge.measure.units import parse_weight
-from hinge.spoken import as_said, number, sized, worded
+from hinge.text.marks import number, say_length, say_size, with_rules
 
 Quantity = Literal["length", "feet", "decimal", "weight", "count", "turns", "degrees", "lengths", "weights", "plain", "choice", "text"]
 Value = float | str | list[float]
@@ -46,11 +47,11 @@ class Field(Document):
     choices: dict[str, str] = {}
 
 
-@worded
+@cache
 def fields() -> dict[str, Field]:
     """All measurable fields by name, in the order a technician takes them."""
     text = (Path(__file__).parent / "fields.toml").read_text(encoding="utf-8")
-    return {name: read(Field, row | {"name": name}, name) for name, row in tomllib.loads(as_said(text)).items()}
+    return {name: read(Field, row | {"name": name}, name) for name, row in tomllib.loads(with_rules(text)).items()}
 
 
 def read_field(name: str, typed: str, any_range: bool = False) -> Value:
@@ -127,16 +128,16 @@ def write_value(name: str, value: Value) -> str:
     if isinstance(value, str):
         return field.choices.get(value, value)
     if isinstance(value, list):
-        return ", ".join(sized(one, "lb") if field.quantity == "weights" else format_length(one) for one in value)
+        return ", ".join(say_size(one, "lb") if field.quantity == "weights" else say_length(one) for one in value)
     if field.quantity == "weight":
-        return sized(value, "lb", 0 if value == round(value) else 1)
+        return say_size(value, "lb", 0 if value == round(value) else 1)
     if field.quantity == "count":
         return f"{value:,.0f}".replace(",", " ")
     if field.quantity == "decimal":
-        return sized(value, "in")
+        return say_size(value, "in")
     if field.quantity in SIGNS:
         return number(value) + SIGNS[field.quantity]
-    return format_length(value, feet=field.quantity == "feet")
+    return say_length(value, feet=field.quantity == "feet")
 
 
 def asked_for(measured: Measured) -> list[Field]:

@@ -1,13 +1,12 @@
-"""Tape notation: `6'10"`, `6-10 1/2`, `82 1/2`, `82.5`, `7/16`, `.225`, `2.08 m` to inches and back."""
+"""Tape notation: `6'10"`, `6-10 1/2`, `82 1/2`, `82.5`, `7/16`, `.225`, `2.08 m` to inches."""
 
 from __future__ import annotations
 
 import re
-from fractions import Fraction
 
 from hinge.errors import BadInputError
 from hinge.measure.units import to_inches
-from hinge.spoken import GLYPHS, is_metric, sized
+from hinge.text.units import GLYPHS
 
 DENOMINATORS = (2, 4, 8, 16, 32, 64)
 FORMS = "6'10\", 6-10 1/2, 82 1/2, 82.5, 7/16, .225 or 2.08 m"
@@ -48,31 +47,6 @@ def parse_length(text: str, field: str = "length_in") -> float:
     if rest and "." in split["feet"]:
         raise _refusal(text, field, f"{split['feet']} feet already has a part of a foot; the inches say it twice")
     return float(split["feet"]) * 12 + over
-
-
-def format_length(length_in: float, feet: bool = False) -> str:
-    """Write a length to the nearest sixteenth; to the nearest millimetre for who speaks metric.
-
-    Parameters: `length_in` [in], not negative; `feet` writes `6'10 1/2"` from one foot up, else
-    `82 1/2"`. Returns the text. Raises BadInputError for a negative or endless length.
-    """
-    if not 0 <= length_in < 1e6:
-        raise BadInputError(f"A length of {length_in} cannot be written on a tape.", "length_in", length_in, FORMS, "in")
-    if is_metric():
-        return sized(length_in, "in", 0)
-    sixteenths = round(length_in * 16)
-    whole, part = divmod(sixteenths, 16)
-    if feet and whole >= 12:
-        return f"{whole // 12}'{_mixed(whole % 12, part)}\""
-    return f'{_mixed(whole, part)}"'
-
-
-def _mixed(whole: int, sixteenths: int) -> str:
-    fraction = Fraction(sixteenths, 16)
-    if not fraction:
-        return str(whole)
-    text = f"{fraction.numerator}/{fraction.denominator}"
-    return f"{whole} {text}" if whole else text
 
 
 def _plain(text: str, field: str) -> str:

@@ -5,7 +5,7 @@ from __future__ import annotations
 import re
 
 from hinge.errors import BadInputError
-from hinge.spoken import LB_N, METRIC
+from hinge.text.units import LB_N, METRIC
 
 _MM, _KG = METRIC["in"].per_trade, METRIC["lb"].per_trade
 # How many of each an inch is, and a pound.

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from hinge.errors import BadInputError, ContradictionError
-from hinge.spoken import plain, sized
+from hinge.text.marks import say_amount, say_size
 
 SPRINGS_NEED_LB = 10.0  # springs are graded in steps that fine; common practice
 READINGS_APART_SHARE = 0.05  # two readings of one scale further apart than this are not one weight; estimate
@@ -53,7 +53,8 @@ def accuracy_warning(sd_lb: float) -> tuple[str, ...]:
     if 2 * sd_lb <= SPRINGS_NEED_LB:
         return ()
     return (
-        f"This may be {sized(2 * sd_lb, 'lb', 0)} off. Springs need the weight within {sized(SPRINGS_NEED_LB, 'lb')}: put it on a scale.",
+        f"This may be {say_size(2 * sd_lb, 'lb', 0)} off. Springs need the weight within "
+        f"{say_size(SPRINGS_NEED_LB, 'lb')}: put it on a scale.",
     )
 
 
@@ -61,7 +62,7 @@ def _one_scale(field: str, readings: tuple[float, ...]) -> tuple[float, float]:
     low, high = min(readings), max(readings)
     if high - low > max(READINGS_APART_SHARE * high, 2 * SCALE_SD_LB):
         raise ContradictionError(
-            f"The readings run from {plain(low, 'lb')} to {sized(high, 'lb')}: something binds. "
+            f"The readings run from {say_amount(low, 'lb')} to {say_size(high, 'lb')}: something binds. "
             "Free the door in its tracks and read again.",
             field,
             high,

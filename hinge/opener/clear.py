@@ -12,7 +12,7 @@ from hinge.door.lift import joint_places
 from hinge.door.sections import Door
 from hinge.door.track import Track
 from hinge.errors import HingeError
-from hinge.spoken import sized
+from hinge.text.marks import say_size
 
 # What hangs under the rollers' line of an open door: hinges, rollers, the track's own flange; and its top fixture. Estimates.
 UNDER_LINE_IN, TOP_FIXTURE_IN = 1.0, 2.0
@@ -34,7 +34,7 @@ def other_tracks(track: Track) -> Iterator[tuple[str, Track]]:
     plain = {"radius_in": track.radius_in, "pitch_deg": track.pitch_deg}
     if track.radius_in > SHORT_RADIUS_IN or track.lift == "low_headroom":
         yield (
-            f"{sized(SHORT_RADIUS_IN, 'in')} radius with an opener on the shaft",
+            f"{say_size(SHORT_RADIUS_IN, 'in')} radius with an opener on the shaft",
             Track(lift="standard", radius_in=min(track.radius_in, SHORT_RADIUS_IN)),
         )
     if track.lift in ("standard", "low_headroom") and track.pitch_deg < PITCH_DEG:
@@ -42,7 +42,7 @@ def other_tracks(track: Track) -> Iterator[tuple[str, Track]]:
     if track.lift != "vertical":
         for lift_in in HIGH_LIFTS_IN:
             if lift_in > track.lifted_in:
-                yield f"high lift by {sized(lift_in, 'in')}", Track(lift="high", high_lift_in=lift_in, **plain)
+                yield f"high lift by {say_size(lift_in, 'in')}", Track(lift="high", high_lift_in=lift_in, **plain)
 
 
 def won(door: Door, track: Track) -> list[tuple[str, float]]:

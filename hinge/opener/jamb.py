@@ -8,8 +8,8 @@ from pydantic import BaseModel
 
 from hinge.door.sections import Door
 from hinge.door.track import Track, path_of, shaft_place
-from hinge.measure.tape import format_length
 from hinge.opener.placing import TOP_ROLLER_BELOW_IN
+from hinge.text.marks import say_length
 
 # The monitor's roller sits so far below the drum, on the side of the opener; the lock's hole so far above the centre of the third
 # roller from the floor, within so much wire of the unit. Common practice (handbook of the trade); the maker's figure wins.
@@ -37,9 +37,9 @@ def on_the_jamb(door: Door, track: Track, drum_diameter_in: float) -> OnTheJamb:
     rollers = [BOTTOM_ROLLER_IN, *accumulate(door.heights_in[:-1]), door.height_in - TOP_ROLLER_BELOW_IN]
     hole = rollers[2] + HOLE_ABOVE_IN
     said = (
-        f"The monitor's roller between {format_length(low, feet=True)} and {format_length(high, feet=True)} above the floor; "
-        f"the lock's hole at {format_length(hole, feet=True)}, {format_length(HOLE_ABOVE_IN)} above the third roller, or above the next "
-        f"where a bracket is in the way; within {format_length(WIRE_IN, feet=True)} of wire."
+        f"The monitor's roller between {say_length(low, feet=True)} and {say_length(high, feet=True)} above the floor; "
+        f"the lock's hole at {say_length(hole, feet=True)}, {say_length(HOLE_ABOVE_IN)} above the third roller, or above the next "
+        f"where a bracket is in the way; within {say_length(WIRE_IN, feet=True)} of wire."
     )
     heights = {"drum_in": drum, "roller_from_in": low, "roller_to_in": high, "lock_in": hole}
     return OnTheJamb(

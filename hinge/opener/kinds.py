@@ -2,13 +2,13 @@
 
 from __future__ import annotations
 
+from functools import cache
 from typing import Annotated
 
 from pydantic import Field
 
 from hinge.document import Document, table_of
 from hinge.measure.fields import Measured
-from hinge.spoken import worded
 
 
 class Press(Document):
@@ -38,7 +38,7 @@ class OpenerKind(Document):
     signals: list[Signal] = []
 
 
-@worded
+@cache
 def opener_kinds() -> dict[str, OpenerKind]:
     """Every kind by name."""
     return table_of(__file__, "kinds", OpenerKind)

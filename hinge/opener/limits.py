@@ -10,7 +10,7 @@ import numpy as np
 from pydantic import BaseModel, Field
 
 from hinge.document import Between, Document
-from hinge.measure.tape import format_length
+from hinge.text.marks import say_length
 
 # One full turn ≈ 3 in (75 mm): common practice. How far units differ from it, as one standard deviation of the logarithm: estimate.
 USUAL_IN_PER_TURN, UNITS_DIFFER = 3.0, 0.2
@@ -98,7 +98,7 @@ def _sentence(end: End, off_in: float, turns: float) -> str:
 
 def stop_words(off_in: float) -> str:
     """Where the trolley stops, seen from its mark."""
-    return f"{format_length(abs(off_in))} {'beyond' if off_in > 0 else 'short of'} its mark" if off_in else "on its mark"
+    return f"{say_length(abs(off_in))} {'beyond' if off_in > 0 else 'short of'} its mark" if off_in else "on its mark"
 
 
 def turned_words(turns: float) -> str:

@@ -4,8 +4,7 @@ from __future__ import annotations
 
 from pydantic import BaseModel
 
-from hinge.measure.tape import format_length
-from hinge.spoken import as_said
+from hinge.text.marks import say_length, say_rule
 
 # The cable runs so far from the surface the monitor is fixed to; common practice.
 CABLE_FROM_SURFACE_IN = 0.75
@@ -50,13 +49,13 @@ def packing(measured_in: float) -> Packing:
 
 def _sentence(pack_in: float, pieces: list[Piece], left_in: float) -> str:
     if pack_in < 0:
-        near = format_length(-pack_in)
-        said = f"The cable runs {near} nearer to the surface than {as_said('¾ in')}: it would trip for nothing."
+        near = say_length(-pack_in)
+        said = f"The cable runs {near} nearer to the surface than {say_rule('¾ in')}: it would trip for nothing."
         return f"{said} Set the surface back; nothing is packed."
     if not pieces:
-        return f"The monitor goes on as it is: the cable runs about {as_said('¾ in')} from the surface."
+        return f"The monitor goes on as it is: the cable runs about {say_rule('¾ in')} from the surface."
     counts = {one.stock: sum(other.stock == one.stock for other in pieces) for one in pieces}
     named = [f"{COUNTS.get(count, str(count))} {stock if count == 1 else SEVERAL[stock]}" for stock, count in counts.items()]
     together = " and ".join(part for part in (", ".join(named[:-1]), named[-1]) if part)
-    rest = f" {format_length(left_in)} is left over: the cable runs that much farther off." if left_in > 0 else " Nothing is left over."
-    return f"Pack {format_length(pack_in)}: {together}.{rest} Too deep reacts late, too shallow trips for nothing."
+    rest = f" {say_length(left_in)} is left over: the cable runs that much farther off." if left_in > 0 else " Nothing is left over."
+    return f"Pack {say_length(pack_in)}: {together}.{rest} Too deep reacts late, too shallow trips for nothing."

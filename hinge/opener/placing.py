@@ -14,7 +14,7 @@ from hinge.arrays import Floats
 from hinge.door.sections import Door
 from hinge.door.track import Track, path_of
 from hinge.errors import ContradictionError
-from hinge.spoken import sized
+from hinge.text.marks import say_size
 
 PlacedDoorKind = Literal["sectional", "canopy", "one_piece"]
 TopSection = Literal["bare", "insulated", "wood", "braced"]
@@ -75,8 +75,10 @@ def travel_of(door: Door, track: Track, thickness_in: float = USUAL_THICKNESS_IN
         said = "On this track a trolley's arm is not worked out: measure the highest point of travel."
         raise ContradictionError(said, "track.lift", track.lift, "standard or high")
     if door.heights_in[-1] < LEAST_TOP_IN:
-        said = f"A top section of {sized(door.heights_in[-1], 'in')} has no room for its roller and an opener's bracket."
-        raise ContradictionError(said, "door.section_count", len(door.heights_in), f"a top section of {sized(LEAST_TOP_IN, 'in')} or more")
+        said = f"A top section of {say_size(door.heights_in[-1], 'in')} has no room for its roller and an opener's bracket."
+        raise ContradictionError(
+            said, "door.section_count", len(door.heights_in), f"a top section of {say_size(LEAST_TOP_IN, 'in')} or more"
+        )
     path = path_of(door, track)
     positions = np.append(np.arange(0.0, door.height_in, STEP_IN), door.height_in)
     below = positions

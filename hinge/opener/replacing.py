@@ -6,7 +6,7 @@ from typing import Literal
 
 from pydantic import BaseModel
 
-from hinge.spoken import number
+from hinge.text.marks import number
 
 Verdict = Literal["repair", "consider_another"]
 # What is a repair in itself, by the cause found; a board only while the unit is not old. Source: common practice (handbook of the trade).

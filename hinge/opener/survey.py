@@ -2,14 +2,14 @@
 
 from __future__ import annotations
 
+from functools import cache
 from typing import Literal
 
 from pydantic import BaseModel, model_validator
 
 from hinge.document import Document, table_of, told
 from hinge.errors import BadInputError
-from hinge.measure.tape import format_length
-from hinge.spoken import as_said, sized, worded
+from hinge.text.marks import say_length, say_rule, say_size
 
 Verdict = Literal["yes", "no", "measure_again"]
 Value = float | str | bool
@@ -64,7 +64,7 @@ class Survey(BaseModel):
     sentence: str
 
 
-@worded
+@cache
 def rules() -> dict[str, Rule]:
     """The rules by what is measured. Source: common practice; the maker's figure wins."""
     return table_of(__file__, "survey", Rule)
@@ -94,7 +94,7 @@ def _row(name: str, rule: Rule, value: Value | None) -> SurveyRow:
 
 
 def _size(rule: Rule, size: float) -> str:
-    return format_length(size) if rule.unit == "in" and size >= 1 / 16 else sized(round(size, 3), rule.unit)
+    return say_length(size) if rule.unit == "in" and size >= 1 / 16 else say_size(round(size, 3), rule.unit)
 
 
 def _sentence(rows: list[SurveyRow]) -> str:
@@ -103,4 +103,7 @@ def _sentence(rows: list[SurveyRow]) -> str:
         return f"It does not fit as it is: {'; '.join(wrong)}. Each says what would make it a yes."
     if again:
         return f"Not known yet: {'; '.join(again)}."
-    return as_said("It fits. The collar stays ¼ in or more from the bearing plate, the unit square to the shaft; the maker's figures win.")
+    return (
+        f"It fits. The collar stays {say_rule('¼ in')} or more from the bearing plate, the unit square to the shaft; "
+        "the maker's figures win."
+    )

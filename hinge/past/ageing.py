@@ -14,7 +14,7 @@ from hinge.carriers.carrier import Carrier
 from hinge.file.assembly import assembly_or_none
 from hinge.file.sheet import understood
 from hinge.past.memory import YEAR_DAYS, Past
-from hinge.spoken import plain, sized
+from hinge.text.marks import say_amount, say_size
 
 # Fewer visits show no trend: two points always lie on a line.
 LEAST_VISITS = 3
@@ -91,8 +91,8 @@ def _said(visits: int, trend: Trend | None, leaves: Estimate | None) -> str:
         return f"Steady, as far as {visits} sets of readings show."
     grows, span = trend.per_year_lb, f"{_day(leaves.low).year} to {_day(leaves.high).year}"
     return (
-        f"It grows heavier by about {sized(grows.likely, 'lb', 1)} a year "
-        f"({plain(grows.low, 'lb', 1)} to {plain(grows.high, 'lb', 1)}): its springs tire. "
+        f"It grows heavier by about {say_size(grows.likely, 'lb', 1)} a year "
+        f"({say_amount(grows.low, 'lb', 1)} to {say_amount(grows.high, 'lb', 1)}): its springs tire. "
         f"Half-way up it will no longer hold from about {_day(leaves.likely).year} on ({span}): trim it, or plan a new set."
     )
 

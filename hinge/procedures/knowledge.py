@@ -17,7 +17,7 @@ from hinge.faults.knowledge import Place, faults
 from hinge.procedures.rules import proofs
 from hinge.site.actions import Verb, VerbName
 from hinge.site.gates import gates, guards
-from hinge.spoken import as_said, worded
+from hinge.text.marks import with_rules
 
 Act = Literal["let_down", "take_off", "put_on", "rewind", "wind", "lift"]
 Touches = Literal["", "cone", "loaded", "stretched", "stack", "power"]
@@ -121,24 +121,24 @@ def tools() -> dict[str, str]:
     return {name: str(words) for name, words in rows.items()}
 
 
-@worded
+@cache
 def schools() -> dict[str, School]:
     """Where good technicians differ, by name."""
     return table_of(__file__, "schools", School)
 
 
-@worded
+@cache
 def numbers() -> dict[str, Number]:
     """The numbers a step may name."""
     return table_of(__file__, "numbers", Number)
 
 
-@worded
+@cache
 def steps() -> dict[str, Step]:
     """Every step by name. Raises BadInputError naming the one that is unsound."""
     found: dict[str, Step] = {}
     for file in sorted((Path(__file__).parent / "steps").glob("*.toml")):
-        for name, row in tomllib.loads(as_said(file.read_text(encoding="utf-8"))).items():
+        for name, row in tomllib.loads(with_rules(file.read_text(encoding="utf-8"))).items():
             _require(name not in found, name, file.stem, "a name used once")
             found[name] = read(Step, row, name)
     for name, step in found.items():
@@ -152,7 +152,7 @@ def steps() -> dict[str, Step]:
     return found
 
 
-@worded
+@cache
 def procedures() -> dict[str, Procedure]:
     """Every procedure by name. Raises BadInputError naming the one that is unsound by its place."""
     found = table_of(__file__, "procedures", Procedure)

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from functools import cache
 from typing import Annotated
 
 from pydantic import Field
@@ -10,7 +11,6 @@ from hinge.document import Document, table_of
 from hinge.errors import BadInputError
 from hinge.site.actions import Verb, VerbName, actions
 from hinge.site.gates import gates
-from hinge.spoken import worded
 
 
 class Proof(Document):
@@ -40,7 +40,7 @@ class StopRule(Document):
     reopens: Annotated[list[str], Field(min_length=1)]
 
 
-@worded
+@cache
 def stop_rules() -> dict[str, StopRule]:
     """When to stop, by id. Raises BadInputError where a rule doubts nothing its gates state."""
     rules = table_of(__file__, "stops", StopRule)
@@ -51,7 +51,7 @@ def stop_rules() -> dict[str, StopRule]:
     return rules
 
 
-@worded
+@cache
 def proofs() -> tuple[Proof, ...]:
     """All proofs in the order they are made."""
     return tuple(table_of(__file__, "proofs", Proof).values())

@@ -7,14 +7,13 @@ from typing import Literal
 
 from pydantic import BaseModel
 
-from hinge.measure.tape import format_length
 from hinge.sizing.evaluate import Profile
 from hinge.sizing.sets import SetPart, SpringSet
-from hinge.spoken import sized
 from hinge.springs.life import Life
 from hinge.springs.torsion import BAR_IN, SpringKind, bar_force, stored_energy
 from hinge.springs.use import Use, Years, years_of
 from hinge.springs.words import cycles_range, cycles_words, set_id, set_words, share_words, spring_words, turns_words, years_words
+from hinge.text.marks import say_length, say_size
 
 RATE_HOLDS = 0.03  # a rate this near its ideal is held by friction; the search's own tolerance
 
@@ -187,9 +186,9 @@ def set_out(one: SpringSet, use: Use | None = None) -> SetOut:
 def _said(one: SpringSet, parts: list[PartOut], torque_lbin: float, years: Years | None) -> SetSaid:
     narrowest = min(part.wound_inside_diameter_in for part in one.parts)
     why = [
-        f"Bar force {sized(bar_force(torque_lbin, BAR_IN), 'lb', 0)} at {sized(BAR_IN, 'in')} along the bar; "
-        f"{sized(max(part.energy_ftlb for part in parts), 'ft·lb', 0)} in a wound spring.",
-        f"Takes {format_length(one.shaft_needed_in)} of shaft; inside, wound, {sized(narrowest, 'in', 2)}.",
+        f"Bar force {say_size(bar_force(torque_lbin, BAR_IN), 'lb', 0)} at {say_size(BAR_IN, 'in')} along the bar; "
+        f"{say_size(max(part.energy_ftlb for part in parts), 'ft·lb', 0)} in a wound spring.",
+        f"Takes {say_length(one.shaft_needed_in)} of shaft; inside, wound, {say_size(narrowest, 'in', 2)}.",
     ]
     why += [
         f"Supplier's rate {part.table_rate_lbin_per_turn:.2f}, formula {part.formula_rate_lbin_per_turn:.2f} "

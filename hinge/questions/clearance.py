@@ -9,8 +9,8 @@ from pydantic import BaseModel
 from hinge.document import Between, Document
 from hinge.door.sections import Door
 from hinge.door.track import Track
-from hinge.measure.tape import format_length
 from hinge.opener.clear import under_open_door, won
+from hinge.text.marks import say_length
 
 Height = Annotated[float, Between(0, 400, "in")]
 TAPE_IN = 1 / 16
@@ -80,10 +80,10 @@ def clearance(asked: ClearanceQuestion) -> ClearanceAnswer:
 
 
 def _sentence(clear: float, limited_by: str, ways: list[OtherTrack], vehicle: float | None) -> str:
-    said = f"{format_length(clear, feet=True)} is left under the open door: the {limited_by} is lowest."
+    said = f"{say_length(clear, feet=True)} is left under the open door: the {limited_by} is lowest."
     if vehicle is not None:
         room = clear - vehicle
-        said += f" The vehicle passes with {format_length(room)}." if room > 0 else f" The vehicle is {format_length(-room)} too high."
+        said += f" The vehicle passes with {say_length(room)}." if room > 0 else f" The vehicle is {say_length(-room)} too high."
     if ways:
-        said += f" The most is won by {ways[0].way}: {format_length(ways[0].wins_in)}."
+        said += f" The most is won by {ways[0].way}: {say_length(ways[0].wins_in)}."
     return said

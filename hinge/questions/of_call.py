@@ -36,8 +36,8 @@ from hinge.questions.pairs_and_plates import (
 )
 from hinge.questions.sizing import CompareAnswer, CompareQuestion, SizeAnswer, SizeOptions, SizeQuestion, compare, size
 from hinge.sizing.picks import wanted_stack
-from hinge.spoken import plain, sized
 from hinge.springs.lists import NO_LISTS, Lists
+from hinge.text.marks import say_amount, say_size
 
 
 class CallSizing(BaseModel):
@@ -229,6 +229,7 @@ def _hub_doubt(asked: CounterweightQuestion, measured: Measured) -> str:
     drum = asked.drum.on(asked.track)
     light, heavy = sorted(wanted_stack(asked.door, asked.track, drum, hub) for hub in usual.spread(asked.hub, core, strap))
     return (
-        f"The hub is taken as usual, an estimate: the stack this door wants may be {plain(light, 'lb', 0)} to {sized(heavy, 'lb', 0)}. "
+        "The hub is taken as usual, an estimate: the stack this door wants may be "
+        f"{say_amount(light, 'lb', 0)} to {say_size(heavy, 'lb', 0)}. "
         "Read the hub's label or measure its core, and prove it at chest height."
     )

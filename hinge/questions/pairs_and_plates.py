@@ -11,13 +11,11 @@ from pydantic import BaseModel
 from hinge.document import Between, Document, read
 from hinge.door.sections import Door
 from hinge.door.track import Track, path_of, shaft_place
-from hinge.measure.tape import format_length
 from hinge.questions.answers import LifeOut, ProfileOut, SetOut, YearsOut, profile_out, set_out
 from hinge.questions.sizing import OnDoor
 from hinge.sizing.convert import EXTENSION_CYCLES, To, convert
 from hinge.sizing.evaluate import need_of
 from hinge.sizing.picks import PARTS_EACH_PAIR, SET_UP, ExtensionPick, PlatePick, pick_extension, pick_plates, require_extension_track
-from hinge.spoken import as_said, plain, sized
 from hinge.springs.cable import cable_for
 from hinge.springs.counterweight import LARGE_PLATE_LB, SMALL_PLATE_LB, Hub, Plate, Plates, Stack
 from hinge.springs.drums import Drum
@@ -26,6 +24,7 @@ from hinge.springs.life import Life
 from hinge.springs.lists import NO_LISTS, Lists
 from hinge.springs.use import Household, Years, use_named, years_of
 from hinge.springs.words import cycles_words, pair_id, pair_option, pair_words, plate_words, stack_id, years_words
+from hinge.text.marks import say_amount, say_length, say_size
 
 
 class ExtensionQuestion(Document):
@@ -100,7 +99,7 @@ def extension(asked: ExtensionQuestion) -> ExtensionAnswer:
     there = asked.on_door.on(door.height_in)
     carries = there.initial_lb + there.rate_lb_per_in * there.closed_stretch_in
     profile = profile_out(need_of(door, track).profile(there))
-    words = f"The pair on the door now carries {sized(carries, 'lb', 0)} at the floor."
+    words = f"The pair on the door now carries {say_size(carries, 'lb', 0)} at the floor."
     return answer.model_copy(update={"on_door": profile, "on_door_carries_lb": carries, "on_door_words": words})
 
 
@@ -112,9 +111,9 @@ def _school(stretch_in: float, pick: ExtensionPick, door: Door, track: Track) ->
     pair = set_up.on(door.height_in)
     line = need_of(door, track).profile(pair)
     ends = [float(pull) for pull in pair.lift(np.array([0.0, door.height_in]))]
-    name = f"{format_length(stretch_in)} left at open" if stretch_in else "None left at open"
+    name = f"{say_length(stretch_in)} left at open" if stretch_in else "None left at open"
     slack = "" if stretch_in else ", slack"
-    lifts = f"It lifts {sized(ends[0], 'lb', 0)} at the floor, {sized(ends[1], 'lb', 0)} at open{slack}"
+    lifts = f"It lifts {say_size(ends[0], 'lb', 0)} at the floor, {say_size(ends[1], 'lb', 0)} at open{slack}"
     says = f"{lifts}; {line.heaviest_words}, {line.hottest_words}."
     return SchoolOut(option=pair_option(set_up), name=name, says=says)
 
@@ -126,7 +125,7 @@ def _pair_out(pick: ExtensionPick, household: str | None) -> PairOut:
     return PairOut(
         id=pair_id(set_up),
         words=pair_words(set_up),
-        class_words=f"lb class (doors over {plain(pick.grade.from_lb, 'lb')}, up to {sized(pick.grade.to_lb, 'lb')})",
+        class_words=f"lb class (doors over {say_amount(pick.grade.from_lb, 'lb')}, up to {say_size(pick.grade.to_lb, 'lb')})",
         caution="A spring without a safety cable flies when it breaks: cables are part of the set.",
         facts=_facts(pick, life, years),
         pair=set_up,
@@ -148,11 +147,11 @@ def _pair_out(pick: ExtensionPick, household: str | None) -> PairOut:
 
 def _facts(pick: ExtensionPick, life: Life, years: Years | None) -> list[SetUpFact]:
     said = {
-        "Stretch, door closed": format_length(pick.pair.closed_stretch_in),
-        "Lifting cable": format_length(pick.cables.lifting_in, feet=True),
-        "Safety cable": format_length(pick.cables.safety_in, feet=True),
-        "Rear hang": f"{format_length(pick.cables.rear_hang_above_door_in)} above the door's top",
-        "Pull": sized(pick.pair.rate_lb_per_in, "lb/in", 2),
+        "Stretch, door closed": say_length(pick.pair.closed_stretch_in),
+        "Lifting cable": say_length(pick.cables.lifting_in, feet=True),
+        "Safety cable": say_length(pick.cables.safety_in, feet=True),
+        "Rear hang": f"{say_length(pick.cables.rear_hang_above_door_in)} above the door's top",
+        "Pull": say_size(pick.pair.rate_lb_per_in, "lb/in", 2),
         "Lasts, as usually sold": ", ".join([cycles_words(life), *([years_words(years)] if years else [])]),
         "Worst places": f"{pick.profile.heaviest_words}; {pick.profile.hottest_words}",
     }
@@ -206,7 +205,7 @@ def counterweight(asked: CounterweightQuestion) -> CounterweightAnswer:
         remainder_lb=pick.remainder_lb,
         hub_turns=asked.hub.turns,
         stack_drop_in=pick.drop_in,
-        set_up=[as_said(one) for one in SET_UP],
+        set_up=list(SET_UP),
         profile=profile_out(pick.profile),
         on_door=profile_out(need_of(door, track).profile(there)) if there else None,
     )
@@ -214,9 +213,9 @@ def counterweight(asked: CounterweightQuestion) -> CounterweightAnswer:
 
 def _left_words(pick: PlatePick, hub: Hub) -> str:
     left = abs(pick.remainder_lb)
-    said = "Nothing left over" if left < 0.05 else f"{sized(left, 'lb', 1)} {'short' if pick.remainder_lb > 0 else 'over'} target"
+    said = "Nothing left over" if left < 0.05 else f"{say_size(left, 'lb', 1)} {'short' if pick.remainder_lb > 0 else 'over'} target"
     return (
-        f"{said}. {hub.turns:g} turns of strap; the stack comes down {format_length(pick.drop_in, feet=True)} as the door opens. "
+        f"{said}. {hub.turns:g} turns of strap; the stack comes down {say_length(pick.drop_in, feet=True)} as the door opens. "
         f"At the worst places {pick.profile.heaviest_words}; {pick.profile.hottest_words}."
     )
 
@@ -289,7 +288,7 @@ def cable(asked: CableQuestion) -> CableAnswer:
     found = cable_for(drum, height, asked.length_in)
     turns = float(drum.turns_for(door.height_in))
     sentence = (
-        f"The drums turn {turns:.2f} times to open. Cable wanted: {format_length(found.needed_in, feet=True)}, "
+        f"The drums turn {turns:.2f} times to open. Cable wanted: {say_length(found.needed_in, feet=True)}, "
         "with one wrap left on the drum at closed."
     )
     if found.wraps_left is not None:

@@ -11,7 +11,6 @@ from hinge.document import Between, Document, told
 from hinge.door.sections import Door
 from hinge.door.track import Track, path_of, shaft_place
 from hinge.errors import BadInputError
-from hinge.measure.tape import format_length
 from hinge.opener.placing import (
     ARM_MOST_DEG,
     BRACKET_ABOVE_IN,
@@ -26,7 +25,7 @@ from hinge.opener.placing import (
     fastened,
     travel_of,
 )
-from hinge.spoken import as_said
+from hinge.text.marks import say_length, say_rule
 
 Height = Annotated[float, Between(0, 400, "in")]
 # Rail and bracket stand so far to either side of the rail's line; a torsion spring so far round its shaft; estimates.
@@ -35,6 +34,7 @@ RAIL_HALF_IN, SPRING_HALF_IN = 1.0, 1.25
 RAIL_REACH_IN, RAIL_FOR_IN = 120.0, 84.0
 CONTROL_LEAST_IN, RELEASE_LEAST_IN, OUTLET_MOST_IN = 60.0, 72.0, 72.0
 NO_ARM = f" No arm reaches over the whole travel and leans within {ARM_MOST_DEG:.0f}° closed: look at the highest point again."
+LONGER_RAIL = f" A door over {say_rule('7 ft')} takes the rail’s extension."
 SHOWN_EVERY_IN = 6.0
 TAPE_IN = 1 / 16  # less than a tape shows is in nobody's way
 
@@ -181,50 +181,54 @@ def _arm(travel: Travel, rail_in: float) -> ArmAnswer | None:
 
 
 def _dimensions(asked: PlacementQuestion, bracket: float, reach: float | None) -> list[Dimension]:
-    rows = [("Header bracket", bracket, f"On the centre line, {format_length(bracket, feet=True)} above the floor, on framing.")]
+    rows = [("Header bracket", bracket, f"On the centre line, {say_length(bracket, feet=True)} above the floor, on framing.")]
     if reach is not None:
         longer = asked.door is not None and asked.door.height_in > RAIL_FOR_IN
-        said = f"The trolley runs to {format_length(reach, feet=True)} from the door; level with the floor, centred."
-        rows.append(("Rail", reach, f"{said}{' A door over 7 ft takes the rail’s extension.' if longer else ''}"))
+        said = f"The trolley runs to {say_length(reach, feet=True)} from the door; level with the floor, centred."
+        rows.append(("Rail", reach, f"{said}{LONGER_RAIL if longer else ''}"))
     rows += [
         ("Top section", STRUT_FROM_IN, fastened(asked.top_section, asked.width_in)),
-        ("Eyes", EYES_MOST_IN, "At most 6 in above the floor, facing each other, level."),
-        ("Wall control", CONTROL_LEAST_IN, "At least 5 ft above the floor or any step, in sight of the door, its label beside it."),
-        ("Release handle", RELEASE_LEAST_IN, "At least 6 ft above the floor."),
-        ("Outlet", OUTLET_MOST_IN, "Grounded, within 6 ft of the head, no extension cord."),
+        ("Eyes", EYES_MOST_IN, f"At most {say_rule('6 in')} above the floor, facing each other, level."),
+        (
+            "Wall control",
+            CONTROL_LEAST_IN,
+            f"At least {say_rule('5 ft')} above the floor or any step, in sight of the door, its label beside it.",
+        ),
+        ("Release handle", RELEASE_LEAST_IN, f"At least {say_rule('6 ft')} above the floor."),
+        ("Outlet", OUTLET_MOST_IN, f"Grounded, within {say_rule('6 ft')} of the head, no extension cord."),
     ]
-    return [Dimension(what=what, bound_in=round(bound, 3), says=as_said(says)) for what, bound, says in rows]
+    return [Dimension(what=what, bound_in=round(bound, 3), says=says) for what, bound, says in rows]
 
 
 def _in_the_way(asked: PlacementQuestion, bracket: float, reach: float | None) -> list[InTheWay]:
     top, under, found = bracket + RAIL_HALF_IN, bracket - RAIL_HALF_IN, list[tuple[str, float, str]]()
     if asked.ceiling_in is not None:
-        cure = "Set the bracket nearer, as the maker allows (1½ to 2 in), or take an opener on the shaft."
+        cure = f"Set the bracket nearer, as the maker allows ({say_rule('1½ to 2 in')}), or take an opener on the shaft."
         found.append(("Ceiling", top - asked.ceiling_in, cure))
     if asked.beam is not None and (reach is None or asked.beam.from_door_in < reach + 12):
         found.append(("Beam", top - asked.beam.underside_in, "Notching is the builder’s to say: take an opener on the shaft."))
     if asked.door and asked.track and asked.kind == "sectional":
         shaft = shaft_place(path_of(asked.door, asked.track), asked.track, asked.door)[1]
         clear = SPRING_HALF_IN + RAIL_HALF_IN
-        near, above = clear - abs(bracket - shaft), format_length(shaft + clear, feet=True)
+        near, above = clear - abs(bracket - shaft), say_length(shaft + clear, feet=True)
         cure = f"Set the bracket at {above} or higher, above the spring, or where the maker has it between the springs."
         found.append(("Spring line", near, cure))
     if asked.vehicle_in is not None:
         found.append(("Vehicle", asked.vehicle_in - under, "Park it beyond the rail, or take an opener on the shaft."))
-    return [InTheWay(what=what, short_by_in=round(short, 3), cure=as_said(cure)) for what, short, cure in found if short > TAPE_IN]
+    return [InTheWay(what=what, short_by_in=round(short, 3), cure=cure) for what, short, cure in found if short > TAPE_IN]
 
 
 def _sentence(
     asked: PlacementQuestion, highest: float, computed: float | None, bracket: float, arm: ArmAnswer | None, in_the_way: list[InTheWay]
 ) -> str:
-    there, above = format_length(highest, feet=True), format_length(bracket, feet=True)
+    there, above = say_length(highest, feet=True), say_length(bracket, feet=True)
     said = f"The door reaches {there} at its highest: the header bracket goes at {above}."
     if asked.highest_in is not None and computed is not None and abs(computed - highest) > 1:
-        said += f" By its track it should reach {format_length(computed, feet=True)}: measure once more, the measured one stands."
+        said += f" By its track it should reach {say_length(computed, feet=True)}: measure once more, the measured one stands."
     if arm:
-        said += f" An arm of about {format_length(arm.use_in)} leans {arm.closed_deg:.0f}° closed; never more than {ARM_MOST_DEG:.0f}°."
+        said += f" An arm of about {say_length(arm.use_in)} leans {arm.closed_deg:.0f}° closed; never more than {ARM_MOST_DEG:.0f}°."
     if asked.top_section == "bare":
         said += " Its top section is braced before the arm goes on."
     if in_the_way:
-        said += " In the way: " + "; ".join(f"{one.what.lower()} by {format_length(one.short_by_in)}" for one in in_the_way) + "."
+        said += " In the way: " + "; ".join(f"{one.what.lower()} by {say_length(one.short_by_in)}" for one in in_the_way) + "."
     return said

@@ -12,12 +12,12 @@ from hinge.door.makeup import SectionMakeUp, estimate_weight
 from hinge.door.sections import SECTIONS
 from hinge.errors import ContradictionError, HingeError
 from hinge.measure.weighing import accuracy_warning, weigh
-from hinge.spoken import sized
 from hinge.springs.identify import identify_wire, neighbours
 from hinge.springs.relaxed import inside_diameter, relaxed_length
 from hinge.springs.torsion import TorsionSpring
 from hinge.springs.wire import DEFAULT_MATERIAL, MaterialName, stock
 from hinge.springs.words import chance_words, share_words
+from hinge.text.marks import say_size
 
 Coils = Annotated[float, Between(0.5, 20, "in")]
 Piece = Annotated[float, Between(0.5, 300, "in")]
@@ -97,7 +97,7 @@ def identify(asked: IdentifyQuestion) -> IdentifyAnswer:
         error = other / rate - 1
         pounds = None if weight is None else error * weight
         # A stronger spring than it was taken for lets the door run hot.
-        words = "type the door weight" if pounds is None else f"{sized(abs(pounds), 'lb', 0)} {'▲ hot' if pounds > 0 else '▼ heavy'}"
+        words = "type the door weight" if pounds is None else f"{say_size(abs(pounds), 'lb', 0)} {'▲ hot' if pounds > 0 else '▼ heavy'}"
         return NeighbourOut(wire_in=wire_in, rate_error=error, door_lb=pounds, rate_words=share_words(error), door_words=words)
 
     return IdentifyAnswer(

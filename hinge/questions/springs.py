@@ -16,7 +16,6 @@ from hinge.questions.sizing import CarriedOut, carried_out
 from hinge.sizing.carries import carried_by
 from hinge.sizing.picks import require_extension_track
 from hinge.sizing.sets import rate_of
-from hinge.spoken import sized
 from hinge.springs.drums import Drum
 from hinge.springs.extension import ExtensionPair
 from hinge.springs.life import distance_from_published, life_range
@@ -35,6 +34,7 @@ from hinge.springs.torsion import (
 )
 from hinge.springs.wire import DEFAULT_MATERIAL, MaterialName, material_named
 from hinge.springs.words import kind_words, share_words
+from hinge.text.marks import say_size
 
 SPRING_FIELDS = ("wire_in", "inside_diameter_in", "length_in", "material", "dead_coils")
 
@@ -77,7 +77,7 @@ def torsion(asked: TorsionQuestion, of_shop: Lists = NO_LISTS) -> TorsionAnswer:
     spring = read(TorsionSpring, {name: getattr(asked, name) for name in SPRING_FIELDS})
     if table := asked.lists(of_shop).rates:
         spring = table.applied(spring)
-    said = [f"{kind_words(spring)}: {sized(spring.rate_lbin_per_turn, 'lb·in', 2)} per turn, {spring.active_coils:.1f} active coils."]
+    said = [f"{kind_words(spring)}: {say_size(spring.rate_lbin_per_turn, 'lb·in', 2)} per turn, {spring.active_coils:.1f} active coils."]
     if spring.table_difference is not None:
         formula = f"{spring.formula_rate_lbin_per_turn:.2f} (table {share_words(spring.table_difference)})"
         said.append(f"The rate is the supplier's; the formula gives {formula}.")

@@ -11,7 +11,7 @@ from pydantic import BaseModel, Field, model_validator
 from hinge.document import Between, Document, told
 from hinge.errors import BadInputError
 from hinge.eyes.sun import NEVER_HOURS, SIDES, SWAP_SHARE, Opening, Side, Spell, SunYear, by_month, place_at, spells, sun_year, worst_week
-from hinge.spoken import as_said
+from hinge.text.marks import say_rule
 
 PROVED_IN = 3
 # A complaint's hour is not a clock's: so near, the sun counts as there.
@@ -204,5 +204,5 @@ def _sentence(year: SunYear, mine: Side, other: Side, verdict: str, now: SunNow 
         )
     return (
         f"The sun stands in the receiver on the {mine} for {hours:.0f} hours a year, on the {other} for {across:.0f}: "
-        f"shade it with a board of about {as_said('8 × 8 in')} that leaves the beam free."
+        f"shade it with a board of about {say_rule('8 × 8 in')} that leaves the beam free."
     )

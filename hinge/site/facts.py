@@ -4,13 +4,13 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from enum import StrEnum
+from functools import cache
 from typing import Annotated
 
 from pydantic import Field
 
 from hinge.document import Document, table_of
 from hinge.errors import BadInputError
-from hinge.spoken import worded
 
 
 class Fact(StrEnum):
@@ -57,7 +57,7 @@ class FactKind(Document):
 Facts = Mapping[Fact, str]
 
 
-@worded
+@cache
 def fact_kinds() -> dict[Fact, FactKind]:
     """Every fact by name, in order. Raises BadInputError naming the one that is unsound."""
     rows = table_of(__file__, "facts", FactKind)

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterable
+from functools import cache
 from typing import Annotated, Literal
 
 from pydantic import Field
@@ -10,7 +11,6 @@ from pydantic import Field
 from hinge.document import Document, table_of
 from hinge.site.actions import Verb, VerbName, actions
 from hinge.site.facts import Fact, fact_kinds, require_sound, require_values
-from hinge.spoken import worded
 
 Before = Literal["hands_on", "work", "first_lift", "as_found", "lights", "power"]
 
@@ -65,7 +65,7 @@ class GateGroup(Document):
 _OF_ITSELF = (Verb.SCREWS, Verb.READ, Verb.PROVE, Verb.CLOSE_PROVED, Verb.CLOSE_LEFT)
 
 
-@worded
+@cache
 def _gate_groups() -> tuple[GateGroup, ...]:
     groups = tuple(_group(name, row) for name, row in table_of(__file__, "gates", GroupRow).items())
     _require_whole(groups)
@@ -90,7 +90,7 @@ def gate_groups(carriers: Iterable[str] | None = None) -> tuple[GateGroup, ...]:
     return tuple(group for group in _gate_groups() if wanted is None or group.carrier in wanted)
 
 
-@worded
+@cache
 def gates() -> dict[str, Gate]:
     """Every gate by id."""
     return {gate.id: gate for group in _gate_groups() for gate in group.gates}

@@ -8,9 +8,9 @@ from typing import Literal
 from hinge.door.sections import Door
 from hinge.door.track import Track
 from hinge.sizing.ideal import conditions
-from hinge.spoken import sized
 from hinge.springs.drums import DrumProfile
 from hinge.springs.words import share_words
+from hinge.text.marks import say_size
 
 Verdict = Literal["right", "doubtful", "wrong"]
 RIGHT_WITHIN, DOUBTFUL_WITHIN = 0.05, 0.10  # share of the scale's weight; 5 % common practice, 10 % estimate
@@ -51,7 +51,7 @@ def verdict_words(
 
     Parameters: `difference` as a share of the scale's weight; `quarter_turns` as wound, and as would suit the springs.
     """
-    carry = f"These carry {sized(sprung_weight_lb, 'lb', 0)}"
+    carry = f"These carry {say_size(sprung_weight_lb, 'lb', 0)}"
     if difference is None or verdict is None:
         return f"{carry}."
     said = {"right": "right for this door", "doubtful": "doubtful on this door", "wrong": "wrong for this door"}[verdict]

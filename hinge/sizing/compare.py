@@ -10,9 +10,9 @@ from hinge.door.track import Track
 from hinge.sizing.candidates import LEAST_ACTIVE_COILS, LEAST_INDEX
 from hinge.sizing.search import SHAFT_CLEARANCE_IN, Wanted
 from hinge.sizing.sets import DoorRequirements, Springs, SpringSet, judge, rate_of
-from hinge.spoken import plain, sized
 from hinge.springs.torsion import SpringKind, length_for_rate
 from hinge.springs.wire import material_named, stock
+from hinge.text.marks import say_amount, say_size
 
 HALF_INCH = 0.5
 RIGHT_RATE, RIGHT_QUARTERS = 0.01, 1  # one per cent and one stroke are nothing in the hand; common practice
@@ -60,7 +60,7 @@ class LikeForLike:
         if right_rate:
             return f"{self.name}: the right rate, but {wound}."
         stronger = "stronger" if off > 0 else "weaker"
-        rates = f"{sized(like.rate_lbin_per_turn, 'lb·in', 1)} per turn against {plain(on.ideal.rate_lbin_per_turn, 'lb·in', 1)}"
+        rates = f"{say_size(like.rate_lbin_per_turn, 'lb·in', 1)} per turn against {say_amount(on.ideal.rate_lbin_per_turn, 'lb·in', 1)}"
         said = f"{self.name}: {abs(off) * 100:.0f} % {stronger} than this door wants ({rates}); {wound}."
         return f"{said} {LOW_HEADROOM}" if track.lift == "low_headroom" and off > 0 else said
 

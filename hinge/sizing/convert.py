@@ -11,8 +11,8 @@ from hinge.sizing.evaluate import Profile
 from hinge.sizing.picks import PARTS_EACH_PAIR, ExtensionPick, pick_extension
 from hinge.sizing.search import Wanted, find_sets
 from hinge.sizing.sets import SpringSet
-from hinge.spoken import as_said
 from hinge.springs.drums import DrumProfile
+from hinge.text.marks import say_rule
 
 To = Literal["torsion", "extension"]
 ROOM_ABOVE_IN = 12.0  # headroom a torsion shaft and its drums take above the opening; common practice, no source
@@ -33,7 +33,7 @@ FEEL = {
     "torsion": (
         "Both sides rise together on one shaft: the door runs level.",
         "Turns trim it by the quarter.",
-        f"Needs about {ROOM_ABOVE_IN:g} in above the opening and solid framing at the middle.",
+        f"Needs about {say_rule(f'{ROOM_ABOVE_IN:g} in')} above the opening and solid framing at the middle.",
         "From now on springs are wound: a trained technician's work.",
     ),
 }
@@ -62,7 +62,7 @@ def convert(door: Door, track: Track, drum: DrumProfile, to: To, wanted: Wanted)
     extension = pick_extension(door, track)
     torsion = next(iter(find_sets(door, track, drum, wanted).sets), None)
     off, on = (TORSION_PARTS, EXTENSION_PARTS) if to == "extension" else (EXTENSION_PARTS, TORSION_PARTS)
-    return Conversion(to, torsion, extension, off, on, (*_hand(to, torsion, extension), *map(as_said, FEEL[to])))
+    return Conversion(to, torsion, extension, off, on, (*_hand(to, torsion, extension), *FEEL[to]))
 
 
 def _hand(to: To, torsion: SpringSet | None, extension: ExtensionPick) -> tuple[str, ...]:

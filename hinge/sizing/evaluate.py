@@ -10,9 +10,8 @@ from hinge.arrays import Floats
 from hinge.door.lift import required_lift
 from hinge.door.sections import Door
 from hinge.door.track import Track
-from hinge.measure.tape import format_length
-from hinge.spoken import sized
 from hinge.springs.counterbalance import Counterbalance
+from hinge.text.marks import say_length, say_size
 
 
 @dataclass(frozen=True)
@@ -72,7 +71,7 @@ def _words(force_lb: float, height_in: float, name: str) -> str:
     if force_lb < 0.5:
         return f"nowhere {name}"
     mark = "▲" if name == "hot" else "▼"
-    return f"{sized(force_lb, 'lb', 0)} {name} {mark} at {'the floor' if height_in == 0 else format_length(height_in, feet=True)}"
+    return f"{say_size(force_lb, 'lb', 0)} {name} {mark} at {'the floor' if height_in == 0 else say_length(height_in, feet=True)}"
 
 
 def net_hand_force(door: Door, track: Track, carrier: Counterbalance, positions_in: Floats) -> Floats:

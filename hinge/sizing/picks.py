@@ -21,6 +21,7 @@ from hinge.springs.counterweight import (
 )
 from hinge.springs.drums import DrumProfile
 from hinge.springs.extension import OPEN_STRETCH_IN, CableRun, ExtensionPair, Grade, PairAtWork, cables_for, grade_for
+from hinge.text.marks import say_rule
 
 PARTS_EACH_PAIR = (
     "two springs of the class",
@@ -96,7 +97,7 @@ def wanted_stack(door: Door, track: Track, drum: DrumProfile, hub: Hub) -> float
 
 
 SET_UP = (
-    f"Wind the strap until the top plate stands about {BELOW_DISCS_IN:g} in below the guide discs with the door closed.",
+    f"Wind the strap until the top plate stands about {say_rule(f'{BELOW_DISCS_IN:g} in')} below the guide discs with the door closed.",
     "Check the balance at chest height, then add or take off one small plate at a time.",
     "The stack must run free in its guide all the way down and up.",
 )

@@ -11,12 +11,12 @@ from hinge.door.track import Track
 from hinge.errors import ContradictionError
 from hinge.sizing.evaluate import Need, Profile, need_of
 from hinge.sizing.ideal import Conditions, Ideal, conditions
-from hinge.spoken import number, sized
 from hinge.springs.counterbalance import TorsionOnShaft
 from hinge.springs.drums import DrumProfile
 from hinge.springs.life import Life, life_range
 from hinge.springs.torsion import SpringKind, bending_stress, wound_inside_diameter, wound_length
 from hinge.springs.wire import material_named
+from hinge.text.marks import number, say_size
 
 CONES_AND_BEARING_IN = 6.0  # cones, centre bearing and a finger's room; common practice, no source
 INNER_CLEARANCE_IN = 0.125  # between the springs of a duplex; estimate
@@ -125,8 +125,8 @@ def require_room(on_shaft: SpringSet, shaft_length_in: float) -> None:
     """Refuse springs that are longer, wound, than the room on the shaft [in]. Raises ContradictionError."""
     if on_shaft.shaft_needed_in > shaft_length_in:
         raise ContradictionError(
-            f"These springs take {sized(round(on_shaft.shaft_needed_in, 1), 'in')} of shaft wound, with cones and bearing; "
-            f"there are {sized(shaft_length_in, 'in')}.",
+            f"These springs take {say_size(round(on_shaft.shaft_needed_in, 1), 'in')} of shaft wound, with cones and bearing; "
+            f"there are {say_size(shaft_length_in, 'in')}.",
             "on_door",
             round(on_shaft.shaft_needed_in, 1),
             f"up to {number(shaft_length_in)}",
@@ -161,7 +161,8 @@ def _nests(springs: Springs) -> None:
     inner_outside = inner.inside_diameter_in + 2 * inner.wire_in
     if inner_outside + INNER_CLEARANCE_IN > outer.inside_diameter_in:
         raise ContradictionError(
-            f"A spring of {sized(inner_outside, 'in')} outside does not go into one of {sized(outer.inside_diameter_in, 'in')} inside.",
+            f"A spring of {say_size(inner_outside, 'in')} outside does not go into one of "
+            f"{say_size(outer.inside_diameter_in, 'in')} inside.",
             "duplex",
             inner_outside,
             f"up to {number(outer.inside_diameter_in - INNER_CLEARANCE_IN)}",

@@ -7,8 +7,8 @@ from dataclasses import dataclass
 import numpy as np
 
 from hinge.errors import ContradictionError, require_between
-from hinge.spoken import number, sized
 from hinge.springs.drums import DrumProfile
+from hinge.text.marks import number, say_size
 
 LEAST_WRAPS = 0.5  # wraps left on the drum with the door closed; common practice, from memory
 USUAL_WRAPS = 1.0
@@ -40,7 +40,7 @@ def cable_for(drum: DrumProfile, shaft_height_in: float, length_in: float | None
     wraps = (length_in - straight) / wrap
     if wraps < LEAST_WRAPS:
         raise ContradictionError(
-            f"A cable of {sized(length_in, 'in')} leaves {number(round(max(wraps, 0.0), 2))} wraps on the drum with the door closed; "
+            f"A cable of {say_size(length_in, 'in')} leaves {number(round(max(wraps, 0.0), 2))} wraps on the drum with the door closed; "
             f"at least {number(LEAST_WRAPS)} must stay.",
             "length_in",
             length_in,

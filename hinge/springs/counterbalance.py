@@ -13,8 +13,8 @@ from typing import Literal, Protocol
 import numpy as np
 
 from hinge.arrays import Floats
-from hinge.spoken import as_said
 from hinge.springs.drums import DrumProfile
+from hinge.text.marks import say_rule
 
 StepKind = Literal["quarter_turn", "cable_hole", "small_plate"]
 
@@ -25,12 +25,7 @@ class Band:
 
     from_in: float
     to_in: float
-    named: str
-
-    @property
-    def words(self) -> str:
-        """These heights in words."""
-        return as_said(self.named)
+    words: str
 
     def has(self, height_in: float) -> bool:
         """Whether a height [in] is among them."""
@@ -43,8 +38,8 @@ class Band:
 
 
 # Common practice, all schools; a counterweight door is judged at chest height.
-THREE_TO_FOUR_FEET = Band(36.0, 48.0, "3 to 4 ft")
-CHEST_HEIGHT = Band(48.0, 60.0, "chest height (4 to 5 ft)")
+THREE_TO_FOUR_FEET = Band(36.0, 48.0, say_rule("3 to 4 ft"))
+CHEST_HEIGHT = Band(48.0, 60.0, f"chest height ({say_rule('4 to 5 ft')})")
 
 
 @dataclass(frozen=True)

@@ -7,6 +7,7 @@ closed and unwinds as the door rises. Source: statics of a wheel and axle; commo
 from __future__ import annotations
 
 from dataclasses import dataclass
+from functools import cache
 from itertools import product
 from typing import Annotated
 
@@ -16,9 +17,9 @@ from pydantic import model_validator
 from hinge.arrays import Floats
 from hinge.document import Between, Document, table_of, told
 from hinge.errors import BadInputError, ContradictionError, OutOfRangeError, require_between
-from hinge.spoken import number, plain, sized, worded
 from hinge.springs.counterbalance import CHEST_HEIGHT, TrimStep
 from hinge.springs.drums import DrumProfile
+from hinge.text.marks import number, say_amount, say_size
 
 LARGE_PLATE_LB, SMALL_PLATE_LB = 18.9, 5.0  # for example; common practice
 BELOW_DISCS_IN = 1.0  # top plate under the guide discs at closed; common practice
@@ -55,7 +56,7 @@ class UsualHub(Document):
         return hub.model_copy(update=less), hub.model_copy(update=more)
 
 
-@worded
+@cache
 def usual_hubs() -> dict[str, UsualHub]:
     """Hubs taken as usual, by name."""
     return table_of(__file__, "hubs", UsualHub)
@@ -141,7 +142,8 @@ def plates_for(wanted_lb: float, large_lb: float = LARGE_PLATE_LB, small_lb: flo
     near = [pair for pair in near if max(pair) <= MOST_PLATES]
     if not near:
         raise OutOfRangeError(
-            f"{MOST_PLATES} plates of {plain(large_lb, 'lb')} and {sized(small_lb, 'lb')} do not make {sized(round(wanted_lb), 'lb')}.",
+            f"{MOST_PLATES} plates of {say_amount(large_lb, 'lb')} and {say_size(small_lb, 'lb')} do not make "
+            f"{say_size(round(wanted_lb), 'lb')}.",
             "large_lb",
             large_lb,
             f"{MOST_PLATES} plates or fewer",

@@ -8,7 +8,7 @@ where the cable lies with the door closed and narrows as the springs let go.
 from __future__ import annotations
 
 from dataclasses import dataclass
-from functools import cached_property
+from functools import cache, cached_property
 from itertools import pairwise
 from typing import Annotated, Literal
 
@@ -19,7 +19,7 @@ from hinge.arrays import Floats
 from hinge.document import Between, Document, table_of, told
 from hinge.door.track import Track
 from hinge.errors import BadInputError, ContradictionError, OutOfRangeError
-from hinge.spoken import number, sized, worded
+from hinge.text.marks import number, say_size
 
 DrumKind = Literal["flat", "high_lift", "vertical", "measured"]
 SMALLEST_DRUM_PER_CABLE = 16  # drum over cable diameter; common practice, no source
@@ -54,7 +54,8 @@ class DrumProfile:
         travel = np.asarray(travel_in, dtype=float)
         if self.holds_in is not None and (travel > self.holds_in + 1e-6).any():
             raise OutOfRangeError(
-                f"The drum takes {sized(round(self.holds_in, 1), 'in')} of cable; this door travels {sized(float(travel.max()), 'in')}.",
+                f"The drum takes {say_size(round(self.holds_in, 1), 'in')} of cable; this door travels "
+                f"{say_size(float(travel.max()), 'in')}.",
                 "drum",
                 float(travel.max()),
                 f"up to {number(round(self.holds_in, 1))}",
@@ -106,7 +107,7 @@ class DrumSizes(Document):
         if len(needed) > 1 and narrow is not None and wide is not None and wide <= narrow:
             raise told(
                 ContradictionError(
-                    f"The wide end of {sized(wide, 'in')} is no wider than the narrow end of {sized(narrow, 'in')}.",
+                    f"The wide end of {say_size(wide, 'in')} is no wider than the narrow end of {say_size(narrow, 'in')}.",
                     "large_diameter_in",
                     wide,
                     f"over {number(narrow)}",
@@ -134,7 +135,7 @@ class Drum(DrumSizes):
             if diameter is not None and diameter < SMALLEST_DRUM_PER_CABLE * self.cable_in:
                 raise told(
                     ContradictionError(
-                        f"A drum of {sized(diameter, 'in')} is too small for {sized(self.cable_in, 'in')} cable.",
+                        f"A drum of {say_size(diameter, 'in')} is too small for {say_size(self.cable_in, 'in')} cable.",
                         where,
                         diameter,
                         f"at least {number(SMALLEST_DRUM_PER_CABLE * self.cable_in)}",
@@ -171,10 +172,11 @@ class Drum(DrumSizes):
         used = track.lifted_in if track.lift == "high" else whole
         if used > whole:
             raise ContradictionError(
-                f"The drum's taper takes {sized(round(whole, 1), 'in')} of cable, but the track lifts {sized(used, 'in')} before it turns.",
+                f"The drum's taper takes {say_size(round(whole, 1), 'in')} of cable, but the track lifts "
+                f"{say_size(used, 'in')} before it turns.",
                 "drum.taper_turns",
                 taper,
-                f"a taper of at least {sized(used, 'in')} of cable",
+                f"a taper of at least {say_size(used, 'in')} of cable",
                 "turns",
             )
         slope = (wide - narrow) / taper
@@ -189,7 +191,7 @@ class NamedDrum(DrumSizes):
     source: str
 
 
-@worded
+@cache
 def named_drums() -> dict[str, NamedDrum]:
     """The drums of the list by name."""
     return table_of(__file__, "drums", NamedDrum)

@@ -18,9 +18,9 @@ from pydantic import model_validator
 from hinge.arrays import Floats
 from hinge.document import Between, Document, read, told
 from hinge.errors import BadInputError, ContradictionError, OutOfRangeError
-from hinge.spoken import number, sized
 from hinge.springs.counterbalance import TrimStep
 from hinge.springs.wire import DEFAULT_MATERIAL, MaterialName, material_named
+from hinge.text.marks import number, say_size
 
 OPEN_STRETCH_IN = 2.0  # left at open, equal on both sides; common practice
 HOLE_CABLE_IN = 1.0  # one hole of the adjuster takes up this much cable, half of it stretch; common practice, no source
@@ -92,7 +92,7 @@ class ExtensionSpring(Document):
         if self.outside_diameter_in < 4 * self.wire_in:
             raise told(
                 ContradictionError(
-                    f"{sized(self.wire_in, 'in')} wire cannot be coiled to {sized(self.outside_diameter_in, 'in')} outside.",
+                    f"{say_size(self.wire_in, 'in')} wire cannot be coiled to {say_size(self.outside_diameter_in, 'in')} outside.",
                     "outside_diameter_in",
                     self.outside_diameter_in,
                     f"at least {number(4 * self.wire_in)}",
@@ -100,7 +100,7 @@ class ExtensionSpring(Document):
                 )
             )
         if not RATES_LB_PER_IN[0] <= self.rate_lb_per_in <= RATES_LB_PER_IN[1]:
-            said = f"Such a spring gives {sized(self.rate_lb_per_in, 'lb/in')}, which is no door's spring."
+            said = f"Such a spring gives {say_size(self.rate_lb_per_in, 'lb/in')}, which is no door's spring."
             raise told(ContradictionError(said, "wire_in", self.wire_in, "a rate of {} to {} lb/in".format(*RATES_LB_PER_IN), "in"))
         return self
 
@@ -156,7 +156,11 @@ def grade_for(weight_lb: float) -> Grade:
     if not holding or weight_lb <= grades()[0].from_lb:
         low, high = grades()[0].from_lb, grades()[-1].to_lb
         raise OutOfRangeError(
-            f"No extension pair is sold for a door of {sized(weight_lb, 'lb')}.", "door.weight_lb", weight_lb, f"{low:g} to {high:g}", "lb"
+            f"No extension pair is sold for a door of {say_size(weight_lb, 'lb')}.",
+            "door.weight_lb",
+            weight_lb,
+            f"{low:g} to {high:g}",
+            "lb",
         )
     return holding[0]
 

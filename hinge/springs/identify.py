@@ -8,7 +8,7 @@ import numpy as np
 
 from hinge.arrays import Floats
 from hinge.errors import BadInputError, ContradictionError
-from hinge.spoken import sized
+from hinge.text.marks import say_size
 
 READING_SD_IN = 1 / 32  # a tape read to the nearest sixteenth, by hand; common practice
 DISAGREE_SD = 3.0
@@ -46,7 +46,7 @@ def identify_wire(coils_in: dict[int, float], sizes_in: Floats, reading_sd_in: f
     each = lengths / counts
     mean = float(np.average(each, weights=wire_sd**-2))
     if (np.abs(each - mean) > DISAGREE_SD * wire_sd).any():
-        told = " and ".join(f"{sized(float(wire), 'in')} over {count} coils" for wire, count in zip(each, counts, strict=True))
+        told = " and ".join(f"{say_size(float(wire), 'in')} over {count} coils" for wire, count in zip(each, counts, strict=True))
         raise ContradictionError(
             f"The readings disagree: {told}. Read both again on a clean part with coils touching.", "twenty_coils_in", None
         )
@@ -55,7 +55,7 @@ def identify_wire(coils_in: dict[int, float], sizes_in: Floats, reading_sd_in: f
     if np.abs(off).min() > 4:
         nearest = float(sizes_in[np.argmin(np.abs(off))])
         raise ContradictionError(
-            f"No standard wire is near {sized(mean, 'in')}; the nearest is {sized(nearest, 'in')}.",
+            f"No standard wire is near {say_size(mean, 'in')}; the nearest is {say_size(nearest, 'in')}.",
             "ten_coils_in",
             mean,
             "a standard size",

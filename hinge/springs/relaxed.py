@@ -6,7 +6,7 @@ import numpy as np
 
 from hinge.arrays import Floats
 from hinge.errors import BadInputError, ContradictionError
-from hinge.spoken import number, sized
+from hinge.text.marks import number, say_size
 
 STAMP_APART_IN = 0.125  # outside less two wires and the stamp must agree this well; estimate
 STOCK_APART_IN = 0.08  # a measured inside diameter this near a stock one is that one; estimate
@@ -26,7 +26,7 @@ def relaxed_length(pieces_in: tuple[float, ...], wire_in: float, wound_turns: fl
         )
     length = sum(pieces_in) - wound_turns * wire_in
     if length <= 0:
-        said = f"{number(wound_turns)} turns of {sized(wire_in, 'in')} wire are longer than the spring."
+        said = f"{number(wound_turns)} turns of {say_size(wire_in, 'in')} wire are longer than the spring."
         raise ContradictionError(
             said, "wound_quarter_turns", wound_turns * 4, f"under {number(4 * sum(pieces_in) / wire_in)}", "quarter-turns"
         )
@@ -45,8 +45,8 @@ def inside_diameter(wire_in: float, sizes_in: Floats, outside_in: float | None =
     if stamped_in is not None:
         if abs(measured - stamped_in) > STAMP_APART_IN:
             raise ContradictionError(
-                f"{sized(outside_in, 'in')} outside less two wires is {sized(measured, 'in')} inside, "
-                f"but the stamp says {sized(stamped_in, 'in')}.",
+                f"{say_size(outside_in, 'in')} outside less two wires is {say_size(measured, 'in')} inside, "
+                f"but the stamp says {say_size(stamped_in, 'in')}.",
                 "outside_diameter_in",
                 outside_in,
                 f"about {number(stamped_in + 2 * wire_in)}",

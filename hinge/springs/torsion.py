@@ -15,8 +15,8 @@ from pydantic import AfterValidator, Field, model_validator
 from hinge.arrays import Floats
 from hinge.document import Between, Document, told
 from hinge.errors import BadInputError, ContradictionError
-from hinge.spoken import number, sized
 from hinge.springs.wire import DEFAULT_MATERIAL, Material, MaterialName, material_named
+from hinge.text.marks import number, say_size
 
 DEAD_COILS = 5.0  # held by the two cones; common practice, no source
 BAR_IN = 18.0  # usual winding bar, from the shaft's centre to the hand; common practice
@@ -41,7 +41,7 @@ class TorsionSpring(Document):
         if self.active_coils < 1:
             raise told(
                 ContradictionError(
-                    f"A length of {sized(length, 'in')} of {sized(wire, 'in')} wire is {number(length / wire)} coils, "
+                    f"A length of {say_size(length, 'in')} of {say_size(wire, 'in')} wire is {number(length / wire)} coils, "
                     f"and the cones hold {number(self.dead_coils)} of them: nothing is left to bend.",
                     "length_in",
                     length,
@@ -53,7 +53,7 @@ class TorsionSpring(Document):
         if not SLENDEREST <= index <= STOUTEST:
             raise told(
                 ContradictionError(
-                    f"An inside diameter of {sized(inside, 'in')} does not go with {sized(wire, 'in')} wire: "
+                    f"An inside diameter of {say_size(inside, 'in')} does not go with {say_size(wire, 'in')} wire: "
                     f"mean diameter over wire would be {number(index)}.",
                     "inside_diameter_in",
                     inside,

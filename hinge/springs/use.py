@@ -3,13 +3,13 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from functools import cache
 from typing import Annotated
 
 from pydantic import AfterValidator
 
 from hinge.document import Between, Document, plain_value, table_of, told
 from hinge.errors import BadInputError
-from hinge.spoken import worded
 from hinge.springs.life import Life
 
 DAYS = 365.0
@@ -31,7 +31,7 @@ class Years:
     high: float
 
 
-@worded
+@cache
 def uses() -> dict[str, Use]:
     """Every kind of household by name."""
     return table_of(__file__, "use", Use)

@@ -7,14 +7,13 @@ from collections.abc import Sequence
 
 from hinge.document import read
 from hinge.errors import BadInputError
-from hinge.measure.tape import format_length
-from hinge.spoken import is_metric, number, sized
 from hinge.springs.counterweight import Plates, Stack
 from hinge.springs.extension import ExtensionPair
 from hinge.springs.life import Life
 from hinge.springs.torsion import SpringKind, TorsionSpring
 from hinge.springs.use import Years
 from hinge.springs.wire import DEFAULT_MATERIAL
+from hinge.text.marks import number, say_length, say_size, say_wire
 
 COUNTS = {1: "one", 2: "two", 3: "three", 4: "four"}
 QUARTERS = ("", "¼", "½", "¾")
@@ -35,12 +34,12 @@ def kind_words(spring: SpringKind | TorsionSpring) -> str:
 
 def size_words(wire_in: float, inside_diameter_in: float, length_in: float) -> str:
     """The size of a spring [in]: wire, inside diameter, length."""
-    return f"{wire_words(wire_in)} × {format_length(inside_diameter_in)} × {format_length(length_in)}"
+    return f"{wire_words(wire_in)} × {say_length(inside_diameter_in)} × {say_length(length_in)}"
 
 
 def wire_words(wire_in: float) -> str:
     """A wire's size [in] as a caliper reads it; in the trade a wire is named without its unit."""
-    return sized(wire_in, "in", 3) if is_metric() else f"{wire_in:g}"
+    return say_wire(wire_in)
 
 
 def set_words(springs: Sequence[SpringKind], duplex: bool = False) -> str:
@@ -51,7 +50,7 @@ def set_words(springs: Sequence[SpringKind], duplex: bool = False) -> str:
 def pair_words(pair: ExtensionPair) -> str:
     """An extension pair as set up."""
     name = f"extension pair, {pair.class_lb:g} lb class" if pair.class_lb is not None else "extension pair by its wire"
-    return f"{name}, {format_length(pair.open_stretch_in)} stretch at open"
+    return f"{name}, {say_length(pair.open_stretch_in)} stretch at open"
 
 
 def plate_words(plates: Plates) -> str:
@@ -79,7 +78,7 @@ def plate_parts(plates: Plates) -> dict[str, int]:
 
 def stack_words(stack: Stack) -> str:
     """A counterweight."""
-    return f"counterweight of {plate_words(stack.plates)}, {sized(stack.plates.weight_lb, 'lb', 1)}"
+    return f"counterweight of {plate_words(stack.plates)}, {say_size(stack.plates.weight_lb, 'lb', 1)}"
 
 
 def turns_words(quarter_turns: int) -> str:

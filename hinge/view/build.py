@@ -44,12 +44,12 @@ from hinge.file.record import DoorRecord, How, read_record, sound
 from hinge.file.setup import CARRIED_NOW, Setup, missing_of
 from hinge.file.sheet import asked_of, understood
 from hinge.measure.fields import Measured, Value, fields
-from hinge.measure.tape import format_length
 from hinge.procedures.knowledge import wanted_by
 from hinge.procedures.rules import Proof, proofs
 from hinge.site.facts import Fact
 from hinge.site.gates import GateGroup, gate_groups
 from hinge.springs.torsion import BAR_IN
+from hinge.text.marks import say_length
 from hinge.view.mainaction import main_actions
 from hinge.view.needs import went_on
 from hinge.view.offers import offers_of
@@ -321,7 +321,7 @@ def _reading(one: Taken) -> ReadingState:
         reading=one.reading,
         current=one.current,
         before=one.before,
-        height=format_length(one.reading.height_in, feet=True),
+        height=say_length(one.reading.height_in, feet=True),
         words=reading_words(one.reading),
         at=one.signed.at,
         by=one.signed.by,

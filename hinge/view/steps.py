@@ -23,14 +23,13 @@ from hinge.file.description import turned_round
 from hinge.file.setup import Setup
 from hinge.file.sheet import understood
 from hinge.measure.fields import Measured
-from hinge.measure.tape import format_length
 from hinge.opener.kinds import opener_of
 from hinge.procedures.instructions import Plan, ProcedureInstructions, SchoolWays, StepInstructions, tell, way_words
 from hinge.procedures.knowledge import procedures, schools, steps, wanted_by
-from hinge.spoken import plain, sized
 from hinge.springs.lists import NO_LISTS, Lists
 from hinge.springs.torsion import BAR_IN
 from hinge.springs.vanstock import take
+from hinge.text.marks import say_amount, say_length, say_size
 from hinge.view.mainaction import main_of_step, together
 from hinge.view.needs import needs_of
 from hinge.view.state import MainAction
@@ -223,7 +222,9 @@ def _wound(on: Carrier, turns: int | None) -> dict[str, str]:
     if not on.winds or turns is None or not line.counts:
         return {}
     stroke = _at(line, next(iter(line.counts)), turns)
-    return {"torque": sized(stroke.torque_lbin, "lb·in", 0), "bar_force": _force(stroke), "length_wound": stroke.length} if stroke else {}
+    return (
+        {"torque": say_size(stroke.torque_lbin, "lb·in", 0), "bar_force": _force(stroke), "length_wound": stroke.length} if stroke else {}
+    )
 
 
 def _there(line: CounterbalanceState, setup: Setup | None) -> dict[str, str]:
@@ -239,7 +240,7 @@ def _there(line: CounterbalanceState, setup: Setup | None) -> dict[str, str]:
     found = {"turns_there": f"{count} quarter-turns, {how}"}
     stroke = _at(line, part, count)
     if stroke and count:
-        found |= {"bar_force_there": about + _force(stroke), "energy_there": about + sized(stroke.energy_ftlb, "ft·lb", 0)}
+        found |= {"bar_force_there": about + _force(stroke), "energy_there": about + say_size(stroke.energy_ftlb, "ft·lb", 0)}
     return found
 
 
@@ -249,17 +250,17 @@ def _at(line: CounterbalanceState, part: Part, count: int) -> Stroke | None:
 
 
 def _force(stroke: Stroke) -> str:
-    return f"{sized(stroke.bar_force_lb, 'lb', 0)} on the end of the {sized(BAR_IN, 'in')} bar"
+    return f"{say_size(stroke.bar_force_lb, 'lb', 0)} on the end of the {say_size(BAR_IN, 'in')} bar"
 
 
 def _weight(measured: Measured) -> str:
     weight = measured.get("weight_lb")
-    return sized(weight, "lb", 0) if isinstance(weight, float) else ""
+    return say_size(weight, "lb", 0) if isinstance(weight, float) else ""
 
 
 def _length(measured: Measured, field: str) -> str:
     value = measured.get(field)
-    return format_length(value, feet=True) if isinstance(value, float) else ""
+    return say_length(value, feet=True) if isinstance(value, float) else ""
 
 
 def _cable(measured: Measured) -> str:
@@ -283,8 +284,8 @@ def _eyes_apart(measured: Measured) -> str:
     apart = measured.get("second_eyes_apart_in")
     if not isinstance(apart, float):
         return ""
-    told, (low, high) = format_length(apart, feet=True), SECOND_EYES_FT
-    span = f"{plain(low, 'ft', 0)} to {sized(high, 'ft', 0)}"
+    told, (low, high) = say_length(apart, feet=True), SECOND_EYES_FT
+    span = f"{say_amount(low, 'ft', 0)} to {say_size(high, 'ft', 0)}"
     return f"{told} apart as measured, within {span}" if low <= apart / 12 <= high else f"{span} apart, not {told} as measured"
 
 

@@ -7,9 +7,9 @@ from pydantic import BaseModel
 from hinge.call.counterbalance import CounterbalanceState
 from hinge.carriers.carrier import Part
 from hinge.carriers.torsion import hand_of
-from hinge.measure.tape import format_length
 from hinge.springs.torsion import BAR_IN, SpringKind, bar_force, stored_energy, wound_length
 from hinge.springs.words import quarters_words
+from hinge.text.marks import say_length
 
 UP = "On the usual layout the bar goes up and the coil closes: the spring grows longer. Shorter or fatter means stop."
 DOWN = "On the usual layout the bar comes down with the load on it: the spring grows shorter as it opens."
@@ -68,5 +68,5 @@ def _stroke(spring: SpringKind, rate: float, count: int) -> Stroke:
         bar_force_lb=round(bar_force(rate * turns, BAR_IN), 1),
         energy_ftlb=round(stored_energy(rate, turns), 1),
         chalk_line=f"{quarters_words(count)} round",
-        length=format_length(float(wound_length(spring.length_in, spring.wire_in, turns))),
+        length=say_length(float(wound_length(spring.length_in, spring.wire_in, turns))),
     )

@@ -14,10 +14,10 @@ from hinge.call.words import carrier_words, part_words, reading_words
 from hinge.errors import HingeError
 from hinge.faults.knowledge import faults
 from hinge.file.setup import setup_of
-from hinge.measure.tape import format_length
 from hinge.opener.clear import under_open_door
 from hinge.procedures.knowledge import wanted_by
 from hinge.procedures.rules import proofs
+from hinge.text.marks import say_length
 from hinge.view.needs import parts_of
 
 # A line of the sheet has room for so many.
@@ -73,9 +73,7 @@ def _clear_opening(call: Call) -> str:
         parts["opening"] = opening
     lowest = min(parts, key=lambda part: parts[part])
     # Hinges and fixtures are taken as usual: to the inch, and never more than there is.
-    return (
-        f"about {format_length(float(math.floor(parts[lowest])), feet=True)}, the {lowest} lowest; measure it before a high vehicle goes in"
-    )
+    return f"about {say_length(float(math.floor(parts[lowest])), feet=True)}, the {lowest} lowest; measure it before a high vehicle goes in"
 
 
 def _turns_found(call: Call) -> str:
@@ -91,7 +89,7 @@ def _turns_found(call: Call) -> str:
 def _balance(call: Call, before: bool) -> str:
     """The readings of before anything was touched, where anything was; and those that stand."""
     told = [one for one in call.readings if (one.before and call.line.touched if before else one.current)]
-    return ", ".join(f"{reading_words(one.reading)} at {format_length(one.reading.height_in, feet=True)}" for one in told)
+    return ", ".join(f"{reading_words(one.reading)} at {say_length(one.reading.height_in, feet=True)}" for one in told)
 
 
 def _found(call: Call) -> str:

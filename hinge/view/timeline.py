@@ -18,10 +18,10 @@ from hinge.call.words import STANDINGS, carrier_words, measured_words, part_word
 from hinge.faults.knowledge import faults
 from hinge.file.record import DoorRecord, How, sound
 from hinge.measure.fields import Value, fields
-from hinge.measure.tape import format_length
 from hinge.procedures.knowledge import steps, wanted_by
 from hinge.procedures.rules import proofs, stop_rules
 from hinge.site.gates import gate_groups
+from hinge.text.marks import say_length
 
 
 class Happened(BaseModel):
@@ -134,7 +134,7 @@ def _reading(_: Call, body: c.BalanceReading) -> str:
 
 
 def _read_at(reading: Reading) -> str:
-    return f"At {format_length(reading.height_in, feet=True)}: {reading_words(reading)}"
+    return f"At {say_length(reading.height_in, feet=True)}: {reading_words(reading)}"
 
 
 def _proof(_: Call, body: c.ProofMade) -> str:

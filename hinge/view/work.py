@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from functools import cache
+
 from hinge.call.acts import is_trim
 from hinge.call.counterbalance import CounterbalanceState
 from hinge.call.facts import Call
@@ -12,7 +14,6 @@ from hinge.procedures.knowledge import Act
 from hinge.procedures.rules import stop_rules
 from hinge.site.actions import Verb
 from hinge.site.gates import gate_groups, guards
-from hinge.spoken import worded
 from hinge.springs.words import quarters_words
 from hinge.view.state import StopState, Work
 
@@ -29,7 +30,7 @@ class WorkTold(Document):
     done: str = ""
 
 
-@worded
+@cache
 def _told_of_kinds() -> dict[str, dict[str, WorkTold]]:
     return table_of(__file__, "work", dict[str, WorkTold])
 

@@ -4,9 +4,9 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 from datetime import date
 
-from hinge.measure.tape import format_length
 from hinge.questions.lifting import SideViewQuestion, side_view
 from hinge.questions.placement import PlacementAnswer, PlacementQuestion, placement
+from hinge.text.marks import say_length
 from server.config.pdf import pdf_of
 from server.people.models import Person
 
@@ -36,7 +36,7 @@ def fitting_pdf(asked: PlacementQuestion, person: Person) -> bytes:
     """The page as PDF bytes. Raises a HingeError for what cannot be placed."""
     answer = placement(asked)
     shown: dict[str, object] = {"answer": answer, "shop": person.shop, "person": person, "day": date.today()}
-    return pdf_of("bench/fitting.html", shown | {"drawn": _drawn(asked, answer), "wide": WIDE, "high": HIGH, "left": LEFT})
+    return pdf_of("bench/fitting.html", shown | {"drawn": _drawn(asked, answer), "wide": WIDE, "high": HIGH, "left": LEFT}, person.units)
 
 
 def _drawn(asked: PlacementQuestion, answer: PlacementAnswer) -> PlacementDrawing | None:
@@ -62,14 +62,14 @@ def _drawn(asked: PlacementQuestion, answer: PlacementAnswer) -> PlacementDrawin
         floor=HIGH,
         rail=up(answer.bracket_in),
         rail_to=across(reach),
-        bracket=format_length(answer.bracket_in, feet=True),
+        bracket=say_length(answer.bracket_in, feet=True),
         highest=up(answer.highest_in),
-        highest_words=format_length(answer.highest_in, feet=True),
+        highest_words=say_length(answer.highest_in, feet=True),
         ceiling=up(asked.ceiling_in) if asked.ceiling_in is not None else None,
-        ceiling_words=format_length(asked.ceiling_in, feet=True) if asked.ceiling_in is not None else "",
+        ceiling_words=say_length(asked.ceiling_in, feet=True) if asked.ceiling_in is not None else "",
         tracks=[points((one.x_in, one.z_in) for one in line) for line in view.tracks],
         closed=points(closed),
         open=points(opened),
         arms=[(across(one.door.x_in), up(one.door.z_in), across(one.trolley.x_in)) for one in arm.at] if arm else [],
-        arm_words=f"arm {format_length(arm.use_in)}, {arm.closed_deg:.0f}° closed" if arm else "",
+        arm_words=f"arm {say_length(arm.use_in)}, {arm.closed_deg:.0f}° closed" if arm else "",
     )

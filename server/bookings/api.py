@@ -172,7 +172,7 @@ def day_sheet(request: HttpRequest, day: Day, technician: Annotated[str, Query(m
     rows = [one for one in found.bookings if one.standing != "cancelled" and technician in ("", one.technician)]
     whose = next((one.technician_name for one in rows), "") if technician else ""
     shown = {"day": day, "whose": whose, "bookings": rows, "shop": person_of(request).shop}
-    answer = HttpResponse(pdf_of("bookings/day.html", shown), content_type="application/pdf")
+    answer = HttpResponse(pdf_of("bookings/day.html", shown, person_of(request).units), content_type="application/pdf")
     answer["Content-Disposition"] = f'inline; filename="day-{day.isoformat()}.pdf"'
     return answer
 

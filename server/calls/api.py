@@ -2,6 +2,7 @@
 
 import uuid
 from datetime import datetime
+from functools import cache
 from typing import Annotated
 
 from django.http import Http404, HttpRequest, HttpResponse
@@ -25,7 +26,6 @@ from hinge.questions.sizing import SizeOptions
 from hinge.questions.sun import SunPlace
 from hinge.questions.sun_of_call import CallSun, sun_of
 from hinge.site.gates import gates
-from hinge.spoken import worded
 from hinge.springs.drums import DrumKind, named_drums
 from hinge.springs.wire import stock
 from hinge.view.build import build_call_view
@@ -320,7 +320,7 @@ def what_to_choose_from(request: HttpRequest) -> HttpResponse:
     return written(_knowledge())
 
 
-@worded
+@cache
 def _knowledge() -> KnowledgeOut:
     return KnowledgeOut(
         fields=[

@@ -2,7 +2,7 @@
 
 import json
 import logging
-from collections.abc import Callable
+from collections.abc import Callable, Mapping
 from http import HTTPStatus
 from typing import Any, TypeVar
 
@@ -12,6 +12,7 @@ from django.http import Http404, HttpRequest, HttpResponse, HttpResponseBase, Js
 from ninja import NinjaAPI, Schema
 from ninja.errors import AuthenticationError, HttpError, ValidationError, ValidationErrorContext
 from ninja.openapi.schema import REF_TEMPLATE, OpenAPISchema
+from ninja.renderers import JSONRenderer
 from ninja.schema import NinjaGenerateJsonSchema
 from pydantic import ValidationError as PydanticError
 
@@ -147,6 +148,12 @@ class Malformed(ValidationError):
         mistake = first_mistake(self.found, document).as_document()
         message = str(mistake["message"]).removeprefix(f"{name}.")
         return mistake | {"message": message, "field": str(mistake["field"]).removeprefix(name).removeprefix(".")}
+
+
+class PlainRenderer(JSONRenderer):
+    """JSON with its letters as they are, so that a mark is one where an answer is put into words."""
+
+    json_dumps_params: Mapping[str, Any] = {"ensure_ascii": False}
 
 
 class HingeApi(NinjaAPI):

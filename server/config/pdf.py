@@ -10,7 +10,9 @@ from pathlib import Path
 from django.conf import settings
 from django.core.cache import caches
 from django.template.loader import render_to_string
+from django.utils.html import escape
 
+from hinge.text.render import READERS, render
 from server.config.pdf_process import pressed_apart
 
 log = logging.getLogger(__name__)
@@ -18,9 +20,13 @@ WEIGHTS = {"400": "barlow-latin-400-normal", "600": "barlow-latin-600-normal"}
 FONT, PICTURE = "sheet-font", "sheet-picture"
 
 
-def pdf_of(template: str, shown: dict[str, object], pictures: Callable[[], Mapping[str, bytes]] = dict) -> bytes:
-    """A template with what it shows, as PDF bytes; `fonts` is added for its style, `pictures` gives its JPEGs by name."""
-    html = render_to_string(template, shown | {"fonts": {weight: f"{FONT}:{weight}" for weight in _fonts()}})
+def pdf_of(template: str, shown: dict[str, object], units: str, pictures: Callable[[], Mapping[str, bytes]] = dict) -> bytes:
+    """A template with what it shows, its sizes in `units`, as PDF bytes.
+
+    `fonts` is added for its style, `pictures` gives its JPEGs by name.
+    """
+    page = render_to_string(template, shown | {"fonts": {weight: f"{FONT}:{weight}" for weight in _fonts()}})
+    html = render(page, READERS[units], escape)
     # What is drawn is all that a page depends on: one that says the same was drawn before.
     mark = hashlib.sha256(f"{_press_version()}{html}".encode()).hexdigest()
     drawn: bytes | None = caches["sheets"].get(mark)

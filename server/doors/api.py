@@ -183,7 +183,9 @@ def door_file(request: HttpRequest, key: uuid.UUID) -> DoorFile:
 def door_label(request: HttpRequest, key: uuid.UUID) -> HttpResponse:
     """A label to hang at the door: its QR code opens the file after signing in."""
     door = get_object_or_404(Door.objects.select_related("shop"), key=key)
-    answer = HttpResponse(label_pdf(door, request.build_absolute_uri(f"/doors/{door.key}")), content_type="application/pdf")
+    answer = HttpResponse(
+        label_pdf(door, request.build_absolute_uri(f"/doors/{door.key}"), person_of(request).units), content_type="application/pdf"
+    )
     answer["Content-Disposition"] = f'inline; filename="label-{slugify(door.name)}.pdf"'
     return answer
 

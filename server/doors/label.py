@@ -9,7 +9,7 @@ from server.doors.models import Door
 ERROR_LEVEL = "q"
 
 
-def label_pdf(door: Door, address: str) -> bytes:
+def label_pdf(door: Door, address: str, units: str) -> bytes:
     """The label as PDF bytes, 89 × 36 mm. `address` opens the door's file."""
     code = segno.make(address, error=ERROR_LEVEL, micro=False)
-    return pdf_of("doors/label.html", {"door": door, "shop": door.shop, "code": code.svg_inline(omitsize=True, border=4)})
+    return pdf_of("doors/label.html", {"door": door, "shop": door.shop, "code": code.svg_inline(omitsize=True, border=4)}, units)

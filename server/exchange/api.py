@@ -70,14 +70,14 @@ def door_document(request: HttpRequest, key: uuid.UUID, response: HttpResponse) 
 def job_sheet(request: HttpRequest, key: uuid.UUID) -> HttpResponse:
     """The job sheet, one page."""
     call = get_object_or_404(Call.objects.select_related("door", "shop"), key=key)
-    return _pdf(call, sheet_pdf(call), "job-sheet")
+    return _pdf(call, sheet_pdf(call, person_of(request).units), "job-sheet")
 
 
 @router.get("/calls/{uuid:key}/technical.pdf", operation_id="technical_sheet", openapi_extra=file_of("application/pdf"))
 def technical_sheet(request: HttpRequest, key: uuid.UUID) -> HttpResponse:
     """The technical sheet for the file: everything that happened, with who and when."""
     call = get_object_or_404(Call.objects.select_related("door", "shop"), key=key)
-    return _pdf(call, technical_pdf(call), "technical-sheet")
+    return _pdf(call, technical_pdf(call, person_of(request).units), "technical-sheet")
 
 
 @router.post("/import", response=Imported, operation_id="import_call", throttle=imports())

@@ -13,7 +13,7 @@ from hinge.call.commands import Id
 from hinge.call.events import VERSION, Entry
 from hinge.document import Document, plain_value, told
 from hinge.errors import BadInputError, ContradictionError
-from hinge.spoken import speaking
+from hinge.text.render import READERS, render
 from hinge.view.build import build_call_view, record_after
 from hinge.view.summary import SaidLine
 from server.calls.models import Call, Photo, iso
@@ -134,8 +134,8 @@ def _call(call: Call) -> dict[str, Any]:
     facts = call.facts(rows)
     standing = {photo.photo for photo, _ in facts.photos}
     # What goes out is the same, whoever sends it.
-    with speaking("trade"):
-        said = [line.model_dump() for line in build_call_view(facts, call.claimed_elsewhere).summary]
+    lines = build_call_view(facts, call.claimed_elsewhere).summary
+    said = [{name: render(text, READERS["trade"]) for name, text in line.model_dump().items()} for line in lines]
     entries = [{"id": one.id, "by": one.by, "at": one.at, "body": _body(one)} for row in rows for one in row.happened()]
     return {
         "call": {

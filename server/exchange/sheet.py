@@ -13,7 +13,7 @@ from hinge.procedures.instructions import way_words
 from hinge.procedures.knowledge import schools
 from hinge.questions.lifting import AdviceOut
 from hinge.questions.of_call import CallBalance, balance_of
-from hinge.spoken import is_metric, sized
+from hinge.text.marks import say_size
 from hinge.view.build import build_call_view
 from server.calls.models import Call
 from server.calls.picture import for_paper
@@ -40,9 +40,9 @@ class Line:
     ticks: list[dict[str, object]]
 
 
-def sheet_pdf(call: Call) -> bytes:
-    """The job sheet of a call as PDF bytes."""
-    return pdf_of("exchange/sheet.html", sheet_context(call))
+def sheet_pdf(call: Call, units: str) -> bytes:
+    """The job sheet of a call as PDF bytes, its sizes in `units`."""
+    return pdf_of("exchange/sheet.html", sheet_context(call, units), units)
 
 
 def _advice_words(advice: AdviceOut) -> str:
@@ -51,7 +51,7 @@ def _advice_words(advice: AdviceOut) -> str:
     return f"{sentence} {advice.surprise}".strip()
 
 
-def sheet_context(call: Call) -> dict[str, object]:
+def sheet_context(call: Call, units: str) -> dict[str, object]:
     """Everything the sheet shows."""
     facts = call.facts()
     state, balance = build_call_view(facts, call.claimed_elsewhere), balance_of(facts)
@@ -68,25 +68,28 @@ def sheet_context(call: Call) -> dict[str, object]:
         "proofs": [proof for proof in state.proofs if proof.standing != "open" or proof.required],
         "unreadable": [one.text for one in state.unreadable],
         "advice": _advice_words(advice) if advice else "",
-        "line": _line(balance, facts.readings) if balance else None,
+        "line": _line(balance, facts.readings, units) if balance else None,
     }
 
 
-def technical_pdf(call: Call) -> bytes:
+def technical_pdf(call: Call, units: str) -> bytes:
     """The technical sheet of a call as PDF bytes: everything that happened, with who and when."""
     return pdf_of(
-        "exchange/technical.html", technical_context(call), lambda: {str(one.key): for_paper(bytes(one.jpeg)) for one in call.photos.all()}
+        "exchange/technical.html",
+        technical_context(call, units),
+        units,
+        lambda: {str(one.key): for_paper(bytes(one.jpeg)) for one in call.photos.all()},
     )
 
 
-def technical_context(call: Call) -> dict[str, object]:
+def technical_context(call: Call, units: str) -> dict[str, object]:
     """Everything the technical sheet shows. Times are the server's own, as on every printed page."""
     lines = [(datetime.fromisoformat(one.at), one) for one in call.timeline().lines]
     ways = [f"{schools()[name].title}: {words}" for name, words in way_words(call.shop.ways).items()]
-    return sheet_context(call) | {"lines": lines, "ways": ways}
+    return sheet_context(call, units) | {"lines": lines, "ways": ways}
 
 
-def _line(balance: CallBalance, readings: Iterable[Taken]) -> Line:
+def _line(balance: CallBalance, readings: Iterable[Taken], units: str) -> Line:
     top, answer = balance.setup.door.height_in, balance.answer
     shown_now = [one.reading for one in readings if one.current and one.reading.height_in <= top]
     profile, friction = answer.fitted, answer.friction_lb.likely
@@ -103,6 +106,6 @@ def _line(balance: CallBalance, readings: Iterable[Taken]) -> Line:
     # A hand force is pinned at its force; what a door let go did, on the middle line.
     marks = [{"x": across(one.force_lb or 0.0), "y": up(one.height_in)} for one in shown_now]
     left, right = across(friction), across(-friction)
-    tick, step, unit = (500 / 25.4, 0.5, "m") if is_metric() else (12.0, 1, "ft")
+    tick, step, unit = (500 / 25.4, 0.5, "m") if units == "metric" else (12.0, 1, "ft")
     ticks: list[dict[str, object]] = [{"y": up(one * tick), "text": f"{one * step:g} {unit}"} for one in range(int(top // tick) + 1)]
-    return Line(side, sized(side, "lb", 0), points, left, round(right - left, 1), marks, ticks)
+    return Line(side, say_size(side, "lb", 0), points, left, round(right - left, 1), marks, ticks)

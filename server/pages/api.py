@@ -17,7 +17,14 @@ from server.people.signed_in import SignedIn
 from server.stock.api import router as stock
 
 api = errors.HingeApi(
-    title="North Hinge", version="1", auth=SignedIn(), docs_url=None, openapi_url=None, urls_namespace="api", parser=LimitedParser()
+    title="North Hinge",
+    version="1",
+    auth=SignedIn(),
+    docs_url=None,
+    openapi_url=None,
+    urls_namespace="api",
+    parser=LimitedParser(),
+    renderer=errors.PlainRenderer(),
 )
 errors.install(api)
 TOLD_BESIDES.append(BackupMetrics())

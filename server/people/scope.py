@@ -1,4 +1,4 @@
-"""The one place that ties every query to the signed-in person's shop, and every word to the units they speak.
+"""The one place that ties every query to the signed-in person's shop, and every size in an answer to the units they read.
 
 Records of a shop are reached through managers that demand a shop: a query made without one fails instead of leaking.
 """
@@ -7,13 +7,17 @@ from collections.abc import Callable
 from typing import cast
 
 from django.core.exceptions import PermissionDenied
-from django.http import HttpRequest, HttpResponseBase
+from django.http import HttpRequest, HttpResponse, HttpResponseBase
+from django.utils.html import escape
 from django_scopes import scope
 
-from hinge.spoken import Units, speaking
+from hinge.text.marks import OPEN
+from hinge.text.render import READERS, json_escape, render
 from server.config.concurrency import shop_slot
 from server.config.errors import busy
 from server.people.models import Person
+
+OPEN_BYTES = OPEN.encode()
 
 
 class ShopScope:
@@ -24,9 +28,22 @@ class ShopScope:
 
     def __call__(self, request: HttpRequest) -> HttpResponseBase:
         if not request.user.is_authenticated:
-            return self.get_response(request)
-        with shop_slot(request.user.shop_id) as has_turn, scope(shop=request.user.shop_id), speaking(cast(Units, request.user.units)):
-            return self.get_response(request) if has_turn else busy()
+            return in_words(self.get_response(request), "trade")
+        units = request.user.units  # of who asked, also where they sign out
+        with shop_slot(request.user.shop_id) as has_turn, scope(shop=request.user.shop_id):
+            return in_words(self.get_response(request), units) if has_turn else busy()
+
+
+# What a word put into an answer must be written as there, by the answer's type; any other is left as it is.
+ESCAPES: dict[str, Callable[[str], str]] = {"application/json": json_escape, "text/html": escape, "text/csv": str, "text/calendar": str}
+
+
+def in_words(response: HttpResponseBase, units: str) -> HttpResponseBase:
+    """An answer with the sizes in its text in these units."""
+    escaped = ESCAPES.get(response.get("Content-Type", "").partition(";")[0])
+    if escaped and isinstance(response, HttpResponse) and OPEN_BYTES in response.content:
+        response.content = render(response.content.decode(), READERS[units], escaped).encode()
+    return response
 
 
 def person_of(request: HttpRequest) -> Person:

@@ -12,7 +12,7 @@ from server.people.models import Person
 from server.stock.models import StockItem
 from tests.browser.test_measuring import bare, type_fast, values
 from tests.browser.work import start
-from tests.hinge.test_spoken import TRADE
+from tests.hinge.test_text import TRADE
 
 
 def test_measured_sized_and_read_in_metric(signed_in, person):

@@ -12,6 +12,7 @@ from hinge.file.record import DoorRecord
 from hinge.site.gates import gate_groups
 from hinge.view.build import build_call_view
 from hinge.view.state import CallState
+from tests.support.words import words
 
 SPRING = {"wire_in": 0.207, "inside_diameter_in": 2.0, "length_in": 27.5, "count": 2}
 MEASURES = {
@@ -45,7 +46,7 @@ class Running:
 
     @property
     def state(self) -> CallState:
-        return build_call_view(self.call)
+        return words(build_call_view(self.call))
 
     def say(self, kind: str, **body: object) -> Entry:
         return self.log.say(read_command({"kind": kind} | body), f"entry-{len(self.entries):05d}", "Wren", "2026-11-01T09:00:00+00:00")

@@ -17,6 +17,7 @@ from hinge.past.memory import Past
 from hinge.springs.torsion import SpringKind
 from tests.hinge.ageing_world import steady_called_tired, tiring_in_time
 from tests.hinge.calls import MEASURED, SPRING, Running
+from tests.support.words import words
 
 TODAY = date(2026, 11, 26)
 nets, sds = st.floats(-20, 20), st.floats(0.5, 6)
@@ -92,7 +93,7 @@ def test_a_door_that_reads_the_same_year_after_year_is_steady():
 def test_a_door_that_grows_heavier_is_told_with_its_numbers_and_its_day():
     told = balance_years([visited(ago, (12 + 2 * (7 - ago), -12 + 2 * (7 - ago))) for ago in range(8)])
     assert told.leaves_on is not None
-    grows, low, high = map(float, re.search(r"about (\S+) lb a year \((\S+) to (\S+)\)", told.sentence).groups())
+    grows, low, high = map(float, re.search(r"about (\S+) lb a year \((\S+) to (\S+)\)", words(told.sentence)).groups())
     assert grows == pytest.approx(told.per_year_lb, abs=0.06)
     assert low < grows < high
     assert 1.0 < grows < 2.6, "what a gauge reads, somewhat held back by what a door is expected to do"

@@ -12,13 +12,13 @@ from hinge.balance.fit import DoorAssembly, fit_readings
 from hinge.balance.readings import Reading
 from hinge.document import read
 from hinge.errors import HingeError
-from hinge.questions.ask import ask
 from hinge.sizing.evaluate import net_hand_force
 from hinge.springs.extension import PairAtWork
 from tests.hinge.doors import SEVEN_FOOT, TWELVE_INCH, hand_force, let_go, pair_of_class, torsion
 from tests.hinge.test_balance import HUNG, IDEAL, gauge
 from tests.hinge.test_balance_of_every_kind import STACK
 from tests.hinge.world import World, tally, work_on, worlds
+from tests.support.words import ask, words
 
 
 def test_followed_to_the_end_the_advice_settles_the_door():
@@ -51,7 +51,8 @@ def test_a_light_pair_that_runs_up_is_named_as_not_expected():
     assert isinstance(light.carrier, PairAtWork)
     advice = advise(light, [let_go(42, "runs_up")], 2)[1]
     assert advice.steps <= 0
-    assert advice.surprise == "It goes up at 3'6\", yet by what hangs there it should hold or be heavy: is the class right, is it binding?"
+    said = "It goes up at 3'6\", yet by what hangs there it should hold or be heavy: is the class right, is it binding?"
+    assert words(advice.surprise) == said
     assert advise(light, [let_go(42, "creeps_down")], 2)[1].surprise == ""
 
 
@@ -110,7 +111,7 @@ def test_one_place_read_is_no_reason_for_a_whole_turn():
 def test_a_door_read_both_ways_at_one_height_is_read_there_again():
     advice = advise(HUNG, [let_go(42, "runs_up"), let_go(12, "holds"), let_go(42, "runs_down")], 2)[1]
     assert (advice.kind, advice.next_height_in) == ("measure_more", 42)
-    assert advice.sentence == "At 3'6\" it was read going up and going down. Take back the wrong one, or read it there again: 3'6\"."
+    assert words(advice.sentence) == "At 3'6\" it was read going up and going down. Take back the wrong one, or read it there again: 3'6\"."
 
 
 @pytest.mark.parametrize(("outcomes", "least", "most"), [(["runs_up"], -30, -6), (["runs_up", "runs_down"] * 2 + ["runs_up"], -30, 30)])
@@ -142,7 +143,7 @@ def test_a_door_that_holds_everywhere_is_left_with_the_offer_of_a_pull_that_woul
     held = [let_go(at, "holds") for at in (42, 12, 66)]
     advice = advise(HUNG, held)[1]
     assert (advice.kind, advice.pull_at_in) == ("leave", 42)
-    assert advice.offer == "Its drag may hide what is left. A hook gauge at 3'6\" would tell."
+    assert words(advice.offer) == "Its drag may hide what is left. A hook gauge at 3'6\" would tell."
     # Half a pull does not tell drag from a wrong setting: the other half is still on offer.
     half = advise(HUNG, [*held, hand_force(42, 30, "raising")])[1]
     assert (half.kind, half.pull_at_in) == ("leave", 42), half

@@ -11,10 +11,10 @@ from hinge.door.lift import joint_places
 from hinge.door.sections import Door
 from hinge.door.track import Track
 from hinge.errors import HingeError
-from hinge.measure.tape import format_length
 from hinge.opener.clear import TOP_FIXTURE_IN, UNDER_LINE_IN, under_open_door
-from hinge.questions.ask import ask
+from hinge.text.marks import say_length
 from tests.hinge.calls import Running
+from tests.support.words import ask, words
 
 DOOR = {"height_in": 84, "section_count": 4, "weight_lb": 130}
 TRACKS = st.sampled_from(
@@ -70,7 +70,7 @@ def test_the_call_tells_what_is_left_under_the_open_door_as_the_question_does():
     setup = Running().measured().state.setup
     asked = {"door": setup.door.model_dump(exclude_none=True), "track": setup.track.model_dump(exclude_none=True)}
     answer = ask("clearance", asked)
-    assert said.startswith(f"about {format_length(math.floor(answer.clear_in), feet=True)}, the {answer.limited_by} lowest")
+    assert said.startswith(f"about {words(say_length(math.floor(answer.clear_in), feet=True))}, the {answer.limited_by} lowest")
     assert "measure it before a high vehicle goes in" in said
     low = Running().measured(opening_height_in="6'").state.summary
     assert next(line.text for line in low if line.label == "Clear opening").startswith("about 6'0\", the opening lowest")

@@ -14,8 +14,9 @@ from jsonschema import Draft202012Validator
 from hinge.__main__ import main
 from hinge.document import require_finite
 from hinge.errors import ContradictionError, HingeError
-from hinge.questions.ask import QUESTIONS, ask
+from hinge.questions.ask import QUESTIONS
 from tests.hinge import mutants
+from tests.support.words import ask
 from tools.formats import FOLDER, documents, text_of
 
 DOOR = {"height_in": 84, "section_count": 4, "weight_lb": 130}

@@ -19,6 +19,7 @@ from hinge.springs.torsion import SpringKind
 from hinge.view.build import build_call_view
 from tests.hinge.calls import HOLDS, MEASURED, MEASURES, SPRING, Running
 from tests.hinge.records import PAIR, STACK
+from tests.support.words import words
 
 GATES = [gate.id for group in gate_groups() for gate in group.gates]
 ABANDONED = Abandoned(kind="abandoned", reason="the wrong house")
@@ -263,7 +264,7 @@ def test_the_fold_of_a_prefix_is_the_state_as_it_stood(length):
     for entry in call.entries[:length]:
         again.keep(entry)
     assert again.call == fold(call.record, call.entries[:length])
-    assert again.state == build_call_view(fold(call.record, call.entries[:length]))
+    assert again.state == words(build_call_view(fold(call.record, call.entries[:length])))
 
 
 def test_the_record_carries_over_to_the_next_call():

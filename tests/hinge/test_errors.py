@@ -5,7 +5,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from hinge.errors import BadInputError, ContradictionError, GateNotMetError, OutOfRangeError, OutOfStepError, require_between
-from hinge.spoken import number
+from hinge.text.marks import number
 
 
 @pytest.mark.parametrize(("value", "text"), [(84, "84"), (82.5, "82.5"), (0.1875, "0.1875"), (100.0, "100"), (0, "0"), (1 / 3, "0.3333")])

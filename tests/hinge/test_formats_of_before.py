@@ -11,6 +11,7 @@ from hinge.call.evolve import fold
 from hinge.errors import HingeError
 from hinge.file.record import read_record, read_record_strictly
 from hinge.view.build import build_call_view
+from tests.support.words import words
 
 FOLDER = Path(__file__).resolve().parents[1] / "fixtures" / "format_1"
 FILES = sorted(FOLDER.glob("*.json"))
@@ -44,8 +45,8 @@ def test_it_folds_whole_and_says_what_was_left_on_the_door(kept):
     call = fold(read_record(document["call"]["record_at_start"]), [entry for one in entries for entry in one])
     state = build_call_view(call)
     assert state.closed == (document["call"]["closed_at"] is not None)
-    words, wound = LEFT[name]
-    assert state.said.words.startswith(words)
+    said, wound = LEFT[name]
+    assert words(state.said.words).startswith(said)
     assert wound in state.said.wound
     state.model_dump_json()
 

@@ -5,9 +5,9 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from hinge.errors import BadInputError, ContradictionError, OutOfRangeError
-from hinge.questions.ask import ask
 from hinge.springs.identify import identify_wire, neighbours
 from hinge.springs.wire import stock
+from tests.support.words import ask
 
 SIZES = stock().wire_in
 

@@ -11,6 +11,7 @@ from hinge.faults.knowledge import faults
 from hinge.file.record import DoorRecord
 from hinge.past.memory import Past, age_of_springs, remembered
 from tests.hinge.calls import MEASURED, Running
+from tests.support.words import words
 
 TODAY = date(2026, 11, 25)
 
@@ -87,6 +88,6 @@ def test_of_springs_one_inside_the_other_each_has_years_of_its_own():
     call.to_targets().held()
     age = age_of_springs([days_ago(365, call.call)], TODAY)
     one, other = age.left
-    assert (one.spring, other.spring) == ('0.283 × 3 3/4" × 36", two', '0.25 × 2" × 36", two')
+    assert words((one.spring, other.spring)) == ('0.283 × 3 3/4" × 36", two', '0.25 × 2" × 36", two')
     assert one.low_years != other.low_years
     assert min(one.low_years, other.low_years) == pytest.approx(age.low_years - age.age_years, abs=0.02)

@@ -12,7 +12,7 @@ from hinge.opener.limits import Correction, inches_per_turn, limit_turn, turns_w
 from hinge.opener.packing import QUARTER_IN, STOCK, packing
 from hinge.opener.survey import Rule, rules, survey
 from hinge.procedures.instructions import tell
-from hinge.questions.ask import ask
+from tests.support.words import ask, words
 
 FITS = {
     "counterbalance": "torsion", "sectional": True, "height_in": 84, "width_in": 192, "shaft_diameter_in": 1.0, "shaft_sound": True,
@@ -186,7 +186,7 @@ def test_an_opener_nobody_looked_at_is_told_for_every_kind():
 )
 def test_each_kind_is_told_what_the_trade_says_of_it(kind, facts):
     """Source: handbook of the trade, openers: common practice."""
-    one = opener_kinds()[kind]
+    one = words(opener_kinds()[kind])
     told = " ".join((one.limits, one.force, one.tension, *(word for sign in one.signals for word in (sign.shows, sign.means))))
     assert not [fact for fact in facts if fact not in told]
 
@@ -200,7 +200,7 @@ def test_slide_stops_come_before_four_presses_and_a_shaft_units_eyes_before_it_g
 
 def test_the_opener_and_the_eyes_are_said_as_the_file_has_them():
     file = {"opener_kind": "rail_screw", "opener_drive": "chain", "opener_year": 2009.0, "inches_per_turn": 3.1, "eye_height_in": 5.5}
-    said = describe_door(file | {"receiver_side": "left"}, None)
+    said = words(describe_door(file | {"receiver_side": "left"}, None))
     assert said.opener == "Rail and trolley, limit screws; chain drive; made in 2009; 3.1 in of travel a turn of a screw"
     assert said.eyes == EyesDescription(
         height_in=5.5, left='The receiver, 5 1/2" above the floor', right='The sender, 5 1/2" above the floor'

@@ -30,6 +30,7 @@ from tests.hinge.doors import (
     drums,
     pair_of_class,
 )
+from tests.support.words import words
 
 HUB = build_hub(0.75, 0.2, 9)
 
@@ -186,11 +187,11 @@ def test_an_arm_that_does_not_reach_is_refused():
 def test_a_hub_taken_as_usual_says_what_its_doubt_does():
     call = Running().measured(carried_now="counterweight", usual_hub="small", hub_turns="9")
     sizing = sizing_of(call.call)
-    low, high = map(float, re.search(r"may be (\d+) to (\d+) lb", sizing.doubt).groups())
+    low, high = map(float, re.search(r"may be (\d+) to (\d+) lb", words(sizing.doubt)).groups())
     assert low < sizing.counterweight.wanted_lb < high
     assert "chest height" in sizing.doubt
     call.say("measured", field="hub_core_in", typed="1")
-    narrower = re.search(r"may be (\d+) to (\d+) lb", sizing_of(call.call).doubt)
+    narrower = re.search(r"may be (\d+) to (\d+) lb", words(sizing_of(call.call).doubt))
     assert float(narrower[2]) - float(narrower[1]) < high - low
     call.say("measured", field="strap_in", typed=".06")
     assert sizing_of(call.call).doubt == ""
@@ -227,8 +228,8 @@ def test_a_counterweight_door_is_judged_at_chest_height_and_never_told_of_spring
 def test_both_schools_of_stretch_say_what_they_do_and_can_be_picked():
     call = Running().measured(carried_now="extension")
     two, none = sizing_of(call.call).extension.schools
-    assert two.name == '2" left at open'
-    assert "0 lb at open, slack" in none.says
+    assert words(two.name) == '2" left at open'
+    assert "0 lb at open, slack" in words(none.says)
     call.say("picked", option=none.option)
     assert call.call.plan.plan.pair.open_stretch_in == 0
     call.say("picked", option=two.option)

@@ -15,7 +15,7 @@ from hinge.faults.knowledge import faults
 from hinge.opener.kinds import opener_kinds
 from hinge.practice.lines import LINES, answer, standing
 from hinge.practice.opener import BLOCK_IN, OPEN_IN, STILL, Fault, Opener
-from hinge.questions.ask import ask
+from tests.support.words import ask
 
 SET_BY_BUTTON = ("set", "jog 84", "store", "jog -84", "store")
 

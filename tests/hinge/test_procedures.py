@@ -9,12 +9,12 @@ from hinge.faults.knowledge import faults
 from hinge.procedures import knowledge
 from hinge.procedures.instructions import tell
 from hinge.procedures.knowledge import Procedure, Step, procedures, schools, steps, wanted_by
-from hinge.questions.ask import ask
 from hinge.site.gates import gate_groups
 from hinge.view.steps import procedures_of
 from hinge.view.timeline import timeline
 from tests.hinge.calls import HOLDS, MEASURED, SPRING, Running
 from tests.hinge.records import HUB, PAIR, RECORDS, STACK
+from tests.support.words import ask, words
 
 # The thirteen of the trade's handbook (common practice, no source), each by what it is called there, and keep and rewind.
 OF_THE_TRADE = {
@@ -101,7 +101,7 @@ def test_the_numbers_of_this_door_stand_in_its_steps():
     assert told.procedure == "replace_pair"
     wind = next(step for step in told.steps if step.id == "wind")
     stroke = call.call.plan.plan.springs[0].rate_lbin_per_turn * 29 / 4
-    assert f"{stroke:.0f} lb·in" in wind.do
+    assert f"{stroke:.0f} lb·in" in words(wind.do)
     assert "29 quarter-turns" in wind.do
     seen = next(step for step in told.steps if step.id == "set_screws")
     assert "½ to 1 turn" in seen.do
@@ -110,28 +110,28 @@ def test_the_numbers_of_this_door_stand_in_its_steps():
 
 
 @pytest.mark.parametrize(
-    ("apart", "words"),
+    ("apart", "told"),
     [
         ("", "the pair 7 to 30 ft apart,"),
         ("16'", "the pair 16'0\" apart as measured, within 7 to 30 ft,"),
         ("5'", "the pair 7 to 30 ft apart, not 5'0\" as measured,"),
     ],
 )
-def test_a_second_pair_of_eyes_is_told_how_far_apart_it_may_be(apart, words):
+def test_a_second_pair_of_eyes_is_told_how_far_apart_it_may_be(apart, told):
     """7 to 30 ft: common practice (handbook of the trade, no published source)."""
     call = Running().measured(**({"second_eyes_apart_in": apart} if apart else {}))
     call.say("found", cause="wanted_fit_second_eyes")
-    (told,) = [one for one in procedures_of(call.call).procedures if one.procedure == "fit_second_eyes"]
-    assert words in next(step.do for step in told.steps if step.id == "second_eyes")
+    (one,) = [one for one in procedures_of(call.call).procedures if one.procedure == "fit_second_eyes"]
+    assert told in words(next(step.do for step in one.steps if step.id == "second_eyes"))
 
 
 def test_springs_wound_the_other_way_round_are_not_told_the_usual_hands():
     """A word of the step never contradicts what the counter says of the same spring."""
-    for said, words in (({}, "the right-hand-wound one on the left"), ({"left_hand": "left"}, "the left-hand-wound one on the left")):
+    for said, where in (({}, "the right-hand-wound one on the left"), ({"left_hand": "left"}, "the left-hand-wound one on the left")):
         call = Running().measured(**said)
         call.say("chosen", **PLAN)
         told = procedures_of(call.call).procedures[0]
-        assert words in next(step.do for step in told.steps if step.id == "springs_on")
+        assert where in next(step.do for step in told.steps if step.id == "springs_on")
         left = next(part for part in call.state.parts if part.part == "left")
         assert left.up.lower().startswith("left-hand" if said else "right-hand")
 

@@ -9,7 +9,7 @@ from hinge.errors import HingeError
 from hinge.file.record import DoorRecord
 from hinge.file.setup import missing_of, on_door_of, setup_of
 from hinge.measure.fields import fields
-from hinge.questions.ask import ask
+from tests.support.words import ask
 
 WHOLE = {
     "weight_lb": 130.0,

@@ -8,7 +8,6 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from hinge.errors import ContradictionError
-from hinge.questions.ask import ask
 from hinge.sizing.candidates import nested_near
 from hinge.sizing.compare import alternatives, difference_words, like_for_like_of, same_wire
 from hinge.sizing.search import Wanted, find_sets
@@ -17,6 +16,7 @@ from hinge.springs.rates import compile_rates, parse_rate_table
 from hinge.springs.vanstock import StockSpring
 from hinge.springs.words import set_id
 from tests.hinge.doors import FOUR_INCH, SEVEN_FOOT, TWELVE_INCH, build_door, build_flat_drum, build_torsion, build_track
+from tests.support.words import ask, words
 
 DOOR = (SEVEN_FOOT, TWELVE_INCH, FOUR_INCH)
 ON = fix(*DOOR)
@@ -242,7 +242,7 @@ def test_like_for_like_says_what_its_figures_say(wire_in, length_in, quarters, w
 
 
 def _says_its_figures(one, on, quarters):
-    like, said = one.judged, one.why(on, TWELVE_INCH)
+    like, said = one.judged, words(one.why(on, TWELVE_INCH))
     assert said.startswith(f"{one.name}: ")
     assert "-" not in said.replace("quarter-turns", "")
     assert ("right for this door" in said) == (abs(like.rate_error) <= 0.01 and abs(quarters - like.own_quarter_turns) <= 1)

@@ -9,7 +9,6 @@ from hypothesis import strategies as st
 
 from hinge.door.lift import required_lift
 from hinge.errors import ContradictionError, OutOfRangeError
-from hinge.questions.ask import ask
 from hinge.sizing.candidates import side_by_side_of
 from hinge.sizing.evaluate import net_hand_force
 from hinge.sizing.ideal import conditions
@@ -30,6 +29,7 @@ from tests.hinge.doors import (
     torsion,
     tracks,
 )
+from tests.support.words import ask
 
 ON = (SEVEN_FOOT, TWELVE_INCH, FOUR_INCH)
 SIZE = {

@@ -11,7 +11,7 @@ from pvlib import spa
 
 from hinge.errors import BadInputError, HingeError
 from hinge.eyes.sun import Opening, daylight, exposed, sun_at, sun_year
-from hinge.questions.ask import ask
+from tests.support.words import ask
 
 PLACE = {"latitude_deg": 44.0, "longitude_deg": -93.0, "year": 2026, "time_zone": "America/Chicago"}
 

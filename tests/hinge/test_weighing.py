@@ -9,13 +9,13 @@ from hinge.document import read
 from hinge.door.makeup import SectionMakeUp, estimate_weight, extras, materials_of_sections
 from hinge.errors import BadInputError, ContradictionError, OutOfRangeError
 from hinge.measure.weighing import weigh
-from hinge.questions.ask import ask
 from hinge.springs.life import Life
 from hinge.springs.relaxed import inside_diameter, relaxed_length
 from hinge.springs.torsion import wound_length
 from hinge.springs.use import use_named, uses, years_of
 from hinge.springs.wire import stock
 from tests.hinge.doors import build_door
+from tests.support.words import ask
 
 INSIDES = stock().inside_diameter_in
 

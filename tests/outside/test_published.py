@@ -10,13 +10,13 @@ from hinge.door.makeup import materials_of_sections
 from hinge.door.track import path_of
 from hinge.measure.tape import parse_length
 from hinge.measure.units import parse_weight
-from hinge.questions.ask import ask
 from hinge.sizing.ideal import conditions
 from hinge.sizing.search import Wanted, find_sets
 from hinge.springs.extension import ExtensionSpring, cables_for, grade_for
 from hinge.springs.torsion import FRICTION_RATE_CONSTANT, rate, wound_length
 from hinge.springs.wire import Stock, material_named, tensile_strength
 from tests.hinge.doors import build_door, build_flat_drum, build_track
+from tests.support.words import ask
 
 DRUM = build_flat_drum(4, 0.125)
 

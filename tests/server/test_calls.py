@@ -173,8 +173,8 @@ def test_opening_a_file_twice_under_one_key_opens_one(technician):
 
 
 def test_the_bench_answers_as_the_command_does(technician):
-    from hinge.questions.ask import ask
     from tests.hinge.test_command import ASKED
+    from tests.support.words import ask
 
     api = Api(technician)
     for question, document in ASKED.items():

@@ -44,13 +44,13 @@ def test_addresses_methods_and_bodies_that_are_wrong(technician, door):
 )
 def test_the_command_and_the_page_name_the_same_place_in_the_same_words(technician, change, field):
     from hinge.errors import HingeError
-    from hinge.questions.ask import ask
+    from tests.support.words import ask, words
 
     found = problem(Api(technician).post("/bench/lift", ASKED["lift"] | change), 422)
     with pytest.raises(HingeError) as refused:
         ask("lift", ASKED["lift"] | change)
     assert found["field"] == refused.value.field == field
-    assert {name: found[name] for name in SHAPE} == json.loads(json.dumps(refused.value.as_document()))
+    assert {name: found[name] for name in SHAPE} == words(json.loads(json.dumps(refused.value.as_document())))
 
 
 def test_a_whole_call_is_a_question_too_and_its_refusals_are_told_by_place(technician):

@@ -5,13 +5,13 @@ import re
 
 import pytest
 
-from hinge.questions.ask import ask
 from hinge.questions.of_call import balance_of
 from server.exchange.sheet import WIDTH, sheet_context, sheet_pdf
 from tests.hinge.calls import MEASURES, Running
 from tests.hinge.test_command import SPRING
 from tests.server.conftest import Api, CallOver
 from tests.server.test_exchange import text_of
+from tests.support.words import ask, words
 
 ESTIMATE = {"method": "estimate", "low": 151.0, "high": 303.0}
 SIGNED = ("by", "at", "closed_at", "entry", "cause_entry", "since", "safety_at")
@@ -53,13 +53,13 @@ def test_a_pull_is_pinned_on_the_sheet_where_its_force_is(technician, door):
     call = CallOver(Api(technician), door).lifted()
     for height, force in ((42, -12.0), (60, 63.0), (70, -118.0)):
         call.must("reading", reading={"height_in": height, "force_lb": force, "direction": "raising"})
-        chart = sheet_context(call.row)["line"]
+        chart = sheet_context(call.row, "trade")["line"]
         pinned = [(WIDTH / 2 - mark["x"]) / (WIDTH / 2) * chart.side_lb for mark in chart.marks]
         assert pinned[-1] == pytest.approx(force, abs=0.1)
         # What was read before keeps its force on the new scale; a door that held stands on the middle line.
         assert pinned[0] == pytest.approx(0, abs=0.1)
         assert chart.side_lb >= 40
-        assert f"hand force, {chart.side_lb:g} lb to either side" in " ".join(text_of(sheet_pdf(call.row))[1].split())
+        assert f"hand force, {chart.side_lb:g} lb to either side" in " ".join(text_of(sheet_pdf(call.row, "trade"))[1].split())
     assert chart.side_lb == 120
 
 
@@ -74,7 +74,7 @@ def test_an_estimate_stays_an_estimate_into_sizing_advice_and_sheet(technician, 
     sizing = call.api.post(f"/calls/{call.key}/sizing", {}).json()
     assert "weigh it" in sizing["doubt"]
     assert re.search(r"33 % weaker to 33 % stronger", sizing["doubt"])
-    assert any("151" in text for _, text in sheet_context(call.row)["facts"])
+    assert any("151" in text for _, text in words(sheet_context(call.row, "trade")["facts"]))
     weighed = call.must("measured", field="weight_lb", typed="215")
     assert weighed["scale_weight_lb"] == 215
     assert call.api.post(f"/calls/{call.key}/sizing", {}).json()["doubt"] == ""

@@ -7,7 +7,7 @@ import pytest
 
 from server.people.models import Person
 from tests.hinge.calls import MEASURES
-from tests.hinge.test_spoken import MARKED, TRADE
+from tests.hinge.test_text import MARKED, TRADE
 from tests.server.conftest import Api, CallOver
 from tests.server.test_exchange import text_of
 
