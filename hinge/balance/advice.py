@@ -10,7 +10,7 @@ import numpy as np
 from hinge.arrays import Floats
 from hinge.balance.fit import GAUGE_SD_LB, MODEL_SD_LB, DoorAssembly, Doors, Fit, chance_of, fit_readings, net_of
 from hinge.balance.readings import Outcome, Reading, seen_once
-from hinge.balance.wording import resize_sentence, surprise_sentence, trim_sentence
+from hinge.balance.wording import resize_sentence, say, surprise_sentence, trim_sentence
 from hinge.door.lift import required_lift
 from hinge.sizing.ideal import HOLD_UP_SHARE, first_condition
 from hinge.text.marks import say_length, say_size
@@ -30,8 +30,6 @@ RIGHT, HARDLY, LOOKED_FOR = 0.7, 0.15, 4  # sure enough that the setting is righ
 WORTH_LB = 0.5  # a trim that gains less along the travel is not worth a bar
 FEW = 5  # below so many readings a door that held every time has told little of its setting: its drag may hide it
 LIKELY_DOORS = 800
-HARDLY_STANDS = "No step makes it better: it drags so little that it moves by itself between its joints. It must hold once at"
-DISAGREE = "The readings and what hangs there do not agree. Do not trim: weigh the door and measure what carries it."
 
 
 @dataclass(frozen=True)
@@ -91,17 +89,11 @@ def advise(
 def _advice(hung: DoorAssembly, readings: list[Reading], now: list[Reading], fit: Fit, spring_count: int, surprise: str) -> Advice:
     first = _first_height(hung)
     if not now:
-        return _measure(first, "Let the door go at")
+        return _measure(first, "first")
     if fit.doors.chance(fit.doors.friction_lb > FRICTION_LIMIT_LB) > SURE:
-        return Advice(
-            "free_up",
-            0,
-            f"The door drags with about {say_size(fit.friction_lb.likely, 'lb', 0)}: "
-            "look at rollers, track and bearings before what carries it.",
-        )
+        return Advice("free_up", 0, say("drags", friction=say_size(fit.friction_lb.likely, "lb", 0)))
     if (both := _both_ways(now)) is not None and len(now) < MOST:
-        lead = f"At {say_length(both, feet=True)} it was read going up and going down. Take back the wrong one, or read it there again:"
-        return _measure(both, lead)
+        return _measure(both, "both_ways")
     doors = fit.doors.likely(LIKELY_DOORS)
     trims = _trims(hung, doors)
     wrong = _wrong(hung, doors, trims)
@@ -115,25 +107,24 @@ def _advice(hung: DoorAssembly, readings: list[Reading], now: list[Reading], fit
     # On a door that holds, one step is less than a hand would feel.
     hidden = pulled and bool(np.mean(np.sign(steps) * trims.best > 1) > SURE) and _worth(trims, steps)
     if spoken and holding and not hidden and (pulled or enough or _holds(hung, doors) > LIKELY):
-        return Advice("leave", 0, "Leave it: the door holds where it must.", surprise=surprise)
+        return Advice("leave", 0, say("leave.holds"), surprise=surprise)
     if len(now) < len(readings) and not _spoken(hung, readings):
         # Trimmed once already: the ends of the travel tell wrong springs from a wrong setting.
-        return _measure(_most_telling_height(hung, readings, now, doors), "Before it is trimmed again, read the balance at", surprise)
+        return _measure(_most_telling_height(hung, readings, now, doors), "before_trim", surprise)
     if steps and (pulled or not holding) and not _against(now, steps) and _worth(trims, steps):
         return Advice("trim", steps, trim_sentence(hung.carrier.step.kind, steps, spring_count), surprise=surprise)
     if spoken and _settled(trims, now):
-        return Advice("leave", 0, "Leave it: the setting is right to the nearest step.", surprise=surprise)
+        return Advice("leave", 0, say("leave.nearest"), surprise=surprise)
     if _accepted(hung, now) and ((spoken and (enough or not steps)) or len(now) >= MOST):
-        held = f"Leave it: it holds at {hung.carrier.step.holds_at.words}, and no step is sure to make it better elsewhere."
-        return Advice("leave", 0, held, surprise=surprise)
+        return Advice("leave", 0, say("leave.band", band=hung.carrier.step.holds_at.words), surprise=surprise)
     if len(now) >= MOST:
         at = _where_it_holds(hung, now, doors) if wrong < DOUBTED and _right(trims) and len(now) < MOST + LOOKED_FOR else None
         if at is not None:
-            return _measure(at, f"{HARDLY_STANDS} {hung.carrier.step.holds_at.words}: let it go at", surprise)
-        return Advice("measure_more", 0, DISAGREE, surprise=surprise)
+            return _measure(at, "hardly_stands", surprise, band=hung.carrier.step.holds_at.words)
+        return Advice("measure_more", 0, say("disagree"), surprise=surprise)
     if not _in_band(hung, now):
-        return _measure(first, "Read the balance at", surprise)
-    return _measure(_most_telling_height(hung, now, now, doors), "The readings do not settle it yet. Read the balance at", surprise)
+        return _measure(first, "where_it_must_hold", surprise)
+    return _measure(_most_telling_height(hung, now, now, doors), "unsettled", surprise)
 
 
 def _pulled(readings: list[Reading]) -> bool:
@@ -146,7 +137,7 @@ def _with_offer(hung: DoorAssembly, readings: list[Reading], advice: Advice) -> 
     if len(readings) >= FEW or _pulled(readings):
         return advice
     at = float(round(_first_height(hung)))
-    return replace(advice, pull_at_in=at, offer=f"Its drag may hide what is left. A hook gauge at {say_length(at, feet=True)} would tell.")
+    return replace(advice, pull_at_in=at, offer=say("offer", height=say_length(at, feet=True)))
 
 
 def _wrong(hung: DoorAssembly, doors: Doors, trims: Trims) -> float:
@@ -299,9 +290,9 @@ def _surprise(hung: DoorAssembly, now: list[Reading], weight_sd_lb: float | None
     return ""
 
 
-def _measure(height_in: float, lead: str, surprise: str = "") -> Advice:
+def _measure(height_in: float, why: str, surprise: str = "", **values: str) -> Advice:
     height = round(height_in)
-    return Advice("measure_more", 0, f"{lead} {say_length(height, feet=True)}.", float(height), surprise)
+    return Advice("measure_more", 0, say(f"read.{why}", height=say_length(height, feet=True), **values), float(height), surprise)
 
 
 def _most_telling_height(hung: DoorAssembly, spoken: list[Reading], now: list[Reading], doors: Doors) -> float:

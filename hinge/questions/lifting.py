@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import asdict
-from typing import Annotated, Literal
+from typing import Annotated
 
 import numpy as np
 from pydantic import BaseModel, Field, model_validator
@@ -14,7 +14,7 @@ from hinge.balance.assembly import AssemblyDocument
 from hinge.balance.cause import Cause, what_moved
 from hinge.balance.fit import DoorAssembly, Doors, net_of
 from hinge.balance.readings import Reading
-from hinge.balance.wording import CAUTIONS, reads_sentence
+from hinge.balance.wording import SETTING_UNITS, SettingUnit, caution_sentence, reads_sentence
 from hinge.document import Between, Document, Finite, Positions, told
 from hinge.door.lift import joint_places, required_lift
 from hinge.door.sections import Door
@@ -118,15 +118,12 @@ class TrimAnswer(BaseModel):
 
     weight_lb: EstimateOut
     setting_error: EstimateOut
-    setting_unit: Literal["turns", "in", "lb"]
+    setting_unit: SettingUnit
     friction_lb: EstimateOut
     reads: str
     advice: AdviceOut
     moved: BlameOut
     fitted: ProfileOut
-
-
-SETTING_UNITS: dict[StepKind, Literal["turns", "in", "lb"]] = {"quarter_turn": "turns", "cable_hole": "in", "small_plate": "lb"}
 
 
 def trim(asked: TrimQuestion) -> TrimAnswer:
@@ -141,7 +138,7 @@ def trim(asked: TrimQuestion) -> TrimAnswer:
         setting_unit=SETTING_UNITS[step],
         friction_lb=EstimateOut(**asdict(fit.friction_lb)),
         reads=reads_sentence(fit, step) if readings else "",
-        advice=AdviceOut(**asdict(advice), step=step, caution=CAUTIONS[step] if advice.kind == "trim" else ""),
+        advice=AdviceOut(**asdict(advice), step=step, caution=caution_sentence(step) if advice.kind == "trim" else ""),
         moved=BlameOut(**asdict(what_moved(hung, readings, asked.file_weight_lb, asked.scale_weight_lb, offs))),
         fitted=profile_out(_fitted_line(hung, fit.doors) if readings else need_of(hung.door, hung.track).profile(hung.carrier)),
     )

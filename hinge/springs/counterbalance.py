@@ -15,6 +15,7 @@ import numpy as np
 from hinge.arrays import Floats
 from hinge.springs.drums import DrumProfile
 from hinge.text.marks import say_rule
+from hinge.text.sentences import say_with
 
 StepKind = Literal["quarter_turn", "cable_hole", "small_plate"]
 
@@ -38,8 +39,9 @@ class Band:
 
 
 # Common practice, all schools; a counterweight door is judged at chest height.
-THREE_TO_FOUR_FEET = Band(36.0, 48.0, say_rule("3 to 4 ft"))
-CHEST_HEIGHT = Band(48.0, 60.0, f"chest height ({say_rule('4 to 5 ft')})")
+say = say_with(__file__)
+THREE_TO_FOUR_FEET = Band(36.0, 48.0, say("holds_at.three_to_four_feet", heights=say_rule("3 to 4 ft")))
+CHEST_HEIGHT = Band(48.0, 60.0, say("holds_at.chest_height", heights=say_rule("4 to 5 ft")))
 
 
 @dataclass(frozen=True)

@@ -30,7 +30,7 @@ class Sentence:
     def filled(self, values: Iterable[str], language: str, escape: Callable[[str], str]) -> str:
         """The sentence with its values, each `name=words`. Raises KeyError for a value that is missing."""
         given = dict(value.split("=", 1) for value in values)
-        form = Locale.parse(language).plural_form(float(given[COUNT])) if len(self.templates) > 1 else "other"
+        form = _plural_form(language, float(given[COUNT])) if len(self.templates) > 1 else "other"
         return escape(self.templates.get(form, self.templates["other"])).format_map(given)
 
 
@@ -45,6 +45,11 @@ def say_with(beside: str) -> Callable[..., str]:
         return mark(key, *(f"{value}={words}" for value, words in values.items()))
 
     return say
+
+
+@cache
+def _plural_form(language: str, count: float) -> str:
+    return str(Locale.parse(language).plural_form(count))
 
 
 @cache

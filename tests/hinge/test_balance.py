@@ -3,12 +3,12 @@
 import numpy as np
 import pytest
 
-from hinge.balance.advice import advise
 from hinge.balance.fit import FRICTION_LOG_SD, FRICTION_MEDIAN_LB, GAUGE_SD_LB, MODEL_SD_LB, DoorAssembly, fit_readings
 from hinge.errors import OutOfRangeError
 from hinge.sizing.evaluate import net_hand_force
 from hinge.sizing.ideal import conditions
 from tests.hinge.doors import FOUR_INCH, SEVEN_FOOT, TWELVE_INCH, build_door, hand_force, let_go, torsion
+from tests.support.balance import advise
 from tests.support.words import words
 
 IDEAL = conditions(SEVEN_FOOT, TWELVE_INCH, FOUR_INCH).ideal()

@@ -3,7 +3,6 @@
 import numpy as np
 import pytest
 
-from hinge.balance.advice import advise
 from hinge.balance.cause import what_moved
 from hinge.balance.fit import FRICTION_LOG_SD, FRICTION_MEDIAN_LB, GAUGE_SD_LB, MODEL_SD_LB, WEIGHT_SD_SHARE, DoorAssembly, fit_readings
 from hinge.door.lift import required_lift
@@ -22,6 +21,7 @@ from tests.hinge.doors import (
     build_track,
     hand_force,
 )
+from tests.support.balance import advise
 
 READING_SD = float(np.hypot(MODEL_SD_LB, GAUGE_SD_LB))
 

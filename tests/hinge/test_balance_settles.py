@@ -7,7 +7,6 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from hinge.balance.advice import advise
 from hinge.balance.fit import DoorAssembly, fit_readings
 from hinge.balance.readings import Reading
 from hinge.document import read
@@ -18,6 +17,7 @@ from tests.hinge.doors import SEVEN_FOOT, TWELVE_INCH, hand_force, let_go, pair_
 from tests.hinge.test_balance import HUNG, IDEAL, gauge
 from tests.hinge.test_balance_of_every_kind import STACK
 from tests.hinge.world import World, tally, work_on, worlds
+from tests.support.balance import advise
 from tests.support.words import ask, words
 
 

@@ -7,7 +7,6 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from hinge.balance.advice import advise
 from hinge.balance.readings import Reading
 from hinge.carriers.torsion import wound
 from hinge.document import read
@@ -20,6 +19,7 @@ from hinge.view.finding import finding_of
 from tests.hinge.calls import HOLDS, MEASURED, SPRING, Running
 from tests.hinge.records import RECORDS
 from tests.hinge.test_balance_of_every_kind import random_door
+from tests.support.balance import advise
 from tests.support.words import ask
 
 DOWN = {"height_in": 42, "outcome": "runs_down"}

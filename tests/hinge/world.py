@@ -14,7 +14,7 @@ from typing import Literal
 import numpy as np
 
 from hinge.arrays import Floats
-from hinge.balance.advice import FRICTION_LIMIT_LB, Advice, advise
+from hinge.balance.advice import FRICTION_LIMIT_LB, Advice
 from hinge.balance.fit import CREEP_BAND_LB, DoorAssembly, fit_readings
 from hinge.balance.readings import Reading, reading_heights
 from hinge.door.lift import required_lift
@@ -26,6 +26,7 @@ from hinge.springs.counterbalance import Counterbalance, TorsionOnShaft
 from hinge.springs.counterweight import CounterweightOnDrum
 from hinge.springs.extension import PairAtWork
 from tests.hinge.doors import FOUR_INCH, build_door, build_flat_drum, build_hub, build_tapered_drum, build_track
+from tests.support.balance import advise
 
 RIGHT_RATE_SD, WRONG_RATE = 0.01, (0.20, 0.35)
 MOST_ROUNDS = 25
