@@ -48,7 +48,6 @@ class Between:
 MOST = 1e6
 Finite = Annotated[float, Between(-MOST, MOST)]
 Positions = Annotated[list[Finite], Field(min_length=1, max_length=2000)]
-Pounds = Annotated[float, Between(-1000, 1000, "lb")]
 Text = Annotated[str, Field(max_length=600)]
 
 Model = TypeVar("Model")

@@ -10,9 +10,10 @@ import numpy as np
 from hinge.arrays import Floats
 from hinge.balance.fit import GAUGE_SD_LB, MODEL_SD_LB, DoorAssembly, Doors, Fit, chance_of, fit_readings, net_of
 from hinge.balance.readings import Outcome, Reading, seen_once
-from hinge.balance.wording import resize_sentence, say, surprise_sentence, trim_sentence
+from hinge.balance.wording import caution_sentence, resize_sentence, say, surprise_sentence, trim_sentence
 from hinge.door.lift import required_lift
 from hinge.sizing.ideal import HOLD_UP_SHARE, first_condition
+from hinge.springs.counterbalance import StepKind
 from hinge.text.marks import say_length, say_size
 
 AdviceKind = Literal["leave", "trim", "resize", "free_up", "measure_more"]
@@ -34,10 +35,11 @@ LIKELY_DOORS = 800
 
 @dataclass(frozen=True)
 class Advice:
-    """What to do next. `steps` is signed, + = more of what the kind is trimmed by; heights [in].
+    """What to do next. `steps` is signed, + = more, in the `step` the kind is trimmed by; heights [in].
 
-    `surprise` names a reading that is not what the springs, as they are said to be, would do; empty where there is none.
-    `pull_at_in`: where a hook gauge would tell what the drag may hide, where nothing more is asked for; `offer` says so.
+    `caution` stands above it where something is to be done. `surprise` names a reading that is not what the springs, as they
+    are said to be, would do; empty where there is none. `pull_at_in`: where a hook gauge would tell what the drag may hide,
+    where nothing more is asked for; `offer` says so.
     """
 
     kind: AdviceKind
@@ -47,6 +49,8 @@ class Advice:
     surprise: str = ""
     pull_at_in: float | None = None
     offer: str = ""
+    step: StepKind = "quarter_turn"
+    caution: str = ""
 
 
 @dataclass(frozen=True)
@@ -83,7 +87,10 @@ def advise(
     # What a toss tells is in the fit; where a door holds is only seen where it was let go.
     now = [reading for reading, off in zip(readings, settings, strict=True) if not off and not reading.tossed]
     advice = _advice(hung, readings, now, fit, spring_count, _surprise(hung, now, weight_sd_lb))
-    return fit, _with_offer(hung, readings, advice) if advice.kind == "leave" else advice
+    if advice.kind == "leave":
+        advice = _with_offer(hung, readings, advice)
+    step = hung.carrier.step.kind
+    return fit, replace(advice, step=step, caution=caution_sentence(step) if advice.kind == "trim" else "")
 
 
 def _advice(hung: DoorAssembly, readings: list[Reading], now: list[Reading], fit: Fit, spring_count: int, surprise: str) -> Advice:

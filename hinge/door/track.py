@@ -153,10 +153,18 @@ def path_of(door: Door, track: Track) -> Path:
 SHAFT_ABOVE_TRACK_IN, SHAFT_FROM_DOOR_IN = 4.5, 3.4  # usual end bearing plate; common practice
 
 
-def shaft_place(path: Path, track: Track, door: Door) -> tuple[float, float]:
-    """Centre of the shaft (x, z) [in]: above the bend, or above the open door on vertical lift."""
+@dataclass(frozen=True)
+class Place:
+    """A place seen from the side [in]: x into the garage, z above the floor."""
+
+    x_in: float
+    z_in: float
+
+
+def shaft_place(path: Path, track: Track, door: Door) -> Place:
+    """Centre of the shaft: above the bend, or above the open door on vertical lift."""
     level = 2 * door.height_in if track.lift == "vertical" else path.level_in
-    return SHAFT_FROM_DOOR_IN, level + SHAFT_ABOVE_TRACK_IN
+    return Place(SHAFT_FROM_DOOR_IN, level + SHAFT_ABOVE_TRACK_IN)
 
 
 def track_line(door: Door, track: Track, spacing_in: float = 1.0) -> list[Floats]:

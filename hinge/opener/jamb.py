@@ -32,7 +32,7 @@ class OnTheJamb(BaseModel):
 
 def on_the_jamb(door: Door, track: Track, drum_diameter_in: float) -> OnTheJamb:
     """Where both go beside a closed door on drums of that diameter [in]. Raises ContradictionError where track and door disagree."""
-    drum = shaft_place(path_of(door, track), track, door)[1] - drum_diameter_in / 2
+    drum = shaft_place(path_of(door, track), track, door).z_in - drum_diameter_in / 2
     low, high = drum - ROLLER_BELOW_IN[1], drum - ROLLER_BELOW_IN[0]
     rollers = [BOTTOM_ROLLER_IN, *accumulate(door.heights_in[:-1]), door.height_in - TOP_ROLLER_BELOW_IN]
     hole = rollers[2] + HOLE_ABOVE_IN

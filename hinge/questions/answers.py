@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from dataclasses import asdict
 from typing import Literal
 
 from pydantic import BaseModel
@@ -16,29 +15,6 @@ from hinge.springs.words import cycles_range, cycles_words, set_id, set_words, s
 from hinge.text.marks import say_length, say_size
 
 RATE_HOLDS = 0.03  # a rate this near its ideal is held by friction; the search's own tolerance
-
-
-class LifeOut(BaseModel):
-    """Cycles to break."""
-
-    low: float
-    likely: float
-    high: float
-
-
-class YearsOut(BaseModel):
-    """Years to break at a household's cycles a day."""
-
-    low: float
-    high: float
-
-
-class EstimateOut(BaseModel):
-    """A fitted number with its 95 % range."""
-
-    likely: float
-    low: float
-    high: float
 
 
 class IdealOut(BaseModel):
@@ -87,7 +63,7 @@ class PartOut(BaseModel):
     life_words: str
     torque_lbin: float
     stress_psi: float
-    life_cycles: LifeOut
+    life_cycles: Life
     wound_length_in: float
     wound_inside_diameter_in: float
     energy_ftlb: float
@@ -112,8 +88,8 @@ class SetOut(BaseModel):
     rate_error: float
     quarter_turns: int
     stress_psi: float
-    life_cycles: LifeOut
-    life_years: YearsOut | None = None
+    life_cycles: Life
+    life_years: Years | None = None
     worst_hot_lb: float
     worst_hot_height_in: float
     worst_heavy_lb: float
@@ -144,11 +120,6 @@ def profile_out(line: Profile) -> ProfileOut:
     )
 
 
-def life_out(life: Life) -> LifeOut:
-    """A life as a document."""
-    return LifeOut(**asdict(life))
-
-
 def set_out(one: SpringSet, use: Use | None = None) -> SetOut:
     """A judged set as a document, with its years in a household where that is known."""
     weakest, parts, line = one.weakest, [_part_out(part, one.quarter_turns / 4) for part in one.parts], profile_out(one.profile)
@@ -166,8 +137,8 @@ def set_out(one: SpringSet, use: Use | None = None) -> SetOut:
         rate_error=one.rate_error,
         quarter_turns=one.quarter_turns,
         stress_psi=weakest.stress_psi,
-        life_cycles=life_out(weakest.life),
-        life_years=YearsOut(**asdict(years)) if years else None,
+        life_cycles=weakest.life,
+        life_years=years,
         worst_hot_lb=line.worst_hot_lb,
         worst_hot_height_in=line.worst_hot_height_in,
         worst_heavy_lb=line.worst_heavy_lb,
@@ -219,7 +190,7 @@ def _part_out(part: SetPart, turns: float) -> PartOut:
         share_each=part.share / part.count,
         torque_lbin=part.torque_lbin,
         stress_psi=part.stress_psi,
-        life_cycles=life_out(part.life),
+        life_cycles=part.life,
         wound_length_in=part.wound_length_in,
         wound_inside_diameter_in=part.wound_inside_diameter_in,
         energy_ftlb=stored_energy(part.spring.rate_lbin_per_turn, turns),

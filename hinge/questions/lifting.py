@@ -2,28 +2,26 @@
 
 from __future__ import annotations
 
-from dataclasses import asdict
 from typing import Annotated
 
 import numpy as np
 from pydantic import BaseModel, Field, model_validator
 
 from hinge.arrays import Floats
-from hinge.balance.advice import LIKELY_DOORS, AdviceKind, advise
+from hinge.balance.advice import LIKELY_DOORS, Advice, advise
 from hinge.balance.assembly import AssemblyDocument
-from hinge.balance.cause import Cause, what_moved
-from hinge.balance.fit import DoorAssembly, Doors, net_of
+from hinge.balance.cause import Blame, what_moved
+from hinge.balance.fit import DoorAssembly, Doors, Estimate, net_of
 from hinge.balance.readings import Reading
-from hinge.balance.wording import SETTING_UNITS, SettingUnit, caution_sentence, reads_sentence
+from hinge.balance.wording import SETTING_UNITS, SettingUnit, reads_sentence
 from hinge.document import Between, Document, Finite, Positions, told
 from hinge.door.lift import joint_places, required_lift
 from hinge.door.sections import Door
-from hinge.door.track import Lift, Track, path_of, shaft_place, track_line
+from hinge.door.track import Lift, Place, Track, path_of, shaft_place, track_line
 from hinge.errors import ContradictionError
 from hinge.opener.placing import BRACKET_ABOVE_IN, arm_lengths, arm_of, travel_of
-from hinge.questions.answers import EstimateOut, ProfileOut, profile_out
+from hinge.questions.answers import ProfileOut, profile_out
 from hinge.sizing.evaluate import Profile, need_of, net_hand_force, travel_grid
-from hinge.springs.counterbalance import StepKind
 from hinge.springs.counterweight import Stack, stack_places
 from hinge.springs.drums import Drum
 from hinge.springs.extension import REAR_HANG_IN, ExtensionPair, pair_places
@@ -87,42 +85,16 @@ class TrimQuestion(AssemblyDocument):
         return self
 
 
-class AdviceOut(BaseModel):
-    """What to do next; `steps` are signed, + = more, in the step named; `caution` stands above it where something is to be done.
-
-    `surprise` names a reading that what hangs there would hardly give. `pull_at_in` is where a hook gauge, up and down, would
-    tell more though nothing more is asked for, `offer` that in words.
-    """
-
-    kind: AdviceKind
-    steps: int
-    step: StepKind
-    sentence: str
-    caution: str = ""
-    surprise: str = ""
-    next_height_in: float | None = None
-    pull_at_in: float | None = None
-    offer: str = ""
-
-
-class BlameOut(BaseModel):
-    """What moved since the springs were chosen: the door's weight or the springs."""
-
-    cause: Cause
-    sentence: str
-    pounds_lb: float
-
-
 class TrimAnswer(BaseModel):
     """The fit, in a sentence too, and the advice; `fitted` is the balance line the readings suggest."""
 
-    weight_lb: EstimateOut
-    setting_error: EstimateOut
+    weight_lb: Estimate
+    setting_error: Estimate
     setting_unit: SettingUnit
-    friction_lb: EstimateOut
+    friction_lb: Estimate
     reads: str
-    advice: AdviceOut
-    moved: BlameOut
+    advice: Advice
+    moved: Blame
     fitted: ProfileOut
 
 
@@ -133,13 +105,13 @@ def trim(asked: TrimQuestion) -> TrimAnswer:
     fit, advice = advise(hung, readings, asked.spring_count, asked.weight_sd_lb, offs)
     step = hung.carrier.step.kind
     return TrimAnswer(
-        weight_lb=EstimateOut(**asdict(fit.weight_lb)),
-        setting_error=EstimateOut(**asdict(fit.setting_error)),
+        weight_lb=fit.weight_lb,
+        setting_error=fit.setting_error,
         setting_unit=SETTING_UNITS[step],
-        friction_lb=EstimateOut(**asdict(fit.friction_lb)),
+        friction_lb=fit.friction_lb,
         reads=reads_sentence(fit, step) if readings else "",
-        advice=AdviceOut(**asdict(advice), step=step, caution=caution_sentence(step) if advice.kind == "trim" else ""),
-        moved=BlameOut(**asdict(what_moved(hung, readings, asked.file_weight_lb, asked.scale_weight_lb, offs))),
+        advice=advice,
+        moved=what_moved(hung, readings, asked.file_weight_lb, asked.scale_weight_lb, offs),
         fitted=profile_out(_fitted_line(hung, fit.doors) if readings else need_of(hung.door, hung.track).profile(hung.carrier)),
     )
 
@@ -163,19 +135,12 @@ class SideViewQuestion(Document):
     positions_in: Positions
 
 
-class PlaceOut(BaseModel):
-    """A place seen from the side: x into the garage, z above the floor."""
-
-    x_in: float
-    z_in: float
-
-
 class RailOut(BaseModel):
     """An opener's rail: how high it hangs and how far it reaches [in]; the arm at each position, the door's end first."""
 
     z_in: float
     to_in: float
-    arm: list[list[PlaceOut]]
+    arm: list[list[Place]]
 
 
 class SideViewAnswer(BaseModel):
@@ -186,14 +151,14 @@ class SideViewAnswer(BaseModel):
     """
 
     lift: Lift
-    tracks: list[list[PlaceOut]]
-    shaft: PlaceOut | None
+    tracks: list[list[Place]]
+    shaft: Place | None
     drum_radius_in: float
     back_in: float
     top_in: float
-    joints: list[list[PlaceOut]]
-    pair: list[list[PlaceOut]] | None = None
-    stack: list[list[PlaceOut]] | None = None
+    joints: list[list[Place]]
+    pair: list[list[Place]] | None = None
+    stack: list[list[Place]] | None = None
     rail: RailOut | None = None
     explains: list[str]
 
@@ -210,7 +175,7 @@ def side_view(asked: SideViewQuestion) -> SideViewAnswer:
     lines = [line.round(3) for line in track_line(door, track)]
     shaft = shaft_place(path_of(door, track), track, door) if drum else None
     reach = np.concatenate(lines)
-    top = max(float(reach[:, 1].max()), shaft[1] if shaft else 0.0) + (drum.widest_in if drum else 2.0)
+    top = max(float(reach[:, 1].max()), shaft.z_in if shaft else 0.0) + (drum.widest_in if drum else 2.0)
     if asked.extension is not None:
         top = max(top, door.height_in + REAR_HANG_IN + 2.0)
     positions = np.asarray(asked.positions_in)
@@ -225,7 +190,7 @@ def side_view(asked: SideViewQuestion) -> SideViewAnswer:
     return SideViewAnswer(
         lift=track.lift,
         tracks=[_places(line) for line in lines],
-        shaft=PlaceOut(x_in=shaft[0], z_in=shaft[1]) if shaft else None,
+        shaft=shaft,
         drum_radius_in=drum.closed_radius_in if drum else 0.0,
         back_in=max(float(reach[:, 0].max()), rail.to_in if rail else 0.0),
         top_in=max(top, rail.z_in + 2.0 if rail else 0.0),
@@ -250,9 +215,9 @@ def _rail(asked: SideViewQuestion, positions_in: Floats) -> RailOut | None:
     arm = arm_of(travel, height, use)
     columns = (travel.pivot[:, 0], travel.pivot[:, 1], arm.trolley_x_in)
     x, z, trolley = (np.interp(positions_in, travel.positions_in, column).round(3).tolist() for column in columns)
-    drawn = [[PlaceOut(x_in=at, z_in=up), PlaceOut(x_in=end, z_in=height)] for at, up, end in zip(x, z, trolley, strict=True)]
+    drawn = [[Place(x_in=at, z_in=up), Place(x_in=end, z_in=height)] for at, up, end in zip(x, z, trolley, strict=True)]
     return RailOut(z_in=height, to_in=asked.rail_in or 0.0, arm=drawn)
 
 
-def _places(places: Floats) -> list[PlaceOut]:
-    return [PlaceOut(x_in=x, z_in=z) for x, z in places.tolist()]
+def _places(places: Floats) -> list[Place]:
+    return [Place(x_in=x, z_in=z) for x, z in places.tolist()]

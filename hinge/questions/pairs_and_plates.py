@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from dataclasses import asdict
 from typing import Annotated
 
 import numpy as np
@@ -11,7 +10,7 @@ from pydantic import BaseModel
 from hinge.document import Between, Document, read
 from hinge.door.sections import Door
 from hinge.door.track import Track, path_of, shaft_place
-from hinge.questions.answers import LifeOut, ProfileOut, SetOut, YearsOut, profile_out, set_out
+from hinge.questions.answers import ProfileOut, SetOut, profile_out, set_out
 from hinge.questions.sizing import OnDoor
 from hinge.sizing.convert import EXTENSION_CYCLES, To, convert
 from hinge.sizing.evaluate import need_of
@@ -62,9 +61,9 @@ class PairOut(BaseModel):
     lifting_cable_in: float
     safety_cable_in: float
     rear_hang_above_door_in: float
-    life_cycles: LifeOut
+    life_cycles: Life
     life_words: str
-    life_years: YearsOut | None = None
+    life_years: Years | None = None
     parts: list[str]
     profile: ProfileOut
 
@@ -137,9 +136,9 @@ def _pair_out(pick: ExtensionPick, household: str | None) -> PairOut:
         lifting_cable_in=pick.cables.lifting_in,
         safety_cable_in=pick.cables.safety_in,
         rear_hang_above_door_in=pick.cables.rear_hang_above_door_in,
-        life_cycles=LifeOut(**asdict(life)),
+        life_cycles=life,
         life_words=cycles_words(life),
-        life_years=YearsOut(**asdict(years)) if years else None,
+        life_years=years,
         parts=list(PARTS_EACH_PAIR),
         profile=profile_out(pick.profile),
     )
@@ -247,7 +246,7 @@ def convert_door(asked: ConvertQuestion, of_shop: Lists = NO_LISTS) -> ConvertAn
     door, track = asked.door, asked.track
     drum = asked.drum.on(track)
     found = convert(door, track, drum, asked.to, asked.wanted(asked.lists(of_shop)))
-    shaft_height = shaft_place(path_of(door, track), track, door)[1]
+    shaft_height = shaft_place(path_of(door, track), track, door).z_in
     return ConvertAnswer(
         to=found.to,
         torsion=set_out(found.torsion, asked.use()) if found.torsion else None,
@@ -284,7 +283,7 @@ def cable(asked: CableQuestion) -> CableAnswer:
     """Cable length and safety wraps."""
     door, track = asked.door, asked.track
     drum = asked.drum.on(track)
-    height = asked.shaft_height_in or shaft_place(path_of(door, track), track, door)[1]
+    height = asked.shaft_height_in or shaft_place(path_of(door, track), track, door).z_in
     found = cable_for(drum, height, asked.length_in)
     turns = float(drum.turns_for(door.height_in))
     sentence = (

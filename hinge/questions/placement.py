@@ -9,7 +9,7 @@ from pydantic import BaseModel, model_validator
 
 from hinge.document import Between, Document, told
 from hinge.door.sections import Door
-from hinge.door.track import Track, path_of, shaft_place
+from hinge.door.track import Place, Track, path_of, shaft_place
 from hinge.errors import BadInputError
 from hinge.opener.placing import (
     ARM_MOST_DEG,
@@ -31,7 +31,7 @@ Height = Annotated[float, Between(0, 400, "in")]
 # Rail and bracket stand so far to either side of the rail's line; a torsion spring so far round its shaft; estimates.
 RAIL_HALF_IN, SPRING_HALF_IN = 1.0, 1.25
 # A rail for a door of 7 ft ends so far from the wall; a higher door takes an extension. Common practice.
-RAIL_REACH_IN, RAIL_FOR_IN = 120.0, 84.0
+RAIL_FOR_IN = 84.0
 CONTROL_LEAST_IN, RELEASE_LEAST_IN, OUTLET_MOST_IN = 60.0, 72.0, 72.0
 NO_ARM = f" No arm reaches over the whole travel and leans within {ARM_MOST_DEG:.0f}° closed: look at the highest point again."
 LONGER_RAIL = f" A door over {say_rule('7 ft')} takes the rail’s extension."
@@ -73,13 +73,6 @@ class PlacementQuestion(Document):
                 BadInputError("Raise the door and measure its highest point.", "highest_in", None, "the highest point of travel", "in")
             )
         return self
-
-
-class Place(BaseModel):
-    """A place seen from the side: x into the garage, z above the floor [in]."""
-
-    x_in: float
-    z_in: float
 
 
 class ArmAt(BaseModel):
@@ -208,7 +201,7 @@ def _in_the_way(asked: PlacementQuestion, bracket: float, reach: float | None) -
     if asked.beam is not None and (reach is None or asked.beam.from_door_in < reach + 12):
         found.append(("Beam", top - asked.beam.underside_in, "Notching is the builder’s to say: take an opener on the shaft."))
     if asked.door and asked.track and asked.kind == "sectional":
-        shaft = shaft_place(path_of(asked.door, asked.track), asked.track, asked.door)[1]
+        shaft = shaft_place(path_of(asked.door, asked.track), asked.track, asked.door).z_in
         clear = SPRING_HALF_IN + RAIL_HALF_IN
         near, above = clear - abs(bracket - shaft), say_length(shaft + clear, feet=True)
         cure = f"Set the bracket at {above} or higher, above the spring, or where the maker has it between the springs."

@@ -10,7 +10,6 @@ from hinge.document import Between, Document, read, told
 from hinge.door.sections import SECTIONS, Door
 from hinge.door.track import Track
 from hinge.errors import ContradictionError
-from hinge.questions.answers import LifeOut, life_out
 from hinge.questions.shop import FromShop
 from hinge.questions.sizing import CarriedOut, carried_out
 from hinge.sizing.carries import carried_by
@@ -18,7 +17,7 @@ from hinge.sizing.picks import require_extension_track
 from hinge.sizing.sets import rate_of
 from hinge.springs.drums import Drum
 from hinge.springs.extension import ExtensionPair
-from hinge.springs.life import distance_from_published, life_range
+from hinge.springs.life import Life, distance_from_published, life_range
 from hinge.springs.lists import NO_LISTS, Lists
 from hinge.springs.torsion import (
     BAR_IN,
@@ -63,7 +62,7 @@ class TorsionAnswer(BaseModel):
     torque_lbin: float | None = None
     stress_psi: float | None = None
     inner_stress_psi: float | None = None
-    life_cycles: LifeOut | None = None
+    life_cycles: Life | None = None
     stress_over_published_at_1e5: float | None = None
     wound_length_in: float | None = None
     wound_inside_diameter_in: float | None = None
@@ -101,7 +100,7 @@ def _wound(spring: TorsionSpring, turns: float, bar_in: float) -> dict[str, obje
         "torque_lbin": torque,
         "stress_psi": stress,
         "inner_stress_psi": stress * factor,
-        "life_cycles": life_out(life_range(stress, spring.wire_in, material)),
+        "life_cycles": life_range(stress, spring.wire_in, material),
         "stress_over_published_at_1e5": distance_from_published(spring.wire_in, material, factor),
         "wound_length_in": float(wound_length(spring.length_in, spring.wire_in, turns)),
         "wound_inside_diameter_in": float(wound_inside_diameter(spring.wire_in, spring.inside_diameter_in, spring.active_coils, turns)),

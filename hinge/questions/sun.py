@@ -77,13 +77,6 @@ class WeekOut(BaseModel):
     hours: float
 
 
-class SpellOut(BaseModel):
-    """A stretch of sun in the receiver, by the zone's clock."""
-
-    begins: datetime
-    ends: datetime
-
-
 class SunDay(BaseModel):
     """A spell for the drawing: day of the year, and hours of the day."""
 
@@ -116,7 +109,7 @@ class SunAnswer(BaseModel):
     right: SunSide
     verdict: Literal["swap", "shade", "not_the_sun"]
     at_complaint: SunNow | None
-    prove_at: list[SpellOut]
+    prove_at: list[Spell]
     sentence: str
 
 
@@ -156,7 +149,7 @@ def sun(question: SunQuestion) -> SunAnswer:
         right=_side(year, "right", found["right"]),
         verdict=verdict,
         at_complaint=now,
-        prove_at=[SpellOut(begins=one.begins, ends=one.ends) for one in prove],
+        prove_at=prove,
         sentence=_sentence(year, mine, other, verdict, now),
     )
 

@@ -110,11 +110,6 @@ def judge(springs: Springs, on: DoorRequirements, quarter_turns: int | None = No
     return SpringSet(parts, duplex, total, total / on.ideal.rate_lbin_per_turn - 1, quarters, own, profile)
 
 
-def shortest_life(springs: Springs, quarter_turns: float) -> Life:
-    """The life [cycles] of the spring that breaks first of those on one shaft, so wound."""
-    return min(lives(springs, quarter_turns), key=lambda life: life.low)
-
-
 def lives(springs: Springs, quarter_turns: float) -> list[Life]:
     """The life [cycles] of each kind of spring on one shaft, so wound."""
     total = rate_of(springs)

@@ -16,6 +16,7 @@ from pydantic import model_validator
 
 from hinge.arrays import Floats
 from hinge.document import Between, Document, table_of, told
+from hinge.door.track import Place
 from hinge.errors import BadInputError, ContradictionError, OutOfRangeError, require_between
 from hinge.springs.counterbalance import CHEST_HEIGHT, TrimStep
 from hinge.springs.drums import DrumProfile
@@ -158,17 +159,17 @@ def plates_for(wanted_lb: float, large_lb: float = LARGE_PLATE_LB, small_lb: flo
 PLATE_THICK_IN, STACK_BESIDE_IN = 1.0, 16.0  # for drawing only
 
 
-def stack_places(carrier: CounterweightOnDrum, plates: int, positions_in: Floats, shaft: tuple[float, float]) -> Floats:
+def stack_places(carrier: CounterweightOnDrum, plates: int, positions_in: Floats, shaft: Place) -> Floats:
     """Top and bottom of the stack seen from the side, shape (positions, 2, 2), (x, z) [in]: it comes down as the door rises.
 
-    Parameters: how many `plates`; positions [in]; `shaft` (x, z) [in].
+    Parameters: how many `plates`; positions [in]; the `shaft`'s centre.
     """
     turns = carrier.drum.turns_for(positions_in)
     hub = carrier.hub
     # Strap paid out is the mean radius over the turns so far.
     paid_out = np.pi * turns * (hub.radius_after(0.0) + hub.radius_after(turns))
-    top = shaft[1] - hub.core_radius_in - BELOW_DISCS_IN - 4.0 - paid_out
-    x = np.full_like(top, shaft[0] + STACK_BESIDE_IN)
+    top = shaft.z_in - hub.core_radius_in - BELOW_DISCS_IN - 4.0 - paid_out
+    x = np.full_like(top, shaft.x_in + STACK_BESIDE_IN)
     ends = np.stack([top, np.maximum(top - plates * PLATE_THICK_IN, 0.0)], axis=1)
     return np.stack([np.stack([x, ends[:, 0]], axis=-1), np.stack([x, ends[:, 1]], axis=-1)], axis=1)
 

@@ -56,6 +56,3 @@ class PivotExtension(Document):
         pull = np.where(stretch > 0, self.initial_lb + self.rate_lb_per_in * np.maximum(stretch, 0.0), 0.0)
         lever = self.lug_in * self.anchor_in * np.sin(angle_rad) / np.maximum(length, 1e-9)
         return np.asarray(pull * lever)
-
-
-PivotBalance = PivotWeight | PivotTorsion | PivotExtension

@@ -7,11 +7,11 @@ from dataclasses import dataclass
 from datetime import datetime
 from math import ceil
 
+from hinge.balance.advice import Advice
 from hinge.call.facts import Taken
 from hinge.measure.fields import fields
 from hinge.procedures.instructions import way_words
 from hinge.procedures.knowledge import schools
-from hinge.questions.lifting import AdviceOut
 from hinge.questions.of_call import CallBalance, balance_of
 from hinge.text.marks import say_size
 from hinge.view.build import build_call_view
@@ -45,7 +45,7 @@ def sheet_pdf(call: Call, units: str) -> bytes:
     return pdf_of("exchange/sheet.html", sheet_context(call, units), units)
 
 
-def _advice_words(advice: AdviceOut) -> str:
+def _advice_words(advice: Advice) -> str:
     """The advice as a customer reads it."""
     sentence = "Good, no adjustment needed." if advice.kind == "leave" else advice.sentence
     return f"{sentence} {advice.surprise}".strip()

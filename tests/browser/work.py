@@ -68,7 +68,7 @@ def enter(call: Call, person: Person, kind: str, **body: object) -> None:
 
 
 def state_of(call: Call) -> CallState:
-    return build_call_view(Call.objects.get(pk=call.pk).facts())
+    return words(build_call_view(Call.objects.get(pk=call.pk).facts()))
 
 
 def call_ready_to_wind(person: Person, door: Door, quarter_turns: int = 4) -> Call:

@@ -7,6 +7,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from hinge.door.track import Place
 from hinge.errors import ContradictionError, HingeError, OutOfRangeError
 from hinge.questions.of_call import balance_of, sizing_of
 from hinge.sizing.convert import convert
@@ -120,7 +121,7 @@ def test_the_work_of_the_stack_is_its_way_down(drum, stack):
 
 def test_the_stack_is_drawn_as_far_down_as_it_has_come():
     carrier = CounterweightOnDrum(115, HUB, FOUR_INCH)
-    places = stack_places(carrier, 8, np.array([0.0, 84.0]), (3.4, 90.5))
+    places = stack_places(carrier, 8, np.array([0.0, 84.0]), Place(3.4, 90.5))
     assert places[0, 0, 1] - places[1, 0, 1] == pytest.approx(stack_drop(HUB, FOUR_INCH, 84))
 
 
