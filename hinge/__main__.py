@@ -9,7 +9,7 @@ from collections.abc import Sequence
 from importlib.metadata import PackageNotFoundError, version
 
 from hinge.errors import BadInputError, HingeError
-from hinge.questions.ask import QUESTIONS, ask
+from hinge.questions.ask import NAMES, ask, question_of
 from hinge.text.render import READERS, json_escape, render
 
 EXAMPLE = """\
@@ -42,7 +42,7 @@ def main(arguments: Sequence[str]) -> int:
 def _parser() -> argparse.ArgumentParser:
     made = argparse.ArgumentParser(
         prog="hinge",
-        description=f"Answers one question about a garage door.\n\nquestions: {', '.join(QUESTIONS)}",
+        description=f"Answers one question about a garage door.\n\nquestions: {', '.join(NAMES)}",
         epilog=EXAMPLE,
         formatter_class=argparse.RawDescriptionHelpFormatter,
     )
@@ -61,9 +61,7 @@ def _version() -> str:
 
 
 def _schema(name: str) -> dict[str, object]:
-    question = QUESTIONS.get(name)
-    if question is None:
-        raise BadInputError(f"There is no question called {name!r}.", "question", name, ", ".join(QUESTIONS))
+    question = question_of(name)
     return {"question": question.takes.model_json_schema(), "answer": question.gives.model_json_schema(mode="serialization")}
 
 

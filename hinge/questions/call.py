@@ -14,6 +14,7 @@ from hinge.document import told
 from hinge.errors import HingeError
 from hinge.file.record import DoorRecord
 from hinge.measure.fields import require_sound
+from hinge.questions.question import Question
 from hinge.questions.shop import FromShop
 from hinge.springs.lists import NO_LISTS, Lists
 from hinge.view.build import build_call_view
@@ -61,3 +62,6 @@ def call(asked: CallQuestion, of_shop: Lists = NO_LISTS) -> CallAnswer:
         except HingeError as wrong:
             refused.append(Refused(command=place, error=wrong.as_document()))
     return CallAnswer(events=[entry.body for entry in log.entries], state=build_call_view(log.call), refused=refused)
+
+
+QUESTION = Question(CallQuestion, CallAnswer, call)

@@ -10,6 +10,7 @@ from hinge.document import Between, Document
 from hinge.door.sections import Door
 from hinge.door.track import Track
 from hinge.opener.clear import under_open_door, won
+from hinge.questions.question import Question
 from hinge.text.marks import say_length
 
 Height = Annotated[float, Between(0, 400, "in")]
@@ -87,3 +88,6 @@ def _sentence(clear: float, limited_by: str, ways: list[OtherTrack], vehicle: fl
     if ways:
         said += f" The most is won by {ways[0].way}: {say_length(ways[0].wins_in)}."
     return said
+
+
+QUESTION = Question(ClearanceQuestion, ClearanceAnswer, clearance)

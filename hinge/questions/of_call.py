@@ -25,16 +25,11 @@ from hinge.file.setup import Setup, cycles_of, kind_of
 from hinge.file.sheet import understood
 from hinge.measure.fields import Measured
 from hinge.questions.answers import ProfileOut
-from hinge.questions.lifting import TrimAnswer, TrimQuestion, trim
-from hinge.questions.pairs_and_plates import (
-    CounterweightAnswer,
-    CounterweightQuestion,
-    ExtensionAnswer,
-    ExtensionQuestion,
-    counterweight,
-    extension,
-)
-from hinge.questions.sizing import CompareAnswer, CompareQuestion, SizeAnswer, SizeOptions, SizeQuestion, compare, size
+from hinge.questions.compare import CompareAnswer, CompareQuestion, compare
+from hinge.questions.counterweight import CounterweightAnswer, CounterweightQuestion, counterweight
+from hinge.questions.extension import ExtensionAnswer, ExtensionQuestion, extension
+from hinge.questions.size import SizeAnswer, SizeOptions, SizeQuestion, size
+from hinge.questions.trim import TrimAnswer, TrimQuestion, trim
 from hinge.sizing.picks import wanted_stack
 from hinge.springs.lists import NO_LISTS, Lists
 from hinge.text.marks import say_amount, say_size

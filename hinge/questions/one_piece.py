@@ -9,6 +9,7 @@ from pydantic import BaseModel, Field
 
 from hinge.document import Document
 from hinge.door.onepiece import OnePiece
+from hinge.questions.question import Question
 from hinge.springs.pivots import PivotExtension, PivotTorsion, PivotWeight
 
 
@@ -87,3 +88,6 @@ def _stands(asked: OnePieceQuestion) -> list[Standing]:
         end = Spot(x_in=round(float(weight[0]), 3), z_in=round(float(weight[1]), 3)) if weight is not None else None
         found.append(Standing(pivot=spots[0], bracket=spots[1], bottom=spots[2], top=spots[3], weight=end))
     return found
+
+
+QUESTION = Question(OnePieceQuestion, OnePieceAnswer, one_piece)

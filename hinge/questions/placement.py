@@ -25,6 +25,7 @@ from hinge.opener.placing import (
     fastened,
     travel_of,
 )
+from hinge.questions.question import Question
 from hinge.text.marks import say_length, say_rule
 
 Height = Annotated[float, Between(0, 400, "in")]
@@ -225,3 +226,6 @@ def _sentence(
     if in_the_way:
         said += " In the way: " + "; ".join(f"{one.what.lower()} by {say_length(one.short_by_in)}" for one in in_the_way) + "."
     return said
+
+
+QUESTION = Question(PlacementQuestion, PlacementAnswer, placement)

@@ -9,6 +9,7 @@ from pydantic import BaseModel, Field
 from hinge.document import Between, Document
 from hinge.practice.lines import LONGEST_LINE, answer
 from hinge.practice.opener import OPEN_IN, WAITS_S, Opener, PracticeKind
+from hinge.questions.question import Question
 
 MOST_LINES = 300
 
@@ -72,3 +73,6 @@ def practice(asked: PracticeQuestion) -> PracticeAnswer:
         way_in=[round(ran.end_in, 3) for ran in one.ran[before:]],
         replies=replies,
     )
+
+
+QUESTION = Question(PracticeQuestion, PracticeAnswer, practice)

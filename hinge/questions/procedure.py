@@ -17,6 +17,7 @@ from hinge.measure.fields import require_sound
 from hinge.opener.kinds import opener_of
 from hinge.procedures.instructions import ProcedureInstructions, tell, way_of
 from hinge.procedures.knowledge import procedures, schools
+from hinge.questions.question import Question
 from hinge.questions.shop import FromShop
 from hinge.site.gates import gate_groups
 from hinge.springs.lists import NO_LISTS, Lists
@@ -94,3 +95,6 @@ def procedure(question: ProcedureQuestion, of_shop: Lists = NO_LISTS) -> Procedu
         ],
         schools=[SchoolTold(id=name, title=one.title, way=one.ways[way_of(name, question.ways)]) for name, one in schools().items()],
     )
+
+
+QUESTION = Question(ProcedureQuestion, ProcedureAnswer, procedure)

@@ -11,6 +11,7 @@ from pydantic import BaseModel, Field, model_validator
 from hinge.document import Between, Document, told
 from hinge.errors import BadInputError
 from hinge.eyes.sun import NEVER_HOURS, SIDES, SWAP_SHARE, Opening, Side, Spell, SunYear, by_month, place_at, spells, sun_year, worst_week
+from hinge.questions.question import Question
 from hinge.text.marks import say_rule
 
 PROVED_IN = 3
@@ -199,3 +200,6 @@ def _sentence(year: SunYear, mine: Side, other: Side, verdict: str, now: SunNow 
         f"The sun stands in the receiver on the {mine} for {hours:.0f} hours a year, on the {other} for {across:.0f}: "
         f"shade it with a board of about {say_rule('8 × 8 in')} that leaves the beam free."
     )
+
+
+QUESTION = Question(SunQuestion, SunAnswer, sun)

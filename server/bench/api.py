@@ -10,8 +10,9 @@ from pydantic import Field
 from hinge.document import Document
 from hinge.file.sheet import Sheet, read_sheet
 from hinge.measure.fields import Value, read_field, write_value
-from hinge.questions.ask import QUESTIONS, Question, answer_to
+from hinge.questions.ask import NAMES, answer_to, question_of
 from hinge.questions.placement import PlacementQuestion
+from hinge.questions.question import Question
 from hinge.questions.shop import FromShop
 from hinge.springs.lists import NO_LISTS
 from server.bench.fitting import fitting_pdf
@@ -73,7 +74,7 @@ def _view(question: Question) -> Callable[..., HttpResponse]:
     return view
 
 
-for name, question in QUESTIONS.items():
+for name, question in ((name, question_of(name)) for name in NAMES):
     throttles: list[BaseThrottle] = [heavy()] if name in HEAVY else []
     router.post(
         f"/bench/{name}",

@@ -4,8 +4,8 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 from datetime import date
 
-from hinge.questions.lifting import SideViewQuestion, side_view
 from hinge.questions.placement import PlacementAnswer, PlacementQuestion, placement
+from hinge.questions.side_view import SideViewQuestion, side_view
 from hinge.text.marks import say_length
 from server.config.pdf import pdf_of
 from server.people.models import Person

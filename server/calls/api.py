@@ -22,7 +22,7 @@ from hinge.past.memory import SpringsAge, age_of_springs
 from hinge.procedures import rules
 from hinge.procedures.knowledge import schools
 from hinge.questions.of_call import CallBalance, CallSizing, balance_of, sizing_of
-from hinge.questions.sizing import SizeOptions
+from hinge.questions.size import SizeOptions
 from hinge.questions.sun import SunPlace
 from hinge.questions.sun_of_call import CallSun, sun_of
 from hinge.site.gates import gates

@@ -20,6 +20,7 @@ from tests.browser.page import Page
 from tests.hinge.calls import SPRING
 from tests.server import scripted
 from tests.server.scripted import SIDES, Said, tell
+from tests.support.words import words
 
 
 def gates(group_id: str) -> list[Gate]:

@@ -10,7 +10,7 @@ import sys
 from typing import Any
 
 from hinge.errors import HingeError
-from hinge.questions.ask import QUESTIONS, ask
+from hinge.questions.ask import NAMES, ask
 
 ODD: tuple[Any, ...] = (
     None, True, 0, -1, 1, 2, 1e-300, 1e17, 1.7e308, -1e200, 2**70, float("nan"), float("inf"), "", "x", "9'", "\ud800", [], {}, [1], [None],
@@ -101,7 +101,7 @@ def _no_constant(name: str) -> None:
 def run(asked: dict[str, Any], times: int, seed: int) -> tuple[int, int]:
     """So many mutants over all questions; how many were answered and how many refused."""
     chance, answered = random.Random(seed), 0
-    names = sorted(QUESTIONS)
+    names = sorted(NAMES)
     for turn in range(times):
         name = names[turn % len(names)]
         answered += require_answer_or_refusal(name, mutated(asked[name], chance))

@@ -14,7 +14,7 @@ from jsonschema import Draft202012Validator
 from hinge.__main__ import main
 from hinge.document import require_finite
 from hinge.errors import ContradictionError, HingeError
-from hinge.questions.ask import QUESTIONS
+from hinge.questions.ask import NAMES
 from tests.hinge import mutants
 from tests.support.words import ask
 from tools.formats import FOLDER, documents, text_of
@@ -146,7 +146,7 @@ def test_every_question_answers_by_the_schemas_it_tells(question, run, capsys):
 
 
 def test_every_question_is_covered_here():
-    assert set(ASKED) == set(QUESTIONS)
+    assert set(ASKED) == set(NAMES)
 
 
 def test_published_formats_are_current():
@@ -158,7 +158,7 @@ def test_the_command_tells_what_it_takes_and_does_not_wait_for_nothing(capsys, m
     with pytest.raises(SystemExit):
         main(["--help"])
     said = capsys.readouterr().out
-    assert [name for name in QUESTIONS if name not in said] == []
+    assert [name for name in NAMES if name not in said] == []
     assert "hinge schema torsion" in said
     with pytest.raises(SystemExit):
         main(["--version"])

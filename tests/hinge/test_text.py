@@ -18,7 +18,7 @@ from hinge.measure.fields import fields, read_field, write_value
 from hinge.measure.tape import parse_length
 from hinge.measure.units import parse_weight
 from hinge.procedures.knowledge import steps, tools
-from hinge.questions.ask import QUESTIONS
+from hinge.questions.ask import NAMES
 from hinge.text.marks import RULE, mark, say_amount, say_length, say_size, with_rules
 from hinge.text.render import READERS, json_escape, reads_as_rule, render
 from hinge.text.units import METRIC
@@ -148,7 +148,7 @@ def test_what_is_known_is_told_without_a_trade_unit():
     assert not [text for text in words(told, "metric") if TRADE.search(text)]
 
 
-@pytest.mark.parametrize("question", [name for name in QUESTIONS if name in ASKED])
+@pytest.mark.parametrize("question", [name for name in NAMES if name in ASKED])
 def test_an_answer_in_metric_has_the_same_numbers_and_no_trade_unit_in_its_words(question):
     document = ASKED[question]
     in_trade = ask(question, document).model_dump(mode="json")

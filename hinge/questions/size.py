@@ -1,4 +1,4 @@
-"""Questions about torsion sets: which carry a door, and what is on it beside what belongs there."""
+"""Which springs carry this door?"""
 
 from __future__ import annotations
 
@@ -13,11 +13,12 @@ from hinge.door.sections import Door
 from hinge.door.track import Track
 from hinge.errors import HingeError
 from hinge.questions.answers import IdealOut, SetOut, set_out
+from hinge.questions.question import Question
 from hinge.questions.shop import FromShop
 from hinge.sizing.carries import Verdict, must_stop, verdict_against, verdict_words
-from hinge.sizing.compare import LikeForLike, alternatives, difference_words, like_for_like_of, same_wire
+from hinge.sizing.compare import difference_words
 from hinge.sizing.search import Search, Sort, Wanted, find_sets, judged_for
-from hinge.sizing.sets import DoorRequirements, Springs, SpringSet, fix, judge, require_room
+from hinge.sizing.sets import Springs, SpringSet, fix, judge, require_room
 from hinge.springs.drums import Drum
 from hinge.springs.lists import NO_LISTS, Lists
 from hinge.springs.torsion import (
@@ -123,10 +124,10 @@ class SizeAnswer(BaseModel):
 def size(asked: SizeQuestion, of_shop: Lists = NO_LISTS) -> SizeAnswer:
     """Sets that carry the door, and what is on it now."""
     lists = asked.lists(of_shop)
-    found, use = _search(asked, lists), asked.use()
-    there = _there(asked, lists) if asked.on_door else None
+    found, use = search_for(asked, lists), asked.use()
+    there = set_on_door(asked, lists) if asked.on_door else None
     return SizeAnswer(
-        ideal=_ideal(found),
+        ideal=ideal_out(found),
         found=found.found,
         sets=[set_out(one, use) for one in found.sets],
         advised=asked.options.whole and bool(found.sets),
@@ -135,7 +136,7 @@ def size(asked: SizeQuestion, of_shop: Lists = NO_LISTS) -> SizeAnswer:
         wires_in=list(found.wires_in),
         inside_diameters_in=list(found.inside_diameters_in),
         counts=list(found.counts),
-        none_words="" if found.sets else _none_words(asked.options),
+        none_words="" if found.sets else none_words(asked.options),
         on_door=set_out(there, use) if there else None,
         on_door_carries=_carried_now(there, asked) if there else None,
         usual_friction_lb=FRICTION_MEDIAN_LB,
@@ -155,7 +156,8 @@ def _picked(asked: SizeQuestion, lists: Lists, use: Use | None) -> SetOut | None
         return None
 
 
-def _none_words(options: SizeOptions) -> str:
+def none_words(options: SizeOptions) -> str:
+    """Why a search found nothing, and what would help."""
     within = f"within {options.rate_tolerance * 100:g} % of this rate"
     if options.from_van_only:
         return f"Nothing in the van comes {within}."
@@ -164,98 +166,37 @@ def _none_words(options: SizeOptions) -> str:
     return f"No stock size comes {within} and fits the shaft. Check the weight, the drum and the room."
 
 
-class CompareQuestion(OnDoor):
-    """What is on the door beside like-for-like, what is advised, and the same rate in other wire?"""
-
-    on_door: Shaft
-
-
-class AlternativeOut(BaseModel):
-    """The same rate in another wire or inside diameter, before rounding to the half inch and judged after it."""
-
-    exact_length_in: float
-    set: SetOut
-
-
-class LikeOut(BaseModel):
-    """Like-for-like in one of its meanings, by name; `why` says what sets it apart from the ideal of this door."""
-
-    name: str
-    set: SetOut
-    why: str
-
-
-class CompareAnswer(BaseModel):
-    """What is there, like-for-like in each of its meanings, and what is advised, beside the ideal of this door.
-
-    `same_wire` is the wire and inside diameter of the first of `likes` at the length that suits this door; `caution` what is
-    wrong with what is there.
-    """
-
-    ideal: IdealOut
-    on_door: SetOut
-    likes: list[LikeOut]
-    same_wire: SetOut | None = None
-    advised: SetOut | None = None
-    none_words: str = ""
-    mismatched: bool
-    caution: str = ""
-    alternatives: list[AlternativeOut]
-
-
-def compare(asked: CompareQuestion, of_shop: Lists = NO_LISTS) -> CompareAnswer:
-    """On the door, like-for-like and advised, side by side."""
-    lists = asked.lists(of_shop)
-    found, use, there = _search(asked, lists), asked.use(), _there(asked, lists)
-    on = fix(asked.door, asked.track, asked.drum.on(asked.track))
-    likes = like_for_like_of(there, on, _whole(asked.on_door_quarter_turns))
-    alike, advised = same_wire(likes[0].judged, on), next(iter(found.sets), None)
-    return CompareAnswer(
-        ideal=_ideal(found),
-        on_door=set_out(there, use),
-        likes=[_like(one, on, asked.track, use) for one in likes],
-        same_wire=set_out(alike, use) if alike else None,
-        advised=set_out(advised, use) if advised else None,
-        none_words="" if advised else _none_words(asked.options),
-        mismatched=_mismatched(there),
-        caution="Mismatched springs on one shaft: put on a matched set." if _mismatched(there) else "",
-        alternatives=[
-            AlternativeOut(exact_length_in=one.exact_length_in, set=set_out(one.judged, use))
-            for one in alternatives(likes[-1].judged, on, asked.wanted(lists))
-        ],
-    )
-
-
-def _like(one: LikeForLike, on: DoorRequirements, track: Track, use: Use | None) -> LikeOut:
-    return LikeOut(name=one.name, set=set_out(one.judged, use), why=one.why(on, track))
-
-
-def _ideal(found: Search) -> IdealOut:
+def ideal_out(found: Search) -> IdealOut:
+    """The rate and turns that meet both conditions, as a document."""
     ideal = found.ideal
     return IdealOut(rate_lbin_per_turn=ideal.rate_lbin_per_turn, turns=ideal.turns, quarter_turns=ideal.quarter_turns)
 
 
-def _search(asked: OnDoor, lists: Lists) -> Search:
+def search_for(asked: OnDoor, lists: Lists) -> Search:
+    """The stock sets for a door and what is wanted of them."""
     return find_sets(asked.door, asked.track, asked.drum.on(asked.track), asked.wanted(lists))
 
 
-def _there(asked: OnDoor, lists: Lists) -> SpringSet:
+def set_on_door(asked: OnDoor, lists: Lists) -> SpringSet:
+    """The springs that hang there, judged against the door."""
     table = lists.rates
     springs: Springs = tuple(table.applied(spring) if table else spring for spring in asked.on_door or [])
     on = fix(asked.door, asked.track, asked.drum.on(asked.track))
-    there = judge(springs, on, _whole(asked.on_door_quarter_turns), asked.on_door_duplex)
-    if _mismatched(there):
+    there = judge(springs, on, whole_turns(asked.on_door_quarter_turns), asked.on_door_duplex)
+    if is_mismatched(there):
         there = replace(there, reasons=("", "mismatched springs on one shaft"))
     if asked.options.shaft_length_in is not None:
         require_room(there, asked.options.shaft_length_in)
     return there
 
 
-def _whole(quarter_turns: float | None) -> int | None:
+def whole_turns(quarter_turns: float | None) -> int | None:
+    """Quarter-turns of a shaft as whole ones, where they are known."""
     return None if quarter_turns is None else round(quarter_turns)
 
 
-def _mismatched(there: SpringSet) -> bool:
+def is_mismatched(there: SpringSet) -> bool:
+    """Whether springs of several sizes share the shaft side by side."""
     return len(there.parts) > 1 and not there.duplex
 
 
@@ -276,3 +217,6 @@ def carried_out(sprung_weight_lb: float, scale_lb: float | None, turns: tuple[in
         sentence=verdict_words(sprung_weight_lb, difference, verdict, turns),
         stop=must_stop(difference),
     )
+
+
+QUESTION = Question(SizeQuestion, SizeAnswer, size)
