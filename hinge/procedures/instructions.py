@@ -10,7 +10,7 @@ from pydantic import BaseModel
 from hinge.opener.kinds import OpenerKind, Press, Signal
 from hinge.procedures.knowledge import (
     Act,
-    BenchPage,
+    BenchName,
     Drawing,
     Otherwise,
     Step,
@@ -51,7 +51,7 @@ class StepInstructions(BaseModel):
     presses: list[Press]
     signals: list[Signal]
     by_screw: bool
-    bench: BenchPage
+    bench: BenchName
     gates: list[str]
     otherwise: Otherwise | None
 

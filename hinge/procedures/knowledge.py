@@ -22,7 +22,7 @@ from hinge.text.marks import with_rules
 Act = Literal["let_down", "take_off", "put_on", "rewind", "wind", "lift"]
 Touches = Literal["", "cone", "loaded", "stretched", "stack", "power"]
 Drawing = Literal["", "clamp", "drum", "hand", "line", "pulley", "strap", "gaps", "strut", "eyes", "tension", "arm"]
-BenchPage = Literal["", "placement", "survey"]
+BenchName = Literal["", "placement", "survey"]
 NUMBER = re.compile(r"\{(\w+)\}")
 # What is on a spring's cone, hangs stretched or stacked is touched only in work whose gates guard that.
 MUST_BE: dict[Touches, tuple[str, ...]] = {
@@ -60,7 +60,7 @@ class Step(Document):
     touches: Touches = ""
     draw: Drawing = ""
     guide: Literal["", "limits"] = ""
-    bench: BenchPage = ""
+    bench: BenchName = ""
     tools: list[str] = []
     parts: list[str] = []
     record: list[str] = []

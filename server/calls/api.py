@@ -2,7 +2,6 @@
 
 import uuid
 from datetime import datetime
-from functools import cache
 from typing import Annotated
 
 from django.http import Http404, HttpRequest, HttpResponse
@@ -11,23 +10,14 @@ from django.utils import timezone
 from ninja import Query, Router, Schema
 from pydantic import Field
 
-from hinge.call import knowledge
 from hinge.call.commands import Command
 from hinge.call.facts import Call as Facts
-from hinge.door.makeup import extras, materials_of_sections
-from hinge.faults.knowledge import faults
-from hinge.measure.fields import fields
 from hinge.past.ageing import BalanceYears, balance_years
 from hinge.past.memory import SpringsAge, age_of_springs
-from hinge.procedures import rules
-from hinge.procedures.knowledge import schools
 from hinge.questions.of_call import CallBalance, CallSizing, balance_of, sizing_of
 from hinge.questions.size import SizeOptions
 from hinge.questions.sun import SunPlace
 from hinge.questions.sun_of_call import CallSun, sun_of
-from hinge.site.gates import gates
-from hinge.springs.drums import DrumKind, named_drums
-from hinge.springs.wire import stock
 from hinge.view.build import build_call_view
 from hinge.view.finding import CallFinding, finding_of
 from hinge.view.state import CallState
@@ -97,65 +87,6 @@ class NewEntry(RequestBody):
 
     id: str = Field(min_length=8, max_length=64, pattern=r"^[A-Za-z0-9-]+$")
     body: Command
-
-
-class Named(Schema):
-    """Something to choose by its words."""
-
-    id: str
-    text: str
-
-
-class ComplaintOut(Named):
-    """A complaint, with the words people type for it."""
-
-    words: list[str]
-
-
-class FieldOut(Schema):
-    """A measurement that can be asked for; `choices` where it is one of several words."""
-
-    name: str
-    label: str
-    ask: str
-    quantity: str
-    unit: str
-    choices: list[Named]
-
-
-class DrumOut(Schema):
-    """A drum of the list."""
-
-    id: str
-    text: str
-    kind: DrumKind
-    diameter_in: float | None
-    large_diameter_in: float | None
-    taper_turns: float | None
-
-
-class DifferOut(Schema):
-    """Where good technicians differ, and the ways there are; the first is a shop's until it picks."""
-
-    id: str
-    title: str
-    ways: list[Named]
-
-
-class KnowledgeOut(Schema):
-    """What the stages choose from, and what the page calls it."""
-
-    fields: list[FieldOut]
-    wires: list[float]
-    drums: list[DrumOut]
-    sections: list[Named]
-    extras: list[Named]
-    complaints: list[ComplaintOut]
-    causes: list[Named]
-    gates: list[Named]
-    stops: list[Named]
-    proofs: list[Named]
-    schools: list[DifferOut]
 
 
 def _row(call: Call) -> CallRow:
@@ -312,49 +243,3 @@ def one_photo(request: HttpRequest, key: uuid.UUID, photo: uuid.UUID) -> HttpRes
     if all(one.photo != str(photo) for one, _ in call.facts().photos):
         raise Http404
     return HttpResponse(bytes(kept.jpeg), content_type="image/jpeg", headers={"Cache-Control": "private, max-age=86400"})
-
-
-@router.get("/knowledge", response=KnowledgeOut, operation_id="knowledge")
-def what_to_choose_from(request: HttpRequest) -> HttpResponse:
-    """Fields, complaints, causes, gates, stop rules, proofs and schools."""
-    return written(_knowledge())
-
-
-@cache
-def _knowledge() -> KnowledgeOut:
-    return KnowledgeOut(
-        fields=[
-            FieldOut(
-                name=field.name,
-                label=field.label,
-                ask=field.ask,
-                quantity=field.quantity,
-                unit=field.unit,
-                choices=[Named(id=name, text=text) for name, text in field.choices.items()],
-            )
-            for field in fields().values()
-        ],
-        wires=stock().wire_in.tolist(),
-        drums=[
-            DrumOut(
-                id=name,
-                text=drum.label,
-                kind=drum.kind,
-                diameter_in=drum.diameter_in,
-                large_diameter_in=drum.large_diameter_in,
-                taper_turns=drum.taper_turns,
-            )
-            for name, drum in named_drums().items()
-        ],
-        sections=[Named(id=name, text=figure.label) for name, figure in materials_of_sections().items()],
-        extras=[Named(id=name, text=figure.label) for name, figure in extras().items()],
-        complaints=[ComplaintOut(id=name, text=one.text, words=one.words) for name, one in faults().complaints.items()],
-        causes=[Named(id=name, text=cause.text) for name, cause in knowledge.causes().items()],
-        gates=[Named(id=gate.id, text=gate.title) for gate in gates().values()],
-        stops=[Named(id=name, text=rule.when) for name, rule in rules.stop_rules().items()],
-        proofs=[Named(id=proof.id, text=proof.title) for proof in rules.proofs()],
-        schools=[
-            DifferOut(id=name, title=one.title, ways=[Named(id=way, text=words) for way, words in one.ways.items()])
-            for name, one in schools().items()
-        ],
-    )

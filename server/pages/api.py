@@ -10,6 +10,7 @@ from server.config.health import TOLD_BESIDES
 from server.doors.api import router as doors
 from server.exchange.api import router as exchange
 from server.followups.api import router as follow_ups
+from server.knowledge.api import router as knowledge
 from server.ops.api import BackupMetrics
 from server.ops.api import router as upkeep
 from server.people.api import router as people
@@ -28,5 +29,5 @@ api = errors.HingeApi(
 )
 errors.install(api)
 TOLD_BESIDES.append(BackupMetrics())
-for router in (people, doors, calls, bookings, follow_ups, bench, sheets, stock, exchange, upkeep):
+for router in (people, knowledge, doors, calls, bookings, follow_ups, bench, sheets, stock, exchange, upkeep):
     api.add_router("", router)

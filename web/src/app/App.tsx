@@ -3,13 +3,13 @@ import { useEffect } from 'react';
 import { Navigate, Route, Routes } from 'react-router';
 import { actAs } from '../api/client';
 import { sessionQuery } from '../api/queries';
+import { fetchAhead, lazyPart } from '../ui/lazyPart';
+import { OutboxOf } from '../ui/outbox';
 import { Loading, Trouble } from '../ui/states';
 import { setUnits } from '../ui/units';
 import { FirstPassword } from './FirstPassword';
 import { FirstRun } from './FirstRun';
 import { Frame } from './Frame';
-import { fetchAhead, lazyPart } from './lazyPart';
-import { OutboxOf } from './outbox';
 import { SignIn } from './SignIn';
 
 const PAGES = {

@@ -4,7 +4,7 @@ import { Button } from 'react-aria-components';
 import { NavLink, useNavigate } from 'react-router';
 import styled from 'styled-components';
 import type { Schemas } from '../api/client';
-import { KeyList, useKeys } from './keys';
+import { KeyList, useKeys } from '../ui/keys';
 import { PageErrorBoundary } from './PageErrorBoundary';
 import { rememberedTheme, wearTheme } from './theme';
 import { WaitingBar } from './WaitingBar';

@@ -8,7 +8,7 @@ import type { Body, Held, NotTaken, Waiting } from '../api/outbox';
 import { knowledgeQuery } from '../api/queries';
 import { Plain } from '../ui/buttons';
 import { Quiet, Stack } from '../ui/layout';
-import { letGo, useOutbox } from './outbox';
+import { letGo, useOutbox } from '../ui/outbox';
 
 const Bar = styled.div`position: sticky; top: 0; z-index: 6; display: flex; flex-wrap: wrap; gap: 6px 16px; align-items: center; justify-content: space-between;
   background: var(--caution-ground); color: var(--caution); border-bottom: 3px solid var(--caution); padding: 4px 14px; font-weight: 600;`;

@@ -1,7 +1,9 @@
+import { useQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
 import styled from 'styled-components';
+import { knowledgeQuery } from '../api/queries';
 import { Page, Quiet } from '../ui/layout';
-import { BENCH } from './pages';
+import { Loading, Trouble } from '../ui/states';
 
 const List = styled.ul`list-style: none; margin: 0; padding: 0; border-top: 1px solid var(--edge);
   a { display: grid; gap: 2px; padding: 14px 6px; border-bottom: 1px solid var(--line); color: var(--ink); text-decoration: none; min-height: 64px; }
@@ -21,6 +23,9 @@ const PRACTICE = {
 
 /** Which question do I have, with no call open? */
 export function Bench() {
+  const knowledge = useQuery(knowledgeQuery);
+  if (knowledge.isError) return <Trouble wrong={knowledge.error} retry={() => knowledge.refetch()} />;
+  if (!knowledge.data) return <Loading />;
   return (
     <Page>
       <div>
@@ -28,7 +33,7 @@ export function Bench() {
         <Quiet>The same arithmetic without a call. Inputs stay in the address: share it, or keep it with a door.</Quiet>
       </div>
       <List>
-        {[...BENCH, SUN, PRACTICE].map((page) => (
+        {[...knowledge.data.bench, SUN, PRACTICE].map((page) => (
           <li key={page.name}>
             <Link to={`/bench/${page.name}`}>
               <b>{page.title}</b>

@@ -1,6 +1,8 @@
 import { useQuery } from '@tanstack/react-query';
 import { useCallback, useState } from 'react';
 import { Navigate, useParams, useSearchParams } from 'react-router';
+import { type BenchPage as BenchEntry, usualOf } from '../api/bench';
+import type { Schemas } from '../api/client';
 import { stackOn } from '../api/onDoor';
 import { knowledgeQuery, sheetQuery } from '../api/queries';
 import type { Dimensions } from '../drawing/Dimension';
@@ -8,45 +10,40 @@ import { DoorAsForm } from '../drawing/DoorAsForm';
 import { Plain } from '../ui/buttons';
 import { Caution, Page, Quiet, Row, Split, Stack } from '../ui/layout';
 import { Loading, Trouble } from '../ui/states';
-import { ClearanceResult } from './ClearanceResult';
-import { ConvertResult } from './ConvertResult';
-import { IdentifyResult } from './IdentifyResult';
 import { Inputs } from './Inputs';
 import { KeepWithDoor } from './KeepWithDoor';
-import { LimitsResult } from './LimitsResult';
-import { OnePieceResult } from './OnePieceResult';
-import { PackingResult, SurveyResult } from './OnTheShaftResult';
-import { CounterweightResult, ExtensionResult } from './PairsAndPlates';
-import { PlacementResult } from './PlacementResult';
-import { BENCH, type BenchEntry, type BenchName, type ResultProps, usualOf } from './pages';
-import { ReplaceResult } from './ReplaceResult';
-import { SpringsResult } from './SpringsResult';
+import type { ResultProps } from './result';
 
-const RESULTS: Record<BenchName, (props: ResultProps) => React.ReactNode> = {
-  springs: SpringsResult,
-  identify: IdentifyResult,
-  convert: ConvertResult,
-  extension: ExtensionResult,
-  counterweight: CounterweightResult,
-  'one-piece': OnePieceResult,
-  limits: LimitsResult,
-  survey: SurveyResult,
-  packing: PackingResult,
-  placement: PlacementResult,
-  clearance: ClearanceResult,
-  replace: ReplaceResult,
-};
+/** The answer of each page, found by the folder it stands in. */
+const RESULTS = Object.fromEntries(
+  Object.entries(
+    import.meta.glob<(props: ResultProps) => React.ReactNode>('./*/Result.tsx', { eager: true, import: 'Result' }),
+  ).map(([path, Result]) => [path.split('/')[1], Result]),
+);
 
 export function BenchPage() {
-  const { name } = useParams();
-  const page = BENCH.find((one) => one.name === name);
-  return page ? <OnBench key={page.name} page={page} /> : <Navigate to="/bench" replace />;
+  const { name = '' } = useParams();
+  const knowledge = useQuery(knowledgeQuery);
+  if (knowledge.isError) return <Trouble wrong={knowledge.error} retry={() => knowledge.refetch()} />;
+  if (!knowledge.data) return <Loading />;
+  const page = knowledge.data.bench.find((one) => one.name === name);
+  const Result = RESULTS[name];
+  return page && Result ? (
+    <OnBench key={name} page={page} Result={Result} fields={knowledge.data.fields} />
+  ) : (
+    <Navigate to="/bench" replace />
+  );
 }
 
+type Props = {
+  page: BenchEntry;
+  Result: (props: ResultProps) => React.ReactNode;
+  fields: Schemas['FieldOut'][];
+};
+
 /** One question of the bench: inputs on the left, kept in the address; the answer on the right. */
-function OnBench({ page }: { page: BenchEntry }) {
+function OnBench({ page, Result, fields }: Props) {
   const [address, setAddress] = useSearchParams();
-  const knowledge = useQuery(knowledgeQuery);
   const typed = Object.fromEntries(address);
   const { to: _way, ...measures } = typed;
   const usual = usualOf(page, typed);
@@ -66,22 +63,24 @@ function OnBench({ page }: { page: BenchEntry }) {
     [setAddress],
   );
   if (sheet.isError) return <Trouble wrong={sheet.error} retry={() => sheet.refetch()} />;
-  if (!sheet.data || !knowledge.data) return <Loading />;
-  const Result = RESULTS[page.name];
+  if (!sheet.data) return <Loading />;
   const { texts, missing } = sheet.data;
-  const shown = page.fields ? page.fields.map((field) => ({ field, rare: false, usual: '' })) : sheet.data.asked;
+  const shown = page.fields?.length
+    ? page.fields.map((field) => ({ field, rare: false, usual: '' }))
+    : sheet.data.asked;
   const dimensions: Dimensions = new Map(
     shown
       .filter((one) => !one.rare || texts[one.field])
       .flatMap((one) => {
-        const field = knowledge.data.fields.find(({ name }) => name === one.field);
+        const field = fields.find(({ name }) => name === one.field);
         const text = texts[one.field] ?? one.usual;
         const state = { missing: missing.includes(one.field), usual: !typed[one.field], current: asked === one.field };
         return field ? [[one.field, { field, text, ...state, pick: () => ask(one.field) }]] : [];
       }),
   );
+  const takesDoor = (page.groups ?? []).length > 0;
   const written = Object.entries(sheet.data.texts).filter(([field]) => field in typed);
-  const labels = new Map(knowledge.data.fields.map((field) => [field.name, field.label]));
+  const labels = new Map(fields.map((field) => [field.name, field.label]));
   const says = written.map(([field, text]) => `${labels.get(field) ?? field} ${text}`).join(', ');
   return (
     <Page style={{ maxWidth: 1280 }}>
@@ -93,20 +92,12 @@ function OnBench({ page }: { page: BenchEntry }) {
         <Plain onPress={() => setAddress({}, { replace: true })}>Empty the sheet</Plain>
       </Row>
       <Split $left="minmax(260px, 300px)">
-        <Inputs
-          page={page}
-          sheet={sheet.data}
-          fields={knowledge.data.fields}
-          typed={typed}
-          usual={usual}
-          asked={asked}
-          type={type}
-        />
+        <Inputs page={page} sheet={sheet.data} fields={fields} typed={typed} usual={usual} asked={asked} type={type} />
         <Stack $gap={18}>
           {Object.keys(usual).length > 0 && (
             <Quiet role="note">Usual numbers stand wherever nothing is typed. Touch one to type your own.</Quiet>
           )}
-          {page.groups.length > 0 && (
+          {takesDoor && (
             <DoorAsForm
               measured={sheet.data.values}
               said={sheet.data.said}
@@ -114,7 +105,7 @@ function OnBench({ page }: { page: BenchEntry }) {
               dimensions={dimensions}
             />
           )}
-          {sheet.data.wrong_setup && page.groups.length > 0 && <Caution role="alert">{sheet.data.wrong_setup}</Caution>}
+          {sheet.data.wrong_setup && takesDoor && <Caution role="alert">{sheet.data.wrong_setup}</Caution>}
           <Result sheet={sheet.data} typed={typed} type={type} dimensions={dimensions} />
           {written.length > 0 && <KeepWithDoor title={page.title} says={says} />}
         </Stack>

@@ -1,14 +1,14 @@
 import { useEffect, useRef, useState } from 'react';
+import type { BenchPage } from '../api/bench';
 import type { Schemas } from '../api/client';
 import { Plain } from '../ui/buttons';
 import { Field } from '../ui/Field';
 import { Stack } from '../ui/layout';
 import { Select } from '../ui/Select';
 import { withUnit } from '../ui/units';
-import type { BenchEntry } from './pages';
 
 type Props = {
-  page: BenchEntry;
+  page: BenchPage;
   sheet: Schemas['Sheet'];
   fields: Schemas['FieldOut'][];
   typed: Record<string, string>;
@@ -22,10 +22,10 @@ type Props = {
 /** The measurements a bench page takes, as typed; each is read when it is left. */
 export function Inputs({ page, sheet, fields, typed, usual, asked: touched, type }: Props) {
   const [rare, setRare] = useState(false);
-  const asked = page.fields
+  const asked = page.fields?.length
     ? page.fields.map((field) => ({ field, rare: false, needed: false, usual: '' }))
     : sheet.asked.filter(
-        (one) => page.groups.includes(one.group) && !['counterbalance', 'carried_now'].includes(one.field),
+        (one) => page.groups?.includes(one.group) && !['counterbalance', 'carried_now'].includes(one.field),
       );
   const shown = asked.filter((one) => rare || !one.rare || typed[one.field]);
   const known = new Map(fields.map((field) => [field.name, field]));

@@ -1,8 +1,8 @@
 import { Link, Navigate, useNavigate, useParams } from 'react-router';
 import styled from 'styled-components';
-import { useKey } from '../app/keys';
-import { lazyPart } from '../app/lazyPart';
+import { useKey } from '../ui/keys';
 import { Quiet } from '../ui/layout';
+import { lazyPart } from '../ui/lazyPart';
 import { Loading, Trouble } from '../ui/states';
 import { clock } from '../ui/words';
 import { StageTrack } from './StageTrack';

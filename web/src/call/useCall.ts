@@ -2,7 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { newId, type Schemas } from '../api/client';
 import type { Body, NotTaken, Waiting } from '../api/outbox';
 import { callQuery } from '../api/queries';
-import { useOutbox } from '../app/outbox';
+import { useOutbox } from '../ui/outbox';
 
 export type CallOut = Schemas['CallOut'];
 export type Call = {

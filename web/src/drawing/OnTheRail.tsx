@@ -25,7 +25,7 @@ export function OnTheRail({ placement, view, ceiling }: Props) {
   const height = top * scale + TOP + FOOT;
   const x = (inches: number) => LEFT + inches * scale;
   const y = (inches: number) => height - FOOT - inches * scale;
-  const points = (places: Schemas['PlaceOut'][]) => places.map((one) => `${x(one.x_in)},${y(one.z_in)}`).join(' ');
+  const points = (places: Schemas['Place'][]) => places.map((one) => `${x(one.x_in)},${y(one.z_in)}`).join(' ');
   const arms = placement.arm?.at ?? [];
   const closed = view.joints[0] ?? [];
   const open = view.joints.at(-1) ?? [];

@@ -18,7 +18,7 @@ export function Tracks({ view, layout: { x, y } }: DrawnProps) {
   );
 }
 
-type Place = Schemas['PlaceOut'];
+type Place = Schemas['Place'];
 
 /** What carries the door: cable and drum, a stretched spring along the track, or the stack in its guide. */
 export function Carrier({ view, layout, at, bottom }: DrawnProps & { at: number; bottom: Place }) {

@@ -3,10 +3,10 @@ import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import styled from 'styled-components';
 import { client, data, newId, type Schemas } from '../api/client';
+import { wishOf } from '../bookings/wish';
 import { Action, ActionLink, Plain, PlainLink } from '../ui/buttons';
 import { Quiet, Stack } from '../ui/layout';
 import { Refused } from '../ui/states';
-import { wishOf } from './wish';
 
 const Line = styled.li`display: grid; grid-template-columns: 128px minmax(0, 1fr) 168px; gap: 6px 20px; padding: 14px 0; border-bottom: 1px solid var(--line);
   > b { font: 600 26px/1.1 'Barlow Condensed', sans-serif; white-space: nowrap; } &.off { color: var(--quiet); } &.off > b { text-decoration: line-through; }

@@ -2,7 +2,7 @@ import { ToggleButton, ToggleButtonGroup } from 'react-aria-components';
 import styled from 'styled-components';
 import type { Schemas } from '../api/client';
 import { Plain, toggle } from '../ui/buttons';
-import { daysAfter, inShort, spell, today } from './dates';
+import { daysAfter, inShort, spell, today } from '../ui/dates';
 
 const Strip = styled.div`display: grid; grid-template-columns: auto minmax(0, 1fr) auto; gap: 8px; align-items: stretch;
   > button { padding-inline: 14px; font-size: 24px; }`;

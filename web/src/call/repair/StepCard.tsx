@@ -1,7 +1,9 @@
+import { useQuery } from '@tanstack/react-query';
 import { type ReactNode, useEffect, useRef } from 'react';
 import styled from 'styled-components';
+import { toBench } from '../../api/bench';
 import type { Schemas } from '../../api/client';
-import { toBench } from '../../bench/pages';
+import { knowledgeQuery } from '../../api/queries';
 import { StepDrawing } from '../../drawing/steps/StepDrawing';
 import { Plain, PlainLink } from '../../ui/buttons';
 import { Caution, Quiet, Row, Stack } from '../../ui/layout';
@@ -36,6 +38,8 @@ const saidOf = (one: Schemas['StepState']) => one.standing === 'done' || one.sta
 
 /** One step: what to do now, what can hurt, why, and with what. */
 export function StepCard({ call, procedure, step, fresh, children }: Props) {
+  const knowledge = useQuery(knowledgeQuery);
+  const page = knowledge.data?.bench.find(({ name }) => name === step.bench);
   const place = procedure.steps.findIndex((one) => one.id === step.id);
   const { otherwise } = step;
   const more = procedure.steps.filter((one) => procedure.now === step.id && procedure.together.includes(one.id));
@@ -93,8 +97,8 @@ export function StepCard({ call, procedure, step, fresh, children }: Props) {
               {more.length === 2 ? 'This and the next one are done' : `This and the next ${more.length - 1} are done`}
             </Plain>
           )}
-          {step.bench && (
-            <PlainLink to={toBench(step.bench, call.state.measured, call.state.said)}>{RECKONED[step.bench]}</PlainLink>
+          {step.bench && page && (
+            <PlainLink to={toBench(page, call.state.measured, call.state.said)}>{RECKONED[step.bench]}</PlainLink>
           )}
           {step.record.length > 0 && <PlainLink to={`/calls/${call.call.key}/measure`}>Measure it</PlainLink>}
           {otherwise && (

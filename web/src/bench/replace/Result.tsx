@@ -1,12 +1,12 @@
 import { useQuery } from '@tanstack/react-query';
-import { replaceQuery } from '../api/queries';
-import { Items, Quiet, Stack } from '../ui/layout';
-import { Loading, Refused } from '../ui/states';
-import type { ResultProps } from './pages';
-import { numberOf } from './values';
+import { replaceQuery } from '../../api/queries';
+import { Items, Quiet, Stack } from '../../ui/layout';
+import { Loading, Refused } from '../../ui/states';
+import type { ResultProps } from '../result';
+import { numberOf } from '../values';
 
 /** Whether it is worth its repair, and every reason against. */
-export function ReplaceResult({ sheet: { values } }: ResultProps) {
+export function Result({ sheet: { values } }: ResultProps) {
   const year = numberOf(values, 'opener_year');
   const found = useQuery(
     replaceQuery({

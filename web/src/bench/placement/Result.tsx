@@ -1,17 +1,17 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
-import { client, data, type Schemas } from '../api/client';
-import { placementQuery, sideViewQuery } from '../api/queries';
-import { OnTheRail } from '../drawing/OnTheRail';
-import { SavedDrawing } from '../drawing/SavedDrawing';
-import { Plain } from '../ui/buttons';
-import { Caution, Facts, Quiet, Stack } from '../ui/layout';
-import { saveAs } from '../ui/saved';
-import { Loading, Refused } from '../ui/states';
-import type { ResultProps } from './pages';
-import { doorOf, numberOf, trackOf } from './values';
+import { client, data, type Schemas } from '../../api/client';
+import { placementQuery, sideViewQuery } from '../../api/queries';
+import { OnTheRail } from '../../drawing/OnTheRail';
+import { SavedDrawing } from '../../drawing/SavedDrawing';
+import { Plain } from '../../ui/buttons';
+import { Caution, Facts, Quiet, Stack } from '../../ui/layout';
+import { saveAs } from '../../ui/saved';
+import { Loading, Refused } from '../../ui/states';
+import type { ResultProps } from '../result';
+import { doorOf, numberOf, trackOf } from '../values';
 
 /** Where the bracket and the rail go, how the arm stands, and what is in the way. */
-export function PlacementResult({ sheet: { values } }: ResultProps) {
+export function Result({ sheet: { values } }: ResultProps) {
   const door = doorOf(values);
   const track = trackOf(values);
   const isTyped = door.height_in > 0 && door.section_count > 0 && track.radius_in > 0;

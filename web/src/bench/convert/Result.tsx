@@ -1,19 +1,19 @@
 import { useQuery } from '@tanstack/react-query';
-import type { Schemas } from '../api/client';
-import { convertQuery } from '../api/queries';
-import { lineOf } from '../drawing/lines';
-import { SideViewOf } from '../drawing/SideViewOf';
-import { Caution, Items, Label, Quiet, Split, Stack, Table } from '../ui/layout';
-import { RadioButtons } from '../ui/RadioButtons';
-import { Loading, Refused } from '../ui/states';
-import { feet } from '../ui/words';
-import type { ResultProps } from './pages';
-import { numberOf } from './values';
+import type { Schemas } from '../../api/client';
+import { convertQuery } from '../../api/queries';
+import { lineOf } from '../../drawing/lines';
+import { SideViewOf } from '../../drawing/SideViewOf';
+import { Caution, Items, Label, Quiet, Split, Stack, Table } from '../../ui/layout';
+import { RadioButtons } from '../../ui/RadioButtons';
+import { Loading, Refused } from '../../ui/states';
+import { feet } from '../../ui/words';
+import type { ResultProps } from '../result';
+import { numberOf } from '../values';
 
 type To = Schemas['ConvertAnswer']['to'];
 
 /** Both ways to carry the door, and what to take off and put on. */
-export function ConvertResult({ sheet, typed, type }: ResultProps) {
+export function Result({ sheet, typed, type }: ResultProps) {
   const { setup, wrong_setup } = sheet;
   const to: To = typed.to === 'torsion' ? 'torsion' : 'extension';
   return (

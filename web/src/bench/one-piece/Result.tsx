@@ -1,14 +1,14 @@
 import { useQuery } from '@tanstack/react-query';
 import styled from 'styled-components';
-import type { Schemas } from '../api/client';
-import { onePieceQuery } from '../api/queries';
-import { OnePieceDoor } from '../drawing/OnePieceDoor';
-import { useWidth } from '../drawing/useWidth';
-import { Caution, Figure, Figures, Quiet, Stack } from '../ui/layout';
-import { Loading, Refused } from '../ui/states';
-import { unitSaid, whole } from '../ui/units';
-import type { ResultProps } from './pages';
-import { numberOf } from './values';
+import type { Schemas } from '../../api/client';
+import { onePieceQuery } from '../../api/queries';
+import { OnePieceDoor } from '../../drawing/OnePieceDoor';
+import { useWidth } from '../../drawing/useWidth';
+import { Caution, Figure, Figures, Quiet, Stack } from '../../ui/layout';
+import { Loading, Refused } from '../../ui/states';
+import { unitSaid, whole } from '../../ui/units';
+import type { ResultProps } from '../result';
+import { numberOf } from '../values';
 
 const Sheet = styled.figure`margin: 0; min-width: 0; svg { display: block; width: 100%; }
   text { font: 500 14px Barlow, sans-serif; fill: var(--ink); } .tick { font: 500 15px 'Barlow Condensed', sans-serif; fill: var(--quiet); }
@@ -19,7 +19,7 @@ const torque = (value: number) => Number(whole(value, 'lb·in')).toLocaleString(
 type Values = Schemas['Sheet']['values'];
 
 /** Torque about the pivots over the arm's turn, and what a weight, an extension or a torsion spring leaves of it. */
-export function OnePieceResult({ sheet: { values }, dimensions }: ResultProps) {
+export function Result({ sheet: { values }, dimensions }: ResultProps) {
   const sizes = ['height_in', 'weight_lb', 'arm_bracket_in', 'arm_pivot_in', 'arm_in'].map((name) =>
     numberOf(values, name),
   );

@@ -1,18 +1,18 @@
 import { useQuery } from '@tanstack/react-query';
 import styled from 'styled-components';
-import { identifyQuery } from '../api/queries';
-import { SpringOnTape } from '../drawing/SpringOnTape';
-import { Figure, Figures, Quiet, Stack, Table } from '../ui/layout';
-import { Loading, Refused } from '../ui/states';
-import { plain, sized, unitSaid } from '../ui/units';
-import { tape } from '../ui/words';
-import type { ResultProps } from './pages';
-import { listOf, numberOf } from './values';
+import { identifyQuery } from '../../api/queries';
+import { SpringOnTape } from '../../drawing/SpringOnTape';
+import { Figure, Figures, Quiet, Stack, Table } from '../../ui/layout';
+import { Loading, Refused } from '../../ui/states';
+import { plain, sized, unitSaid } from '../../ui/units';
+import { tape } from '../../ui/words';
+import type { ResultProps } from '../result';
+import { listOf, numberOf } from '../values';
 
 const Bar = styled.div`height: 12px; background: var(--action);`;
 
 /** The wire behind the readings, its neighbours, and what one size off does. */
-export function IdentifyResult({ sheet }: ResultProps) {
+export function Result({ sheet }: ResultProps) {
   const { values } = sheet;
   const ten = numberOf(values, 'ten_coils_in');
   const twenty = numberOf(values, 'twenty_coils_in');

@@ -1,22 +1,23 @@
 import { describe, expect, it } from 'vitest';
-import { BENCH, toBench, usualOf } from './pages';
+import { type BenchPage, toBench, usualOf } from '../api/bench';
 import { listOf, numberOf } from './values';
 
-describe('the bench', () => {
-  it('names every page once, with what is decided on it', () => {
-    expect(new Set(BENCH.map((page) => page.name)).size).toBe(BENCH.length);
-    for (const page of BENCH) expect(page.decides.endsWith('?')).toBe(true);
-  });
-
-  it('asks on every page for groups of a door or for fields of its own', () => {
-    for (const page of BENCH) expect(page.groups.length > 0).toBe(page.fields === undefined);
-  });
+const page = (name: string, more: Partial<BenchPage>): BenchPage => ({
+  name,
+  title: name,
+  decides: '',
+  instead: {},
+  ...more,
 });
+const springs = page('springs', {
+  groups: ['door'],
+  usual: { weight_lb: '130 lb', section_count: '4', drum_diameter_in: '4' },
+  instead: { section_count: ['section_heights_in'], drum_diameter_in: ['listed_drum', 'drum_profile_in'] },
+});
+const survey = page('survey', { fields: ['counterbalance', 'sectional', 'height_in'] });
+const clearance = page('clearance', { fields: ['height_in', 'section_count'] });
 
 describe('what is usual on a page', () => {
-  const [springs] = BENCH;
-  if (!springs) throw new Error('no page');
-
   it('stands until it is typed', () => {
     expect(usualOf(springs, {}).weight_lb).toBe('130 lb');
     expect(usualOf(springs, { weight_lb: '150' }).weight_lb).toBeUndefined();
@@ -40,17 +41,17 @@ describe('a page for a door there is', () => {
       { field: 'weight_lb', value: 130, text: '130 lb' },
       { field: 'sectional', text: 'yes' },
     ];
-    expect(toBench('survey', known, said)).toBe('/bench/survey?height_in=7%27&counterbalance=torsion');
-    expect(toBench('survey', [], said)).toBe('/bench/survey');
+    expect(toBench(survey, known, said)).toBe('/bench/survey?height_in=7%27&counterbalance=torsion');
+    expect(toBench(survey, [], said)).toBe('/bench/survey');
   });
 
   it('says what hangs on it where that is known, and that a door of sections is one', () => {
     const known = [{ field: 'section_count', value: 4, text: '4' }];
     const hung = { ...said, words: 'a pair of springs' };
-    expect(toBench('survey', known, hung)).toBe('/bench/survey?counterbalance=torsion&sectional=yes');
+    expect(toBench(survey, known, hung)).toBe('/bench/survey?counterbalance=torsion&sectional=yes');
     const before = [{ field: 'counterbalance', value: 'extension', text: 'extension' }];
-    expect(toBench('survey', before, hung), 'what hangs there now').toBe('/bench/survey?counterbalance=torsion');
-    expect(toBench('clearance', known, hung)).toBe('/bench/clearance?section_count=4');
+    expect(toBench(survey, before, hung), 'what hangs there now').toBe('/bench/survey?counterbalance=torsion');
+    expect(toBench(clearance, known, hung)).toBe('/bench/clearance?section_count=4');
   });
 });
 

@@ -4,11 +4,11 @@ import styled from 'styled-components';
 import { client, data, mistakeAt, newId, Refusal, type Schemas } from '../api/client';
 import { bookingsQuery, knowledgeQuery } from '../api/queries';
 import { Action, Plain } from '../ui/buttons';
+import { today } from '../ui/dates';
 import { Field } from '../ui/Field';
 import { Quiet, Row, Sheet, Stack, Two } from '../ui/layout';
 import { Select } from '../ui/Select';
 import { Refused } from '../ui/states';
-import { today } from './dates';
 import { type Wish, wishOf } from './wish';
 
 type Booking = Schemas['BookingOut'];

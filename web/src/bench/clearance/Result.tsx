@@ -1,13 +1,13 @@
 import { useQuery } from '@tanstack/react-query';
-import { clearanceQuery } from '../api/queries';
-import { Caution, Facts, Figure, Figures, Label, Quiet, Stack } from '../ui/layout';
-import { Loading, Refused } from '../ui/states';
-import { feet } from '../ui/words';
-import type { ResultProps } from './pages';
-import { doorOf, numberOf, trackOf } from './values';
+import { clearanceQuery } from '../../api/queries';
+import { Caution, Facts, Figure, Figures, Label, Quiet, Stack } from '../../ui/layout';
+import { Loading, Refused } from '../../ui/states';
+import { feet } from '../../ui/words';
+import type { ResultProps } from '../result';
+import { doorOf, numberOf, trackOf } from '../values';
 
 /** What is left under the open door, what takes it, and what would win some back. */
-export function ClearanceResult({ sheet: { values } }: ResultProps) {
+export function Result({ sheet: { values } }: ResultProps) {
   const door = doorOf(values);
   const track = trackOf(values);
   const isTyped = door.height_in > 0 && door.section_count > 0 && track.radius_in > 0;

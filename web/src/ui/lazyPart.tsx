@@ -1,6 +1,6 @@
 import { type QueryClient, queryOptions, useQuery } from '@tanstack/react-query';
 import type { ComponentType } from 'react';
-import { Loading, Trouble } from '../ui/states';
+import { Loading, Trouble } from './states';
 
 const parts: ((queries: QueryClient) => Promise<void>)[] = [];
 

@@ -2,8 +2,8 @@ import { useEffect, useRef, useState } from 'react';
 import { Dialog, Heading, Modal, ModalOverlay } from 'react-aria-components';
 import styled from 'styled-components';
 import { deviceStore } from '../api/deviceStore';
-import { Plain } from '../ui/buttons';
-import { RadioButtons } from '../ui/RadioButtons';
+import { Plain } from './buttons';
+import { RadioButtons } from './RadioButtons';
 import { useRemembered } from './remembered';
 
 const LIST: [string, string][] = [

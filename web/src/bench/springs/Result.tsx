@@ -1,16 +1,16 @@
 import { useQuery } from '@tanstack/react-query';
-import type { Schemas } from '../api/client';
-import { torsionOn } from '../api/onDoor';
-import { compareQuery, shopListsQuery, sizeQuery, torsionQuery } from '../api/queries';
-import { useSetOptions } from '../sizing/setOptions';
-import { TorsionSets } from '../sizing/TorsionSets';
-import { Quiet, Sheet } from '../ui/layout';
-import { Loading, Refused } from '../ui/states';
-import type { ResultProps } from './pages';
-import { numberOf } from './values';
+import type { Schemas } from '../../api/client';
+import { torsionOn } from '../../api/onDoor';
+import { compareQuery, shopListsQuery, sizeQuery, torsionQuery } from '../../api/queries';
+import { useSetOptions } from '../../sizing/setOptions';
+import { TorsionSets } from '../../sizing/TorsionSets';
+import { Quiet, Sheet } from '../../ui/layout';
+import { Loading, Refused } from '../../ui/states';
+import type { ResultProps } from '../result';
+import { numberOf } from '../values';
 
 /** What the springs on the door do and carry, and which belong there. */
-export function SpringsResult({ sheet }: ResultProps) {
+export function Result({ sheet }: ResultProps) {
   const { setup, wrong_setup, on_door: there, said } = sheet;
   return (
     <>

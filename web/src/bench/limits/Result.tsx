@@ -1,19 +1,19 @@
 import { useQuery } from '@tanstack/react-query';
 import styled from 'styled-components';
-import type { Schemas } from '../api/client';
-import { limitsQuery } from '../api/queries';
-import { LimitRail } from '../drawing/LimitRail';
-import { Figure, Figures, Quiet, Stack } from '../ui/layout';
-import { Loading, Refused } from '../ui/states';
-import { plain, unitSaid } from '../ui/units';
-import type { ResultProps } from './pages';
-import { numberOf } from './values';
+import type { Schemas } from '../../api/client';
+import { limitsQuery } from '../../api/queries';
+import { LimitRail } from '../../drawing/LimitRail';
+import { Figure, Figures, Quiet, Stack } from '../../ui/layout';
+import { Loading, Refused } from '../../ui/states';
+import { plain, unitSaid } from '../../ui/units';
+import type { ResultProps } from '../result';
+import { numberOf } from '../values';
 
 const Do = styled.p`font: 600 24px/1.25 'Barlow Condensed', sans-serif;`;
 type Values = Schemas['Sheet']['values'];
 
 /** Turns of each limit screw, and where the trolley stops now. */
-export function LimitsResult({ sheet: { values } }: ResultProps) {
+export function Result({ sheet: { values } }: ResultProps) {
   const told = numberOf(values, 'inches_per_turn');
   const document = {
     kind: 'screw' as const,

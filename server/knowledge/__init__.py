@@ -1,0 +1,1 @@
+"""What the pages choose from: the core's knowledge, told once."""
