@@ -32,11 +32,11 @@ from hinge.sizing.search import Wanted, find_sets, within_tolerance
 from hinge.sizing.sets import INNER_CLEARANCE_IN
 from hinge.springs.counterbalance import TorsionOnShaft
 from hinge.springs.drums import Drum
-from hinge.springs.lists import Lists
-from hinge.springs.rates import RateRow, compile_rates, parse_rate_table
 from hinge.springs.torsion import DEAD_COILS, RATE_CONSTANT
-from hinge.springs.vanstock import parse_van_stock
 from hinge.springs.wire import material_named, stock
+from hinge.stock.lists import Lists
+from hinge.stock.rates import RateRow, compile_rates, parse_rate_table
+from hinge.stock.van import parse_van_stock
 from server.people.demo import DEMO_ACCOUNTS
 from tools.running import ROOT, running
 

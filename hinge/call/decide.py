@@ -30,7 +30,7 @@ from hinge.file.sheet import understood
 from hinge.procedures.rules import proofs, stop_rules
 from hinge.site.actions import Verb
 from hinge.site.gates import gates
-from hinge.springs.lists import NO_LISTS, Lists
+from hinge.stock.lists import NO_LISTS, Lists
 
 # Parts of which nothing is put right without work on what carries the door.
 CARRYING = ("springs", "setting", "cables", "shaft")

@@ -14,7 +14,7 @@ from hinge.call.facts import Call
 from hinge.errors import BadInputError, ContradictionError, HingeError
 from hinge.file.record import DoorRecord
 from hinge.measure.fields import require_sound
-from hinge.springs.lists import NO_LISTS, Lists
+from hinge.stock.lists import NO_LISTS, Lists
 
 Told = Sequence[Sequence[ev.Entry]]
 """The entries of a document in order; one of an older shape may be more than one event of today's."""

@@ -8,7 +8,7 @@ from hinge.call.events import Entry, entry_of
 from hinge.call.evolve import evolve, start
 from hinge.call.facts import Call
 from hinge.file.record import DoorRecord
-from hinge.springs.lists import NO_LISTS, Lists
+from hinge.stock.lists import NO_LISTS, Lists
 
 
 class CallLog:

@@ -10,7 +10,7 @@ from hinge.errors import BadInputError, ContradictionError, HingeError
 from hinge.file.setup import Setup
 from hinge.file.sheet import understood
 from hinge.measure.fields import Measured
-from hinge.springs.lists import NO_LISTS, Lists
+from hinge.stock.lists import NO_LISTS, Lists
 
 PATH = "option"
 NOT_MEASURED = "The door is not measured yet, so no set can be picked for it."

@@ -15,8 +15,8 @@ from hinge.measure.fields import Measured
 from hinge.springs.counterbalance import THREE_TO_FOUR_FEET, Band
 from hinge.springs.drums import Drum
 from hinge.springs.life import Life
-from hinge.springs.lists import Lists
 from hinge.springs.torsion import SpringKind
+from hinge.stock.lists import Lists
 
 # A part that is moved by itself: a winding cone, a side's hook, the plates of one size.
 Part = Annotated[str, Field(min_length=1, max_length=20)]

@@ -12,8 +12,8 @@ from hinge.errors import ContradictionError, HingeError
 from hinge.measure.fields import Measured, choice_of, number_of
 from hinge.springs.counterbalance import CHEST_HEIGHT, Band
 from hinge.springs.counterweight import Hub, Stack, UsualHub, usual_hubs
-from hinge.springs.lists import Lists
 from hinge.springs.words import plate_parts, plate_words, stack_id, stack_words
+from hinge.stock.lists import Lists
 
 SIZES = ("large", "small")
 PLATES = ("large_plates", "small_plates")

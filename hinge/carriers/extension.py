@@ -11,8 +11,8 @@ from hinge.document import read
 from hinge.errors import ContradictionError
 from hinge.measure.fields import Measured, number_of
 from hinge.springs.extension import HOLE_CABLE_IN, OPEN_STRETCH_IN, ExtensionPair
-from hinge.springs.lists import Lists
 from hinge.springs.words import pair_id, pair_part, pair_words
+from hinge.stock.lists import Lists
 from hinge.text.marks import say_length
 
 SIDES = ("left", "right")

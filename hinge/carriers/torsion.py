@@ -16,9 +16,9 @@ from hinge.measure.fields import Measured, choice_of, number_of
 from hinge.sizing.sets import fix, judge, lives
 from hinge.springs.drums import Drum
 from hinge.springs.life import Life
-from hinge.springs.lists import Lists
 from hinge.springs.torsion import SpringKind, on_one_shaft
 from hinge.springs.words import names_set, set_id, set_of, set_words, turns_words
+from hinge.stock.lists import Lists
 
 Cone = Literal["single", "left", "right", "left_outer", "right_outer"]
 # The winding cones of so many springs. Three are never picked, but a door may have them.

@@ -9,7 +9,7 @@ from hinge.carriers.kinds import CarrierKind
 from hinge.carriers.torsion import hand_of
 from hinge.file.setup import carrier_of, drum_of
 from hinge.measure.fields import Measured, belongs, fields, write_value
-from hinge.opener.placing import EYES_MOST_IN
+from hinge.opener.rail import EYES_MOST_IN
 from hinge.sizing.ideal import DRUM_WORDS
 from hinge.springs.torsion import SpringKind
 from hinge.springs.words import kind_words

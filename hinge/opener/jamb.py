@@ -8,7 +8,7 @@ from pydantic import BaseModel
 
 from hinge.door.sections import Door
 from hinge.door.track import Track, path_of, shaft_place
-from hinge.opener.placing import TOP_ROLLER_BELOW_IN
+from hinge.opener.rail import TOP_ROLLER_BELOW_IN
 from hinge.text.marks import say_length
 
 # The monitor's roller sits so far below the drum, on the side of the opener; the lock's hole so far above the centre of the third

@@ -11,7 +11,7 @@ from hinge.document import Document, plain_value, read, require_finite
 from hinge.errors import BadInputError
 from hinge.questions.question import Question
 from hinge.questions.shop import FromShop
-from hinge.springs.lists import NO_LISTS, Lists
+from hinge.stock.lists import NO_LISTS, Lists
 
 # The order of a call: the door, what carries it, its balance; what is wrong; the work; the opener.
 NAMES = (

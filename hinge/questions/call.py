@@ -16,7 +16,7 @@ from hinge.file.record import DoorRecord
 from hinge.measure.fields import require_sound
 from hinge.questions.question import Question
 from hinge.questions.shop import FromShop
-from hinge.springs.lists import NO_LISTS, Lists
+from hinge.stock.lists import NO_LISTS, Lists
 from hinge.view.build import build_call_view
 from hinge.view.state import CallState
 

@@ -18,10 +18,10 @@ from hinge.sizing.picks import require_extension_track
 from hinge.sizing.sets import rate_of
 from hinge.springs.drums import Drum
 from hinge.springs.extension import ExtensionPair
-from hinge.springs.lists import NO_LISTS, Lists
 from hinge.springs.torsion import (
     Shaft,
 )
+from hinge.stock.lists import NO_LISTS, Lists
 
 
 class Build(Document):

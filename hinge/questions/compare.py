@@ -10,11 +10,11 @@ from hinge.questions.question import Question
 from hinge.questions.size import OnDoor, ideal_out, is_mismatched, none_words, search_for, set_on_door, whole_turns
 from hinge.sizing.compare import LikeForLike, alternatives, like_for_like_of, same_wire
 from hinge.sizing.sets import DoorRequirements, fix
-from hinge.springs.lists import NO_LISTS, Lists
 from hinge.springs.torsion import (
     Shaft,
 )
 from hinge.springs.use import Use
+from hinge.stock.lists import NO_LISTS, Lists
 
 
 class CompareQuestion(OnDoor):

@@ -11,7 +11,7 @@ from hinge.questions.question import Question
 from hinge.questions.size import OnDoor
 from hinge.sizing.convert import To, convert
 from hinge.springs.cable import cable_for
-from hinge.springs.lists import NO_LISTS, Lists
+from hinge.stock.lists import NO_LISTS, Lists
 
 
 class ConvertQuestion(OnDoor):

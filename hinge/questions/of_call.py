@@ -31,7 +31,7 @@ from hinge.questions.extension import ExtensionAnswer, ExtensionQuestion, extens
 from hinge.questions.size import SizeAnswer, SizeOptions, SizeQuestion, size
 from hinge.questions.trim import TrimAnswer, TrimQuestion, trim
 from hinge.sizing.picks import wanted_stack
-from hinge.springs.lists import NO_LISTS, Lists
+from hinge.stock.lists import NO_LISTS, Lists
 from hinge.text.marks import say_amount, say_size
 
 

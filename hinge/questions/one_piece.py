@@ -8,7 +8,7 @@ import numpy as np
 from pydantic import BaseModel, Field
 
 from hinge.document import Document
-from hinge.door.onepiece import OnePiece
+from hinge.door.lifting_arms import OnePiece
 from hinge.questions.question import Question
 from hinge.springs.pivots import PivotExtension, PivotTorsion, PivotWeight
 

@@ -11,7 +11,7 @@ from hinge.document import Between, Document, told
 from hinge.door.sections import Door
 from hinge.door.track import Place, Track, path_of, shaft_place
 from hinge.errors import BadInputError
-from hinge.opener.placing import (
+from hinge.opener.rail import (
     ARM_MOST_DEG,
     BRACKET_ABOVE_IN,
     EYES_MOST_IN,

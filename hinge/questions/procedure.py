@@ -20,7 +20,7 @@ from hinge.procedures.knowledge import procedures, schools
 from hinge.questions.question import Question
 from hinge.questions.shop import FromShop
 from hinge.site.gates import gate_groups
-from hinge.springs.lists import NO_LISTS, Lists
+from hinge.stock.lists import NO_LISTS, Lists
 from hinge.view.steps import numbers_of
 
 Id = Annotated[str, Field(min_length=1, max_length=60)]

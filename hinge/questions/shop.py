@@ -7,9 +7,9 @@ from typing import Annotated
 from pydantic import Field
 
 from hinge.document import Document
-from hinge.springs.lists import Lists
-from hinge.springs.rates import MOST_ROWS, RateRow, compile_rates
-from hinge.springs.vanstock import StockSpring
+from hinge.stock.lists import Lists
+from hinge.stock.rates import MOST_ROWS, RateRow, compile_rates
+from hinge.stock.van import StockSpring
 
 
 class FromShop(Document):

@@ -13,7 +13,7 @@ from hinge.door.lift import joint_places
 from hinge.door.sections import Door
 from hinge.door.track import Lift, Place, Track, path_of, shaft_place, track_line
 from hinge.errors import ContradictionError
-from hinge.opener.placing import BRACKET_ABOVE_IN, arm_lengths, arm_of, travel_of
+from hinge.opener.rail import BRACKET_ABOVE_IN, arm_lengths, arm_of, travel_of
 from hinge.questions.question import Question
 from hinge.springs.counterweight import Stack, stack_places
 from hinge.springs.drums import Drum

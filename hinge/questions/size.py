@@ -20,13 +20,13 @@ from hinge.sizing.compare import difference_words
 from hinge.sizing.search import Search, Sort, Wanted, find_sets, judged_for
 from hinge.sizing.sets import Springs, SpringSet, fix, judge, require_room
 from hinge.springs.drums import Drum
-from hinge.springs.lists import NO_LISTS, Lists
 from hinge.springs.torsion import (
     Shaft,
 )
 from hinge.springs.use import Household, Use, use_named
 from hinge.springs.wire import DEFAULT_MATERIAL, MaterialName
 from hinge.springs.words import set_of
+from hinge.stock.lists import NO_LISTS, Lists
 
 
 class SizeOptions(Document):

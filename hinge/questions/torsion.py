@@ -10,7 +10,6 @@ from hinge.document import Between, read
 from hinge.questions.question import Question
 from hinge.questions.shop import FromShop
 from hinge.springs.life import Life, distance_from_published, life_range
-from hinge.springs.lists import NO_LISTS, Lists
 from hinge.springs.torsion import (
     BAR_IN,
     DEAD_COILS,
@@ -24,6 +23,7 @@ from hinge.springs.torsion import (
 )
 from hinge.springs.wire import DEFAULT_MATERIAL, MaterialName, material_named
 from hinge.springs.words import kind_words, share_words
+from hinge.stock.lists import NO_LISTS, Lists
 from hinge.text.marks import say_size
 
 SPRING_FIELDS = ("wire_in", "inside_diameter_in", "length_in", "material", "dead_coils")

@@ -10,9 +10,9 @@ import numpy as np
 from hinge.arrays import Bools, Floats, Rows
 from hinge.sizing.sets import CONES_AND_BEARING_IN, INNER_CLEARANCE_IN
 from hinge.springs.life import likely_cycles
-from hinge.springs.rates import RateTable
 from hinge.springs.torsion import DEAD_COILS, bending_stress, rate, wound_inside_diameter, wound_length
 from hinge.springs.wire import Stock, material_named, stock
+from hinge.stock.rates import RateTable
 
 COUNTS = (1.0, 2.0, 4.0)
 LEAST_ACTIVE_COILS, LEAST_INDEX = 3.0, 4.0

@@ -14,10 +14,10 @@ from hinge.sizing.candidates import Candidates, joined, nested_near, side_by_sid
 from hinge.sizing.ideal import Ideal
 from hinge.sizing.sets import DoorRequirements, Springs, SpringSet, fix, judge
 from hinge.springs.drums import DrumProfile
-from hinge.springs.rates import RateTable
 from hinge.springs.torsion import SpringKind
-from hinge.springs.vanstock import StockSpring, pieces_from
 from hinge.springs.wire import DEFAULT_MATERIAL, Stock
+from hinge.stock.rates import RateTable
+from hinge.stock.van import StockSpring, pieces_from
 
 SHAFT_CLEARANCE_IN = 0.125
 SINGLE_LIMIT_LB = 110.0  # above this a single spring pulls too hard from one side; common practice, no source

@@ -50,7 +50,7 @@ from hinge.site.facts import Fact
 from hinge.site.gates import GateGroup, gate_groups
 from hinge.springs.torsion import BAR_IN
 from hinge.text.marks import say_length
-from hinge.view.mainaction import main_actions
+from hinge.view.main_action import main_actions
 from hinge.view.needs import went_on
 from hinge.view.offers import offers_of
 from hinge.view.state import (

@@ -14,7 +14,7 @@ from hinge.faults.find import Finding, find
 from hinge.faults.knowledge import NEEDS, Need, faults
 from hinge.faults.triage import Triage
 from hinge.file.booked import triage_of
-from hinge.view.mainaction import main_of_finding
+from hinge.view.main_action import main_of_finding
 from hinge.view.state import MainAction
 
 # So many causes of the shop's own calls are told by name.

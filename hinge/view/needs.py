@@ -10,7 +10,7 @@ from hinge.call.facts import Call
 from hinge.carriers.carrier import Carrier
 from hinge.carriers.torsion import hand_of
 from hinge.file.description import turned_round
-from hinge.springs.vanstock import Hand, WantedPiece
+from hinge.stock.van import Hand, WantedPiece
 
 
 @dataclass(frozen=True)

@@ -26,11 +26,11 @@ from hinge.measure.fields import Measured
 from hinge.opener.kinds import opener_of
 from hinge.procedures.instructions import Plan, ProcedureInstructions, SchoolWays, StepInstructions, tell, way_words
 from hinge.procedures.knowledge import procedures, schools, steps, wanted_by
-from hinge.springs.lists import NO_LISTS, Lists
 from hinge.springs.torsion import BAR_IN
-from hinge.springs.vanstock import take
+from hinge.stock.lists import NO_LISTS, Lists
+from hinge.stock.van import take
 from hinge.text.marks import say_amount, say_length, say_size
-from hinge.view.mainaction import main_of_step, together
+from hinge.view.main_action import main_of_step, together
 from hinge.view.needs import needs_of
 from hinge.view.state import MainAction
 from hinge.view.strokes import Stroke, strokes_of

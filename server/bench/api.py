@@ -14,7 +14,7 @@ from hinge.questions.ask import NAMES, answer_to, question_of
 from hinge.questions.placement import PlacementQuestion
 from hinge.questions.question import Question
 from hinge.questions.shop import FromShop
-from hinge.springs.lists import NO_LISTS
+from hinge.stock.lists import NO_LISTS
 from server.bench.fitting import fitting_pdf
 from server.config.errors import file_of
 from server.config.request_body import RequestBody, written

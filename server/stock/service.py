@@ -6,9 +6,9 @@ from dataclasses import replace
 from functools import lru_cache
 
 from hinge.document import Document
-from hinge.springs.lists import Lists
-from hinge.springs.rates import RateRow, RateTable, compile_rates, parse_rate_table
-from hinge.springs.vanstock import parse_parts, parse_van_stock
+from hinge.stock.lists import Lists
+from hinge.stock.rates import RateRow, RateTable, compile_rates, parse_rate_table
+from hinge.stock.van import parse_parts, parse_van_stock
 from server.config.transactions import mutation
 from server.people.models import Person
 from server.people.scope import require_lead

@@ -16,9 +16,9 @@ from hinge.document import Document
 from hinge.errors import BadInputError, HingeError, OutOfRangeError, OutOfStepError
 from hinge.measure.fields import Value, read_field
 from hinge.springs.extension import ExtensionPair
-from hinge.springs.lists import Lists
-from hinge.springs.vanstock import MOST_PIECES, Hand, StockPart, StockSpring, WantedPiece, take
 from hinge.springs.words import pair_part, size_words
+from hinge.stock.lists import Lists
+from hinge.stock.van import MOST_PIECES, Hand, StockPart, StockSpring, WantedPiece, take
 from hinge.view.needs import Needs
 from server.config.request_body import RequestBody
 from server.config.transactions import mutation

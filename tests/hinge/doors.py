@@ -4,7 +4,7 @@ from hypothesis import strategies as st
 
 from hinge.balance.readings import Reading
 from hinge.document import read
-from hinge.door.onepiece import OnePiece
+from hinge.door.lifting_arms import OnePiece
 from hinge.door.sections import Door
 from hinge.door.track import Track
 from hinge.sizing.evaluate import Profile, need_of, net_hand_force

@@ -11,7 +11,7 @@ from scipy.optimize import brentq
 from hinge.door.sections import Door
 from hinge.door.track import Track, path_of
 from hinge.errors import HingeError
-from hinge.opener.placing import ARM_MOST_DEG, FACE_OFF_IN, TOP_ROLLER_BELOW_IN, arm_lengths, arm_of, travel_of
+from hinge.opener.rail import ARM_MOST_DEG, FACE_OFF_IN, TOP_ROLLER_BELOW_IN, arm_lengths, arm_of, travel_of
 from tests.support.words import ask
 
 DOOR = {"height_in": 84, "section_count": 4, "weight_lb": 130}

@@ -12,9 +12,9 @@ from hinge.sizing.candidates import nested_near
 from hinge.sizing.compare import alternatives, difference_words, like_for_like_of, same_wire
 from hinge.sizing.search import Wanted, find_sets
 from hinge.sizing.sets import fix, judge, rate_of, require_room
-from hinge.springs.rates import compile_rates, parse_rate_table
-from hinge.springs.vanstock import StockSpring
 from hinge.springs.words import set_id
+from hinge.stock.rates import compile_rates, parse_rate_table
+from hinge.stock.van import StockSpring
 from tests.hinge.doors import FOUR_INCH, SEVEN_FOOT, TWELVE_INCH, build_door, build_flat_drum, build_torsion, build_track
 from tests.support.words import ask, words
 

@@ -7,8 +7,8 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from hinge.errors import BadInputError, ContradictionError
-from hinge.springs.lists import Lists
-from hinge.springs.vanstock import CUT_LOSS_IN, LEAST_REST_IN, StockSpring, Take, WantedPiece, parse_parts, take
+from hinge.stock.lists import Lists
+from hinge.stock.van import CUT_LOSS_IN, LEAST_REST_IN, StockSpring, Take, WantedPiece, parse_parts, take
 from hinge.view.needs import needs_of
 from hinge.view.steps import procedures_of
 from tests.hinge.calls import SPRING, Running

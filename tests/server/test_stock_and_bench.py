@@ -6,7 +6,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from hinge.springs.rates import compile_rates
+from hinge.stock.rates import compile_rates
 from server.bench.models import BenchSheet
 from server.doors.models import Door
 from server.stock import service

@@ -8,7 +8,7 @@ from typing import TypeVar
 from pydantic import BaseModel
 
 from hinge.questions.ask import ask as answer
-from hinge.springs.lists import NO_LISTS, Lists
+from hinge.stock.lists import NO_LISTS, Lists
 from hinge.text.render import READERS, Reader, render
 
 Value = TypeVar("Value")

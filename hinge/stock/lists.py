@@ -5,8 +5,8 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import dataclass, field
 
-from hinge.springs.rates import RateTable
-from hinge.springs.vanstock import StockSpring
+from hinge.stock.rates import RateTable
+from hinge.stock.van import StockSpring
 
 
 @dataclass(frozen=True)

@@ -12,7 +12,7 @@ from pydantic import Field
 from hinge.arrays import Floats
 from hinge.document import Between, Document
 from hinge.errors import BadInputError
-from hinge.springs.rates import SAME_SIZE_IN, SAME_WIRE_IN, Inside, Length, Wire, read_rows
+from hinge.stock.rates import SAME_SIZE_IN, SAME_WIRE_IN, Inside, Length, Wire, read_rows
 
 CUT_LOSS_IN = 0.5  # a cut and its burr; estimate
 LEAST_REST_IN = 8.0  # what is left shorter than this carries no door, and is scrap; estimate
