@@ -18,8 +18,8 @@ long:
 	@NORTH_HINGE_PROFILE=long NORTH_HINGE_WALK=3000 .venv/bin/pytest tests/hinge/test_call_machine.py tests/server/test_call_machine.py tests/server/test_day_machine.py tests/server/test_van.py
 	@.venv/bin/python -m hinge.site whole
 	@.venv/bin/python -m hinge.site mutants
-	@.venv/bin/python -m tests.hinge.walker 100000 1
-	@.venv/bin/python -m tests.hinge.mutants 200000
+	@.venv/bin/python -m tests.support.walker 100000 1
+	@.venv/bin/python -m tests.support.mutants 200000
 	@folder=$$(mktemp -d) && .venv/bin/python -m tests.running.started $$folder/var 100 1847; rm -rf $$folder
 
 cluster:
@@ -40,8 +40,8 @@ release:
 bench:
 	@tools/setup
 	@.venv/bin/python -m tools.bench
-	@.venv/bin/python -m tests.hinge.world 300
-	@.venv/bin/python -m tests.hinge.technician 1 40
+	@.venv/bin/python -m tests.support.world 300
+	@.venv/bin/python -m tests.support.technician 1 40
 
 shots:
 	@tools/setup

@@ -21,7 +21,7 @@ AdviceKind = Literal["leave", "trim", "resize", "free_up", "measure_more"]
 FRICTION_LIMIT_LB = 30.0  # EN 12604 gives 150 N (33.7 lb) for private doors worked by hand (memory)
 LOW_SHARE, HIGH_SHARE = 0.35, 0.65  # of the travel: below is low, above is high; estimate
 FROM_IN, CLEAR_OF_OPEN_IN, JUDGED = 12.0, 6.0, 9  # where along the travel a setting is judged, and at how many heights
-# How sure is sure enough: chosen on simulated doors (tests/hinge/world.py), no source.
+# How sure is sure enough: chosen on simulated doors (tests/support/world.py), no source.
 SURE, LIKELY, NEARLY = 0.6, 0.88, 0.85
 CONVINCED, DOUBTED, SUSPECTED = 0.9, 0.2, 0.06  # that the springs are wrong: at once, after enough readings, to read on for
 TILT_SHARE = 0.05  # of the weight, left at either end by springs a tenth too weak or too strong: beyond that they are wrong; estimate

@@ -10,7 +10,7 @@ from django_scopes import scopes_disabled
 from server.doors.models import Door
 from server.people.models import Person, Shop
 from tests.browser.page import WATCH_WIDTH, Page
-from tests.hinge.calls import SPRING
+from tests.support.calls import SPRING
 from tools.browser import open_browser
 
 os.environ["DJANGO_ALLOW_ASYNC_UNSAFE"] = "true"

@@ -2,8 +2,8 @@
 
 from server.doors.models import Door
 from tests.browser.work import enter, finish, go_through_steps, let_go, meet, next_step, start, state_of
-from tests.hinge.calls import MEASURED, SPRING
-from tests.hinge.records import PAIR, STACK
+from tests.support.calls import MEASURED, SPRING
+from tests.support.records import PAIR, STACK
 
 HUB = {"counterbalance": "counterweight", "hub_core_in": 0.75, "strap_in": 0.2, "hub_turns": 7.5}
 

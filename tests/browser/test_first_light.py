@@ -11,7 +11,8 @@ from server.calls.models import Call
 from server.doors.models import Door
 from tests.browser.conftest import PASSWORD
 from tests.browser.work import call_ready_to_wind, enter, finish, gates, go_through_steps, let_go_until, meet, met, start, state_of, wound
-from tests.server.test_exchange import text_of
+from tests.support.documents import text_of
+from tests.support.keys import tab_to
 
 MEASURES = {
     "Door weight": "59 kg", "Door width": "9'", "Door height": "213.36 cm", "Sections": "4",
@@ -225,23 +226,6 @@ def test_the_springs_are_looked_at_picked_and_counted_down_from_the_keyboard(sig
     page.sees("Pick the springs")
     page.keys("?")
     page.sees("Count a stroke, take it back")
-
-
-NAME_OF = """
-const at = document.activeElement;
-if (at === document.body || at.disabled) return '';
-const words = at.getAttribute('role') === 'group' ? '' : (at.closest('label') || at).innerText;
-return (at.getAttribute('aria-label') || '') + words;
-"""
-
-
-def tab_to(page, words, most=120):
-    for _ in range(most):
-        if words in page.browser.execute_script(NAME_OF):
-            return
-        page.keys(Keys.TAB)
-        page.pause(0.02)
-    raise AssertionError(f"the keyboard does not reach {words!r}")
 
 
 def test_the_counter_put_away_without_a_connection_leaves_the_stage_as_the_call_stands(signed_in, person, door):

@@ -8,9 +8,9 @@ from selenium.webdriver.common.keys import Keys
 from hinge.procedures.knowledge import steps
 from server.calls.models import Call
 from server.doors.models import Door
-from tests.browser.test_first_light import tab_to
 from tests.browser.work import A_MOMENT, gates, next_step, state_of
-from tests.hinge.calls import MEASURED, SPRING
+from tests.support.calls import MEASURED, SPRING
+from tests.support.keys import tab_to
 
 TURNS = 6
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 from server.calls.models import Call
 from server.doors.models import Door
 from tests.browser.work import A_MOMENT, enter, finish, go_through_steps, let_go, meet, met, next_step, start, state_of
-from tests.hinge.calls import MEASURED, SPRING
+from tests.support.calls import MEASURED, SPRING
 
 
 def test_the_same_springs_down_and_up_again_by_thumb(signed_in, person):

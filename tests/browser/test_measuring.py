@@ -7,23 +7,9 @@ from selenium.webdriver.common.action_chains import ActionChains
 from selenium.webdriver.common.by import By
 from selenium.webdriver.common.keys import Keys
 
-from server.doors.models import Door
-from tests.browser.work import start, state_of
+from tests.support.measuring import bare, type_fast, values
 
 TYPED = ("59 kg", "9'", "84", "4", "1'", "4", "1/8")
-
-
-def bare(person):
-    return start(person, Door.objects.create(shop=person.shop, name="Chain locker"))
-
-
-def values(call):
-    return {one.field: one.value for one in state_of(call).measured}
-
-
-def type_fast(page, *keys):
-    """Typed without waiting for anything, as by one who knows the order."""
-    ActionChains(page.browser).send_keys(*keys).perform()
 
 
 def test_seven_numbers_with_seven_enters_and_not_one_click(signed_in, person):

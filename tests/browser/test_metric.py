@@ -10,9 +10,9 @@ from selenium.webdriver.common.keys import Keys
 from server.doors.models import Door
 from server.people.models import Person
 from server.stock.models import StockItem
-from tests.browser.test_measuring import bare, type_fast, values
 from tests.browser.work import start
-from tests.hinge.test_text import TRADE
+from tests.support.measuring import bare, type_fast, values
+from tests.support.units import TRADE
 
 
 def test_measured_sized_and_read_in_metric(signed_in, person):

@@ -9,7 +9,7 @@ from server.doors.models import Door
 from server.people.models import Person
 from tests.browser.conftest import PASSWORD
 from tests.browser.work import A_MOMENT, call_ready_to_wind, enter, met, next_step, start, state_of
-from tests.hinge.calls import SPRING
+from tests.support.calls import SPRING
 from tools.browser import set_viewport
 
 COUNT = "Count a quarter-turn on the"

@@ -12,7 +12,7 @@ from server.doors.models import Door
 from server.exchange.document import export_call
 from server.people.models import Person, Shop
 from tests.browser.work import enter, start
-from tests.hinge.calls import MEASURED, SPRING
+from tests.support.calls import MEASURED, SPRING
 
 
 @pytest.fixture

@@ -5,7 +5,7 @@ from server.stock import van
 from server.stock.models import Kept, StockItem
 from server.stock.service import load
 from tests.browser.work import enter, met, start, state_of
-from tests.hinge.calls import MEASURED, SPRING
+from tests.support.calls import MEASURED, SPRING
 
 PLAN = {"springs": [SPRING], "quarter_turns": 29}
 

@@ -17,8 +17,8 @@ from tests.browser.work import (
     state_of,
     wound,
 )  # fmt: skip
-from tests.hinge.calls import MEASURED, SPRING
-from tests.hinge.records import HUB
+from tests.support.calls import MEASURED, SPRING
+from tests.support.records import HUB
 
 SIZES = {"weight_lb": "130", "width_in": "9'", "height_in": "7'", "section_count": "4", "radius_in": "12"}
 SHAFT = {"drum_diameter_in": "4", "cable_in": "1/8"}

@@ -17,9 +17,9 @@ from server.calls.models import Call
 from server.doors.models import Door
 from server.people.models import Person
 from tests.browser.page import Page
-from tests.hinge.calls import SPRING
-from tests.server import scripted
-from tests.server.scripted import SIDES, Said, tell
+from tests.support import scripted
+from tests.support.calls import SPRING
+from tests.support.scripted import SIDES, Said, tell
 from tests.support.words import words
 
 

@@ -15,8 +15,8 @@ from hinge.file.record import DoorRecord
 from hinge.past.ageing import balance_years
 from hinge.past.memory import Past
 from hinge.springs.torsion import SpringKind
-from tests.hinge.ageing_world import steady_called_tired, tiring_in_time
-from tests.hinge.calls import MEASURED, SPRING, Running
+from tests.support.ageing_world import steady_called_tired, tiring_in_time
+from tests.support.calls import MEASURED, SPRING, Running
 from tests.support.words import words
 
 TODAY = date(2026, 11, 26)
@@ -55,7 +55,7 @@ def test_nothing_is_said_to_come_before_it_was_seen_last_and_the_range_holds_the
 
 
 def test_tiring_springs_are_announced_a_year_before_and_steady_doors_are_left_alone():
-    """1 % of rate lost each 1000 cycles, 1500 a year; `python -m tests.hinge.ageing_world` tells the same of 200 doors."""
+    """1 % of rate lost each 1000 cycles, 1500 a year; `python -m tests.support.ageing_world` tells the same of 200 doors."""
     wrong, steady = steady_called_tired(40, 11)
     assert (wrong, steady >= 20) == (0, True)
     in_time, asked = tiring_in_time(16, 12, 0.015, 10)

@@ -5,28 +5,10 @@ import pytest
 
 from hinge.balance.fit import FRICTION_LOG_SD, FRICTION_MEDIAN_LB, GAUGE_SD_LB, MODEL_SD_LB, DoorAssembly, fit_readings
 from hinge.errors import OutOfRangeError
-from hinge.sizing.evaluate import net_hand_force
-from hinge.sizing.ideal import conditions
-from tests.hinge.doors import FOUR_INCH, SEVEN_FOOT, TWELVE_INCH, build_door, hand_force, let_go, torsion
-from tests.support.balance import advise
+from tests.support.advice import advise
+from tests.support.balance import HUNG, IDEAL, gauge
+from tests.support.doors import SEVEN_FOOT, TWELVE_INCH, hand_force, let_go, torsion
 from tests.support.words import words
-
-IDEAL = conditions(SEVEN_FOOT, TWELVE_INCH, FOUR_INCH).ideal()
-HUNG = DoorAssembly(SEVEN_FOOT, TWELVE_INCH, torsion(IDEAL.rate_lbin_per_turn, IDEAL.turns))
-
-
-def gauge(weight_lb, turn_error, friction_lb, heights, noise=None, hung=HUNG):
-    """Hand forces up and down on a door that is a little other than its file says."""
-    door = build_door(84, section_count=4, weight_lb=weight_lb)
-    wound = torsion(hung.carrier.rate_lbin_per_turn, hung.carrier.turns + turn_error)
-    net = net_hand_force(door, TWELVE_INCH, wound, np.array(heights))
-    noise = np.zeros(2 * len(heights)) if noise is None else noise
-    up = [hand_force(at, float(force + friction_lb + slip), "raising") for at, force, slip in zip(heights, net, noise, strict=False)]
-    down = [
-        hand_force(at, float(force - friction_lb + slip), "lowering")
-        for at, force, slip in zip(heights, net, noise[len(heights) :], strict=False)
-    ]
-    return up + down
 
 
 def advice_for(*readings, hung=HUNG):

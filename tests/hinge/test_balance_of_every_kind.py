@@ -6,54 +6,20 @@ import pytest
 from hinge.balance.cause import what_moved
 from hinge.balance.fit import FRICTION_LOG_SD, FRICTION_MEDIAN_LB, GAUGE_SD_LB, MODEL_SD_LB, WEIGHT_SD_SHARE, DoorAssembly, fit_readings
 from hinge.door.lift import required_lift
-from hinge.sizing.ideal import conditions
-from hinge.sizing.picks import pick_extension, pick_plates
+from hinge.sizing.picks import pick_plates
 from hinge.springs.counterbalance import TorsionOnShaft
 from hinge.springs.extension import PairAtWork
-from tests.hinge.doors import (
+from tests.support.advice import advise
+from tests.support.balance import STACK, random_door, torsion_on
+from tests.support.doors import (
     FOUR_INCH,
     SEVEN_FOOT,
     TWELVE_INCH,
-    build_door,
-    build_flat_drum,
     build_hub,
-    build_tapered_drum,
-    build_track,
     hand_force,
 )
-from tests.support.balance import advise
 
 READING_SD = float(np.hypot(MODEL_SD_LB, GAUGE_SD_LB))
-
-
-def torsion_on(door, track, drum):
-    ideal = conditions(door, track, drum).ideal()
-    return DoorAssembly(door, track, TorsionOnShaft(ideal.rate_lbin_per_turn, ideal.quarter_turns / 4, drum))
-
-
-def random_door(chance):
-    """A door of any kind, carried by what belongs on it."""
-    count = int(chance.integers(3, 7))
-    heights = tuple(chance.uniform(18, 22, count))
-    weight = float(chance.uniform(90, 240))
-    door = build_door(sum(heights), heights, weight_lb=weight, extras_lb=(*[0.0] * (count - 1), float(chance.uniform(0, 15))))
-    kind = chance.integers(6)
-    if kind == 0:
-        return torsion_on(door, build_track(15, 3, pitch_deg=float(chance.uniform(0, 5))), build_flat_drum(4, 0.125))
-    if kind == 1:
-        return torsion_on(door, build_track(12, lift="low_headroom"), build_flat_drum(4, 0.125))
-    if kind == 2:
-        lift = float(chance.uniform(12, 50))
-        return torsion_on(
-            door, build_track(12, 2, "high", high_lift_in=lift), build_tapered_drum("high_lift", 4, 6, 3.6, 0.125, taper_used_in=lift)
-        )
-    if kind == 3:
-        return torsion_on(door, build_track(12, lift="vertical"), build_tapered_drum("vertical", 3, 8, 7.8, 0.125))
-    if kind == 4:
-        track = build_track(12, 2)
-        return DoorAssembly(door, track, pick_extension(door, track).pair)
-    track = build_track(12, 2)
-    return DoorAssembly(door, track, pick_plates(door, track, FOUR_INCH, build_hub(0.5, 0.25, 12)).carrier)
 
 
 def read(hung, weight, off, friction, heights, noise=None):
@@ -85,9 +51,6 @@ def test_random_doors_of_every_kind_lie_within_the_stated_range_nine_times_in_te
 
 HEIGHTS = np.array([8.0, 30.0, 50.0, 74.0])
 PAIR = DoorAssembly(SEVEN_FOOT, TWELVE_INCH, PairAtWork(2.95, 2.0, 84.0))
-# A vertical-lift door weighs the same all the way, and so does a stack on a nearly even hub.
-UP = build_track(12, lift="vertical")
-STACK = DoorAssembly(SEVEN_FOOT, UP, pick_plates(SEVEN_FOOT, UP, FOUR_INCH, build_hub(2, 0.01, 8)).carrier)
 
 
 def setting_told_by(hung, off):

@@ -13,12 +13,11 @@ from hinge.document import read
 from hinge.errors import HingeError
 from hinge.sizing.evaluate import net_hand_force
 from hinge.springs.extension import PairAtWork
-from tests.hinge.doors import SEVEN_FOOT, TWELVE_INCH, hand_force, let_go, pair_of_class, torsion
-from tests.hinge.test_balance import HUNG, IDEAL, gauge
-from tests.hinge.test_balance_of_every_kind import STACK
-from tests.hinge.world import World, tally, work_on, worlds
-from tests.support.balance import advise
+from tests.support.advice import advise
+from tests.support.balance import HUNG, IDEAL, STACK, gauge
+from tests.support.doors import SEVEN_FOOT, TWELVE_INCH, hand_force, let_go, pair_of_class, torsion
 from tests.support.words import ask, words
+from tests.support.world import World, tally, work_on, worlds
 
 
 def test_followed_to_the_end_the_advice_settles_the_door():

@@ -2,7 +2,7 @@
 
 from hypothesis import settings
 
-from tests.hinge.machine import Technician
+from tests.support.machine import Technician
 
 TestTechnician = Technician.TestCase
 TestTechnician.settings = settings(parent=settings(), stateful_step_count=50)

@@ -6,7 +6,7 @@ from hypothesis import strategies as st
 
 from hinge.sizing.carries import carried_by, verdict_against
 from hinge.sizing.ideal import conditions
-from tests.hinge.doors import FOUR_INCH, SEVEN_FOOT, TWELVE_INCH, build_door, doors, drums, tracks
+from tests.support.doors import FOUR_INCH, SEVEN_FOOT, TWELVE_INCH, build_door, doors, drums, tracks
 
 
 @given(doors(), tracks, drums)

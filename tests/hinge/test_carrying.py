@@ -15,7 +15,7 @@ from hinge.measure.fields import fields, read_field, write_value
 from hinge.site.gates import gate_groups
 from hinge.springs.torsion import SpringKind
 from hinge.view.steps import procedures_of
-from tests.hinge.calls import HOLDS, MEASURED, MEASURES, SPRING, Running
+from tests.support.calls import HOLDS, MEASURED, MEASURES, SPRING, Running
 from tests.support.words import words
 
 PAIR = {"class_lb": 130, "open_stretch_in": 2}

@@ -13,7 +13,7 @@ from hinge.door.track import Track
 from hinge.errors import HingeError
 from hinge.opener.clear import TOP_FIXTURE_IN, UNDER_LINE_IN, under_open_door
 from hinge.text.marks import say_length
-from tests.hinge.calls import Running
+from tests.support.calls import Running
 from tests.support.words import ask, words
 
 DOOR = {"height_in": 84, "section_count": 4, "weight_lb": 130}

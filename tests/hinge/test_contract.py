@@ -98,3 +98,14 @@ def test_modules_and_types_are_named_by_nouns():
     modules = [*CORE.rglob("*.py"), *(CORE.parent / "server").rglob("*.py"), *page]
     assert [str(path) for path in modules if path.name.split(".")[0].lower() in NO_NOUNS] == []
     assert [(name, path) for name, path in types() if name.lower() in NO_NOUNS] == []
+
+
+def test_no_test_imports_another():
+    """What tests share stands in tests/support."""
+    found = [
+        f"{path.name}: {line.strip()}"
+        for path in (CORE.parent / "tests").rglob("*.py")
+        for line in path.read_text(encoding="utf-8").splitlines()
+        if re.match(r"\s*(from|import) tests\.\w+\.test_", line)
+    ]
+    assert not found

@@ -17,8 +17,8 @@ from hinge.questions.of_call import sizing_of
 from hinge.site.gates import gate_groups
 from hinge.springs.torsion import SpringKind
 from hinge.view.build import build_call_view
-from tests.hinge.calls import HOLDS, MEASURED, MEASURES, SPRING, Running
-from tests.hinge.records import PAIR, STACK
+from tests.support.calls import HOLDS, MEASURED, MEASURES, SPRING, Running
+from tests.support.records import PAIR, STACK
 from tests.support.words import words
 
 GATES = [gate.id for group in gate_groups() for gate in group.gates]

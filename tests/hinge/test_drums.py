@@ -12,7 +12,7 @@ from hinge.sizing.ideal import conditions
 from hinge.springs.cable import cable_for
 from hinge.springs.counterbalance import TorsionOnShaft
 from hinge.springs.drums import named_drums
-from tests.hinge.doors import (
+from tests.support.doors import (
     FOUR_INCH,
     SEVEN_FOOT,
     build_door,

@@ -15,7 +15,7 @@ from hinge.faults.knowledge import PROVED_BY, SLIP, TWO_CAUSES, Check, Complaint
 from hinge.faults.reason import clashes, closed_by_risk, confirmed, of_causes, posterior, prior, proposals
 from hinge.faults.triage import triage
 from hinge.procedures.rules import proofs
-from tests.hinge.technician import best_value, tally
+from tests.support.technician import best_value, tally
 
 
 def cause(part, share=1.0, confirm="look bad"):

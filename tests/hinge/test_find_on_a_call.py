@@ -10,7 +10,7 @@ from hinge.faults.knowledge import faults
 from hinge.questions.sun import SunPlace
 from hinge.questions.sun_of_call import sun_of
 from hinge.view.finding import finding_of
-from tests.hinge.calls import Running
+from tests.support.calls import Running
 
 
 @pytest.fixture

@@ -14,7 +14,7 @@ from hinge.call.commands import read_command
 from hinge.call.decide import decide
 from hinge.errors import ContradictionError, GateNotMetError, HingeError
 from hinge.view.steps import procedures_of
-from tests.hinge.calls import Running
+from tests.support.calls import Running
 from tests.support.words import words
 
 

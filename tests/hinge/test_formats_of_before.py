@@ -1,7 +1,6 @@
 """Calls as they were kept by the first shape: every one still folds, to what was true at the door."""
 
 import json
-from pathlib import Path
 
 import pytest
 
@@ -11,10 +10,9 @@ from hinge.call.evolve import fold
 from hinge.errors import HingeError
 from hinge.file.record import read_record, read_record_strictly
 from hinge.view.build import build_call_view
+from tests.support.files import FILES, FOLDER
 from tests.support.words import words
 
-FOLDER = Path(__file__).resolve().parents[1] / "fixtures" / "format_1"
-FILES = sorted(FOLDER.glob("*.json"))
 LEFT = {
     "counterweight": ("counterweight of 4 large and 10 small plates", ""),
     "extension_pair": ("extension pair, 130 lb class", ""),

@@ -9,8 +9,8 @@ from hinge.file.record import DoorRecord
 from hinge.questions.of_call import balance_of
 from hinge.springs.torsion import SpringKind
 from hinge.view.build import record_after
-from tests.hinge.calls import HOLDS, MEASURED, SPRING, Running
-from tests.hinge.records import RECORDS
+from tests.support.calls import HOLDS, MEASURED, SPRING, Running
+from tests.support.records import RECORDS
 
 
 def at(turns, count=2, **measured):

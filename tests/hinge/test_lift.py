@@ -7,7 +7,7 @@ from hypothesis import given
 from hinge.door.lift import joint_distances, joint_places, potential_energy, required_lift
 from hinge.door.track import path_of
 from hinge.errors import BadInputError, ContradictionError, OutOfRangeError
-from tests.hinge.doors import SEVEN_FOOT, TWELVE_INCH, build_door, build_track, doors, every_track
+from tests.support.doors import SEVEN_FOOT, TWELVE_INCH, build_door, build_track, doors, every_track
 
 
 @given(doors(), every_track)

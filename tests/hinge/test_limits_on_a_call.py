@@ -13,7 +13,7 @@ from hinge.errors import HingeError
 from hinge.procedures.rules import proofs
 from hinge.view.build import build_call_view, record_after
 from hinge.view.timeline import timeline
-from tests.hinge.calls import Running
+from tests.support.calls import Running
 from tests.support.words import words
 
 

@@ -11,7 +11,7 @@ from hypothesis import strategies as st
 from hinge.errors import BadInputError
 from hinge.stock.rates import SAME_SIZE_IN, SAME_WIRE_IN, RateRow, compile_rates, parse_rate_table
 from hinge.stock.van import CUT_LOSS_IN, StockSpring, parse_van_stock, pieces_from
-from tests.hinge.doors import build_torsion
+from tests.support.doors import build_torsion
 
 GOOD = "wire_in,inside_diameter_in,length_in,rate_lbin_per_turn,rate_per_coil_lbin_per_turn\n0.225,2,27.5,26.1,\n0.25,2,,,4780\n"
 

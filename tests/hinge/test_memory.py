@@ -10,7 +10,7 @@ from hypothesis import strategies as st
 from hinge.faults.knowledge import faults
 from hinge.file.record import DoorRecord
 from hinge.past.memory import Past, age_of_springs, remembered
-from tests.hinge.calls import MEASURED, Running
+from tests.support.calls import MEASURED, Running
 from tests.support.words import words
 
 TODAY = date(2026, 11, 25)

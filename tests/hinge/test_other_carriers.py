@@ -18,8 +18,8 @@ from hinge.springs.extension import PairAtWork, grade_for, grades, pair_places
 from hinge.springs.pivots import PivotExtension, PivotTorsion, PivotWeight
 from hinge.view.build import record_after
 from hinge.view.timeline import timeline
-from tests.hinge.calls import Running
-from tests.hinge.doors import (
+from tests.support.calls import Running
+from tests.support.doors import (
     FOUR_INCH,
     SEVEN_FOOT,
     TWELVE_INCH,

@@ -4,7 +4,7 @@ import pytest
 
 from hinge.errors import ContradictionError
 from hinge.view.timeline import timeline
-from tests.hinge.calls import HOLDS, Running
+from tests.support.calls import HOLDS, Running
 
 PHOTO = {"photo": "00000000-0000-0000-0000-000000000001"}
 

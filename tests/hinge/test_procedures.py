@@ -12,8 +12,8 @@ from hinge.procedures.knowledge import Procedure, Step, procedures, schools, ste
 from hinge.site.gates import gate_groups
 from hinge.view.steps import procedures_of
 from hinge.view.timeline import timeline
-from tests.hinge.calls import HOLDS, MEASURED, SPRING, Running
-from tests.hinge.records import HUB, PAIR, RECORDS, STACK
+from tests.support.calls import HOLDS, MEASURED, SPRING, Running
+from tests.support.records import HUB, PAIR, RECORDS, STACK
 from tests.support.words import ask, words
 
 # The thirteen of the trade's handbook (common practice, no source), each by what it is called there, and keep and rewind.

@@ -15,7 +15,7 @@ from hinge.sizing.sets import fix, judge, rate_of, require_room
 from hinge.springs.words import set_id
 from hinge.stock.rates import compile_rates, parse_rate_table
 from hinge.stock.van import StockSpring
-from tests.hinge.doors import FOUR_INCH, SEVEN_FOOT, TWELVE_INCH, build_door, build_flat_drum, build_torsion, build_track
+from tests.support.doors import FOUR_INCH, SEVEN_FOOT, TWELVE_INCH, build_door, build_flat_drum, build_torsion, build_track
 from tests.support.words import ask, words
 
 DOOR = (SEVEN_FOOT, TWELVE_INCH, FOUR_INCH)

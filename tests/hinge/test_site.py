@@ -25,7 +25,7 @@ from hinge.site.gates import gate_groups, gates, guards
 from hinge.site.proof import VIEWS, is_missed, mutants, prove
 from hinge.site.search import Space, moves, search
 from hinge.site.state import after, arrival, is_met, may, unsaid
-from tests.hinge.walker import walk
+from tests.support.walker import walk
 
 TRIED = 4  # rules left out here; `make long` leaves out every one
 

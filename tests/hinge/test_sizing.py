@@ -16,7 +16,7 @@ from hinge.sizing.search import Wanted, find_sets
 from hinge.sizing.sets import fix, judge
 from hinge.springs.counterbalance import spring_lift
 from hinge.springs.wire import Stock, stock
-from tests.hinge.doors import (
+from tests.support.doors import (
     FOUR_INCH,
     SEVEN_FOOT,
     TWELVE_INCH,

@@ -9,7 +9,7 @@ from hinge.errors import ContradictionError, OutOfRangeError
 from hinge.springs.life import LONGEST_CYCLES, distance_from_published, life_range, likely_cycles
 from hinge.springs.torsion import bar_force, bending_stress, inner_fibre_factor, rate, stored_energy, wound_inside_diameter, wound_length
 from hinge.springs.wire import material_named, materials, stock, tensile_strength
-from tests.hinge.doors import build_flat_drum, build_torsion
+from tests.support.doors import build_flat_drum, build_torsion
 from tests.support.words import ask
 
 OIL = material_named("oil_tempered")

@@ -14,9 +14,9 @@ from hinge.file.record import DoorRecord
 from hinge.procedures.knowledge import procedures, steps
 from hinge.springs.torsion import SpringKind
 from hinge.view.steps import procedures_of
-from tests.hinge.calls import HOLDS, MEASURED, SPRING, Running
-from tests.hinge.conformance import require_is_there
-from tests.hinge.records import HUB, PAIR, RECORDS, STACK
+from tests.support.calls import HOLDS, MEASURED, SPRING, Running
+from tests.support.conformance import require_is_there
+from tests.support.records import HUB, PAIR, RECORDS, STACK
 
 
 def go_on(call: Running, until: str = "") -> list[str]:

@@ -22,7 +22,8 @@ from hinge.questions.ask import NAMES
 from hinge.text.marks import RULE, mark, say_amount, say_length, say_size, with_rules
 from hinge.text.render import READERS, json_escape, reads_as_rule, render
 from hinge.text.units import METRIC
-from tests.hinge.test_command import ASKED
+from tests.support.questions import ASKED
+from tests.support.units import MARKED, TRADE
 from tests.support.words import ask, words
 
 PINT = {
@@ -39,9 +40,6 @@ IN_METRIC = {
     "J": "joule",
     "N/mm": "newton/millimeter",
 }
-TRADE = re.compile(r"[\d½¼¾⅛⅜⅝⅞] ?(in|ft|lb|lb·in|ft·lb|ft²|lb/in)(?![\w·/-])|\d(\"|')(?![\w,\]}:])|lb·in|ft·lb")
-# What is marked on the thing itself, and what a board or a sheet is sold as.
-MARKED = re.compile(r"\d+ lb( class|: the class)?$|\d+ lb class|in ply")
 
 
 @pytest.mark.parametrize("unit", METRIC)

@@ -10,7 +10,7 @@ from hinge.call import events as ev
 from hinge.procedures.knowledge import steps
 from hinge.view import timeline as told
 from hinge.view.timeline import step_words, timeline, words_of
-from tests.hinge.calls import Running
+from tests.support.calls import Running
 
 
 def lines_of(call):

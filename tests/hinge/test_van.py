@@ -11,8 +11,8 @@ from hinge.stock.lists import Lists
 from hinge.stock.van import CUT_LOSS_IN, LEAST_REST_IN, StockSpring, Take, WantedPiece, parse_parts, take
 from hinge.view.needs import needs_of
 from hinge.view.steps import procedures_of
-from tests.hinge.calls import SPRING, Running
-from tests.hinge.records import RECORDS
+from tests.support.calls import SPRING, Running
+from tests.support.records import RECORDS
 
 PLAN = {"springs": [SPRING], "quarter_turns": 30}
 WIRES, LENGTHS, HANDS = (0.207, 0.225), (18.0, 27.5, 30.0, 60.0), ("", "left", "right")

@@ -16,10 +16,10 @@ from hinge.file.record import DoorRecord, read_record
 from hinge.questions.of_call import sizing_of
 from hinge.springs.torsion import SpringKind
 from hinge.view.finding import finding_of
-from tests.hinge.calls import HOLDS, MEASURED, SPRING, Running
-from tests.hinge.records import RECORDS
-from tests.hinge.test_balance_of_every_kind import random_door
-from tests.support.balance import advise
+from tests.support.advice import advise
+from tests.support.balance import random_door
+from tests.support.calls import HOLDS, MEASURED, SPRING, Running
+from tests.support.records import RECORDS
 from tests.support.words import ask
 
 DOWN = {"height_in": 42, "outcome": "runs_down"}

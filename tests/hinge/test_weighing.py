@@ -14,7 +14,7 @@ from hinge.springs.relaxed import inside_diameter, relaxed_length
 from hinge.springs.torsion import wound_length
 from hinge.springs.use import use_named, uses, years_of
 from hinge.springs.wire import stock
-from tests.hinge.doors import build_door
+from tests.support.doors import build_door
 from tests.support.words import ask
 
 INSIDES = stock().inside_diameter_in

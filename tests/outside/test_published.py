@@ -15,7 +15,7 @@ from hinge.sizing.search import Wanted, find_sets
 from hinge.springs.extension import ExtensionSpring, cables_for, grade_for
 from hinge.springs.torsion import FRICTION_RATE_CONSTANT, rate, wound_length
 from hinge.springs.wire import Stock, material_named, tensile_strength
-from tests.hinge.doors import build_door, build_flat_drum, build_track
+from tests.support.doors import build_door, build_flat_drum, build_track
 from tests.support.words import ask
 
 DRUM = build_flat_drum(4, 0.125)

@@ -17,8 +17,8 @@ import pytest
 
 from server.config.parent_death import tied
 from server.people.demo import DEMO_ACCOUNTS
-from tests.hinge.mutants import SHAPE
 from tests.running.started import free_port
+from tests.support.mutants import SHAPE
 
 pytestmark = pytest.mark.xdist_group("starting")
 TRIES = 5

@@ -18,7 +18,6 @@ from prometheus_client import REGISTRY
 
 from server.ops.api import BackupMetrics
 from tests.running.started import free_port
-from tests.running.test_upkeep import installed, whole  # noqa: F401 (fixtures)
 
 pytestmark = pytest.mark.xdist_group("upkeep")
 ROOT = Path(__file__).resolve().parents[2]
@@ -71,7 +70,7 @@ def test_the_database_takes_the_settings_of_the_documents():
     assert (values["skip-networking"], values["character-set-server"]) == ("TRUE", "utf8mb4")
 
 
-def test_systemd_is_told_once_the_port_is_bound(whole, tmp_path):  # noqa: F811
+def test_systemd_is_told_once_the_port_is_bound(whole, tmp_path):
     port, heard = free_port(), socket.socket(socket.AF_UNIX, socket.SOCK_DGRAM)
     heard.bind(str(tmp_path / "notify"))
     heard.settimeout(30)

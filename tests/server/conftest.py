@@ -21,8 +21,8 @@ from hinge.view.state import CallState
 from server.calls.models import Call
 from server.doors.models import Door
 from server.people.models import Person, Shop
-from tests.hinge.calls import MEASURES, SPRING
-from tests.server.scripted import SIDES, Said, gates, tell
+from tests.support.calls import MEASURES, SPRING
+from tests.support.scripted import SIDES, Said, gates, tell
 
 PASSWORD = "a long enough one"
 

@@ -9,7 +9,7 @@ from hypothesis import strategies as st
 from hinge.errors import BadInputError
 from server.config import body_limits
 from tests.server.conftest import Api
-from tests.server.test_exchange import bring_in
+from tests.support.documents import bring_in
 
 DEEP = "[" * 60 + "]" * 60
 DOCUMENTS = st.recursive(

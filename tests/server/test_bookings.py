@@ -2,7 +2,7 @@
 
 import io
 import uuid
-from datetime import date, datetime, timedelta
+from datetime import datetime, timedelta
 from functools import partial
 
 import pytest
@@ -14,25 +14,8 @@ from server.calls.models import Call
 from server.doors.models import Change, Door
 from server.people import service as people
 from tests.server.conftest import Api, CallOver
-from tests.server.test_races import at_once, ready
-
-TODAY = date.today()
-WISH = {
-    "day": TODAY.isoformat(), "from_time": "09:00", "until_time": "11:00", "complaint": "bang", "note": "Dog in the yard.",
-    "technician": "tess", "cancelled": "",
-}  # fmt: skip
-KEEP = tuple(WISH)
-
-
-def booked(api, door, **changed):
-    answer = api.post(f"/doors/{door.key}/bookings", WISH | {"key": str(uuid.uuid4())} | changed)
-    assert answer.status_code == 200, answer.content
-    return answer.json()
-
-
-def changed(api, booking, **wish):
-    same = {name: booking[name] for name in KEEP}
-    return api.send("PUT", f"/bookings/{booking['key']}", same | {"version": booking["version"]} | wish)
+from tests.support.bookings import TODAY, WISH, booked, changed
+from tests.support.races import at_once, ready
 
 
 def day_of(api, day=TODAY, days=1):

@@ -16,12 +16,12 @@ from hinge.site.gates import gate_groups
 from server.calls.models import Call, Entry
 from server.doors.models import Door
 from server.people.models import Person, Shop
-from tests.hinge.calls import SPRING, Running
-from tests.hinge.conformance import require_is_there
-from tests.hinge.machine import GATES, GROUPS
-from tests.hinge.records import RECORDS
-from tests.hinge.walker import anything, what_comes_next
 from tests.server.conftest import Api, CallOver
+from tests.support.calls import SPRING, Running
+from tests.support.conformance import require_is_there
+from tests.support.machine import GATES, GROUPS
+from tests.support.records import RECORDS
+from tests.support.walker import anything, what_comes_next
 
 ANSWERS = {200, 409, 422}
 strokes = st.tuples(st.sampled_from(["left", "right"]), st.integers(-2, 3), st.sampled_from([-1, 1]))

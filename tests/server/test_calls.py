@@ -8,8 +8,8 @@ from django.db import connection, connections
 
 from server.calls.models import Call, Entry
 from server.doors.models import Door
-from tests.hinge.calls import SPRING
 from tests.server.conftest import Api, CallOver
+from tests.support.calls import SPRING
 
 
 @pytest.fixture
@@ -173,7 +173,7 @@ def test_opening_a_file_twice_under_one_key_opens_one(technician):
 
 
 def test_the_bench_answers_as_the_command_does(technician):
-    from tests.hinge.test_command import ASKED
+    from tests.support.questions import ASKED
     from tests.support.words import ask
 
     api = Api(technician)

@@ -9,8 +9,8 @@ from jsonschema import Draft202012Validator
 from server.calls.models import Call, Entry, Photo
 from server.doors.models import Door
 from tests.server.conftest import Api, CallOver
-from tests.server.test_exchange import bring_in
-from tests.server.test_photos import alike, picture, send
+from tests.support.documents import bring_in
+from tests.support.pictures import alike, picture, send
 from tools.formats import FOLDER
 
 

@@ -5,7 +5,6 @@ import json
 import uuid
 
 import pytest
-from django.core.files.uploadedfile import SimpleUploadedFile
 from jsonschema import Draft202012Validator
 from pypdf import PdfReader
 from pypdfium2 import PdfDocument
@@ -15,13 +14,8 @@ from server.calls.models import Call, Entry
 from server.config import pdf
 from server.doors.models import Door
 from tests.server.conftest import Api, CallOver
+from tests.support.documents import bring_in, text_of
 from tools.formats import FOLDER
-
-
-def bring_in(person, text: bytes):
-    api = Api(person)
-    token = api.get("/session").json()["csrf_token"]
-    return api.client.post("/api/import", {"file": SimpleUploadedFile("call.json", text)}, headers={"X-CSRFToken": token})
 
 
 @pytest.fixture
@@ -90,11 +84,6 @@ def test_a_spoilt_document_is_refused_whole_and_says_where(document, stranger, s
     assert answer.json()["error"]["field"] == field
     assert not Call.objects.filter(shop=stranger.shop).exists()
     assert not Entry.objects.filter(call__shop=stranger.shop).exists()
-
-
-def text_of(pdf: bytes) -> tuple[int, str]:
-    pages = PdfReader(io.BytesIO(pdf)).pages
-    return len(pages), " ".join(" ".join(page.extract_text() for page in pages).replace("\x00", "").split())
 
 
 def test_the_technical_sheet_has_every_entry_with_who_and_when(technician, door):

@@ -10,9 +10,9 @@ from demo.fill import fill
 from server.calls.models import Call, Entry
 from server.doors.models import Door
 from server.people.models import Person, Shop
-from tests.hinge.test_formats_of_before import FILES
 from tests.server.conftest import Api, CallOver
-from tests.server.test_exchange import bring_in
+from tests.support.documents import bring_in
+from tests.support.files import FILES
 
 
 def sent(person, document):

@@ -6,8 +6,8 @@ import pytest
 
 from server.calls.models import Call, Entry
 from server.doors.models import Door
-from tests.hinge.calls import MEASURES, SPRING
 from tests.server.conftest import Api, CallOver
+from tests.support.calls import MEASURES, SPRING
 
 RECORDS = {
     "a list": [],

@@ -7,9 +7,9 @@ from django.test import Client
 
 from server.pages.api import api
 from server.people.models import Person
-from tests.hinge.mutants import SHAPE
-from tests.hinge.test_command import ASKED
 from tests.server.conftest import PASSWORD, Api
+from tests.support.mutants import SHAPE
+from tests.support.questions import ASKED
 
 
 def problem(answer, status):

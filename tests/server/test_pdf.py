@@ -13,7 +13,7 @@ from server.config import pdf_cache, pdf_process
 from server.config.errors import BusyError
 from server.doors.models import Door
 from tests.server.conftest import Api, CallOver
-from tests.server.test_photos import picture, send
+from tests.support.pictures import picture, send
 
 PAGE = "<p>Net loft</p>"
 

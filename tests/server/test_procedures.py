@@ -1,7 +1,7 @@
 """Procedures over HTTP: the shop's own ways, who may pass a step over, and two tablets on one step."""
 
-from tests.hinge.calls import MEASURES, SPRING
 from tests.server.conftest import Api, CallOver
+from tests.support.calls import MEASURES, SPRING
 
 
 def at_the_work(person, door):

@@ -9,8 +9,8 @@ from server.bookings.models import Booking
 from server.calls.models import Call
 from server.doors.models import Door
 from tests.server.conftest import Api, CallOver
-from tests.server.test_bookings import booked
-from tests.server.test_exchange import bring_in
+from tests.support.bookings import booked
+from tests.support.documents import bring_in
 
 
 @pytest.fixture

@@ -1,20 +1,18 @@
 """Two at once: one is taken, the other is told; never a 500."""
 
 import json
-import threading
 import uuid
 from functools import partial
 
 import pytest
-from django.db import connections
-from django_scopes import scopes_disabled
 
 from server.calls.models import Call
 from server.doors.models import Door
 from server.people.models import Person
 from server.stock.models import ShopList
 from tests.server.conftest import Api, CallOver
-from tests.server.test_exchange import bring_in
+from tests.support.documents import bring_in
+from tests.support.races import at_once, ready
 
 pytestmark = pytest.mark.django_db(transaction=True)
 AT_ONCE = 6
@@ -23,33 +21,6 @@ AT_ONCE = 6
 @pytest.fixture(autouse=True)
 def threads_for_all(settings):
     settings.THREADS = 32
-
-
-def at_once(*actions):
-    """Every action in a thread of its own, all let go together; their statuses."""
-    start, statuses = threading.Barrier(len(actions)), []
-
-    def run(action):
-        with scopes_disabled():
-            try:
-                start.wait()
-                statuses.append(action().status_code)
-            finally:
-                connections.close_all()
-
-    threads = [threading.Thread(target=run, args=[action]) for action in actions]
-    for thread in threads:
-        thread.start()
-    for thread in threads:
-        thread.join()
-    assert len(statuses) == len(actions)
-    return sorted(statuses)
-
-
-def ready(person):
-    api = Api(person)
-    api.get("/session")
-    return api
 
 
 def test_a_list_loaded_in_parallel(lead):

@@ -7,10 +7,10 @@ import pytest
 
 from hinge.questions.of_call import balance_of
 from server.exchange.sheet import WIDTH, sheet_context, sheet_pdf
-from tests.hinge.calls import MEASURES, Running
-from tests.hinge.test_command import SPRING
 from tests.server.conftest import Api, CallOver
-from tests.server.test_exchange import text_of
+from tests.support.calls import MEASURES, Running
+from tests.support.documents import text_of
+from tests.support.questions import SPRING
 from tests.support.words import ask, words
 
 ESTIMATE = {"method": "estimate", "low": 151.0, "high": 303.0}

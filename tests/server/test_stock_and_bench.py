@@ -11,10 +11,10 @@ from server.bench.models import BenchSheet
 from server.doors.models import Door
 from server.stock import service
 from server.stock.models import ShopList
-from tests.hinge.calls import MEASURES
-from tests.hinge.test_command import DOOR, DRUM, SPRING, TRACK
 from tests.server.conftest import Api
-from tests.server.test_exchange import text_of
+from tests.support.calls import MEASURES
+from tests.support.documents import text_of
+from tests.support.questions import DOOR, DRUM, SPRING, TRACK
 
 RATES = "wire_in,inside_diameter_in,rate_per_coil_lbin_per_turn\n0.207,2,2300\n"
 VAN = "wire_in,inside_diameter_in,length_in,count\n0.207,2,60,2\n"

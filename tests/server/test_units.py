@@ -6,10 +6,10 @@ import re
 import pytest
 
 from server.people.models import Person
-from tests.hinge.calls import MEASURES
-from tests.hinge.test_text import MARKED, TRADE
 from tests.server.conftest import Api, CallOver
-from tests.server.test_exchange import text_of
+from tests.support.calls import MEASURES
+from tests.support.documents import text_of
+from tests.support.units import MARKED, TRADE
 
 TYPED = {"weight_lb": "59 kg", "width_in": "2743 mm", "height_in": "2134 mm"}
 

@@ -17,10 +17,10 @@ from hypothesis.stateful import RuleBasedStateMachine, invariant, rule, run_stat
 from server.doors.models import Door
 from server.stock import van
 from server.stock.models import Kept, StockItem, StockMove
-from tests.hinge.calls import MEASURES, SPRING
 from tests.server.conftest import Api, CallOver
-from tests.server.scripted import gates
-from tests.server.test_exchange import bring_in
+from tests.support.calls import MEASURES, SPRING
+from tests.support.documents import bring_in
+from tests.support.scripted import gates
 
 PAIR = "wire_in,inside_diameter_in,length_in,count,hand\n0.207,2,27.5,1,left\n0.207,2,27.5,1,right\n"
 PLAN = {"springs": [SPRING], "quarter_turns": 2}

@@ -1,6 +1,6 @@
 """Years of a door with real doors' mess: its springs lose some of their rate, its weight and its drag are never quite the same.
 
-`python -m tests.hinge.ageing_world` tells how many tiring doors are announced in time, and how many steady ones are called tired.
+`python -m tests.support.ageing_world` tells how many tiring doors are announced in time, and how many steady ones are called tired.
 """
 
 from __future__ import annotations
@@ -12,8 +12,8 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from hinge.balance.trend import MIDDLE, Seen, Trend, seen_at, trend_of
-from tests.hinge.doors import build_door
-from tests.hinge.world import Kind, World, _really, worlds
+from tests.support.doors import build_door
+from tests.support.world import Kind, World, _really, worlds
 
 KINDS: tuple[Kind, ...] = ("standard", "low_headroom", "high", "extension")
 # From one visit to the next: a door takes up damp and dirt, and drags otherwise. Estimates.

@@ -25,8 +25,8 @@ from hinge.sizing.picks import pick_extension, pick_plates
 from hinge.springs.counterbalance import Counterbalance, TorsionOnShaft
 from hinge.springs.counterweight import CounterweightOnDrum
 from hinge.springs.extension import PairAtWork
-from tests.hinge.doors import FOUR_INCH, build_door, build_flat_drum, build_hub, build_tapered_drum, build_track
-from tests.support.balance import advise
+from tests.support.advice import advise
+from tests.support.doors import FOUR_INCH, build_door, build_flat_drum, build_hub, build_tapered_drum, build_track
 
 RIGHT_RATE_SD, WRONG_RATE = 0.01, (0.20, 0.35)
 MOST_ROUNDS = 25

@@ -26,10 +26,10 @@ from hinge.site.gates import gate_groups
 from hinge.view.build import build_call_view
 from hinge.view.steps import procedures_of
 from hinge.view.timeline import timeline
-from tests.hinge.calls import MEASURES, SPRING, Running
-from tests.hinge.conformance import require_conforms
-from tests.hinge.records import HUB, PAIR, RECORDS, STACK
-from tests.hinge.walker import LOOKS
+from tests.support.calls import MEASURES, SPRING, Running
+from tests.support.conformance import require_conforms
+from tests.support.records import HUB, PAIR, RECORDS, STACK
+from tests.support.walker import LOOKS
 
 GATES = sorted(gate.id for group in gate_groups() for gate in group.gates)
 GROUPS = sorted(group.id for group in gate_groups())

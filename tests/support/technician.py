@@ -1,6 +1,6 @@
 """A technician who looks where he is told, or where he always looks, and is wrong or cannot tell one time in twelve; and what it costs him.
 
-`python -m tests.hinge.technician` compares three ways of going about it over every cause and over pairs.
+`python -m tests.support.technician` compares three ways of going about it over every cause and over pairs.
 """
 
 from __future__ import annotations

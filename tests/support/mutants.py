@@ -109,6 +109,6 @@ def run(asked: dict[str, Any], times: int, seed: int) -> tuple[int, int]:
 
 
 if __name__ == "__main__":
-    from tests.hinge.test_command import ASKED
+    from tests.support.questions import ASKED
 
     print("{} answered, {} refused, nothing else".format(*run(ASKED, int(sys.argv[1]), 1)))  # noqa: T201

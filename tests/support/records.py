@@ -8,7 +8,7 @@ from hinge.carriers.torsion import wound
 from hinge.document import read
 from hinge.file.record import DoorRecord, read_record
 from hinge.springs.torsion import SpringKind
-from tests.hinge.calls import MEASURED, SPRING
+from tests.support.calls import MEASURED, SPRING
 
 PAIR = {"class_lb": 130, "open_stretch_in": 2}
 STACK = {"plates": {"large": 4, "small": 8}, "hub": {"core_radius_in": 0.75, "strap_in": 0.2, "turns": 7.5}}

@@ -1,6 +1,6 @@
 """Somebody who says anything at any time, now and then what comes next: long calls for the model to be held against.
 
-On the command line so many entries, from a seed: `python -m tests.hinge.walker 100000 1`.
+On the command line so many entries, from a seed: `python -m tests.support.walker 100000 1`.
 """
 
 from __future__ import annotations
@@ -20,9 +20,9 @@ from hinge.procedures.rules import proofs, stop_rules
 from hinge.site.gates import gates
 from hinge.view.build import build_call_view
 from hinge.view.steps import procedures_of
-from tests.hinge.calls import HOLDS, MEASURES, SPRING, Running
-from tests.hinge.conformance import require_conforms
-from tests.hinge.records import HUB, PAIR, RECORDS, STACK
+from tests.support.calls import HOLDS, MEASURES, SPRING, Running
+from tests.support.conformance import require_conforms
+from tests.support.records import HUB, PAIR, RECORDS, STACK
 
 Command = dict[str, object]
 CAUSES = ("spring_broken", "cable_off", "section_cracked", "eyes_defeated", "dry", "turns_low", "roller_out")
