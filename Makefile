@@ -1,4 +1,4 @@
-.PHONY: demo test check long cluster mutants fresh release bench shots api format
+.PHONY: demo test check long cluster mutants fresh release bench docs shots api format
 export PATH := $(CURDIR)/.node/bin:$(PATH)
 
 demo:
@@ -42,6 +42,13 @@ bench:
 	@.venv/bin/python -m tools.bench
 	@.venv/bin/python -m tests.support.world 300
 	@.venv/bin/python -m tests.support.technician 1 40
+
+docs:
+	@tools/setup
+	@.venv/bin/uv venv -q --allow-existing --python .venv/bin/python var/docs-venv
+	@.venv/bin/uv pip install -q --system-certs --python var/docs-venv/bin/python --require-hashes -r requirements/docs.txt
+	@var/docs-venv/bin/properdocs build --strict -f mkdocs.yml >var/docs.log 2>&1 || { cat var/docs.log; exit 1; }
+	@echo "The documents stand in var/docs/index.html"
 
 shots:
 	@tools/setup

@@ -31,7 +31,7 @@ usage: python -m server COMMAND
   serve              Answer the pages, until stopped.
   version            Which North Hinge this is.
 
-COMMAND --help tells what it takes. Settings come from the environment: docs/running-a-shop.md."""
+COMMAND --help tells what it takes. Settings come from the environment: docs/how-to/run-a-shop.md."""
 
 
 def _commands() -> list[tuple[str, str]]:

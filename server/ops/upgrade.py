@@ -53,7 +53,7 @@ def _require_schema() -> None:
     except OperationalError as wrong:
         if wrong.args[:1] != (NO_SCHEMA,):
             raise
-        said = f"There is no schema {schema_name()}. Make it first (docs/running-a-shop.md), or is NORTH_HINGE_DB mistyped?"
+        said = f"There is no schema {schema_name()}. Make it first (docs/how-to/run-a-shop.md), or is NORTH_HINGE_DB mistyped?"
         raise CommandError(said) from wrong
 
 

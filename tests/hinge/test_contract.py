@@ -109,3 +109,17 @@ def test_no_test_imports_another():
         if re.match(r"\s*(from|import) tests\.\w+\.test_", line)
     ]
     assert not found
+
+
+def test_no_link_in_the_documents_is_broken():
+    root = CORE.parent
+    pages = [*root.glob("*.md"), *(root / "docs").rglob("*.md")]
+    broken = [
+        f"{page.relative_to(root)}: {link}"
+        for page in pages
+        for link in re.findall(r"\]\(([^)#:\s]+)(?:#[^)]*)?\)", page.read_text(encoding="utf-8"))
+        if not (page.parent / link).exists()
+    ]
+    assert len(pages) > 30
+    # The reference is written when the documents are built.
+    assert [link for link in broken if "reference/" not in link] == []

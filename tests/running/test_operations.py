@@ -21,12 +21,12 @@ from tests.running.started import free_port
 
 pytestmark = pytest.mark.xdist_group("upkeep")
 ROOT = Path(__file__).resolve().parents[2]
-TOLD = (ROOT / "docs" / "running-a-shop.md").read_text()
+TOLD = (ROOT / "docs" / "how-to" / "run-a-shop.md").read_text()
 
 
 def test_every_command_of_the_documents_is_there():
     units = "\n".join(unit.read_text() for unit in (ROOT / "deploy").glob("*.service"))
-    named = set(re.findall(r"(?:^|`|bin/)north-hinge ([a-z_]+)", f"{TOLD}\n{(ROOT / 'docs' / 'alarms.md').read_text()}\n{units}", re.M))
+    named = set(re.findall(r"(?:^|`|bin/)north-hinge ([a-z_]+)", f"{TOLD}\n{(ROOT / 'docs' / 'how-to' / 'answer-an-alarm.md').read_text()}\n{units}", re.M))
     assert {"back_up", "restore", "status", "import_shop", "clearsessions"} <= named
     assert named - {*get_commands(), "serve", "version"} == set()
     for copied in re.findall(r"deploy/([a-z.-]+)", TOLD):
@@ -59,7 +59,7 @@ def test_every_measure_of_the_alarms_and_the_dashboard_is_taken():
     assert named - taken == set()
     assert len(json.loads((ROOT / "deploy" / "dashboard.json").read_text())["panels"]) == 8
     alarms = re.findall(r"alert: (\w+)", (ROOT / "deploy" / "alerts.yml").read_text())
-    assert [name for name in alarms if f"`{name}`" not in (ROOT / "docs" / "alarms.md").read_text()] == []
+    assert [name for name in alarms if f"`{name}`" not in (ROOT / "docs" / "how-to" / "answer-an-alarm.md").read_text()] == []
 
 
 def test_the_database_takes_the_settings_of_the_documents():
