@@ -65,7 +65,7 @@ class Trims:
 
     @property
     def best(self) -> Floats:
-        """The step that serves each door best."""
+        """The step that serves each door best, shape (doors,)."""
         return np.asarray(self.steps[np.argmin(self.left_lb, axis=0)])
 
     @property

@@ -267,7 +267,7 @@ def _log_toss(hung: DoorAssembly, doors: Doors, height_in: float, off: float) ->
 
 
 def chance_of(outcome: Outcome, net: Floats, friction: Floats) -> Floats:
-    """Probability of what each door does when let go."""
+    """Probability of what each door does when let go, in the shape of its net force [lb]."""
 
     def below(limit: Floats) -> Floats:
         return np.asarray(ndtr((limit - net) / MODEL_SD_LB))

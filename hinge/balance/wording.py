@@ -38,10 +38,12 @@ def reads_sentence(fit: Fit, kind: StepKind) -> str:
     weight, setting, friction = fit.weight_lb, fit.setting_error, fit.friction_lb
     # A turn is a word, which its sentence says; an inch and a pound are units.
     unit = "" if kind == "quarter_turn" else SETTING_UNITS[kind]
+    less = setting.likely < 0
+    off = (-setting.likely, -setting.high, -setting.low) if less else (setting.likely, setting.low, setting.high)
     return say(
-        f"reads.{kind}",
+        f"reads.{kind}.{'less' if less else 'more'}",
         weight=say_range(weight.likely, weight.low, weight.high, "lb", 0),
-        setting=say_range(setting.likely, setting.low, setting.high, unit, 1),
+        setting=say_range(*off, unit, 1),
         friction=say_range(friction.likely, friction.low, friction.high, "lb", 0),
     )
 

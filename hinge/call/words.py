@@ -42,7 +42,7 @@ def measured_words(name: str, value: Value, how: How) -> str:
 
 
 def weight_words(weight_lb: float | None, how: How) -> str:
-    """How far a weight may be off, where it is an estimate; nothing where it was weighed."""
+    """How far a weight [lb] may be off, where it is an estimate; nothing where it was weighed."""
     if weight_lb is None or how.method != "estimate":
         return ""
     spread = f", {say_amount(how.low, 'lb', 0)} to {say_size(how.high, 'lb', 0)}" if how.low is not None and how.high is not None else ""

@@ -161,7 +161,7 @@ class Carrier(Document):
         return ""
 
     def plan_words(self, quarter_turns: int | None) -> dict[str, str]:
-        """What a plan for it fills into the steps of the work."""
+        """What a plan for it, wound so many [quarter-turns], fills into the steps of the work."""
         return {}
 
     def require_pickable(self) -> None:

@@ -113,7 +113,7 @@ class Counterweight(Carrier):
         return {name: more for name, pieces in wanted.items() if (more := pieces - had.get(name, 0)) > 0}
 
     def plan_words(self, quarter_turns: int | None) -> dict[str, str]:
-        """The plates to stack."""
+        """The plates to stack; [quarter-turns] are nothing to them."""
         return {"plates": plate_words(self.stack.plates) if self.stack else "the plates"}
 
     def require_set(self, where: str) -> None:

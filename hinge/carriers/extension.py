@@ -107,7 +107,7 @@ class Extension(Carrier):
         return {pair_part(self.pair): 2} if self.pair else {}
 
     def plan_words(self, quarter_turns: int | None) -> dict[str, str]:
-        """The stretch it is hung with."""
+        """The stretch it is hung with; [quarter-turns] are nothing to it."""
         return {"stretch": say_length(self.pair.open_stretch_in) if self.pair else ""}
 
     def require_set(self, where: str) -> None:

@@ -141,7 +141,7 @@ class Torsion(Carrier):
         return {str(cone): turns for cone, turns in self.cones.items()}
 
     def to_be_wound(self, quarter_turns: int | None) -> Self:
-        """Its cones, all alike."""
+        """Its cones, all alike [quarter-turns]."""
         return self.model_copy(update={"cones": dict.fromkeys(cones_of(self.springs, self.duplex), quarter_turns)})
 
     def as_arrived(self, measured: Measured, turns_now: int | None, on_file: Carrier | None) -> Self:
@@ -196,7 +196,7 @@ class Torsion(Carrier):
         return "; ".join(f"{self.parts[cone].lower()} {turns_words(count)}" for cone, count in counts.items())
 
     def plan_words(self, quarter_turns: int | None) -> dict[str, str]:
-        """How far its cones are to be wound."""
+        """How far its cones are to be wound [quarter-turns]."""
         each = "on the spring" if len(self.cones) == 1 else "on each spring"
         return {"turns": "to the count" if quarter_turns is None else f"{quarter_turns} quarter-turns {each}"}
 
@@ -224,7 +224,7 @@ def hand_of(cone: str, turned_round: bool) -> Literal["left", "right"]:
 
 
 def wound(springs: list[SpringKind], quarter_turns: int | None, duplex: bool = False) -> Torsion:
-    """Torsion springs all wound alike, or to an unknown count."""
+    """Torsion springs all wound alike [quarter-turns], or to an unknown count."""
     return Torsion(springs=springs, duplex=duplex, cones=dict.fromkeys(cones_of(springs, duplex), quarter_turns))
 
 

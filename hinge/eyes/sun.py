@@ -70,7 +70,7 @@ def sun_at(moments_s: Floats, latitude_deg: float, longitude_deg: float) -> tupl
 
 
 def exposed(opening: Opening, side: Side, azimuth_deg: Floats, elevation_deg: Floats) -> Bools:
-    """Whether the sun at these places blinds a receiver on a side: an array of their length."""
+    """Whether the sun at these places [degrees] blinds a receiver on a side: an array of their length."""
     axis = opening.facing_deg + (90.0 if side == "left" else -90.0)
     # Positive toward the side the receiver looks to.
     out = np.radians((azimuth_deg - opening.facing_deg + 180.0) % 360.0 - 180.0) * (1.0 if side == "left" else -1.0)

@@ -29,7 +29,7 @@ class Triage(BaseModel):
 
 
 def triage(complaint: str, weight_lb: float | None = None, width_in: float | None = None, stuck_open: bool = False) -> Triage:
-    """What can be said at once. `weight_lb` and `width_in` of the door's file, where it knows them."""
+    """What can be said at once. `weight_lb` [lb] and `width_in` [in] of the door's file, where it knows them."""
     one = faults().complaints[complaint]
     reasons = [
         words

@@ -78,7 +78,7 @@ def inches_per_turn(corrections: Sequence[Correction], told_in: float | None = N
 
 
 def limit_turn(end: End, off_in: float, per_turn: InchesPerTurn) -> LimitTurn:
-    """Turns that bring one end to its mark. A stop beyond the mark has too much travel: the screw goes back."""
+    """Turns that bring one end, so far off [in], to its mark. A stop beyond the mark has too much travel: the screw goes back."""
     turns = -round(off_in / per_turn.likely * EIGHTH) / EIGHTH or 0.0
     return LimitTurn(turns=turns, inches_per_turn=per_turn, sentence=_sentence(end, off_in, turns))
 
@@ -97,7 +97,7 @@ def _sentence(end: End, off_in: float, turns: float) -> str:
 
 
 def stop_words(off_in: float) -> str:
-    """Where the trolley stops, seen from its mark."""
+    """Where the trolley stops [in], seen from its mark."""
     return f"{say_length(abs(off_in))} {'beyond' if off_in > 0 else 'short of'} its mark" if off_in else "on its mark"
 
 

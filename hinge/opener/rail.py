@@ -67,7 +67,7 @@ class Arm:
 
 
 def travel_of(door: Door, track: Track, thickness_in: float = USUAL_THICKNESS_IN) -> Travel:
-    """The top section on its way.
+    """The top section, so thick [in], on its way.
 
     Raises ContradictionError for a track on which the top edge has a way of its own or never turns, and for a top section too low.
     """
@@ -103,7 +103,7 @@ def arm_lengths(travel: Travel, rail_in: float) -> tuple[float, float, float]:
 
 
 def arm_of(travel: Travel, rail_in: float, length_in: float) -> Arm:
-    """The arm over the travel, its trolley always further in than the door's bracket."""
+    """The arm of a length on a rail so high [in] over the travel, its trolley always further in than the door's bracket."""
     drop = rail_in - travel.pivot[:, 1]
     across = np.sqrt(np.maximum(length_in**2 - drop**2, 0.0))
     return Arm(length_in, travel.pivot[:, 0] + across, np.degrees(np.arctan2(across, drop)))

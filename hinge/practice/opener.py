@@ -185,7 +185,7 @@ class Opener:
         self._void()
 
     def lift(self, to_in: float) -> None:
-        """Move a released door by hand."""
+        """Move a released door by hand to a height [in]."""
         if self.joined and self.kind != "fixed_chain":
             raise _no("Release the door first.")
         if not 0 <= to_in <= OPEN_IN:

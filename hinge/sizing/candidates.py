@@ -58,7 +58,7 @@ class Candidates:
         return self.count * (outer + np.nan_to_num(inner))
 
     def cycles(self, turns: Floats, material: str) -> Floats:
-        """Likely cycles of the weakest spring of each set at so many turns."""
+        """Likely cycles of the weakest spring of each set at so many turns, shape (sets,)."""
         wire = material_named(material)
         outer = likely_cycles(bending_stress(self.each_lbin_per_turn * turns, self.wire_in), self.wire_in, wire)
         inner = likely_cycles(bending_stress(self.inner_lbin_per_turn * turns, self.inner_wire_in), self.inner_wire_in, wire)

@@ -42,7 +42,7 @@ class Profile:
 
     @property
     def smoothed_lb(self) -> Floats:
-        """The line without the waves of the sections rounding the bend: at each place the mean over one section's height.
+        """The line [lb] without the waves of the sections rounding the bend, as many: at each place the mean over one section's height.
 
         Near the ends the mean is over as much as there is on both sides, so that the ends stay where they are.
         """

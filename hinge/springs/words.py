@@ -83,7 +83,9 @@ def stack_words(stack: Stack) -> str:
 
 def turns_words(quarter_turns: int) -> str:
     """Quarter-turns as whole turns and quarters."""
-    return f"{quarters_words(quarter_turns)} turns ({quarter_turns} quarter-turns)"
+    turns = "turn" if 0 < quarter_turns <= 4 else "turns"
+    quarters = "quarter-turn" if quarter_turns == 1 else "quarter-turns"
+    return f"{quarters_words(quarter_turns)} {turns} ({quarter_turns} {quarters})"
 
 
 def quarters_words(quarter_turns: int) -> str:

@@ -66,7 +66,7 @@ class _Listed:
         return cls(rate_lbin_per_turn, within, KDTree(np.stack(sizes, axis=1) / within) if len(rate_lbin_per_turn) else None)
 
     def near(self, asked: tuple[Floats, ...]) -> Floats:
-        """The rate of the size nearest to each one asked, by the axis it differs most on; NaN where none is within reach."""
+        """The rate [lb·in/turn] of the size nearest to each one asked, by the axis it differs most on; NaN where none is within reach."""
         if self.tree is None:
             return np.full(len(asked[0]), np.nan)
         _, row = self.tree.query(np.stack(asked, axis=1) / self.within, p=np.inf, distance_upper_bound=1)

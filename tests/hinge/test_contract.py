@@ -9,7 +9,7 @@ import pytest
 CORE = Path(__file__).resolve().parents[2] / "hinge"
 MODULES = sorted(CORE.rglob("*.py"))
 FORBIDDEN = {"time", "random", "socket", "requests", "urllib", "django", "threading", "logging"}
-UNITS = re.compile(r"_(in|lb|lbin|psi|kpsi|ftlb|lbin_per_turn|lbft2)$")
+UNITS = re.compile(r"(_(in|lb|lbin|psi|kpsi|ftlb|lbin_per_turn|lbft2|deg))$")
 
 
 # A calendar is no clock: what asks the hour is what nothing here does.
@@ -46,17 +46,20 @@ def test_every_module_keeps_the_contract(path):
         assert not bare
 
 
-@pytest.mark.parametrize(
-    "path", [path for path in MODULES if path.parent.name in ("door", "springs", "sizing", "balance")], ids=lambda path: path.stem
-)
-def test_functions_with_units_in_their_arguments_name_a_unit_in_their_words(path):
-    for node in public(ast.parse(path.read_text())):
-        if not isinstance(node, ast.FunctionDef):
+@pytest.mark.parametrize("path", MODULES, ids=lambda path: str(path.relative_to(CORE)))
+def test_what_takes_or_gives_a_number_names_its_unit_or_shape(path):
+    tree = ast.parse(path.read_text())
+    methods = [inner for node in public(tree) if isinstance(node, ast.ClassDef) for inner in public(node)]
+    for node in [*public(tree), *methods]:
+        if not isinstance(node, ast.FunctionDef) or node.name.startswith("build_"):
             continue
+        words = ast.get_docstring(node) or ""
         with_units = [arg.arg for arg in node.args.args if UNITS.search(arg.arg)]
-        if with_units and not node.name.startswith("build_"):
-            words = ast.get_docstring(node) or ""
-            assert re.search(r"\[[^\]]+\]", words), f"{node.name}({', '.join(with_units)}) names its units in brackets"
+        assert not with_units or re.search(r"\[[^\]]+\]", words), f"{node.name}({', '.join(with_units)}) names its units in brackets"
+        gives = ast.unparse(node.returns) if node.returns else ""
+        assert "Floats" not in gives or re.search(r"\[[^\]]+\]|shape|\(\w+,\)", words), (
+            f"{node.name} names the unit or the shape of what it gives"
+        )
 
 
 def test_only_the_command_prints():

@@ -26,7 +26,11 @@ TOLD = (ROOT / "docs" / "how-to" / "run-a-shop.md").read_text()
 
 def test_every_command_of_the_documents_is_there():
     units = "\n".join(unit.read_text() for unit in (ROOT / "deploy").glob("*.service"))
-    named = set(re.findall(r"(?:^|`|bin/)north-hinge ([a-z_]+)", f"{TOLD}\n{(ROOT / 'docs' / 'how-to' / 'answer-an-alarm.md').read_text()}\n{units}", re.M))
+    named = set(
+        re.findall(
+            r"(?:^|`|bin/)north-hinge ([a-z_]+)", f"{TOLD}\n{(ROOT / 'docs' / 'how-to' / 'answer-an-alarm.md').read_text()}\n{units}", re.M
+        )
+    )
     assert {"back_up", "restore", "status", "import_shop", "clearsessions"} <= named
     assert named - {*get_commands(), "serve", "version"} == set()
     for copied in re.findall(r"deploy/([a-z.-]+)", TOLD):
