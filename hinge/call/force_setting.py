@@ -9,7 +9,7 @@ from hinge.call.acts import holds_at
 from hinge.call.answers import not_put_right
 from hinge.call.facts import Call
 from hinge.call.words import reading_words
-from hinge.errors import ContradictionError
+from hinge.errors import ContradictionError, HingeError
 from hinge.faults.knowledge import faults
 from hinge.text.marks import say_length
 
@@ -20,12 +20,13 @@ BINDING_PARTS = ("track", "rollers", "sections", "edges")
 SURE_LB = 2 * GAUGE_SD_LB
 
 
-def require_may_force(call: Call, field: str, value: str) -> None:
-    """Refuse to set the force while this door's own record says that it is heavy or binds. Raises ContradictionError."""
+def force_refusal(call: Call, field: str, value: str) -> HingeError | None:
+    """Why the force may not be set while this door's own record says that it is heavy or binds; None where it may."""
     against = _heavy(call) or _binds(call)
-    if against:
-        said = f"{against}. More force never cures a heavy or binding door: put the door right first."
-        raise ContradictionError(said, field, value, f"a door that holds at {holds_at(call).words} and runs free")
+    if not against:
+        return None
+    said = f"{against}. More force never cures a heavy or binding door: put the door right first."
+    return ContradictionError(said, field, value, f"a door that holds at {holds_at(call).words} and runs free")
 
 
 def _heavy(call: Call) -> str:

@@ -50,11 +50,18 @@ def require_gates(call: Call, acts: Iterable[Act], field: str, value: object) ->
 
 def require_may(call: Call, acts: Iterable[Act], field: str, value: object) -> None:
     """Refuse acts that the garage as it stands does not allow, whatever is stated. Raises OutOfStepError or ContradictionError."""
+    if refusal := refusal_of(call, acts, field, value):
+        raise refusal
+
+
+def refusal_of(call: Call, acts: Iterable[Act], field: str = "", value: object = None) -> HingeError | None:
+    """Why the garage as it stands does not allow acts, whatever is stated; None where it does."""
     site = call.site
     for act in _asking(acts):
         for fact in against(site, act.action):
-            raise _refusal(call, act.action, fact, field, value)
+            return _refusal(call, act.action, fact, field, value)
         site = done(site, act)
+    return None
 
 
 def _asking(acts: Iterable[Act]) -> Iterable[Act]:
@@ -82,11 +89,12 @@ def against(site: Site, action: Action | Gate) -> list[Fact]:
 
 def barred(call: Call, acts: Iterable[Act]) -> str:
     """Why acts cannot be done as the door stands, whatever gates are met, in words; empty where nothing stands in the way."""
-    try:
-        require_may(call, acts, "", None)
-    except HingeError as wrong:
-        return wrong.message
-    return ""
+    return words_of(refusal_of(call, acts))
+
+
+def words_of(refusal: HingeError | None) -> str:
+    """A refusal in words; empty for none."""
+    return refusal.message if refusal else ""
 
 
 def may_check(call: Call, need: Need) -> bool:

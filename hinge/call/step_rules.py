@@ -2,14 +2,12 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
-
 from hinge.call import commands as c
 from hinge.call.acts import acts_of
 from hinge.call.commands import ProofMade, Stepped
 from hinge.call.facts import Call
-from hinge.call.force_setting import require_may_force
-from hinge.call.safety import barred, held_by_hand
+from hinge.call.force_setting import force_refusal
+from hinge.call.safety import barred, held_by_hand, words_of
 from hinge.errors import BadInputError, ContradictionError, HingeError, OutOfStepError
 from hinge.faults.knowledge import require_known
 from hinge.procedures.knowledge import Step, steps
@@ -30,7 +28,8 @@ def require_may_step(call: Call, command: c.Stepped) -> None:
             raise BadInputError("That is done on the door itself: it is counted, or said once it is done.", where, name)
         if len(command.steps) > 1 and (step.does == "lift" or step.needs == "run"):
             raise OutOfStepError("A step that moves the door stands for itself.", where, name)
-        _require_force(call, step, where)
+        if refusal := _force_step_refusal(call, step, where):
+            raise refusal
 
 
 def require_may_pass_over(call: Call, command: c.PassedOver) -> None:
@@ -45,32 +44,31 @@ def require_may_prove(call: Call, proof: Proof, passed: bool) -> None:
 
     That the force will not do is said of any door; that it will, of none that is heavy or binds.
     """
-    if proof.forces and passed:
-        require_may_force(call, "proof", proof.id)
+    if refusal := _proof_refusal(call, proof, passed):
+        raise refusal
 
 
 def proof_barred(call: Call, proof: Proof) -> str:
     """Why a proof cannot be passed as the door stands, in words; empty where nothing stands in the way."""
     made = ProofMade(kind="proof", proof=proof.id, passed=True)
-    return _refused(lambda: require_may_prove(call, proof, passed=True)) or barred(call, acts_of(call, made))
+    return words_of(_proof_refusal(call, proof, passed=True)) or barred(call, acts_of(call, made))
 
 
 def step_barred(call: Call, name: str) -> str:
     """Why a step cannot be done as the door stands, whatever gates are met, in words; empty where nothing stands in the way."""
     said = Stepped(kind="stepped", steps=[name])
-    return _refused(lambda: _require_force(call, steps()[name], "")) or barred(call, acts_of(call, said))
+    return words_of(_force_step_refusal(call, steps()[name], "")) or barred(call, acts_of(call, said))
 
 
-def _refused(require: Callable[[], None]) -> str:
-    try:
-        require()
-    except HingeError as wrong:
-        return wrong.message
-    return ""
+def _proof_refusal(call: Call, proof: Proof, passed: bool) -> HingeError | None:
+    return force_refusal(call, "proof", proof.id) if proof.forces and passed else None
 
 
-def _require_force(call: Call, step: Step, where: str) -> None:
-    if step.forces:
-        require_may_force(call, where, "force")
-        if "balance_first" not in call.stepped and not held_by_hand(call):
-            raise ContradictionError("By hand first: released with the door down it must lift easily and hold.", where, "force")
+def _force_step_refusal(call: Call, step: Step, where: str) -> HingeError | None:
+    if not step.forces:
+        return None
+    if refusal := force_refusal(call, where, "force"):
+        return refusal
+    if "balance_first" in call.stepped or held_by_hand(call):
+        return None
+    return ContradictionError("By hand first: released with the door down it must lift easily and hold.", where, "force")
