@@ -2,35 +2,20 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import dataclass, replace
 from typing import Literal
 
-import numpy as np
-
-from hinge.arrays import Floats
-from hinge.balance.fit import GAUGE_SD_LB, MODEL_SD_LB, DoorAssembly, Doors, Fit, chance_of, fit_readings, net_of
-from hinge.balance.readings import Outcome, Reading, seen_once
-from hinge.balance.wording import caution_sentence, resize_sentence, say, surprise_sentence, trim_sentence
-from hinge.door.lift import required_lift
-from hinge.sizing.ideal import HOLD_UP_SHARE, first_condition
+from hinge.balance import case as evidence
+from hinge.balance.case import CONVINCED, DOUBTED, FEW, LIKELY, LOOKED_FOR, MOST, SURE, Case
+from hinge.balance.fit import DoorAssembly, Fit, fit_readings
+from hinge.balance.readings import Reading, seen_once
+from hinge.balance.wording import caution_sentence, resize_sentence, say, trim_sentence
 from hinge.springs.counterbalance import StepKind
 from hinge.text.marks import say_length, say_size
 
 AdviceKind = Literal["leave", "trim", "resize", "free_up", "measure_more"]
-
 FRICTION_LIMIT_LB = 30.0  # EN 12604 gives 150 N (33.7 lb) for private doors worked by hand (memory)
-LOW_SHARE, HIGH_SHARE = 0.35, 0.65  # of the travel: below is low, above is high; estimate
-FROM_IN, CLEAR_OF_OPEN_IN, JUDGED = 12.0, 6.0, 9  # where along the travel a setting is judged, and at how many heights
-# How sure is sure enough: chosen on simulated doors (tests/support/world.py), no source.
-SURE, LIKELY, NEARLY = 0.6, 0.88, 0.85
-CONVINCED, DOUBTED, SUSPECTED = 0.9, 0.2, 0.06  # that the springs are wrong: at once, after enough readings, to read on for
-TILT_SHARE = 0.05  # of the weight, left at either end by springs a tenth too weak or too strong: beyond that they are wrong; estimate
-NOT_EXPECTED = 0.04
-ENOUGH, MOST, LONG = 6, 8, 14  # readings at one setting; at all of them
-RIGHT, HARDLY, LOOKED_FOR = 0.7, 0.15, 4  # sure enough that the setting is right; that it may hold there; how often it is looked for
-WORTH_LB = 0.5  # a trim that gains less along the travel is not worth a bar
-FEW = 5  # below so many readings a door that held every time has told little of its setting: its drag may hide it
-LIKELY_DOORS = 800
 
 
 @dataclass(frozen=True)
@@ -53,27 +38,6 @@ class Advice:
     caution: str = ""
 
 
-@dataclass(frozen=True)
-class Trims:
-    """What trimming would do to the doors this one could be.
-
-    `steps` from the setting as it is; `left_lb` the force then left along the travel, root mean square, shape (steps, doors).
-    """
-
-    steps: Floats
-    left_lb: Floats
-
-    @property
-    def best(self) -> Floats:
-        """The step that serves each door best, shape (doors,)."""
-        return np.asarray(self.steps[np.argmin(self.left_lb, axis=0)])
-
-    @property
-    def excess_lb(self) -> Floats:
-        """How much worse each step is than each door's best, on the whole [lb]."""
-        return np.asarray((self.left_lb - self.left_lb.min(axis=0)).mean(axis=1))
-
-
 def advise(
     hung: DoorAssembly, readings: list[Reading], spring_count: int = 2, weight_sd_lb: float | None = None, offs: list[float] | None = None
 ) -> tuple[Fit, Advice]:
@@ -86,231 +50,119 @@ def advise(
     readings, settings = seen_once(readings, offs)
     # What a toss tells is in the fit; where a door holds is only seen where it was let go.
     now = [reading for reading, off in zip(readings, settings, strict=True) if not off and not reading.tossed]
-    advice = _advice(hung, readings, now, fit, spring_count, _surprise(hung, now, weight_sd_lb))
+    case = Case(hung, readings, now, fit, spring_count, evidence.surprise_of(hung, now, weight_sd_lb))
+    advice = next(advice for rule in RULES if (advice := rule(case)) is not None)
     if advice.kind == "leave":
         advice = _with_offer(hung, readings, advice)
     step = hung.carrier.step.kind
     return fit, replace(advice, step=step, caution=caution_sentence(step) if advice.kind == "trim" else "")
 
 
-def _advice(hung: DoorAssembly, readings: list[Reading], now: list[Reading], fit: Fit, spring_count: int, surprise: str) -> Advice:
-    first = _first_height(hung)
-    if not now:
-        return _measure(first, "first")
-    if fit.doors.chance(fit.doors.friction_lb > FRICTION_LIMIT_LB) > SURE:
-        return Advice("free_up", 0, say("drags", friction=say_size(fit.friction_lb.likely, "lb", 0)))
-    if (both := _both_ways(now)) is not None and len(now) < MOST:
-        return _measure(both, "both_ways")
-    doors = fit.doors.likely(LIKELY_DOORS)
-    trims = _trims(hung, doors)
-    wrong = _wrong(hung, doors, trims)
-    enough = len(now) >= ENOUGH or len(readings) >= LONG
-    holding, pulled = {reading.outcome for reading in now} - {None} == {"holds"}, _pulled(now)
-    if not holding and _spread_out(hung, readings) and wrong > (DOUBTED if enough else CONVINCED):
-        tilt_lb = float(_tilt(hung, doors.weight_lb, doors.pull).mean())
-        return Advice("resize", 0, resize_sentence(hung, fit, tilt_lb, wrong > SURE), surprise=surprise)
-    spoken = _spoken(hung, now) and (enough or wrong < (DOUBTED if pulled and holding else SUSPECTED))
-    steps = _steps(hung, trims, _spread_out(hung, now))
-    # On a door that holds, one step is less than a hand would feel.
-    hidden = pulled and bool(np.mean(np.sign(steps) * trims.best > 1) > SURE) and _worth(trims, steps)
-    if spoken and holding and not hidden and (pulled or enough or _holds(hung, doors) > LIKELY):
-        return Advice("leave", 0, say("leave.holds"), surprise=surprise)
-    if len(now) < len(readings) and not _spoken(hung, readings):
-        # Trimmed once already: the ends of the travel tell wrong springs from a wrong setting.
-        return _measure(_most_telling_height(hung, readings, now, doors), "before_trim", surprise)
-    if steps and (pulled or not holding) and not _against(now, steps) and _worth(trims, steps):
-        return Advice("trim", steps, trim_sentence(hung.carrier.step.kind, steps, spring_count), surprise=surprise)
-    if spoken and _settled(trims, now):
-        return Advice("leave", 0, say("leave.nearest"), surprise=surprise)
-    if _accepted(hung, now) and ((spoken and (enough or not steps)) or len(now) >= MOST):
-        return Advice("leave", 0, say("leave.band", band=hung.carrier.step.holds_at.words), surprise=surprise)
-    if len(now) >= MOST:
-        at = _where_it_holds(hung, now, doors) if wrong < DOUBTED and _right(trims) and len(now) < MOST + LOOKED_FOR else None
-        if at is not None:
-            return _measure(at, "hardly_stands", surprise, band=hung.carrier.step.holds_at.words)
-        return Advice("measure_more", 0, say("disagree"), surprise=surprise)
-    if not _in_band(hung, now):
-        return _measure(first, "where_it_must_hold", surprise)
-    return _measure(_most_telling_height(hung, now, now, doors), "unsettled", surprise)
+def _nothing_read(case: Case) -> Advice | None:
+    return None if case.current else _read_at(case, evidence.first_height(case.hung), "first")
 
 
-def _pulled(readings: list[Reading]) -> bool:
-    """Whether a gauge was read both ways: one way alone does not tell drag from a wrong setting."""
-    return {"raising", "lowering"} <= {reading.direction for reading in readings}
+def _drags(case: Case) -> Advice | None:
+    doors = case.fit.doors
+    if doors.chance(doors.friction_lb > FRICTION_LIMIT_LB) <= SURE:
+        return None
+    return Advice("free_up", 0, say("drags", friction=say_size(case.fit.friction_lb.likely, "lb", 0)))
+
+
+def _contradicted(case: Case) -> Advice | None:
+    height = evidence.read_both_ways(case.current) if len(case.current) < MOST else None
+    return None if height is None else replace(_read_at(case, height, "both_ways"), surprise="")
+
+
+def _wrong_carrier(case: Case) -> Advice | None:
+    limit = DOUBTED if case.enough else CONVINCED
+    if case.holding or not evidence.spread_out(case.hung, case.readings) or case.wrong <= limit:
+        return None
+    tilt_lb = float(evidence.tilt_lb(case.hung, case.doors.weight_lb, case.doors.pull).mean())
+    return Advice("resize", 0, resize_sentence(case.hung, case.fit, tilt_lb, case.wrong > SURE), surprise=case.surprise)
+
+
+def _holds_where_it_must(case: Case) -> Advice | None:
+    if not case.heard or not case.holding or case.hidden:
+        return None
+    sure = case.pulled or case.enough or evidence.holding_fraction(case.hung, case.doors) > LIKELY
+    return _leave(case, say("leave.holds")) if sure else None
+
+
+def _not_heard_since_the_trim(case: Case) -> Advice | None:
+    """Trimmed once already: the ends of the travel tell wrong springs from a wrong setting."""
+    if len(case.current) == len(case.readings) or evidence.heard_everywhere(case.hung, case.readings):
+        return None
+    return _read_at(case, evidence.most_telling_height(case.hung, case.readings, case.current, case.doors), "before_trim")
+
+
+def _trim(case: Case) -> Advice | None:
+    seen = case.pulled or not case.holding
+    if not case.steps or not seen or evidence.against_motion(case.current, case.steps) or not evidence.worth_a_trim(case.trims, case.steps):
+        return None
+    sentence = trim_sentence(case.hung.carrier.step.kind, case.steps, case.spring_count)
+    return Advice("trim", case.steps, sentence, surprise=case.surprise)
+
+
+def _set_right(case: Case) -> Advice | None:
+    return _leave(case, say("leave.nearest")) if case.heard and evidence.settled_by_setting(case.trims, case.current) else None
+
+
+def _seen_to_hold(case: Case) -> Advice | None:
+    done = (case.heard and (case.enough or not case.steps)) or len(case.current) >= MOST
+    if not done or not evidence.seen_to_hold(case.hung, case.current):
+        return None
+    return _leave(case, say("leave.band", band=case.hung.carrier.step.holds_at.words))
+
+
+def _read_often(case: Case) -> Advice | None:
+    if len(case.current) < MOST:
+        return None
+    looked_for = case.wrong < DOUBTED and evidence.set_right(case.trims) and len(case.current) < MOST + LOOKED_FOR
+    height = evidence.likeliest_hold(case.hung, case.current, case.doors) if looked_for else None
+    if height is None:
+        return Advice("measure_more", 0, say("disagree"), surprise=case.surprise)
+    return _read_at(case, height, "hardly_stands", band=case.hung.carrier.step.holds_at.words)
+
+
+def _not_read_where_it_must_hold(case: Case) -> Advice | None:
+    return None if evidence.in_band(case.hung, case.current) else _read_at(case, evidence.first_height(case.hung), "where_it_must_hold")
+
+
+def _unsettled(case: Case) -> Advice:
+    return _read_at(case, evidence.most_telling_height(case.hung, case.current, case.current, case.doors), "unsettled")
+
+
+# The first rule that has something to say says it.
+RULES: tuple[Callable[[Case], Advice | None], ...] = (
+    _nothing_read,
+    _drags,
+    _contradicted,
+    _wrong_carrier,
+    _holds_where_it_must,
+    _not_heard_since_the_trim,
+    _trim,
+    _set_right,
+    _seen_to_hold,
+    _read_often,
+    _not_read_where_it_must_hold,
+    _unsettled,
+)
+
+
+def _leave(case: Case, sentence: str) -> Advice:
+    return Advice("leave", 0, sentence, surprise=case.surprise)
+
+
+def _read_at(case: Case, height_in: float, why: str, **values: str) -> Advice:
+    height = round(height_in)
+    sentence = say(f"read.{why}", height=say_length(height, feet=True), **values)
+    return Advice("measure_more", 0, sentence, float(height), case.surprise)
 
 
 def _with_offer(hung: DoorAssembly, readings: list[Reading], advice: Advice) -> Advice:
     """Holding says no more than that less is wrong than it drags: where that is nearly all that is known, a pull would tell the rest."""
-    if len(readings) >= FEW or _pulled(readings):
+    if len(readings) >= FEW or evidence.pulled_both_ways(readings):
         return advice
-    at = float(round(_first_height(hung)))
+    at = float(round(evidence.first_height(hung)))
     return replace(advice, pull_at_in=at, offer=say("offer", height=say_length(at, feet=True)))
-
-
-def _wrong(hung: DoorAssembly, doors: Doors, trims: Trims) -> float:
-    """How likely what carries it is a wrong one: it is far from what this weight wants, and no setting makes the door hold everywhere."""
-    set_best = replace(doors, setting_error=doors.setting_error + trims.best * hung.carrier.step.size)
-    moves = (np.abs(net_of(hung, set_best, _judged(hung))) > doors.friction_lb).any(axis=0)
-    # What the nearest size sold leaves is nobody's mistake.
-    left = np.clip(_tilt(hung, np.array([hung.door.total_lb]), np.ones(1)), -hung.carrier.step.coarse_lb, hung.carrier.step.coarse_lb)
-    return float(np.mean(moves & (np.abs(_tilt(hung, doors.weight_lb, doors.pull) - left) > TILT_SHARE * doors.weight_lb)))
-
-
-def _right(trims: Trims) -> bool:
-    """Whether the setting is right to the nearest step on most of the doors this one could be."""
-    return bool(np.mean(np.abs(trims.best) <= 1) > RIGHT)
-
-
-def _where_it_holds(hung: DoorAssembly, now: list[Reading], doors: Doors) -> float | None:
-    """Where it likeliest holds among the heights at which it must [in], clear of those read; None where there is none left."""
-    band = hung.carrier.step.holds_at
-    heights = np.arange(band.from_in, min(band.to_in, hung.door.height_in - CLEAR_OF_OPEN_IN) + 0.1, 2.0)
-    away = np.min([np.abs(heights - reading.height_in) for reading in now], axis=0)
-    holds = np.where(away >= 2, (np.abs(net_of(hung, doors, heights)) <= doors.friction_lb).mean(axis=1), 0.0)
-    return float(heights[np.argmax(holds)]) if len(heights) and holds.max() > HARDLY else None
-
-
-def _first_height(hung: DoorAssembly) -> float:
-    """Where to begin [in]: in the middle of where it must hold, on a low door no higher than three quarters of it."""
-    band = hung.carrier.step.holds_at
-    return min((band.from_in + band.to_in) / 2, 0.75 * hung.door.height_in)
-
-
-def _holds(hung: DoorAssembly, doors: Doors) -> float:
-    """The share of the heights it is judged at where it likely holds, or nearly."""
-    return float((np.abs(net_of(hung, doors, _judged(hung))) <= doors.friction_lb + MODEL_SD_LB).mean())
-
-
-def _judged(hung: DoorAssembly) -> Floats:
-    low = max(FROM_IN, first_condition(hung.track))
-    return np.linspace(low, hung.door.height_in - CLEAR_OF_OPEN_IN, JUDGED)
-
-
-def _trims(hung: DoorAssembly, doors: Doors) -> Trims:
-    step, heights = hung.carrier.step, _judged(hung)
-    steps = np.arange(-3 * step.most, 3 * step.most + 1)
-    left = [np.sqrt((net_of(hung, doors, heights, float(one * step.size)) ** 2).mean(axis=0)) for one in steps]
-    return Trims(steps.astype(float), np.array(left))
-
-
-def _tilt(hung: DoorAssembly, weight_lb: Floats, pull: Floats) -> Floats:
-    """What every door is left with at either end, set to share it evenly [lb]: + = heavy at the first condition, hot at open.
-
-    Springs of the right pull leave none. Told by the springs alone: a lean or a bow that no model has is not their fault.
-    """
-    at = np.array([first_condition(hung.track), hung.door.height_in])
-    need = required_lift(hung.door, hung.track, at) / hung.door.total_lb + np.array([0.0, HOLD_UP_SHARE])
-    # Well wound, so that none has run out of turns at open; how far is shared out again below.
-    wound, more = (hung.carrier.lift(at, hung.carrier.step.size * steps)[:, None] for steps in (8, 12))
-    left = need[:, None] * weight_lb - pull * wound
-    gain = (more - wound)[:, 0]
-    return np.asarray(left[0] - gain[0] * left.sum(axis=0) / gain.sum())
-
-
-def _steps(hung: DoorAssembly, trims: Trims, spread_out: bool) -> int:
-    """The trim that leaves least along the travel on the whole, no more at once than is usual."""
-    step = hung.carrier.step
-    best = float(trims.steps[np.argmin(trims.excess_lb)])
-    sure = trims.best.std() < 1 or (spread_out and np.mean(np.sign(best) * trims.best >= step.most) > NEARLY)
-    most = step.most if sure else step.unsure
-    return int(np.clip(best, -most, most))
-
-
-def _worth(trims: Trims, steps: int) -> bool:
-    at = dict(zip(trims.steps.tolist(), trims.excess_lb.tolist(), strict=True))
-    return bool(np.mean(np.sign(steps) * trims.best > 0) > SURE and at[0] - at[steps] > WORTH_LB)
-
-
-def _against(now: list[Reading], steps: int) -> bool:
-    """Whether a trim would drive the door further the way it was seen to go: more lift for one that only goes up, or less for one down."""
-    ways = _moves(now) | _pulls(now)
-    return ways == {"up"} if steps > 0 else ways == {"down"}
-
-
-def _moves(now: list[Reading]) -> set[str]:
-    return {reading.outcome.split("_")[1] for reading in now if reading.outcome not in (None, "holds")}
-
-
-def _pulls(now: list[Reading]) -> set[str]:
-    """Which way the hand forces say the door goes: held back on its way down it sinks, pushed on its way up it rises by itself.
-
-    Where it does neither, what it is left with at every height read both ways, once beyond a gauge's doubt and all one way.
-    """
-    forces = {(one.height_in, one.direction): one.force_lb for one in now if one.force_lb is not None}
-    by_itself = {"down" for (_, way), force in forces.items() if way == "lowering" and force > 0}
-    by_itself |= {"up" for (_, way), force in forces.items() if way == "raising" and force < 0}
-    both = [(forces[at, "raising"] + forces[at, "lowering"]) / 2 for at, way in forces if way == "raising" and (at, "lowering") in forces]
-    left = {"down" if net > GAUGE_SD_LB else "up" if net < -GAUGE_SD_LB else "" for net in both}
-    return by_itself or (left if len(left) == 1 else set()) - {""}
-
-
-def _both_ways(now: list[Reading]) -> float | None:
-    """The last height at which it was read going up and going down [in], if any."""
-    at: dict[float, list[Reading]] = {}
-    for reading in now:
-        at.setdefault(reading.height_in, []).append(reading)
-    return next((height for height, read in reversed(at.items()) if len(_moves(read)) == 2), None)
-
-
-def _places(hung: DoorAssembly, now: list[Reading]) -> set[str]:
-    shares = [reading.height_in / hung.door.height_in for reading in now]
-    names = {"low": any(share <= LOW_SHARE for share in shares), "high": any(share >= HIGH_SHARE for share in shares)}
-    return {name for name, there in (names | {"middle": bool(_in_band(hung, now))}).items() if there}
-
-
-def _spoken(hung: DoorAssembly, now: list[Reading]) -> bool:
-    return len(_places(hung, now)) == 3
-
-
-def _spread_out(hung: DoorAssembly, now: list[Reading]) -> bool:
-    heights = [reading.height_in for reading in now]
-    return max(heights) - min(heights) >= hung.door.height_in / 3
-
-
-def _in_band(hung: DoorAssembly, now: list[Reading]) -> list[Reading]:
-    return [reading for reading in now if hung.carrier.step.holds_at.has(reading.height_in)]
-
-
-def _accepted(hung: DoorAssembly, now: list[Reading]) -> bool:
-    """Whether it was seen to hold where it must and ran away nowhere there; hand forces alone do not speak against it."""
-    outcomes = {reading.outcome for reading in _in_band(hung, now)}
-    return not outcomes & {"runs_up", "runs_down"} if "holds" in outcomes else outcomes == {None}
-
-
-def _settled(trims: Trims, now: list[Reading]) -> bool:
-    return not _moves(now) and bool(np.mean(np.abs(trims.best) <= 1) > NEARLY)
-
-
-def _surprise(hung: DoorAssembly, now: list[Reading], weight_sd_lb: float | None) -> str:
-    """The reading, if any, that springs as they are said to be would hardly give."""
-    moving = [reading for reading in now if _moves([reading])]
-    if not moving:
-        return ""
-    doors = fit_readings(hung, [], weight_sd_lb).doors
-    for at, reading in zip(net_of(hung, doors, np.array([one.height_in for one in moving])), moving, strict=True):
-        assert reading.outcome is not None
-        up = reading.outcome.endswith("up")
-        names: tuple[Outcome, Outcome] = ("creeps_up", "runs_up") if up else ("creeps_down", "runs_down")
-        chance = np.sum([chance_of(name, at, doors.friction_lb) for name in names], axis=0)
-        if float(np.sum(doors.share * chance)) < NOT_EXPECTED:
-            return surprise_sentence(hung.carrier.step.kind, reading.height_in, up)
-    return ""
-
-
-def _measure(height_in: float, why: str, surprise: str = "", **values: str) -> Advice:
-    height = round(height_in)
-    return Advice("measure_more", 0, say(f"read.{why}", height=say_length(height, feet=True), **values), float(height), surprise)
-
-
-def _most_telling_height(hung: DoorAssembly, spoken: list[Reading], now: list[Reading], doors: Doors) -> float:
-    """Where a place has not spoken yet, else where it is least certain whether it holds; half a foot clear of readings if it can be."""
-    top = hung.door.height_in
-    heights = np.arange(FROM_IN, top - CLEAR_OF_OPEN_IN + 1, 6.0)
-    away = np.min([np.abs(heights - reading.height_in) for reading in now], axis=0)
-    holds = (np.abs(net_of(hung, doors, heights)) <= doors.friction_lb).mean(axis=1)
-    doubt = holds * (1 - holds)
-    places, share = _places(hung, spoken), heights / top
-    asked = (share <= LOW_SHARE if "low" not in places else np.zeros(len(heights), bool)) | (
-        share >= HIGH_SHARE if "high" not in places else np.zeros(len(heights), bool)
-    )
-    return float(heights[np.argmax(np.where(away >= 6, doubt + asked, -1.0))])

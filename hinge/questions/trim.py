@@ -7,8 +7,9 @@ from typing import Annotated
 import numpy as np
 from pydantic import BaseModel, Field, model_validator
 
-from hinge.balance.advice import LIKELY_DOORS, Advice, advise
+from hinge.balance.advice import Advice, advise
 from hinge.balance.assembly import AssemblyDocument
+from hinge.balance.case import LIKELY_DOORS
 from hinge.balance.cause import Blame, what_moved
 from hinge.balance.fit import DoorAssembly, Doors, Estimate, net_of
 from hinge.balance.readings import Reading
