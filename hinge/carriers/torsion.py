@@ -11,12 +11,13 @@ from hinge.carriers.carrier import Carrier, Counts, Part
 from hinge.document import Between, read
 from hinge.door.sections import Door
 from hinge.door.track import Track
-from hinge.errors import BadInputError
+from hinge.errors import BadInputError, ContradictionError
 from hinge.measure.fields import Measured, choice_of, number_of
-from hinge.sizing.sets import fix, judge, lives
+from hinge.sizing.sets import evaluate_set, lives, requirements_of
 from hinge.springs.drums import Drum
 from hinge.springs.life import Life
-from hinge.springs.torsion import SpringKind, on_one_shaft
+from hinge.springs.torsion import SpringKind, bending_stress, on_one_shaft, overload_words
+from hinge.springs.wire import material_named
 from hinge.springs.words import names_set, set_id, set_of, set_words, turns_words
 from hinge.stock.lists import Lists
 
@@ -160,7 +161,11 @@ class Torsion(Carrier):
 
     def turns_for(self, door: Door, track: Track, drum: Drum) -> int | None:
         """The turns at which its rate carries this door."""
-        return judge(tuple(self.springs), fix(door, track, drum.on(track)), duplex=self.duplex).own_quarter_turns if self.springs else None
+        return (
+            evaluate_set(tuple(self.springs), requirements_of(door, track, drum.on(track)), duplex=self.duplex).own_quarter_turns
+            if self.springs
+            else None
+        )
 
     def more_than(self, now: Carrier) -> float | None:
         """In turns, of the same springs."""
@@ -207,6 +212,11 @@ class Torsion(Carrier):
         if len(self.springs) > MOST_KINDS or (len(self.springs) == MOST_KINDS) != self.duplex:
             said = "Two kinds of spring on one shaft are only picked as a duplex, and a duplex is two kinds."
             raise BadInputError(said, "duplex", self.duplex, "true with two kinds of spring")
+        quarters = self.quarter_turns or 0.0
+        for spring in self.springs:
+            stress = float(bending_stress(spring.rate_lbin_per_turn * quarters / 4, spring.wire_in))
+            if said := overload_words(stress, spring.wire_in, material_named(spring.material)):
+                raise ContradictionError(said, "quarter_turns", quarters, "springs that bear it")
 
 
 KIND = Torsion

@@ -9,7 +9,7 @@ from hinge.questions.answers import IdealOut, SetOut, set_out
 from hinge.questions.question import Question
 from hinge.questions.size import OnDoor, ideal_out, is_mismatched, none_words, search_for, set_on_door, whole_turns
 from hinge.sizing.compare import LikeForLike, alternatives, like_for_like_of, same_wire
-from hinge.sizing.sets import DoorRequirements, fix
+from hinge.sizing.sets import DoorRequirements, requirements_of
 from hinge.springs.torsion import (
     Shaft,
 )
@@ -60,7 +60,7 @@ def compare(asked: CompareQuestion, of_shop: Lists = NO_LISTS) -> CompareAnswer:
     """On the door, like-for-like and advised, side by side."""
     lists = asked.lists(of_shop)
     found, use, there = search_for(asked, lists), asked.use(), set_on_door(asked, lists)
-    on = fix(asked.door, asked.track, asked.drum.on(asked.track))
+    on = requirements_of(asked.door, asked.track, asked.drum.on(asked.track))
     likes = like_for_like_of(there, on, whole_turns(asked.on_door_quarter_turns))
     alike, advised = same_wire(likes[0].judged, on), next(iter(found.sets), None)
     return CompareAnswer(

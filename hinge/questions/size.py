@@ -17,8 +17,9 @@ from hinge.questions.question import Question
 from hinge.questions.shop import FromShop
 from hinge.sizing.carries import Verdict, must_stop, verdict_against, verdict_words
 from hinge.sizing.compare import difference_words
-from hinge.sizing.search import Search, Sort, Wanted, find_sets, judged_for
-from hinge.sizing.sets import Springs, SpringSet, fix, judge, require_room
+from hinge.sizing.remedies import Remedy, remedies_of
+from hinge.sizing.search import Search, Sort, Wanted, evaluate_named, find_sets
+from hinge.sizing.sets import Springs, SpringSet, evaluate_set, require_room, requirements_of
 from hinge.springs.drums import Drum
 from hinge.springs.torsion import (
     Shaft,
@@ -103,7 +104,8 @@ class SizeAnswer(BaseModel):
     """The ideal, the sets in order, how many there are, what is on the door now and carries, and usual friction.
 
     The first is `advised` where nothing was left out; `difference` sets it apart from what is on the door. `picked` is the set
-    asked for by name; the sizes and counts are those there are to choose from.
+    asked for by name; the sizes and counts are those there are to choose from. `remedies` say what would give sets that last as long
+    as asked, where none does.
     """
 
     ideal: IdealOut
@@ -116,6 +118,7 @@ class SizeAnswer(BaseModel):
     inside_diameters_in: list[float]
     counts: list[int]
     none_words: str = ""
+    remedies: list[Remedy] = []
     on_door: SetOut | None = None
     on_door_carries: CarriedOut | None = None
     usual_friction_lb: float
@@ -137,6 +140,7 @@ def size(asked: SizeQuestion, of_shop: Lists = NO_LISTS) -> SizeAnswer:
         inside_diameters_in=list(found.inside_diameters_in),
         counts=list(found.counts),
         none_words="" if found.sets else none_words(asked.options),
+        remedies=[] if found.lasts else list(remedies_of(asked.door, asked.track, asked.drum.on(asked.track), asked.wanted(lists))),
         on_door=set_out(there, use) if there else None,
         on_door_carries=_carried_now(there, asked) if there else None,
         usual_friction_lb=FRICTION_MEDIAN_LB,
@@ -151,7 +155,7 @@ def _picked(asked: SizeQuestion, lists: Lists, use: Use | None) -> SetOut | None
         springs, duplex = set_of(asked.options.option)
         kinds = tuple(lists.rates.applied(spring) if lists.rates else spring for spring in springs)
         drum = asked.drum.on(asked.track)
-        return set_out(judged_for(asked.door, asked.track, drum, asked.wanted(lists), kinds, duplex), use)
+        return set_out(evaluate_named(asked.door, asked.track, drum, asked.wanted(lists), kinds, duplex), use)
     except HingeError:
         return None
 
@@ -181,8 +185,8 @@ def set_on_door(asked: OnDoor, lists: Lists) -> SpringSet:
     """The springs that hang there, judged against the door."""
     table = lists.rates
     springs: Springs = tuple(table.applied(spring) if table else spring for spring in asked.on_door or [])
-    on = fix(asked.door, asked.track, asked.drum.on(asked.track))
-    there = judge(springs, on, whole_turns(asked.on_door_quarter_turns), asked.on_door_duplex)
+    on = requirements_of(asked.door, asked.track, asked.drum.on(asked.track))
+    there = evaluate_set(springs, on, whole_turns(asked.on_door_quarter_turns), asked.on_door_duplex)
     if is_mismatched(there):
         there = replace(there, reasons=("", "mismatched springs on one shaft"))
     if asked.options.shaft_length_in is not None:

@@ -17,6 +17,7 @@ from hinge.springs.torsion import (
     bar_force,
     bending_stress,
     inner_fibre_factor,
+    overload_words,
     stored_energy,
     wound_inside_diameter,
     wound_length,
@@ -42,7 +43,7 @@ class TorsionQuestion(FromShop):
 
 
 class TorsionAnswer(BaseModel):
-    """What the spring gives, in sentences too; the second half only where turns were given."""
+    """What the spring gives, in sentences too; the second half only where turns were given. One past what its wire bears has no life."""
 
     said: list[str]
     rate_lbin_per_turn: float
@@ -54,6 +55,7 @@ class TorsionAnswer(BaseModel):
     stress_psi: float | None = None
     inner_stress_psi: float | None = None
     life_cycles: Life | None = None
+    overload: str = ""
     stress_over_published_at_1e5: float | None = None
     wound_length_in: float | None = None
     wound_inside_diameter_in: float | None = None
@@ -87,11 +89,13 @@ def _wound(spring: TorsionSpring, turns: float, bar_in: float) -> dict[str, obje
     stress = float(bending_stress(torque, spring.wire_in))
     factor = float(inner_fibre_factor(spring.wire_in, spring.inside_diameter_in))
     material = material_named(spring.material)
+    overload = overload_words(stress, spring.wire_in, material)
     return {
+        "overload": overload,
         "torque_lbin": torque,
         "stress_psi": stress,
         "inner_stress_psi": stress * factor,
-        "life_cycles": life_range(stress, spring.wire_in, material),
+        "life_cycles": None if overload else life_range(stress, spring.wire_in, material),
         "stress_over_published_at_1e5": distance_from_published(spring.wire_in, material, factor),
         "wound_length_in": float(wound_length(spring.length_in, spring.wire_in, turns)),
         "wound_inside_diameter_in": float(wound_inside_diameter(spring.wire_in, spring.inside_diameter_in, spring.active_coils, turns)),

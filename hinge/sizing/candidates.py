@@ -127,7 +127,7 @@ def _springs(material: str, table: RateTable | None, outer: bool) -> tuple[Float
     shape = (len(wire), len(sizes.length_in))
     wires, diameters, lengths = (np.broadcast_to(axis, shape).ravel() for axis in (wire[:, None], diameter[:, None], sizes.length_in))
     rates = _rates(wires, diameters, lengths, material, table)
-    rates = np.where(_real(wires, diameters, lengths), rates, np.nan)
+    rates = np.where(_real(wires, diameters, lengths) & sizes.has_cones(wires, diameters), rates, np.nan)
     return wire, diameter, rates.reshape(shape)
 
 
@@ -156,7 +156,7 @@ def side_by_side_of(material: str, sizes: Stock, table: RateTable | None) -> Can
     """The same from these sizes, worked out anew."""
     axes = np.meshgrid(sizes.wire_in, sizes.inside_diameter_in, sizes.length_in, indexing="ij")
     wire, inside, length = (axis.ravel() for axis in axes)
-    real = _real(wire, inside, length)
+    real = _real(wire, inside, length) & sizes.has_cones(wire, inside)
     wire, inside, length = wire[real], inside[real], length[real]
     each = _rates(wire, inside, length, material, table)
     counts = np.repeat(np.asarray(COUNTS), len(wire))

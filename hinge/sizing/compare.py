@@ -9,7 +9,7 @@ import numpy as np
 from hinge.door.track import Track
 from hinge.sizing.candidates import LEAST_ACTIVE_COILS, LEAST_INDEX
 from hinge.sizing.search import SHAFT_CLEARANCE_IN, Wanted
-from hinge.sizing.sets import DoorRequirements, Springs, SpringSet, judge, rate_of
+from hinge.sizing.sets import DoorRequirements, Springs, SpringSet, evaluate_set, rate_of
 from hinge.springs.torsion import SpringKind, length_for_rate
 from hinge.springs.wire import material_named, stock
 from hinge.text.marks import say_amount, say_size
@@ -83,7 +83,7 @@ def like_for_like_of(there: SpringSet, on: DoorRequirements, quarter_turns: int 
     def like(name: str, springs: Springs) -> LikeForLike:
         floor_turns = float(on.need.lift_lb[0]) * on.drum.closed_radius_in / rate_of(springs)
         quarters = round(4 * floor_turns) if quarter_turns is None else quarter_turns
-        return LikeForLike(name, judge(springs, on, quarters, there.duplex))
+        return LikeForLike(name, evaluate_set(springs, on, quarters, there.duplex))
 
     if len(there.parts) == 1 or there.duplex:
         return (like(SAME_AGAIN, there.springs),)
@@ -102,7 +102,7 @@ def same_wire(like: SpringSet, on: DoorRequirements) -> SpringSet | None:
     exact = _length(spring, on.ideal.rate_lbin_per_turn / spring.count, spring.wire_in, spring.inside_diameter_in)
     if not stock().length_in[0] <= exact <= stock().length_in[-1]:
         return None
-    return judge((_cut(spring, spring.wire_in, spring.inside_diameter_in, exact, spring.count),), on)
+    return evaluate_set((_cut(spring, spring.wire_in, spring.inside_diameter_in, exact, spring.count),), on)
 
 
 def alternatives(like: SpringSet, on: DoorRequirements, wanted: Wanted) -> tuple[Alternative, ...]:
@@ -119,7 +119,7 @@ def alternatives(like: SpringSet, on: DoorRequirements, wanted: Wanted) -> tuple
             if same or not made or not sizes.length_in[0] <= exact <= sizes.length_in[-1]:
                 continue
             other = _cut(spring, wire, inside, exact, spring.count)
-            judged = judge((other,), on)
+            judged = evaluate_set((other,), on)
             clears = judged.parts[0].wound_inside_diameter_in >= wanted.shaft_diameter_in + SHAFT_CLEARANCE_IN
             if clears and judged.shaft_needed_in <= (wanted.shaft_length_in or np.inf):
                 found.append(Alternative(other, exact, judged))

@@ -12,8 +12,9 @@ from hinge.door.sections import Door
 from hinge.door.track import Track
 from hinge.sizing.candidates import Candidates, joined, nested_near, side_by_side
 from hinge.sizing.ideal import Ideal
-from hinge.sizing.sets import DoorRequirements, Springs, SpringSet, fix, judge
+from hinge.sizing.sets import DoorRequirements, Springs, SpringSet, evaluate_set, requirements_of
 from hinge.springs.drums import DrumProfile
+from hinge.springs.life import LEAST_CYCLES
 from hinge.springs.torsion import SpringKind
 from hinge.springs.wire import DEFAULT_MATERIAL, Stock
 from hinge.stock.rates import RateTable
@@ -21,6 +22,7 @@ from hinge.stock.van import StockSpring, pieces_from
 
 SHAFT_CLEARANCE_IN = 0.125
 SINGLE_LIMIT_LB = 110.0  # above this a single spring pulls too hard from one side; common practice, no source
+LIFE_STEP = 0.2  # lives are told apart in steps of a fifth, less than springs of one batch scatter
 DUPLEX_FROM_LB = 400.0  # nested springs are a heavy door's; common practice, from memory
 
 
@@ -57,7 +59,8 @@ class Wanted:
 class Search:
     """The ideal and the sets that come near it, best first; `found` counts all that are left, judged or not.
 
-    `wires_in`, `inside_diameters_in` and `counts` are those there are to choose from within the tolerance.
+    `wires_in`, `inside_diameters_in` and `counts` are those there are to choose from within the tolerance; `lasts` whether any of them
+    all likely lasts the cycles asked.
     """
 
     ideal: Ideal
@@ -66,36 +69,52 @@ class Search:
     wires_in: tuple[float, ...] = ()
     inside_diameters_in: tuple[float, ...] = ()
     counts: tuple[int, ...] = ()
+    lasts: bool = True
 
 
 def find_sets(door: Door, track: Track, drum: DrumProfile, wanted: Wanted | None = None, sizes: Stock | None = None) -> Search:
     """Search every stock size for sets whose rate is right for this door.
 
-    Ranked by: rate error in whole per cents → meets the cycles → the arrangement that suits the door (a pair
-    on all but light ones) → in the van → less wire. Sets that do not clear or fit the shaft are left out.
+    Ranked by: how far the life falls short of the cycles asked → rate error in whole per cents → the arrangement that suits the
+    door (a pair on all but light ones) → in the van → less wire. Sets that do not clear or fit the shaft are left out, and those
+    wound past what their wire bears.
     Raises OutOfRangeError.
     """
     wanted = wanted or Wanted()
-    on = fix(door, track, drum)
-    near = _near(on, wanted, sizes)
-    turns = np.round(on.conditions.turns_for(near.rate_lbin_per_turn) * 4) / 4
+    on = requirements_of(door, track, drum)
+    near, turns = _fitting(on, wanted, sizes)
     in_van = _in_van(near, wanted)
-    keep = near.fits(turns, wanted.shaft_diameter_in + SHAFT_CLEARANCE_IN, wanted.shaft_length_in)
     if wanted.from_van_only:
-        keep &= in_van
-    near, turns, in_van = near.rows(keep), turns[keep], in_van[keep]
+        near, turns, in_van = near.rows(in_van), turns[in_van], in_van[in_van]
+    lasts = bool((near.cycles(turns, wanted.material) >= wanted.cycles).any())
     choices = (near.wire_in, near.inside_diameter_in, near.count)
     order = _sorted(near, turns, _rank(near, turns, in_van, on, wanted), on, wanted)
     left = order[_left(near, turns, wanted)[order]]
     shown = left[wanted.skip : wanted.skip + wanted.most]
     judged = tuple(_judged(near, int(row), on, wanted, bool(in_van[row])) for row in shown)
     wires, insides, counts = (np.unique(column).tolist() for column in choices)
-    return Search(on.ideal, len(left), judged, tuple(wires), tuple(insides), tuple(int(count) for count in counts))
+    return Search(on.ideal, len(left), judged, tuple(wires), tuple(insides), tuple(int(count) for count in counts), lasts)
 
 
-def judged_for(door: Door, track: Track, drum: DrumProfile, wanted: Wanted, springs: Springs, duplex: bool) -> SpringSet:
+def lasting_sets(door: Door, track: Track, drum: DrumProfile, wanted: Wanted) -> tuple[Candidates, Floats]:
+    """Every set near the ideal rate that goes on this door and likely lasts the cycles wanted, with its turns, shape (sets,)."""
+    near, turns = _fitting(requirements_of(door, track, drum), wanted, None)
+    lasts = near.cycles(turns, wanted.material) >= wanted.cycles
+    return near.rows(lasts), turns[lasts]
+
+
+def _fitting(on: DoorRequirements, wanted: Wanted, sizes: Stock | None) -> tuple[Candidates, Floats]:
+    """The sets near the ideal rate that fit the shaft and bear being wound, with their turns."""
+    near = _near(on, wanted, sizes)
+    turns = np.round(on.conditions.turns_for(near.rate_lbin_per_turn) * 4) / 4
+    keep = near.fits(turns, wanted.shaft_diameter_in + SHAFT_CLEARANCE_IN, wanted.shaft_length_in)
+    keep &= near.cycles(turns, wanted.material) >= LEAST_CYCLES
+    return near.rows(keep), turns[keep]
+
+
+def evaluate_named(door: Door, track: Track, drum: DrumProfile, wanted: Wanted, springs: Springs, duplex: bool) -> SpringSet:
     """One set judged as the search would, whatever its rate. Raises what `judge` raises."""
-    judged = judge(springs, fix(door, track, drum), duplex=duplex)
+    judged = evaluate_set(springs, requirements_of(door, track, drum), duplex=duplex)
     beside = springs[:1] if duplex else springs
     have = [
         pieces_from(wanted.van, *(np.array([size]) for size in (one.wire_in, one.inside_diameter_in, one.length_in)))[0] for one in springs
@@ -153,10 +172,11 @@ def _sorted(near: Candidates, turns: Floats, rank: Rows, on: DoorRequirements, w
 
 def _rank(near: Candidates, turns: Floats, in_van: Bools, on: DoorRequirements, wanted: Wanted) -> Rows:
     error = np.abs(near.rate_lbin_per_turn / on.ideal.rate_lbin_per_turn - 1)
-    short = near.cycles(turns, wanted.material) < wanted.cycles
+    # Lives within a fifth of each other are alike: no line of life tells them apart.
+    short = np.ceil(np.maximum(np.log(wanted.cycles / near.cycles(turns, wanted.material)), 0) / LIFE_STEP)
     lone = (near.count == 1) & (on.door.total_lb > SINGLE_LIMIT_LB)
     unusual = lone | near.duplex | (near.count == 4)
-    return np.lexsort((error, near.wire_volume, ~in_van, unusual, short, np.floor(error * 100)))
+    return np.lexsort((error, near.wire_volume, ~in_van, unusual, np.floor(error * 100), short))
 
 
 def _judged(near: Candidates, row: int, on: DoorRequirements, wanted: Wanted, in_van: bool) -> SpringSet:
@@ -169,7 +189,7 @@ def _judged(near: Candidates, row: int, on: DoorRequirements, wanted: Wanted, in
     springs = [spring(near.wire_in[row], near.inside_diameter_in[row])]
     if duplex:
         springs.append(spring(near.inner_wire_in[row], near.inner_inside_diameter_in[row]))
-    judged = judge(tuple(springs), on, duplex=duplex)
+    judged = evaluate_set(tuple(springs), on, duplex=duplex)
     return replace(judged, reasons=_reasons(judged, count, on.door, wanted, in_van), in_van=in_van)
 
 

@@ -83,7 +83,7 @@ class SpringSet:
         return shaft_needed(self.parts, self.duplex)
 
 
-def fix(door: Door, track: Track, drum: DrumProfile) -> DoorRequirements:
+def requirements_of(door: Door, track: Track, drum: DrumProfile) -> DoorRequirements:
     """What any set on this door is judged by. Raises what `conditions` raises."""
     need = conditions(door, track, drum)
     return DoorRequirements(door, drum, need, need_of(door, track), need.ideal())
@@ -94,7 +94,7 @@ def rate_of(springs: Springs) -> float:
     return sum(spring.rate_lbin_per_turn * spring.count for spring in springs)
 
 
-def judge(springs: Springs, on: DoorRequirements, quarter_turns: int | None = None, duplex: bool = False) -> SpringSet:
+def evaluate_set(springs: Springs, on: DoorRequirements, quarter_turns: int | None = None, duplex: bool = False) -> SpringSet:
     """Judge springs on one shaft, all turning together.
 
     Parameters: each kind of spring with its count; `quarter_turns` wound, by default what suits the set;

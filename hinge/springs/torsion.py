@@ -15,6 +15,7 @@ from pydantic import AfterValidator, Field, model_validator
 from hinge.arrays import Floats
 from hinge.document import Between, Document, told
 from hinge.errors import BadInputError, ContradictionError
+from hinge.springs.life import working_limit
 from hinge.springs.wire import DEFAULT_MATERIAL, Material, MaterialName, material_named
 from hinge.text.marks import number, say_size
 
@@ -147,6 +148,17 @@ def wound_inside_diameter(
     """Inside diameter when wound, D·N/(N+n) − d [in]; sizes [in]. Source: Shigley (memory); constant wire length."""
     mean_diameter_in = np.asarray(inside_diameter_in) + wire_in
     return mean_diameter_in * active_coils / (np.asarray(active_coils) + turns) - wire_in
+
+
+def overload_words(stress_psi: float, wire_in: float, material: Material) -> str:
+    """Why a spring so wound has no life, in words; empty where its wire [in] bears the nominal stress [psi]."""
+    limit = float(working_limit(wire_in, material))
+    if stress_psi <= limit * (1 + 1e-9):
+        return ""
+    return (
+        f"Wound so far it is at {say_size(stress_psi / 1000, 'kpsi', 0)}, more than this wire bears "
+        f"({say_size(limit / 1000, 'kpsi', 0)}, the lowest rating sold): it takes a set, or breaks while it is wound."
+    )
 
 
 def stored_energy(rate_lbin_per_turn: float, turns: float) -> float:

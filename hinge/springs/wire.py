@@ -11,7 +11,7 @@ from typing import Annotated
 import numpy as np
 from pydantic import AfterValidator
 
-from hinge.arrays import Floats
+from hinge.arrays import Bools, Floats
 from hinge.document import Between, Document, plain_value, read, table_of, told
 from hinge.errors import OutOfRangeError
 
@@ -30,18 +30,35 @@ class Material(Document):
 
 @dataclass(frozen=True)
 class Stock:
-    """Sizes the trade carries [in]: wires, inside diameters, and every length of the search."""
+    """Sizes the trade carries [in]: wires, inside diameters with the wire their cones take, and every length of the search."""
 
     wire_in: Floats
     inside_diameter_in: Floats
     length_in: Floats
+    cones: tuple[Cone, ...] = ()
+
+    def has_cones(self, wire_in: Floats, inside_diameter_in: Floats) -> Bools:
+        """Whether cones are sold for springs of these sizes [in], in their shape; for any where none are listed."""
+        takes = [
+            np.isclose(inside_diameter_in, cone.inside_diameter_in) & (wire_in >= cone.from_in - 1e-9) & (wire_in <= cone.to_in + 1e-9)
+            for cone in self.cones
+        ]
+        return np.any(takes, axis=0) if takes else np.ones(np.shape(wire_in), dtype=bool)
+
+
+class Cone(Document):
+    """The wire cones of an inside diameter take, from the thinnest to the thickest [in]."""
+
+    inside_diameter_in: Annotated[float, Between(0.2, 16, "in")]
+    from_in: Annotated[float, Between(0.02, 1, "in")]
+    to_in: Annotated[float, Between(0.02, 1, "in")]
 
 
 class _Sizes(Document):
     """The stock file: sizes [in], and the lengths of the search from the shortest to the longest."""
 
     wire_in: list[Annotated[float, Between(0.02, 1, "in")]]
-    inside_diameter_in: list[Annotated[float, Between(0.2, 16, "in")]]
+    cones: list[Cone]
     shortest_in: Annotated[float, Between(1, 300, "in")]
     longest_in: Annotated[float, Between(1, 300, "in")]
     length_step_in: Annotated[float, Between(0.125, 12, "in")]
@@ -74,7 +91,8 @@ def stock() -> Stock:
     """The trade's usual sizes [in]."""
     sizes = read(_Sizes, tomllib.loads((Path(__file__).parent / "stock.toml").read_text(encoding="utf-8")))
     lengths = np.arange(sizes.shortest_in, sizes.longest_in + sizes.length_step_in / 2, sizes.length_step_in)
-    return Stock(np.asarray(sizes.wire_in), np.asarray(sizes.inside_diameter_in), lengths)
+    inside = np.array([cone.inside_diameter_in for cone in sizes.cones])
+    return Stock(np.asarray(sizes.wire_in), inside, lengths, tuple(sizes.cones))
 
 
 def tensile_strength(wire_in: Floats, material: Material) -> Floats:

@@ -9,13 +9,14 @@ from hinge.document import read
 from hinge.errors import BadInputError
 from hinge.springs.counterweight import Plates, Stack
 from hinge.springs.extension import ExtensionPair
-from hinge.springs.life import Life
+from hinge.springs.life import LEAST_CYCLES, Life
 from hinge.springs.torsion import SpringKind, TorsionSpring
 from hinge.springs.use import Years
 from hinge.springs.wire import DEFAULT_MATERIAL
 from hinge.text.marks import number, say_length, say_size, say_wire
 
 COUNTS = {1: "one", 2: "two", 3: "three", 4: "four"}
+OVERLOADED = ": more than its wire bears"
 QUARTERS = ("", "¼", "½", "¾")
 SIZE = r"(\d+(?:\.\d+)?)"
 KIND = re.compile(rf"{SIZE}x{SIZE}x{SIZE}x([1-4])(?:-([a-z_]+))?")
@@ -96,11 +97,13 @@ def quarters_words(quarter_turns: int) -> str:
 
 def cycles_words(life: Life) -> str:
     """A life as a range, never finer than it is known."""
-    return f"{cycles_range(life)} cycles"
+    return f"{cycles_range(life)} cycles{OVERLOADED if life.likely < LEAST_CYCLES else ''}"
 
 
 def cycles_range(life: Life) -> str:
     """The same under a heading that says cycles."""
+    if life.likely < LEAST_CYCLES:
+        return f"under {_thousands(LEAST_CYCLES)}"
     return f"{_thousands(life.low)}–{_thousands(life.high)}"
 
 

@@ -11,7 +11,7 @@ from hinge.errors import ContradictionError
 from hinge.sizing.candidates import nested_near
 from hinge.sizing.compare import alternatives, difference_words, like_for_like_of, same_wire
 from hinge.sizing.search import Wanted, find_sets
-from hinge.sizing.sets import fix, judge, rate_of, require_room
+from hinge.sizing.sets import evaluate_set, rate_of, require_room, requirements_of
 from hinge.springs.words import set_id
 from hinge.stock.rates import compile_rates, parse_rate_table
 from hinge.stock.van import StockSpring
@@ -19,7 +19,7 @@ from tests.support.doors import FOUR_INCH, SEVEN_FOOT, TWELVE_INCH, build_door, 
 from tests.support.words import ask, words
 
 DOOR = (SEVEN_FOOT, TWELVE_INCH, FOUR_INCH)
-ON = fix(*DOOR)
+ON = requirements_of(*DOOR)
 HEAVY = (build_door(168, section_count=8, weight_lb=620), build_track(15), build_flat_drum(5.25, 0.1875))
 OUTER, INNER = build_torsion(0.375, 3.75, 40, count=2), build_torsion(0.25, 2, 40, count=2)
 springs = st.builds(
@@ -33,17 +33,17 @@ springs = st.builds(
 
 @given(st.lists(springs, min_size=1, max_size=3))
 def test_shares_add_to_one_and_the_weakest_sets_the_life(kinds):
-    judged = judge(tuple(kinds), ON)
+    judged = evaluate_set(tuple(kinds), ON)
     assert sum(part.share for part in judged.parts) == pytest.approx(1)
     assert judged.rate_lbin_per_turn == pytest.approx(sum(spring.rate_lbin_per_turn * spring.count for spring in kinds))
     assert all(judged.weakest.life.likely <= part.life.likely for part in judged.parts)
 
 
 def test_a_nested_set_adds_its_rates_and_takes_the_room_of_its_outer_springs():
-    nested, beside = judge((OUTER, INNER), ON, duplex=True), judge((OUTER, INNER), ON)
+    nested, beside = evaluate_set((OUTER, INNER), ON, duplex=True), evaluate_set((OUTER, INNER), ON)
     assert nested.rate_lbin_per_turn == beside.rate_lbin_per_turn
     assert nested.shaft_needed_in < beside.shaft_needed_in
-    assert nested.shaft_needed_in == pytest.approx(judge((OUTER,), ON, nested.quarter_turns).shaft_needed_in)
+    assert nested.shaft_needed_in == pytest.approx(evaluate_set((OUTER,), ON, nested.quarter_turns).shaft_needed_in)
 
 
 @pytest.mark.parametrize(
@@ -56,7 +56,7 @@ def test_a_nested_set_adds_its_rates_and_takes_the_room_of_its_outer_springs():
 )
 def test_springs_that_do_not_nest_are_refused(kinds, message):
     with pytest.raises(ContradictionError, match=message):
-        judge(kinds, ON, duplex=True)
+        evaluate_set(kinds, ON, duplex=True)
 
 
 def test_every_nested_candidate_nests_and_comes_near_the_rate():
@@ -78,7 +78,7 @@ def test_a_light_door_is_never_offered_nested_springs():
 
 
 def test_springs_longer_than_the_shaft_are_refused_with_both_lengths():
-    judged = judge((build_torsion(0.25, 2, 60, count=2),), ON)
+    judged = evaluate_set((build_torsion(0.25, 2, 60, count=2),), ON)
     with pytest.raises(ContradictionError, match=r"take 12\d\.\d in of shaft wound.*there are 100 in"):
         require_room(judged, 100)
 
@@ -95,7 +95,7 @@ def test_the_doors_width_bounds_new_springs_but_calls_none_that_hangs_too_long()
 
 
 def test_like_for_like_of_a_mismatched_set_has_two_meanings_by_name():
-    there = judge((build_torsion(0.225, 2, 36), build_torsion(0.207, 2, 27)), ON)
+    there = evaluate_set((build_torsion(0.225, 2, 36), build_torsion(0.207, 2, 27)), ON)
     larger, of_rate = like_for_like_of(there, ON)
     assert [(spring.wire_in, spring.length_in, spring.count) for spring in larger.judged.springs] == [(0.225, 36, 2)]
     assert larger.name == "A pair of the larger old spring"
@@ -108,9 +108,11 @@ def test_on_low_headroom_a_pair_of_the_larger_is_too_strong_and_two_inches_more_
     """Pair of 0.225 × 1 3/4 × 29 where a mismatched 0.207/0.225 pair hung; 27 in rejected as too strong. Common practice, no source."""
     track = build_track(12, lift="low_headroom")
     advised = (build_torsion(0.225, 1.75, 29, count=2),)
-    weight = 130 * rate_of(advised) / fix(build_door(84, section_count=4, weight_lb=130), track, FOUR_INCH).ideal.rate_lbin_per_turn
-    on = fix(build_door(84, section_count=4, weight_lb=weight), track, FOUR_INCH)
-    there = judge((build_torsion(0.225, 1.75, 27), build_torsion(0.207, 1.75, 27)), on)
+    weight = (
+        130 * rate_of(advised) / requirements_of(build_door(84, section_count=4, weight_lb=130), track, FOUR_INCH).ideal.rate_lbin_per_turn
+    )
+    on = requirements_of(build_door(84, section_count=4, weight_lb=weight), track, FOUR_INCH)
+    there = evaluate_set((build_torsion(0.225, 1.75, 27), build_torsion(0.207, 1.75, 27)), on)
     larger = like_for_like_of(there, on)[0]
     assert [spring.length_in for spring in larger.judged.springs] == [27]
     assert "8 % stronger than this door wants" in larger.why(on, track)
@@ -175,7 +177,7 @@ def test_a_set_asked_for_by_name_is_judged_beside_the_list():
 
 
 def test_alternatives_keep_the_rate_and_are_ordered_by_life():
-    like = judge((build_torsion(0.225, 2, 36, count=2),), ON)
+    like = evaluate_set((build_torsion(0.225, 2, 36, count=2),), ON)
     found = alternatives(like, ON, Wanted())
     assert len(found) > 5
     # A quarter inch of rounding is at most this much of the rate of the shortest one.
@@ -231,13 +233,13 @@ def test_the_suppliers_rate_beats_the_formula_and_both_are_kept():
 )
 def test_like_for_like_says_what_its_figures_say(wire_in, length_in, quarters, weight_lb, other_in):
     """No minus sign, nothing hot that is not, the right side, and never "right" of a set that is wound wrong."""
-    on = fix(build_door(84, section_count=4, weight_lb=weight_lb), TWELVE_INCH, FOUR_INCH)
+    on = requirements_of(build_door(84, section_count=4, weight_lb=weight_lb), TWELVE_INCH, FOUR_INCH)
     old = (
         (build_torsion(wire_in, 2, length_in, count=2),)
         if other_in is None
         else tuple(build_torsion(wire, 2, length_in) for wire in (wire_in, other_in))
     )
-    for one in like_for_like_of(judge(old, on), on, quarters):
+    for one in like_for_like_of(evaluate_set(old, on), on, quarters):
         _says_its_figures(one, on, quarters)
 
 
@@ -271,7 +273,7 @@ def _says_its_figures(one, on, quarters):
     quarters=st.integers(12, 48),
 )
 def test_the_difference_in_one_line_follows_its_figures(old, quarters):
-    there, advised = judge((old,), ON, quarters), find_sets(*DOOR).sets[0]
+    there, advised = evaluate_set((old,), ON, quarters), find_sets(*DOOR).sets[0]
     said = difference_words(there, advised)
     off = advised.rate_lbin_per_turn / there.rate_lbin_per_turn - 1
     differs = re.search(r"(\d+) % (harder|less)", said)
@@ -293,7 +295,7 @@ def test_the_difference_in_one_line_follows_its_figures(old, quarters):
 
 
 def test_a_smoothed_line_keeps_its_ends_and_its_middle_and_loses_its_waves():
-    line = judge((build_torsion(0.207, 2, 27.5, count=2),), ON).profile
+    line = evaluate_set((build_torsion(0.207, 2, 27.5, count=2),), ON).profile
     smooth = line.smoothed_lb
     assert (smooth[0], smooth[-1]) == pytest.approx((line.net_lb[0], line.net_lb[-1]))
     middle = (line.positions_in > 21) & (line.positions_in < 63)
@@ -304,8 +306,8 @@ def test_a_smoothed_line_keeps_its_ends_and_its_middle_and_loses_its_waves():
 @pytest.mark.parametrize(("length_in", "stronger"), [(20, True), (44, False)])
 def test_the_floor_of_a_low_headroom_door_is_named_where_springs_are_too_strong_and_nowhere_else(length_in, stronger):
     track = build_track(12, lift="low_headroom", ease_in=3)
-    on = fix(DOOR[0], track, DOOR[2])
-    same = like_for_like_of(judge((build_torsion(0.207, 2, length_in, count=2),), on), on, 30)[0]
+    on = requirements_of(DOOR[0], track, DOOR[2])
+    same = like_for_like_of(evaluate_set((build_torsion(0.207, 2, length_in, count=2),), on), on, 30)[0]
     assert (same.judged.rate_error > 0) == stronger
     assert ("resting on the floor" in same.why(on, track)) == stronger
 

@@ -13,7 +13,7 @@ from hinge.sizing.candidates import side_by_side_of
 from hinge.sizing.evaluate import net_hand_force
 from hinge.sizing.ideal import conditions
 from hinge.sizing.search import Wanted, find_sets
-from hinge.sizing.sets import fix, judge
+from hinge.sizing.sets import evaluate_set, requirements_of
 from hinge.springs.counterbalance import spring_lift
 from hinge.springs.wire import Stock, stock
 from tests.support.doors import (
@@ -115,15 +115,15 @@ def test_the_search_finds_what_a_plain_loop_finds():
 
 def test_what_is_on_the_door_is_judged_the_same_way():
     best = find_sets(*ON).sets[0]
-    same = judge(best.springs, fix(*ON))
+    same = evaluate_set(best.springs, requirements_of(*ON))
     assert (same.rate_error, same.quarter_turns) == pytest.approx((best.rate_error, best.quarter_turns))
     assert same.weakest.stress_psi == pytest.approx(best.weakest.stress_psi)
 
 
 def test_mismatched_springs_are_judged_by_the_hardest_worked():
     strong, weak = build_torsion(0.250, 2, 40), build_torsion(0.207, 2, 24)
-    judged = judge((strong, weak), fix(*ON))
-    alone = [judge((one,), fix(*ON), judged.quarter_turns).weakest.life.likely for one in (strong, weak)]
+    judged = evaluate_set((strong, weak), requirements_of(*ON))
+    alone = [evaluate_set((one,), requirements_of(*ON), judged.quarter_turns).weakest.life.likely for one in (strong, weak)]
     assert judged.weakest.life.likely == min(alone)
     assert sum(part.share for part in judged.parts) == pytest.approx(1)
     assert judged.parts[0].share == pytest.approx(strong.rate_lbin_per_turn / judged.rate_lbin_per_turn)
@@ -136,7 +136,7 @@ def test_a_short_shaft_leaves_out_long_springs():
 
 
 def test_the_table_is_searched_whole():
-    assert len(side_by_side_of("oil_tempered", stock(), None).count) > 90_000
+    assert len(side_by_side_of("oil_tempered", stock(), None).count) > 70_000, "what can be bought with cones"
 
 
 def test_net_force_is_zero_lift_once_the_turns_run_out():

@@ -15,11 +15,16 @@ from pypdf import PdfReader
 from server.calls import photos
 from server.calls import picture as picture_of
 from server.calls.models import Photo
-from tests.server.conftest import Api
+from tests.server.conftest import Api, CallOver
 from tests.support.documents import bring_in, text_of
 from tests.support.pictures import alike, picture, send
 
 SIGNED = {"name": "Ada Fell", "strokes": [[100, 200, 150, 80, 200, 220], [300, 150, 500, 160]]}
+
+
+@pytest.fixture
+def call(technician, door):
+    return CallOver(Api(technician), door)
 
 
 def test_what_is_kept_is_the_picture_alone_upright_and_scaled(technician, call):

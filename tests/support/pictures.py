@@ -5,10 +5,9 @@ from __future__ import annotations
 import io
 import uuid
 
-import pytest
 from PIL import ExifTags, Image, ImageChops, ImageStat
 
-from tests.server.conftest import Api, CallOver
+from tests.server.conftest import Api
 
 
 def picture(width=2400, height=1200, kind="JPEG", turned=1):
@@ -32,8 +31,3 @@ def alike(one, other):
     """Whether two pictures show the same to the eye."""
     with Image.open(io.BytesIO(one)) as first, Image.open(io.BytesIO(other)) as second:
         return first.size == second.size and ImageStat.Stat(ImageChops.difference(first, second)).mean < [2.0] * 3
-
-
-@pytest.fixture
-def call(technician, door):
-    return CallOver(Api(technician), door)
