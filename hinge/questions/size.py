@@ -17,6 +17,7 @@ from hinge.questions.question import Question
 from hinge.questions.shop import FromShop
 from hinge.sizing.carries import Verdict, must_stop, verdict_against, verdict_words
 from hinge.sizing.compare import difference_words
+from hinge.sizing.offers import OfferKind, same_again, spring_offers
 from hinge.sizing.remedies import Remedy, remedies_of
 from hinge.sizing.search import Search, Sort, Wanted, evaluate_named, find_sets
 from hinge.sizing.sets import Springs, SpringSet, evaluate_set, require_room, requirements_of
@@ -100,12 +101,20 @@ class CarriedOut(BaseModel):
     stop: str = ""
 
 
+class SpringOfferOut(BaseModel):
+    """A set offered: the same again, lasting, or long-lived, with the cycles it is meant to outlast."""
+
+    kind: OfferKind
+    cycles: float
+    set: SetOut
+
+
 class SizeAnswer(BaseModel):
     """The ideal, the sets in order, how many there are, what is on the door now and carries, and usual friction.
 
     The first is `advised` where nothing was left out; `difference` sets it apart from what is on the door. `picked` is the set
     asked for by name; the sizes and counts are those there are to choose from. `remedies` say what would give sets that last as long
-    as asked, where none does.
+    as asked, where none does; `offers` stand side by side: the same again, lasting, long-lived.
     """
 
     ideal: IdealOut
@@ -119,6 +128,7 @@ class SizeAnswer(BaseModel):
     counts: list[int]
     none_words: str = ""
     remedies: list[Remedy] = []
+    offers: list[SpringOfferOut] = []
     on_door: SetOut | None = None
     on_door_carries: CarriedOut | None = None
     usual_friction_lb: float
@@ -129,18 +139,24 @@ def size(asked: SizeQuestion, of_shop: Lists = NO_LISTS) -> SizeAnswer:
     lists = asked.lists(of_shop)
     found, use = search_for(asked, lists), asked.use()
     there = set_on_door(asked, lists) if asked.on_door else None
+    profile, wanted = asked.drum.on(asked.track), asked.wanted(lists)
+    again = same_again(asked.door, asked.track, profile, wanted, there) if asked.options.whole else None
+    # What hangs there and is right comes first: nothing is gained by other springs but another delivery.
+    sets = [again, *(one for one in found.sets if one.springs != again.springs)] if again else list(found.sets)
+    offers = spring_offers(asked.door, asked.track, profile, wanted, there) if asked.options.whole else ()
     return SizeAnswer(
         ideal=ideal_out(found),
         found=found.found,
-        sets=[set_out(one, use) for one in found.sets],
-        advised=asked.options.whole and bool(found.sets),
-        difference=difference_words(there, found.sets[0]) if there and found.sets and asked.options.whole else "",
+        sets=[set_out(one, use) for one in sets],
+        advised=asked.options.whole and bool(sets),
+        offers=[SpringOfferOut(kind=one.kind, cycles=one.cycles, set=set_out(one.set, use)) for one in offers],
+        difference=difference_words(there, sets[0]) if there and sets and asked.options.whole else "",
         picked=_picked(asked, lists, use),
         wires_in=list(found.wires_in),
         inside_diameters_in=list(found.inside_diameters_in),
         counts=list(found.counts),
-        none_words="" if found.sets else none_words(asked.options),
-        remedies=[] if found.lasts else list(remedies_of(asked.door, asked.track, asked.drum.on(asked.track), asked.wanted(lists))),
+        none_words="" if sets else none_words(asked.options),
+        remedies=[] if found.lasts or again else list(remedies_of(asked.door, asked.track, profile, wanted)),
         on_door=set_out(there, use) if there else None,
         on_door_carries=_carried_now(there, asked) if there else None,
         usual_friction_lb=FRICTION_MEDIAN_LB,

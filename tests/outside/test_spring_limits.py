@@ -110,3 +110,62 @@ def test_every_spring_proposed_has_cones_one_can_buy(weight_lb):
 def test_a_door_of_two_thousand_pounds_is_not_given_five_cycles():
     answer = sized(2500, 120, 10_000)
     assert all(one.life_cycles.likely >= LEAST_RATING for one in answer.sets)
+
+
+def same_door(weight_lb: float, springs: list[dict[str, float]], cycles: float, **more):
+    return ask(
+        "size",
+        {
+            "door": {"height_in": 84, "section_count": 4, "weight_lb": weight_lb},
+            "track": {"lift": "standard", "radius_in": 12, "rise_in": 2},
+            "drum": {"kind": "flat", "diameter_in": 4, "cable_in": 0.125},
+            "cycles": cycles,
+            "on_door": springs,
+            "household": "two_cars",
+        }
+        | more,
+    )
+
+
+def test_springs_that_are_right_and_last_are_advised_again():
+    """204 lb, springs 0.3 % off that last 16 000 cycles and more: a shop orders them again. Common practice, no source."""
+    pair = next(
+        [spring]
+        for wire in (0.2437, 0.25, 0.2625)
+        for length in range(50, 100)
+        if abs(
+            same_door(
+                204, [spring := {"wire_in": wire, "inside_diameter_in": 2, "length_in": length / 2, "count": 2}], 10_000
+            ).on_door.rate_error
+        )
+        < 0.004
+    )
+    answer = same_door(204, pair, 10_000)
+    assert answer.on_door.life_cycles.likely > 10_000
+    first = answer.sets[0]
+    assert [(kind.wire_in, kind.length_in) for kind in first.springs] == [(pair[0]["wire_in"], pair[0]["length_in"])]
+    assert any("the same again" in reason for reason in first.reasons)
+    assert answer.difference == "The advised set is what hangs there."
+
+
+@pytest.mark.parametrize("weight_lb", [120, 150, 204, 260, 330])
+@pytest.mark.parametrize("wire_in", [0.207, 0.225, 0.25])
+def test_what_is_advised_never_lasts_less_than_right_springs_there(weight_lb, wire_in):
+    for length in range(20, 60, 4):
+        answer = same_door(weight_lb, [{"wire_in": wire_in, "inside_diameter_in": 2, "length_in": length, "count": 2}], 15_000)
+        there, first = answer.on_door, answer.sets[0]
+        if abs(there.rate_error) <= 0.03:
+            assert first.life_cycles.likely >= min(there.life_cycles.likely, 15_000) * 0.8, (length, first.id)
+
+
+def test_three_offers_stand_side_by_side_with_their_years():
+    answer = same_door(130, [{"wire_in": 0.225, "inside_diameter_in": 2, "length_in": 27.5, "count": 2}], 10_000)
+    kinds = [offer.kind for offer in answer.offers]
+    assert "lasting" in kinds
+    # One set that is both stands there once.
+    assert "long" in kinds or max(offer.set.life_cycles.likely for offer in answer.offers) >= 50_000
+    assert len({offer.set.id for offer in answer.offers}) == len(answer.offers)
+    for offer in answer.offers:
+        assert offer.set.life_cycles.likely >= offer.cycles
+        assert abs(offer.set.rate_error) <= 0.03
+        assert offer.set.life_years.low > 0

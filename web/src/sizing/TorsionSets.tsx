@@ -9,6 +9,7 @@ import { Carries } from './Carries';
 import { Compare } from './Compare';
 import { SetDetails, SideBySide, Springs } from './SetDetails';
 import { SetTable } from './SetTable';
+import { SpringOffers } from './SpringOffers';
 import type { AskedSets } from './setOptions';
 
 type SpringSet = Schemas['SetOut'];
@@ -71,6 +72,19 @@ export function TorsionSets(props: Props) {
               <small>quarter-turns each</small>
             </Figure>
           </Figures>
+        )}
+        {answer.offers && answer.offers.length > 1 && (
+          <SpringOffers offers={answer.offers} picked={picked?.id} pick={(option) => asked.ask({ option })} />
+        )}
+        {answer.remedies && answer.remedies.length > 0 && (
+          <Caution role="note">
+            No set lasts as long as wished.
+            <ul>
+              {answer.remedies.map((one) => (
+                <li key={one.sentence}>{one.sentence}</li>
+              ))}
+            </ul>
+          </Caution>
         )}
         <Label>Sets that carry this door</Label>
         <SetTable answer={answer} asked={asked} highlight={picked?.id} chosen={chosen} hasVan={hasVan} />
