@@ -101,6 +101,9 @@ class CarriedOut(BaseModel):
     stop: str = ""
 
 
+NOTHING_LASTS = "No set that fits this shaft bears being wound for this door."
+
+
 class SpringOfferOut(BaseModel):
     """A set offered: the same again, lasting, or long-lived, with the cycles it is meant to outlast."""
 
@@ -144,6 +147,7 @@ def size(asked: SizeQuestion, of_shop: Lists = NO_LISTS) -> SizeAnswer:
     # What hangs there and is right comes first: nothing is gained by other springs but another delivery.
     sets = [again, *(one for one in found.sets if one.springs != again.springs)] if again else list(found.sets)
     offers = spring_offers(asked.door, asked.track, profile, wanted, there) if asked.options.whole else ()
+    remedies = () if found.lasts or again else remedies_of(asked.door, asked.track, profile, wanted)
     return SizeAnswer(
         ideal=ideal_out(found),
         found=found.found,
@@ -155,8 +159,8 @@ def size(asked: SizeQuestion, of_shop: Lists = NO_LISTS) -> SizeAnswer:
         wires_in=list(found.wires_in),
         inside_diameters_in=list(found.inside_diameters_in),
         counts=list(found.counts),
-        none_words="" if sets else none_words(asked.options),
-        remedies=[] if found.lasts or again else list(remedies_of(asked.door, asked.track, profile, wanted)),
+        none_words="" if sets else NOTHING_LASTS if remedies else none_words(asked.options),
+        remedies=list(remedies),
         on_door=set_out(there, use) if there else None,
         on_door_carries=_carried_now(there, asked) if there else None,
         usual_friction_lb=FRICTION_MEDIAN_LB,

@@ -30,7 +30,8 @@ type Props = {
 };
 
 /** The drawing stays in sight while the list beside it is walked through. */
-const Beside = styled.div`min-width: 0; display: grid; gap: 14px; @media (min-width: 1001px) { position: sticky; top: 8px; }`;
+const Beside = styled.div<{ $column: boolean }>`min-width: 0; display: grid; gap: 14px;
+  ${({ $column }) => ($column ? '' : '@media (min-width: 1001px) { position: sticky; top: 8px; }')}`;
 
 /** What is on the door, what belongs on it, what sets them apart; and every set there is to choose from. */
 export function TorsionSets(props: Props) {
@@ -89,7 +90,7 @@ export function TorsionSets(props: Props) {
         <Label>Sets that carry this door</Label>
         <SetTable answer={answer} asked={asked} highlight={picked?.id} chosen={chosen} hasVan={hasVan} />
       </Stack>
-      <Beside>
+      <Beside $column={column}>
         <SideViewOf setup={setup} lines={lines} friction={answer.usual_friction_lb} />
         {picked && <SetDetails set={picked} />}
       </Beside>
