@@ -112,7 +112,7 @@ def _seen_to_hold(case: Case) -> Advice | None:
     done = (case.heard and (case.enough or not case.steps)) or len(case.current) >= MOST
     if not done or not evidence.seen_to_hold(case.hung, case.current):
         return None
-    return _leave(case, say("leave.band", band=case.hung.carrier.step.holds_at.words))
+    return _leave(case, say("leave.band", band=case.hung.holds_at.words))
 
 
 def _read_often(case: Case) -> Advice | None:
@@ -122,7 +122,7 @@ def _read_often(case: Case) -> Advice | None:
     height = evidence.likeliest_hold(case.hung, case.current, case.doors) if looked_for else None
     if height is None:
         return Advice("measure_more", 0, say("disagree"), surprise=case.surprise)
-    return _read_at(case, height, "hardly_stands", band=case.hung.carrier.step.holds_at.words)
+    return _read_at(case, height, "hardly_stands", band=case.hung.holds_at.words)
 
 
 def _not_read_where_it_must_hold(case: Case) -> Advice | None:

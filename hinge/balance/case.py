@@ -133,7 +133,7 @@ def set_right(trims: Trims) -> bool:
 
 def likeliest_hold(hung: DoorAssembly, now: list[Reading], doors: Doors) -> float | None:
     """Where it likeliest holds among the heights at which it must [in], clear of those read; None where there is none left."""
-    band = hung.carrier.step.holds_at
+    band = hung.holds_at
     heights = np.arange(band.from_in, min(band.to_in, hung.door.height_in - CLEAR_OF_OPEN_IN) + 0.1, 2.0)
     away = np.min([np.abs(heights - reading.height_in) for reading in now], axis=0)
     holds = np.where(away >= 2, (np.abs(net_of(hung, doors, heights)) <= doors.friction_lb).mean(axis=1), 0.0)
@@ -142,7 +142,7 @@ def likeliest_hold(hung: DoorAssembly, now: list[Reading], doors: Doors) -> floa
 
 def first_height(hung: DoorAssembly) -> float:
     """Where to begin [in]: in the middle of where it must hold, on a low door no higher than three quarters of it."""
-    band = hung.carrier.step.holds_at
+    band = hung.holds_at
     return min((band.from_in + band.to_in) / 2, 0.75 * hung.door.height_in)
 
 
@@ -227,8 +227,11 @@ def read_both_ways(now: list[Reading]) -> float | None:
 
 def _places(hung: DoorAssembly, now: list[Reading]) -> set[str]:
     shares = [reading.height_in / hung.door.height_in for reading in now]
-    names = {"low": any(share <= LOW_SHARE for share in shares), "high": any(share >= HIGH_SHARE for share in shares)}
-    return {name for name, there in (names | {"middle": bool(in_band(hung, now))}).items() if there}
+    middle = [hung.holds_at.has(reading.height_in) for reading in now]
+    # One reading speaks for one place.
+    low = any(share <= LOW_SHARE and not within for share, within in zip(shares, middle, strict=True))
+    high = any(share >= HIGH_SHARE and not within for share, within in zip(shares, middle, strict=True))
+    return {name for name, heard in (("low", low), ("middle", any(middle)), ("high", high)) if heard}
 
 
 def heard_everywhere(hung: DoorAssembly, now: list[Reading]) -> bool:
@@ -244,7 +247,7 @@ def spread_out(hung: DoorAssembly, now: list[Reading]) -> bool:
 
 def in_band(hung: DoorAssembly, now: list[Reading]) -> list[Reading]:
     """The readings at the heights where it must hold."""
-    return [reading for reading in now if hung.carrier.step.holds_at.has(reading.height_in)]
+    return [reading for reading in now if hung.holds_at.has(reading.height_in)]
 
 
 def seen_to_hold(hung: DoorAssembly, now: list[Reading]) -> bool:

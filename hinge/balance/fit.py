@@ -20,7 +20,7 @@ from hinge.balance.readings import Outcome, Reading, seen_once
 from hinge.door.lift import check_positions, required_lift
 from hinge.door.sections import Door
 from hinge.door.track import Track
-from hinge.springs.counterbalance import Counterbalance
+from hinge.springs.counterbalance import Band, Counterbalance
 
 MODEL_SD_LB = 2.5  # how far a real door strays from the model at one height, lean and bow aside; estimate
 LEAN_SD_LB, BOW_SD_LB = 3.5, 2.0  # at the ends and in the middle: rise and radius a half inch off, uneven weight; estimate
@@ -46,6 +46,11 @@ class DoorAssembly:
     door: Door
     track: Track
     carrier: Counterbalance
+
+    @property
+    def holds_at(self) -> Band:
+        """Where this door must hold when it is let go."""
+        return self.carrier.step.holds_at.on(self.door.height_in)
 
 
 @dataclass(frozen=True)

@@ -16,6 +16,7 @@ from hinge.carriers.carrier import Part
 from hinge.faults.find import CANT_TELL
 from hinge.faults.knowledge import Need, faults
 from hinge.file.setup import CARRIED_NOW
+from hinge.measure.fields import number_of
 from hinge.procedures.knowledge import Step, steps
 from hinge.procedures.rules import proofs, stop_rules
 from hinge.site.actions import Action, Verb, action_of
@@ -67,7 +68,8 @@ def acts_of(call: Call, body: ev.Event) -> tuple[Act, ...]:
 
 def holds_at(call: Call) -> Band:
     """Where this door must hold when it is let go."""
-    return call.line.carrier.holds_at
+    band, height_in = call.line.carrier.holds_at, number_of(call.measured, "height_in")
+    return band if height_in is None else band.on(height_in)
 
 
 def act_for(call: Call, need: Need) -> Act | None:

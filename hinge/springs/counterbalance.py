@@ -17,6 +17,9 @@ from hinge.springs.drums import DrumProfile
 from hinge.text.marks import say_rule
 from hinge.text.sentences import say_with
 
+say = say_with(__file__)
+USUAL_DOOR_IN, HALF_FOOT_IN = 84.0, 6.0
+TRADES_TO_IN = 96.0  # so high the trade's own words hold for half-way up; estimate
 StepKind = Literal["quarter_turn", "cable_hole", "small_plate"]
 
 
@@ -26,11 +29,24 @@ class Band:
 
     from_in: float
     to_in: float
-    words: str
+    named: str
 
     def has(self, height_in: float) -> bool:
         """Whether a height [in] is among them."""
         return self.from_in <= height_in <= self.to_in
+
+    @property
+    def words(self) -> str:
+        """These heights in words, in feet."""
+        return say(f"holds_at.{self.named}", heights=say_rule(f"{_feet(self.from_in)} to {_feet(self.to_in)} ft"))
+
+    def on(self, height_in: float) -> Band:
+        """The heights on a door so high [in]: as the trade says them up to eight feet, beyond that in proportion, to half a foot."""
+        if height_in <= TRADES_TO_IN:
+            return self
+        share = height_in / USUAL_DOOR_IN
+        low, high = (HALF_FOOT_IN * round(end * share / HALF_FOOT_IN) for end in (self.from_in, self.to_in))
+        return Band(low, high, "half_way" if self.named == "trade" else self.named)
 
     @property
     def middle_in(self) -> float:
@@ -39,9 +55,13 @@ class Band:
 
 
 # Common practice, all schools; a counterweight door is judged at chest height.
-say = say_with(__file__)
-THREE_TO_FOUR_FEET = Band(36.0, 48.0, say("holds_at.three_to_four_feet", heights=say_rule("3 to 4 ft")))
-CHEST_HEIGHT = Band(48.0, 60.0, say("holds_at.chest_height", heights=say_rule("4 to 5 ft")))
+THREE_TO_FOUR_FEET = Band(36.0, 48.0, "trade")
+CHEST_HEIGHT = Band(48.0, 60.0, "chest_height")
+
+
+def _feet(height_in: float) -> str:
+    whole, half = divmod(round(height_in / HALF_FOOT_IN), 2)
+    return f"{whole}{'½' if half else ''}"
 
 
 @dataclass(frozen=True)
