@@ -28,9 +28,9 @@ class Visit:
     holds: bool
 
 
-def years_of(world: World, loss: float, years: int, chance: np.random.Generator) -> Iterator[Visit]:
-    """A visit a year to a door set as well as can be, read by letting go and with a gauge; `loss` of rate a year [share]."""
-    off, at = world.best_off(), world.told.door.height_in * np.array(MIDDLE)
+def years_of(world: World, loss: float, years: int, chance: np.random.Generator, off: float | None = None) -> Iterator[Visit]:
+    """A visit a year to a door set as well as can be, or at `off`, read by letting go and with a gauge; `loss` of rate a year [share]."""
+    off, at = world.best_off() if off is None else off, world.told.door.height_in * np.array(MIDDLE)
     for year in range(years):
         tired = replace(world, carrier=_really(world.carrier, 1 - loss * year))
         weights = tuple(weight * chance.normal(1, WEIGHT_SD) for weight in world.door.weights_lb)
@@ -41,6 +41,19 @@ def years_of(world: World, loss: float, years: int, chance: np.random.Generator)
         seen = seen_at(float(year), world.told, readings, 0)
         assert seen is not None
         yield Visit(seen, abs(float(tired.net(at, off).mean())) <= float(tired.drag(at).mean()))
+
+
+def heavier_at_once(world: World, pounds_lb: float, in_year: int, years: int, chance: np.random.Generator) -> list[Seen]:
+    """A visit a year to a door whose springs never tire, and to which something was added before one of the visits [lb]."""
+    seen, off = [], world.best_off()
+    for year in range(years):
+        added = pounds_lb if year >= in_year else 0.0
+        door = world.door
+        weights = tuple(weight + added / len(door.weights_lb) for weight in door.weights_lb)
+        heavier = replace(world, door=build_door(door.height_in, tuple(door.heights_in), weights))
+        (visit,) = list(years_of(heavier, 0.0, 1, chance, off))
+        seen.append(replace(visit.seen, year=float(year)))
+    return seen
 
 
 def announced(visits: list[Visit]) -> tuple[int, Trend] | None:
