@@ -15,7 +15,8 @@ from hinge.springs.counterbalance import StepKind
 from hinge.text.marks import say_length, say_size
 
 AdviceKind = Literal["leave", "trim", "resize", "free_up", "measure_more"]
-FRICTION_LIMIT_LB = 30.0  # EN 12604 gives 150 N (33.7 lb) for private doors worked by hand (memory)
+# EN 12604 gives 150 N (33.7 lb) for private doors worked by hand, 260 N (58.4 lb) for others (memory).
+FRICTION_LIMIT_LB, HEAVY_LIMIT_LB = 30.0, 52.0
 
 
 @dataclass(frozen=True)
@@ -50,7 +51,8 @@ def advise(
     readings, settings = seen_once(readings, offs)
     # What a toss tells is in the fit; where a door holds is only seen where it was let go.
     now = [reading for reading, off in zip(readings, settings, strict=True) if not off and not reading.tossed]
-    case = Case(hung, readings, now, fit, spring_count, evidence.surprise_of(hung, now, weight_sd_lb))
+    told = fit_readings(hung, [], weight_sd_lb).doors
+    case = Case(hung, readings, now, fit, spring_count, evidence.surprise_of(hung, now, told), evidence.unbelieved_hold(hung, now, told))
     advice = next(advice for rule in RULES if (advice := rule(case)) is not None)
     if advice.kind == "leave":
         advice = _with_offer(hung, readings, advice)
@@ -63,9 +65,14 @@ def _nothing_read(case: Case) -> Advice | None:
 
 
 def _drags(case: Case) -> Advice | None:
-    doors = case.fit.doors
-    if doors.chance(doors.friction_lb > FRICTION_LIMIT_LB) <= SURE:
+    doors, limit = case.fit.doors, min(case.hung.heft * FRICTION_LIMIT_LB, HEAVY_LIMIT_LB)
+    if doors.chance(doors.friction_lb > limit) <= SURE:
         return None
+    if not any(reading.force_lb is not None for reading in case.readings):
+        # Holding alone tells less of drag than of what the file says: a gauge tells.
+        guessed = say_size(case.fit.friction_lb.likely, "lb", 0)
+        few = not case.enough
+        return _read_at(case, evidence.first_height(case.hung), "drags_perhaps", friction=guessed) if few and case.heard_once else None
     return Advice("free_up", 0, say("drags", friction=say_size(case.fit.friction_lb.likely, "lb", 0)))
 
 
@@ -80,6 +87,15 @@ def _wrong_carrier(case: Case) -> Advice | None:
         return None
     tilt_lb = float(evidence.tilt_lb(case.hung, case.doors.weight_lb, case.doors.pull).mean())
     return Advice("resize", 0, resize_sentence(case.hung, case.fit, tilt_lb, case.wrong > SURE), surprise=case.surprise)
+
+
+def _holds_against_the_file(case: Case) -> Advice | None:
+    """A door that holds where what hangs there cannot hold it: it is locked, held by something, or not what its file says."""
+    if case.unbelieved is None:
+        return None
+    height_in, net_lb = case.unbelieved
+    values = {"net": say_size(abs(net_lb), "lb", 0), "hand": say_size(FRICTION_LIMIT_LB, "lb", 0)}
+    return _read_at(case, height_in, f"held_{'heavy' if net_lb > 0 else 'hot'}", **values)
 
 
 def _holds_where_it_must(case: Case) -> Advice | None:
@@ -136,8 +152,9 @@ def _unsettled(case: Case) -> Advice:
 # The first rule that has something to say says it.
 RULES: tuple[Callable[[Case], Advice | None], ...] = (
     _nothing_read,
-    _drags,
     _contradicted,
+    _holds_against_the_file,
+    _drags,
     _wrong_carrier,
     _holds_where_it_must,
     _not_heard_since_the_trim,

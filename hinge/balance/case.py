@@ -2,13 +2,14 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from functools import cached_property
 
 import numpy as np
 
 from hinge.arrays import Floats
-from hinge.balance.fit import GAUGE_SD_LB, MODEL_SD_LB, DoorAssembly, Doors, Fit, chance_of, fit_readings, net_of
+from hinge.balance.fit import GAUGE_SD_LB, MODEL_SD_LB, DoorAssembly, Doors, Fit, chance_of, net_of
 from hinge.balance.readings import Outcome, Reading
 from hinge.balance.wording import surprise_sentence
 from hinge.door.lift import required_lift
@@ -21,6 +22,7 @@ SURE, LIKELY, NEARLY = 0.6, 0.88, 0.85
 CONVINCED, DOUBTED, SUSPECTED = 0.9, 0.2, 0.06  # that the springs are wrong: at once, after enough readings, to read on for
 TILT_SHARE = 0.05  # of the weight, left at either end by springs a tenth too weak or too strong: beyond that they are wrong; estimate
 NOT_EXPECTED = 0.04
+NOT_BELIEVED = 0.06  # so unlikely a hold is asked about: is the door free, and does it move under a hand; estimate
 ENOUGH, MOST, LONG = 6, 8, 14  # readings at one setting; at all of them
 RIGHT, HARDLY, LOOKED_FOR = 0.7, 0.15, 4  # sure enough that the setting is right; that it may hold there; how often it is looked for
 WORTH_LB = 0.5  # a trim that gains less along the travel is not worth a bar
@@ -54,7 +56,8 @@ class Case:
     """A door with its readings and what fits them.
 
     `readings` at any setting, `current` those at the setting as it is that were no toss; `spring_count` springs on the shaft;
-    `surprise` the sentence of a reading that what hangs there would hardly give.
+    `surprise` the sentence of a reading that what hangs there would hardly give; `unbelieved` a height [in] at which the door was said to
+    hold though what hangs there leaves it so far off [lb].
     """
 
     hung: DoorAssembly
@@ -63,6 +66,7 @@ class Case:
     fit: Fit
     spring_count: int
     surprise: str
+    unbelieved: tuple[float, float] | None = None
 
     @cached_property
     def doors(self) -> Doors:
@@ -99,11 +103,16 @@ class Case:
         """Whether a gauge was read both ways."""
         return pulled_both_ways(self.current)
 
+    @property
+    def heard_once(self) -> bool:
+        """Whether low, middle and high were each read."""
+        return heard_everywhere(self.hung, self.current)
+
     @cached_property
     def heard(self) -> bool:
         """Whether low, middle and high were read, and what carries it is beyond suspicion."""
         suspect = DOUBTED if self.pulled and self.holding else SUSPECTED
-        return heard_everywhere(self.hung, self.current) and (self.enough or self.wrong < suspect)
+        return self.heard_once and (self.enough or self.wrong < suspect)
 
     @cached_property
     def hidden(self) -> bool:
@@ -112,7 +121,7 @@ class Case:
         return self.pulled and more and worth_a_trim(self.trims, self.steps)
 
 
-def pulled_both_ways(readings: list[Reading]) -> bool:
+def pulled_both_ways(readings: Sequence[Reading]) -> bool:
     """Whether a gauge was read both ways: one way alone does not tell drag from a wrong setting."""
     return {"raising", "lowering"} <= {reading.direction for reading in readings}
 
@@ -275,17 +284,35 @@ def most_telling_height(hung: DoorAssembly, spoken: list[Reading], now: list[Rea
     return float(heights[np.argmax(np.where(away >= 6, doubt + asked, -1.0))])
 
 
-def surprise_of(hung: DoorAssembly, now: list[Reading], weight_sd_lb: float | None) -> str:
-    """The sentence of a reading that springs as they are said to be would hardly give; `weight_sd_lb` [lb] is the weight's doubt."""
+def surprise_of(hung: DoorAssembly, now: Sequence[Reading], told: Doors) -> str:
+    """The sentence of a reading that springs as they are said to be, on the doors as `told`, would hardly give."""
     moving = [reading for reading in now if moves([reading])]
-    if not moving:
-        return ""
-    doors = fit_readings(hung, [], weight_sd_lb).doors
-    for at, reading in zip(net_of(hung, doors, np.array([one.height_in for one in moving])), moving, strict=True):
-        assert reading.outcome is not None
-        up = reading.outcome.endswith("up")
+    for at, reading in _with_net(hung, moving, told):
+        up = "up" in moves([reading])
         names: tuple[Outcome, Outcome] = ("creeps_up", "runs_up") if up else ("creeps_down", "runs_down")
-        chance = np.sum([chance_of(name, at, doors.friction_lb) for name in names], axis=0)
-        if float(np.sum(doors.share * chance)) < NOT_EXPECTED:
+        chance = np.sum([chance_of(name, at, told.friction_lb, hung.heft) for name in names], axis=0)
+        if told.mean(chance) < NOT_EXPECTED:
             return surprise_sentence(hung.carrier.step.kind, reading.height_in, up)
     return ""
+
+
+def unbelieved_hold(hung: DoorAssembly, now: Sequence[Reading], told: Doors) -> tuple[float, float] | None:
+    """The height [in] at which a door held though, as `told`, it could not, and how far off it should be there [lb, + = heavy].
+
+    None where there is none, and where a gauge was read both ways: forces say what a hold cannot.
+    """
+    if pulled_both_ways(now):
+        return None
+    held = [reading for reading in now if reading.outcome == "holds"]
+    found = [
+        (reading.height_in, told.mean(at))
+        for at, reading in _with_net(hung, held, told)
+        if told.mean(chance_of("holds", at, told.friction_lb, hung.heft)) < NOT_BELIEVED
+    ]
+    return max(found, key=lambda one: abs(one[1]), default=None)
+
+
+def _with_net(hung: DoorAssembly, readings: Sequence[Reading], doors: Doors) -> list[tuple[Floats, Reading]]:
+    """The net force of every door [lb] where each was read."""
+    heights = np.array([reading.height_in for reading in readings])
+    return list(zip(net_of(hung, doors, heights), readings, strict=True)) if readings else []

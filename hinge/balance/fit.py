@@ -22,6 +22,8 @@ from hinge.door.sections import Door
 from hinge.door.track import Track
 from hinge.springs.counterbalance import Band, Counterbalance
 
+# So heavy a door may be until drag, lean, bow and creep go with its weight: bearings and rollers carry what it weighs. Estimate.
+USUAL_TO_LB = 230.0
 MODEL_SD_LB = 2.5  # how far a real door strays from the model at one height, lean and bow aside; estimate
 LEAN_SD_LB, BOW_SD_LB = 3.5, 2.0  # at the ends and in the middle: rise and radius a half inch off, uneven weight; estimate
 GAUGE_SD_LB = 1.5  # a hook gauge read by hand; estimate
@@ -46,6 +48,11 @@ class DoorAssembly:
     door: Door
     track: Track
     carrier: Counterbalance
+
+    @property
+    def heft(self) -> float:
+        """How many times a usual door it is, in what goes with weight; never less than one."""
+        return max(1.0, self.door.total_lb / USUAL_TO_LB)
 
     @property
     def holds_at(self) -> Band:
@@ -82,6 +89,10 @@ class Doors:
         """Mean and standard deviation of `values`, one a door."""
         mean = float(np.sum(self.share * values))
         return mean, float(np.sqrt(np.sum(self.share * (values - mean) ** 2)))
+
+    def mean(self, values: Floats) -> float:
+        """The mean of `values`, one a door, in their unit."""
+        return float(np.sum(self.share * values))
 
     def chance(self, holds: Bools) -> float:
         """Probability of a condition, one a door."""
@@ -136,7 +147,7 @@ def fit_readings(
 
     def explained(doubts: Floats) -> Floats:
         doors = _doors(hung, doubts, weight_sd, pull_sd)
-        at_rest = _log_likelihood([reading for reading, _ in still], net_of(hung, doors, heights, away), doors.friction_lb)
+        at_rest = _log_likelihood(hung.heft, [reading for reading, _ in still], net_of(hung, doors, heights, away), doors.friction_lb)
         return at_rest + sum((_log_toss(hung, doors, one.height_in, off) for one, off in tossed), np.zeros(doubts.shape[1]))
 
     first, log_prior, log_first = _at_first()
@@ -229,10 +240,10 @@ def _doors(hung: DoorAssembly, doubts: Floats, weight_sd: float, pull_sd: float,
     return Doors(
         weight_lb=np.maximum(hung.door.total_lb + weight_sd * weight, 1.0),
         setting_error=hung.carrier.step.setting_sd * setting,
-        friction_lb=FRICTION_MEDIAN_LB * np.exp(FRICTION_LOG_SD * friction),
+        friction_lb=hung.heft * FRICTION_MEDIAN_LB * np.exp(FRICTION_LOG_SD * friction),
         pull=np.maximum(1 + pull_sd * pull, 0.2),
-        lean_lb=LEAN_SD_LB * lean,
-        bow_lb=BOW_SD_LB * bow,
+        lean_lb=hung.heft * LEAN_SD_LB * lean,
+        bow_lb=hung.heft * BOW_SD_LB * bow,
         share=share / share.sum(),
     )
 
@@ -242,15 +253,15 @@ def _fit(doors: Doors) -> Fit:
     return Fit(weight, setting, friction, pull, doors)
 
 
-def _log_likelihood(readings: list[Reading], nets: Floats, friction: Floats) -> Floats:
+def _log_likelihood(heft: float, readings: list[Reading], nets: Floats, friction: Floats) -> Floats:
     """How well each door explains all readings; `nets` has shape (readings, doors)."""
     total = np.zeros(len(friction))
     for net, reading in zip(nets, readings, strict=True):
         if reading.outcome is not None:
-            total += np.log((1 - MISREAD) * chance_of(reading.outcome, net, friction) + MISREAD / 5)
+            total += np.log((1 - MISREAD) * chance_of(reading.outcome, net, friction, heft) + MISREAD / 5)
         else:
             expected = net + friction if reading.direction == "raising" else net - friction
-            total += _log_t(((reading.force_lb or 0.0) - expected) / np.hypot(MODEL_SD_LB, GAUGE_SD_LB), 6.0)
+            total += _log_t(((reading.force_lb or 0.0) - expected) / np.hypot(heft * MODEL_SD_LB, GAUGE_SD_LB), 6.0)
     return total
 
 
@@ -266,25 +277,26 @@ def _log_toss(hung: DoorAssembly, doors: Doors, height_in: float, off: float) ->
     # A door that flies past a place has got past every place below it.
     work = np.maximum.accumulate(np.maximum(np.cumsum(steps, axis=0), 1.0), axis=0)
     short_of = np.searchsorted(heights[1:], max(height_in - TOSS_READ_IN, heights[1]) - 1e-9)
-    past = ndtr((np.log(TOSS_MEDIAN_LBIN) - np.log(work[short_of])) / TOSS_LOG_SD)
-    beyond = 0.0 if height_in + TOSS_READ_IN >= top else ndtr((np.log(TOSS_MEDIAN_LBIN) - np.log(work[-1])) / TOSS_LOG_SD)
+    past = ndtr((np.log(hung.heft * TOSS_MEDIAN_LBIN) - np.log(work[short_of])) / TOSS_LOG_SD)
+    beyond = 0.0 if height_in + TOSS_READ_IN >= top else ndtr((np.log(hung.heft * TOSS_MEDIAN_LBIN) - np.log(work[-1])) / TOSS_LOG_SD)
     return np.asarray(np.log((1 - MISREAD) * np.maximum(past - beyond, 0.0) + MISREAD / 5))
 
 
-def chance_of(outcome: Outcome, net: Floats, friction: Floats) -> Floats:
-    """Probability of what each door does when let go, in the shape of its net force [lb]."""
+def chance_of(outcome: Outcome, net: Floats, friction: Floats, heft: float = 1.0) -> Floats:
+    """Probability of what each door, so many times a usual one, does when let go, in the shape of its net force [lb]."""
+    creep = heft * CREEP_BAND_LB
 
     def below(limit: Floats) -> Floats:
-        return np.asarray(ndtr((limit - net) / MODEL_SD_LB))
+        return np.asarray(ndtr((limit - net) / (heft * MODEL_SD_LB)))
 
     match outcome:
         case "holds":
             return below(friction) - below(-friction)
         case "creeps_up":
-            return below(-friction) - below(-friction - CREEP_BAND_LB)
+            return below(-friction) - below(-friction - creep)
         case "runs_up":
-            return below(-friction - CREEP_BAND_LB)
+            return below(-friction - creep)
         case "creeps_down":
-            return below(friction + CREEP_BAND_LB) - below(friction)
+            return below(friction + creep) - below(friction)
         case "runs_down":
-            return 1 - below(friction + CREEP_BAND_LB)
+            return 1 - below(friction + creep)

@@ -39,7 +39,7 @@ class Seen:
 
 
 @dataclass(frozen=True)
-class Step:
+class WeightStep:
     """Weight that came at once: how much [lb], and between which two visits, by their calendar."""
 
     pounds_lb: Estimate
@@ -57,7 +57,7 @@ class Trend:
     per_year_lb: Estimate
     sure: bool
     leaves: Estimate | None
-    step: Step | None = None
+    step: WeightStep | None = None
     chance_of_step: float = 0.0
 
 
@@ -110,15 +110,15 @@ def _laid(by: Floats, net: Floats, weight: Floats, spell: Floats) -> tuple[float
     return slope, told**-0.5, float((weight * (up - slope * along) ** 2).sum()), levels
 
 
-def _step(year: Floats, net: Floats, weight: Floats, spell: Floats) -> tuple[Step | None, float]:
+def _step(year: Floats, net: Floats, weight: Floats, spell: Floats) -> tuple[WeightStep | None, float]:
     """The step that leaves least, over every gap between two visits; and what it leaves."""
-    found: tuple[Step | None, float] = (None, np.inf)
+    found: tuple[WeightStep | None, float] = (None, np.inf)
     days = np.unique(year)
     for after, before in pairwise(days.tolist()):
         laid = _laid((year >= before).astype(float), net, weight, spell)
         if laid is None or laid[2] >= found[1]:
             continue
-        found = (Step(_estimate(laid[0], laid[1]), after, before), laid[2])
+        found = (WeightStep(_estimate(laid[0], laid[1]), after, before), laid[2])
     return found
 
 
