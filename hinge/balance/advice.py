@@ -128,7 +128,8 @@ def _seen_to_hold(case: Case) -> Advice | None:
     done = (case.heard and (case.enough or not case.steps)) or len(case.current) >= MOST
     if not done or not evidence.seen_to_hold(case.hung, case.current):
         return None
-    return _leave(case, say("leave.band", band=case.hung.holds_at.words))
+    crept = bool(evidence.moves(evidence.in_band(case.hung, case.current)))
+    return _leave(case, say(f"leave.{'band_nearly' if crept else 'band'}", band=case.hung.holds_at.words))
 
 
 def _read_often(case: Case) -> Advice | None:

@@ -30,12 +30,16 @@ class CounterweightQuestion(Document):
 
 
 class CounterweightAnswer(BaseModel):
-    """The stack wanted at closed, the plates that come nearest with what is left over, and how the stack is set up."""
+    """The stack wanted at closed, the plates that come nearest with what is left over, and how the stack is set up.
+
+    `cannot` says that no plates let this hub follow the door, and what can; empty where it can.
+    """
 
     id: str
     words: str
     left_words: str
     caution: str
+    cannot: str
     wanted_lb: float
     stack: Stack
     stack_lb: float
@@ -58,6 +62,7 @@ def counterweight(asked: CounterweightQuestion) -> CounterweightAnswer:
         words=plate_words(pick.plates),
         left_words=_left_words(pick, asked.hub),
         caution="A stack that slips falls with its whole weight. Block it before a plate is touched.",
+        cannot=_cannot(pick, track),
         wanted_lb=pick.wanted_lb,
         stack=Stack(plates=pick.plates, hub=asked.hub),
         stack_lb=pick.plates.weight_lb,
@@ -67,6 +72,15 @@ def counterweight(asked: CounterweightQuestion) -> CounterweightAnswer:
         set_up=list(SET_UP),
         profile=profile_out(pick.profile),
         on_door=profile_out(need_of(door, track).profile(there)) if there else None,
+    )
+
+
+def _cannot(pick: PlatePick, track: Track) -> str:
+    if not pick.cannot_lb:
+        return ""
+    return (
+        f"This hub cannot follow {track.lift.replace('_', ' ')} lift: {pick.profile.hottest_words}, whatever plates hang there. "
+        "A vertical lift with its own drum can, a drum that grows as the door opens (measured), or another kind of counterbalance."
     )
 
 

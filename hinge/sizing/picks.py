@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from hinge.door.sections import Door
-from hinge.door.track import Track
+from hinge.door.track import Track, path_of, shaft_place
 from hinge.errors import ContradictionError
 from hinge.sizing.evaluate import Profile, need_of
 from hinge.springs.counterweight import (
@@ -21,8 +21,10 @@ from hinge.springs.counterweight import (
 )
 from hinge.springs.drums import DrumProfile
 from hinge.springs.extension import OPEN_STRETCH_IN, CableRun, ExtensionPair, Grade, PairAtWork, cables_for, grade_for
-from hinge.text.marks import say_rule
+from hinge.text.marks import say_length, say_rule
 
+# Beyond this share of the weight a door that wants up is nothing a plate cures: the hub does not follow it. Estimate.
+FOLLOWS_SHARE = 0.25
 PARTS_EACH_PAIR = (
     "two springs of the class",
     "two lifting cables",
@@ -51,6 +53,12 @@ class PlatePick:
     drop_in: float
     carrier: CounterweightOnDrum
     profile: Profile
+
+    @property
+    def cannot_lb(self) -> float:
+        """How hot the door is at the worst where a plain hub cannot follow it [lb]; zero where it can."""
+        hot = -self.profile.worst_hot.force_lb
+        return hot if hot > FOLLOWS_SHARE * float(self.profile.net_lb[0] + self.carrier.lift(self.profile.positions_in[:1])[0]) else 0.0
 
 
 def pick_extension(door: Door, track: Track, open_stretch_in: float = OPEN_STRETCH_IN, relaxed_in: float | None = None) -> ExtensionPick:
@@ -82,13 +90,24 @@ def pick_plates(
 ) -> PlatePick:
     """The stack for this door: what the floor asks for, F(0)·r_drum/r_hub, in whole plates [lb].
 
-    Raises OutOfRangeError, and ContradictionError where the strap runs out.
+    Raises OutOfRangeError, and ContradictionError where the strap runs out or the stack has not so far to fall.
     """
     require_strap(hub, drum, door.height_in)
+    require_room_to_fall(door, track, drum, hub)
     need, wanted = need_of(door, track), wanted_stack(door, track, drum, hub)
     plates = plates_for(wanted, large_lb, small_lb)
     carrier = CounterweightOnDrum(plates.weight_lb, hub, drum, small_lb)
     return PlatePick(wanted, plates, wanted - plates.weight_lb, stack_drop(hub, drum, door.height_in), carrier, need.profile(carrier))
+
+
+def require_room_to_fall(door: Door, track: Track, drum: DrumProfile, hub: Hub) -> None:
+    """Refuse a hub from which the stack falls further than its shaft is high. Raises ContradictionError."""
+    drop, room = stack_drop(hub, drum, door.height_in), shaft_place(path_of(door, track), track, door).z_in
+    if drop > room:
+        said = (
+            f"The stack comes down {say_length(drop, feet=True)} while the door opens, and the shaft is {say_length(room, feet=True)} up."
+        )
+        raise ContradictionError(said, "hub.core_radius_in", hub.core_radius_in, "a hub on which it comes down less", "in")
 
 
 def wanted_stack(door: Door, track: Track, drum: DrumProfile, hub: Hub) -> float:

@@ -34,7 +34,9 @@ def test_a_door_that_holds_four_times_is_not_freed_up_for_its_weight(weight_lb):
     hand and 260 N for others (memory)."""
     fit, advice = advise(hung(weight_lb), held(12, 42, 66, 24))
     assert advice.kind in ("leave", "measure_more"), advice
-    assert weight_lb > 400 or (advice.kind == "leave" and fit.friction_lb.likely < parse_weight("150 N" if weight_lb <= 230 else "260 N")), advice
+    assert weight_lb > 400 or (
+        advice.kind == "leave" and fit.friction_lb.likely < parse_weight("150 N" if weight_lb <= 230 else "260 N")
+    ), advice
 
 
 def test_what_takes_two_men_is_freed_up_whatever_it_weighs():

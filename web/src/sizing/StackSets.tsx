@@ -27,6 +27,7 @@ export function StackSets({ setup, answer, doubts = [], children, column = false
         {doubts.map((doubt) => (
           <Caution key={doubt}>{doubt}</Caution>
         ))}
+        {answer.cannot && <Caution role="alert">{answer.cannot}</Caution>}
         <Figures>
           <Figure>
             {stack.plates.large} + {stack.plates.small}
