@@ -67,8 +67,8 @@ def lift_at(door: Door, track: Track, positions: bytes) -> Floats:
     climb = along_z * travel
     if track.lift == "low_headroom":
         # Where the bend begins below the top section's lower joint, that joint falls behind and takes the top edge with it.
-        behind = door.height_in + positions_in - z[-2] > door.heights_in[-1]
-        climb[-1] = np.where(positions_in >= track.eased_in, 0.0, np.where(behind, climb[-2], 1.0))
+        behind = door.height_in + np.minimum(positions_in, track.eased_in) - z[-2] > door.heights_in[-1]
+        climb[-1] = np.where(behind, climb[-2], np.where(positions_in >= track.eased_in, 0.0, 1.0))
     weights = np.asarray(door.weights_lb)
     lift: Floats = weights @ (climb[:-1] + climb[1:]) / 2
     lift.setflags(write=False)
