@@ -13,7 +13,7 @@ from hinge.errors import ContradictionError, OutOfStepError
 from hinge.file.record import How
 from hinge.measure.fields import Value
 from hinge.opener.kinds import opener_of
-from hinge.opener.limits import Correction, End, InchesPerTurn, inches_per_turn, limit_turn, stop_words, turned_words
+from hinge.opener.limits import Correction, End, InchesPerTurn, inches_per_turn, limit_turn, screw_fault, stop_words, turned_words
 from hinge.text.marks import say_amount, say_size
 
 MOST_LOOKS = 60
@@ -109,7 +109,7 @@ def _end(call: Call, end: End, per_turn: InchesPerTurn) -> LimitEndState:
         again = "what was seen last was taken back. Again, r" if last else "r"
         said = f"{end.capitalize()}: {again}un the empty trolley {end} and measure from where it stops to its mark."
         return LimitEndState(end=end, off_in=None, since="", turns=0, sentence=said, looks=looks)
-    told = limit_turn(end, last.seen.off_in, per_turn)
+    told = limit_turn(end, last.seen.off_in, per_turn, screw_fault(list(_corrections(call, end))))
     return LimitEndState(end=end, off_in=last.seen.off_in, since=last.signed.entry, turns=told.turns, sentence=told.sentence, looks=looks)
 
 
@@ -122,10 +122,10 @@ def _per_turn(call: Call) -> InchesPerTurn:
     return inches_per_turn(list(_corrections(call)), told if isinstance(told, float) else None, call.how(FIELD).sd)
 
 
-def _corrections(call: Call) -> Iterator[Correction]:
-    """What the screws did, where both looks stand: what was taken back is not learned from."""
+def _corrections(call: Call, end: End | None = None) -> Iterator[Correction]:
+    """What the screws, or that of one end, did, where both looks stand: what was taken back is not learned from."""
     standing = {one.signed.entry: one.seen for one in call.limits if one.standing}
     for seen in standing.values():
         before = standing.get(seen.since)
-        if seen.turns and before is not None and before.end == seen.end:
+        if seen.turns and before is not None and before.end == seen.end and end in (None, seen.end):
             yield Correction.model_construct(turns=seen.turns, moved_in=seen.off_in - before.off_in)

@@ -8,7 +8,7 @@ from pydantic import BaseModel
 
 from hinge.document import Between, Document
 from hinge.errors import BadInputError
-from hinge.opener.limits import LimitEnd, LimitTurn, inches_per_turn, limit_turn
+from hinge.opener.limits import LimitEnd, LimitTurn, inches_per_turn, limit_turn, screw_fault
 from hinge.questions.question import Question
 
 
@@ -36,8 +36,8 @@ def limits(asked: LimitsQuestion) -> LimitsAnswer:
     history = [one for end in (asked.up, asked.down) if end for one in end.history]
     per_turn = inches_per_turn(history, asked.inches_per_turn)
     return LimitsAnswer(
-        up=limit_turn("up", asked.up.off_in, per_turn) if asked.up else None,
-        down=limit_turn("down", asked.down.off_in, per_turn) if asked.down else None,
+        up=limit_turn("up", asked.up.off_in, per_turn, screw_fault(asked.up.history)) if asked.up else None,
+        down=limit_turn("down", asked.down.off_in, per_turn, screw_fault(asked.down.history)) if asked.down else None,
         after="The limits come before the force, and the force before the proofs: then prove the reversal and the eyes again.",
     )
 
