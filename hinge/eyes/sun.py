@@ -166,6 +166,15 @@ def by_month(year: SunYear, side: Side) -> list[float]:
     return [months[month] * STEP_MINUTES / 60 for month in range(1, 13)]
 
 
+def rises_on(year: SunYear, moment: datetime) -> bool:
+    """Whether the sun is up at any time on the day of a moment, by the zone's clock; a day of another year counts as one on which it is."""
+    begins = moment.astimezone(year.zone).replace(hour=0, minute=0, second=0, microsecond=0)
+    if begins.year != year.year:
+        return True
+    day = (year.moments_s >= begins.timestamp()) & (year.moments_s < (begins + timedelta(days=1)).timestamp())
+    return bool(day.any())
+
+
 def place_at(opening: Opening, moment: datetime) -> tuple[float, float]:
     """Azimuth and elevation of the sun at one moment [degrees]."""
     azimuth, elevation = sun_at(np.array([moment.astimezone(UTC).timestamp()]), opening.latitude_deg, opening.longitude_deg)

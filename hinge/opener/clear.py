@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterator, Mapping
+from dataclasses import dataclass
 from functools import lru_cache
 from types import MappingProxyType
 
@@ -10,13 +11,15 @@ import numpy as np
 
 from hinge.door.lift import joint_places
 from hinge.door.sections import Door
-from hinge.door.track import Track
+from hinge.door.track import Track, path_of, shaft_place
 from hinge.errors import HingeError
 from hinge.text.marks import say_size
 
 # What hangs under the rollers' line of an open door: hinges, rollers, the track's own flange; and its top fixture. Estimates.
 UNDER_LINE_IN, TOP_FIXTURE_IN = 1.0, 2.0
 # Ways to win height back, in this order. Source: common practice (handbook of the trade).
+# Drum and bearing plate over the centre of the shaft; common practice, no source.
+OVER_SHAFT_IN = 3.5
 SHORT_RADIUS_IN, PITCH_DEG, HIGH_LIFTS_IN = 12.0, 3.0, (6.0, 12.0, 24.0)
 
 
@@ -30,7 +33,7 @@ def under_open_door(door: Door, track: Track) -> Mapping[str, float]:
 
 
 def other_tracks(track: Track) -> Iterator[tuple[str, Track]]:
-    """Tracks that are tried for more height, in words, nearest to what is there first."""
+    """Tracks that are tried for more height, in words, nearest to what is there first; the first does without an opener's rail."""
     plain = {"radius_in": track.radius_in, "pitch_deg": track.pitch_deg}
     if track.radius_in > SHORT_RADIUS_IN or track.lift == "low_headroom":
         yield (
@@ -45,12 +48,28 @@ def other_tracks(track: Track) -> Iterator[tuple[str, Track]]:
                 yield f"high lift by {say_size(lift_in, 'in')}", Track(lift="high", high_lift_in=lift_in, **plain)
 
 
-def won(door: Door, track: Track) -> list[tuple[str, float]]:
-    """What is left under the open door on each other track that can be built [in], in words."""
+@dataclass(frozen=True)
+class Won:
+    """Another track in words: what would be left under the open door on it, and how high shaft and drums reach then [in]."""
+
+    words: str
+    clear_in: float
+    needs_in: float
+    keeps_rail: bool = True
+
+
+def won(door: Door, track: Track) -> list[Won]:
+    """What is left under the open door on each other track that can be built, and the height each takes."""
     found = []
     for words, other in other_tracks(track):
         try:
-            found.append((words, min(under_open_door(door, other).values())))
+            rail = other.lift != "standard" or other.pitch_deg > 0
+            found.append(Won(words, min(under_open_door(door, other).values()), headroom_to(door, other), keeps_rail=rail))
         except HingeError:
             continue
     return found
+
+
+def headroom_to(door: Door, track: Track) -> float:
+    """How high above the floor a track with its shaft and drums reaches [in]."""
+    return shaft_place(path_of(door, track), track, door).z_in + OVER_SHAFT_IN

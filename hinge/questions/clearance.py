@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from math import inf
 from typing import Annotated
 
 from pydantic import BaseModel
@@ -18,13 +19,14 @@ TAPE_IN = 1 / 16
 
 
 class ClearanceQuestion(Document):
-    """A door on its track, with what else hangs in the way where it was measured [in above the floor], and a vehicle's height [in]."""
+    """A door on its track; what else hangs in the way, and ceiling or beam over it, where measured [in above the floor]; a vehicle [in]."""
 
     door: Door
     track: Track
     opening_in: Height | None = None
     rail_in: Height | None = None
     beam_in: Height | None = None
+    ceiling_in: Height | None = None
     vehicle_in: Height | None = None
 
 
@@ -36,11 +38,12 @@ class Lowest(BaseModel):
 
 
 class OtherTrack(BaseModel):
-    """Another track, what would be left under the door on it, and how much that wins [in]."""
+    """Another track, what would be left under the door on it, how much that wins, and how high its shaft and drums reach [in]."""
 
     way: str
     clear_in: float
     wins_in: float
+    needs_in: float
 
 
 class ClearanceAnswer(BaseModel):
@@ -62,12 +65,14 @@ def clearance(asked: ClearanceQuestion) -> ClearanceAnswer:
     limited_by = min(parts, key=lambda name: parts[name])
     clear = parts[limited_by]
     ways = []
-    for words, left in won(asked.door, asked.track):
-        # What else hangs there stays: a shaft opener does without the rail.
-        fixed = [at for name, at in told.items() if name != "rail" or "shaft" not in words]
-        best = min([left, *fixed])
-        if best - clear > TAPE_IN:
-            ways.append(OtherTrack(way=words, clear_in=round(best, 3), wins_in=round(best - clear, 3)))
+    over = min((at for at in (asked.ceiling_in, asked.beam_in) if at is not None), default=inf)
+    for other in won(asked.door, asked.track):
+        # What else hangs there stays: a shaft opener does without the rail. What finds no room under ceiling or beam is no way.
+        fixed = [at for name, at in told.items() if name != "rail" or not other.keeps_rail]
+        best = min([other.clear_in, *fixed])
+        if best - clear > TAPE_IN and other.needs_in <= over:
+            needs = round(other.needs_in, 3)
+            ways.append(OtherTrack(way=other.words, clear_in=round(best, 3), wins_in=round(best - clear, 3), needs_in=needs))
     ways.sort(key=lambda one: -one.wins_in)
     fits = None if asked.vehicle_in is None else asked.vehicle_in < clear
     return ClearanceAnswer(
@@ -76,17 +81,19 @@ def clearance(asked: ClearanceQuestion) -> ClearanceAnswer:
         parts=[Lowest(part=name, lowest_in=round(at, 3)) for name, at in sorted(parts.items(), key=lambda one: one[1])],
         ways=ways,
         vehicle_fits=fits,
-        sentence=_sentence(clear, limited_by, ways, asked.vehicle_in),
+        sentence=_sentence(clear, limited_by, ways, asked.vehicle_in, over),
     )
 
 
-def _sentence(clear: float, limited_by: str, ways: list[OtherTrack], vehicle: float | None) -> str:
+def _sentence(clear: float, limited_by: str, ways: list[OtherTrack], vehicle: float | None, over: float) -> str:
     said = f"{say_length(clear, feet=True)} is left under the open door: the {limited_by} is lowest."
     if vehicle is not None:
         room = clear - vehicle
         said += f" The vehicle passes with {say_length(room)}." if room > 0 else f" The vehicle is {say_length(-room)} too high."
     if ways:
         said += f" The most is won by {ways[0].way}: {say_length(ways[0].wins_in)}."
+        if over == inf:
+            said += f" It takes {say_length(ways[0].needs_in, feet=True)} to the ceiling: measure that first."
     return said
 
 

@@ -10,7 +10,21 @@ from pydantic import BaseModel, Field, model_validator
 
 from hinge.document import Between, Document, told
 from hinge.errors import BadInputError
-from hinge.eyes.sun import NEVER_HOURS, SIDES, SWAP_SHARE, Opening, Side, Spell, SunYear, by_month, place_at, spells, sun_year, worst_week
+from hinge.eyes.sun import (
+    NEVER_HOURS,
+    SIDES,
+    SWAP_SHARE,
+    Opening,
+    Side,
+    Spell,
+    SunYear,
+    by_month,
+    place_at,
+    rises_on,
+    spells,
+    sun_year,
+    worst_week,
+)
 from hinge.questions.question import Question
 from hinge.text.marks import say_rule
 
@@ -29,7 +43,7 @@ class SkylinePoint(Document):
 class SunPlace(Document):
     """Where on the earth, and by which clock (an IANA time zone)."""
 
-    latitude_deg: Annotated[float, Between(-66, 66, "degrees")]
+    latitude_deg: Annotated[float, Between(-89, 89, "degrees")]
     longitude_deg: Annotated[float, Between(-180, 180, "degrees")]
     time_zone: Annotated[str, Field(max_length=60)]
 
@@ -101,6 +115,7 @@ class SunNow(BaseModel):
     azimuth_deg: float
     elevation_deg: float
     in_receiver: bool
+    rises: bool
 
 
 class SunAnswer(BaseModel):
@@ -135,7 +150,7 @@ def sun(question: SunQuestion) -> SunAnswer:
     if moment:
         azimuth, elevation = place_at(opening, moment)
         there = any(one.begins - NEAR <= moment <= one.ends + NEAR for one in found[mine])
-        now = SunNow(azimuth_deg=round(azimuth, 1), elevation_deg=round(elevation, 1), in_receiver=there)
+        now = SunNow(azimuth_deg=round(azimuth, 1), elevation_deg=round(elevation, 1), in_receiver=there, rises=rises_on(year, moment))
     verdict: Literal["swap", "shade", "not_the_sun"] = "shade"
     if year.hours(mine) < NEVER_HOURS or (now is not None and not now.in_receiver):
         verdict = "not_the_sun"
@@ -168,11 +183,19 @@ def _side(year: SunYear, side: Side, found: list[Spell]) -> SunSide:
         hours_per_year=round(year.hours(side), 1),
         worst_week=WeekOut(monday=worst[0], hours=round(worst[1], 1)) if worst else None,
         by_month=[round(one, 1) for one in by_month(year, side)],
-        days=[
-            SunDay(day=one.begins.timetuple().tm_yday, from_h=_hour(one.begins), to_h=round(_hour(one.begins) + _long(one), 2))
-            for one in found
-        ],
+        days=[day for one in found for day in _days(one)],
     )
+
+
+def _days(one: Spell) -> list[SunDay]:
+    """A spell day by day: beyond the polar circle it may go on past midnight."""
+    days, begins, left = [], one.begins, _long(one)
+    while left > 0.01:
+        long = min(left, 24 - _hour(begins))
+        days.append(SunDay(day=begins.timetuple().tm_yday, from_h=_hour(begins), to_h=round(_hour(begins) + long, 2)))
+        left -= long
+        begins = (begins + timedelta(days=1)).replace(hour=0, minute=0, second=0)
+    return days
 
 
 def _hour(moment: datetime) -> float:
@@ -188,7 +211,8 @@ def _sentence(year: SunYear, mine: Side, other: Side, verdict: str, now: SunNow 
     if verdict == "not_the_sun":
         if now is not None and hours >= NEVER_HOURS:
             where = "below the horizon" if now.elevation_deg <= 0 else "elsewhere"
-            return f"At that hour the sun stood {where}: it is not the sun. In a year it stands in this receiver for {hours:.0f} hours."
+            then = f"At that hour the sun stood {where}" if now.rises else "On that day the sun does not rise there"
+            return f"{then}: it is not the sun. In a year it stands in this receiver for {hours:.0f} hours."
         return "The sun hardly ever stands in this receiver: look for something else."
     if verdict == "swap":
         rarely = f"for {across:.0f} alone" if across >= NEVER_HOURS else "hardly ever"

@@ -47,6 +47,15 @@ def test_the_lowest_thing_there_takes_it_and_the_vehicle_is_told(rail, beam, veh
     assert ("passes" in answer.sentence) == answer.vehicle_fits
     assert ("too high" in answer.sentence) != answer.vehicle_fits
     assert all(one.clear_in <= beam + 1e-3 for one in answer.ways), "a beam stays where it is"
+    assert all(one.needs_in <= beam for one in answer.ways), "no shaft goes through a beam"
+
+
+@given(TRACKS, st.floats(80, 140))
+def test_no_way_is_told_that_finds_no_room_under_the_ceiling(track, ceiling):
+    free, answer = (ask("clearance", {"door": DOOR, "track": track} | more) for more in ({}, {"ceiling_in": ceiling}))
+    assert {one.way for one in answer.ways} == {one.way for one in free.ways if one.needs_in <= ceiling}
+    assert ("measure that first" in free.sentence) == bool(free.ways)
+    assert "measure that first" not in answer.sentence
 
 
 def test_high_lift_and_a_shorter_radius_win_some_back():

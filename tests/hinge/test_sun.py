@@ -79,7 +79,7 @@ def test_the_hour_of_the_complaint_decides():
     [
         ({"time_zone": "Mars/Olympus"}, "time_zone"),
         ({"complaint_at": "yesterday"}, "complaint_at"),
-        ({"latitude_deg": 89.0}, "latitude_deg"),
+        ({"latitude_deg": 90.0}, "latitude_deg"),
     ],
 )
 def test_what_cannot_be_is_refused_by_its_field(change, field):

@@ -18,6 +18,7 @@ export function Result({ sheet: { values } }: ResultProps) {
       opening_in: numberOf(values, 'opening_height_in') ?? null,
       rail_in: numberOf(values, 'rail_underside_in') ?? null,
       beam_in: numberOf(values, 'beam_underside_in') ?? null,
+      ceiling_in: numberOf(values, 'ceiling_in') ?? null,
       vehicle_in: numberOf(values, 'vehicle_in') ?? null,
     }),
     enabled: isTyped,
