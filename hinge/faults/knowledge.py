@@ -153,13 +153,27 @@ def _settles(check_id: str, check: Check, causes: dict[str, FaultCause]) -> dict
 
 
 def _chances(check: Check, names: list[str], member: Bools) -> Floats:
-    """How likely each outcome is in each row: by the causes that speak to it, by their mean where both of a pair do."""
+    """How likely each outcome is in each row: by the cause that speaks to it; where both of a pair do, a sign of either shows.
+
+    Where both are there, all looks as usual only if neither shows (noisy-or, Pearl; any textbook of belief networks); what else
+    is seen is one's sign or the other's.
+    """
     spoken = check.rows()
     speaks = np.array([name in spoken for name in names])
+    usually = np.array(check.usually) / HUNDRED
     rows = np.array([spoken.get(name, check.usually) for name in names]) / HUNDRED
     heard = member & speaks
     count = heard.sum(axis=1, keepdims=True)
-    told = np.where(count > 0, heard @ rows / np.maximum(count, 1), np.array(check.usually) / HUNDRED)
+    told = np.where(count > 0, heard @ rows / np.maximum(count, 1), usually)
+    both = np.flatnonzero(count[:, 0] == 2)
+    if both.size:
+        one, two = (rows[side] for side in np.nonzero(heard[both])[1].reshape(-1, 2).T)
+        usual = int(np.argmax(usually))
+        neither = np.minimum(one[:, usual] * two[:, usual] / usually[usual], np.minimum(one[:, usual], two[:, usual]))
+        signs = one + two
+        signs[:, usual] = 0.0
+        told[both] = (1 - neither)[:, None] * signs / signs.sum(axis=1, keepdims=True)
+        told[both, usual] = neither
     return (1 - SLIP) * told + SLIP / len(check.outcomes)
 
 

@@ -57,6 +57,14 @@ def small_knowledge(draw):
     return known, answers, draw(st.booleans())
 
 
+def either_shows(check, one, two):
+    """Both causes there: it looks as usual only if neither shows; any other outcome is one's sign or the other's. In per cent."""
+    usual = max(range(len(check.usually)), key=lambda place: check.usually[place])
+    neither = min(one[usual] * two[usual] / check.usually[usual], one[usual], two[usual])
+    signs = [0.0 if place == usual else one[place] + two[place] for place in range(len(one))]
+    return [neither if place == usual else (100 - neither) * sign / sum(signs) for place, sign in enumerate(signs)]
+
+
 def by_hand(known, answers, old):
     """The posterior by writing every case out: each cause alone, and each pair of two parts."""
     names = list(known.causes)
@@ -79,7 +87,7 @@ def by_hand(known, answers, old):
         for check, outcome in answers:
             one = known.checks[check]
             place, rows = list(one.outcomes).index(outcome), [one.given[name] for name in case if name in one.given] or [one.usually]
-            chance = sum(row[place] for row in rows) / len(rows) / 100
+            chance = (rows[0] if len(rows) == 1 else either_shows(one, *rows))[place] / 100
             weights[case] *= (1 - SLIP) * chance + SLIP / len(one.outcomes)
     return {case: weight / sum(weights.values()) for case, weight in weights.items()}
 

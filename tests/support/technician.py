@@ -12,7 +12,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from hinge.faults.knowledge import HUNDRED, NEEDS, Faults, faults
+from hinge.faults.knowledge import NEEDS, Faults, faults
 from hinge.faults.reason import Proposal, closed_by_risk, confirmed, of_causes, posterior, prior, proposals
 
 WRONG, MOST = 1 / 12, 60
@@ -77,9 +77,13 @@ def search(known: Faults, true: Sequence[str], complaint: str, chance: np.random
 
 
 def _truth(known: Faults, true: Sequence[str], check: str, chance: np.random.Generator) -> str:
+    """What is seen: each cause shows what it shows; what looks as usual hides nothing another one shows."""
     one = known.checks[check]
     rows = [one.rows()[cause] for cause in true if cause in one.rows()] or [one.usually]
-    return str(chance.choice(list(one.outcomes), p=np.mean(rows, axis=0) / HUNDRED))
+    usual = list(one.outcomes)[int(np.argmax(one.usually))]
+    seen = [str(chance.choice(list(one.outcomes), p=np.array(row) / sum(row))) for row in rows]
+    signs = [outcome for outcome in seen if outcome != usual]
+    return str(chance.choice(signs)) if signs else usual
 
 
 def complaint_of(known: Faults, cause: str, chance: np.random.Generator) -> str:
