@@ -22,6 +22,7 @@ from hinge.faults.reason import (
     prior,
     proposals,
 )
+from hinge.springs.words import chance_words
 
 SHOWN, PLANNED = 8, 3
 # So far down the list what waits for a gate is still told.
@@ -228,7 +229,7 @@ def _why(known: Faults, rows: Floats, one: Proposal) -> str:
     each = dict(zip(known.causes, of_causes(known, rows).tolist(), strict=True))
     settles = max(one.settles, key=lambda name: each[name], default=None)
     if settles and each[settles] > 0.1:
-        return f"Confirms or rules out: {_lower(known.causes[settles].text)} ({each[settles]:.0%})."
+        return f"Confirms or rules out: {_lower(known.causes[settles].text)} ({chance_words(each[settles])})."
     speaks: dict[str, str] = {}
     block = known.columns[one.check]
     shown = rows @ known.chance[:, block]
@@ -305,7 +306,7 @@ def _moved(known: Faults, before: Floats, after: Floats) -> str:
     most = int(np.argmax(np.abs(by)))
     if abs(by[most]) < TELLING:
         return LITTLE
-    return f"{known.causes[names[most]].text}: from {was[most]:.0%} to {now[most]:.0%}."
+    return f"{known.causes[names[most]].text}: from {chance_words(was[most])} to {chance_words(now[most])}."
 
 
 def _clash_words(known: Faults, check: str, against: str, told: Mapping[str, str]) -> str:
@@ -325,7 +326,7 @@ def _sentence(known: Faults, suspects: Sequence[Suspect], sure: str | None, best
         return f"Confirmed: {_lower(known.causes[sure].text)}. {known.causes[sure].cure}"
     first = suspects[0]
     after = "" if best else " No check is left that may be made now."
-    return f"Most likely: {_lower(first.text)} ({first.probability:.0%}). It is not confirmed yet.{after}"
+    return f"Most likely: {_lower(first.text)} ({chance_words(first.probability)}). It is not confirmed yet.{after}"
 
 
 def _lower(text: str) -> str:

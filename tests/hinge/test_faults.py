@@ -313,7 +313,7 @@ def test_every_step_says_why_and_every_sentence_follows_its_number(complaint):
             assert found.sentence.startswith("Confirmed")
             assert found.next == []
             break
-        assert f"({found.causes[0].probability:.0%})" in found.sentence
+        assert f"({found.causes[0].probability * 100:.0f} %)" in found.sentence
         assert all(one.why and one.value_per_minute > 0 for one in found.next)
         check = found.next[0].check
         answers.append((check, list(known.checks[check].outcomes)[-1]))
