@@ -88,7 +88,7 @@ def test_a_wrong_class_is_told_from_wrong_cables():
 
 
 def test_a_hub_that_does_not_fit_the_door_is_told_from_wrong_plates():
-    straight = DoorAssembly(SEVEN_FOOT, TWELVE_INCH, pick_plates(SEVEN_FOOT, TWELVE_INCH, FOUR_INCH, build_hub(3, 0.02, 12)).carrier)
+    straight = DoorAssembly(SEVEN_FOOT, TWELVE_INCH, pick_plates(SEVEN_FOOT, TWELVE_INCH, FOUR_INCH, build_hub(1.8, 0.02, 12)).carrier)
     advice = advise(straight, read(straight, 130, 0, 4, HEIGHTS))[1]
     assert advice.kind == "resize"
     assert "heavy near the floor and hot at the top" in advice.sentence

@@ -5,6 +5,7 @@ import re
 
 import pytest
 
+from server.exchange.document import export_call, export_door
 from server.people.models import Person
 from tests.server.conftest import Api, CallOver
 from tests.support.calls import MEASURES
@@ -80,3 +81,20 @@ def test_only_ones_own_units_change_and_only_to_those_there_are(technician, lead
     assert api.send("PUT", "/session/units", {"units": "metric"}).json()["person"]["units"] == "metric"
     assert json.loads(Api(lead).get("/session").content)["person"]["units"] == "trade"
     assert api.send("PUT", "/session/units", {"units": "trade"}).json()["person"]["units"] == "trade"
+
+
+def test_no_mark_leaves_the_house_and_what_somebody_typed_stays(technician, lead, door):
+    """Every JSON, CSV and calendar of a busy call; a note full of brackets comes back as it was typed."""
+    typed = "⟦size┆5┆lb ⟦ ½ ⟧ ┆"
+    call = CallOver(Api(technician), door).lifted()
+    call.must("reading", reading={"height_in": 66, "force_lb": 9.0, "direction": "raising"})
+    call.must("found", cause="remote_battery", note=typed)
+    for api in (call.api, Api(lead)):
+        for path in ("", "/balance", "/procedures", "/timeline", "/finding", "/document.json"):
+            text = api.get(f"/calls/{call.key}{path}").content.decode()
+            assert "⟦" not in text.replace(json.dumps(typed, ensure_ascii=False)[1:-1], ""), path
+        for path in (f"/doors/{door.key}", "/knowledge", "/calls", "/doors", "/bookings?day=2026-11-29", "/follow-ups", "/stock"):
+            assert "⟦" not in api.get(path).content.decode(), path
+    assert typed in call.api.get(f"/calls/{call.key}/timeline").content.decode()
+    export = json.dumps([export_call(call.row), export_door(door)], ensure_ascii=False, default=str)
+    assert "⟦" not in export.replace(json.dumps(typed, ensure_ascii=False)[1:-1], "")

@@ -69,7 +69,7 @@ def random_door(chance):
         track = build_track(12, 2)
         return DoorAssembly(door, track, pick_extension(door, track).pair)
     track = build_track(12, 2)
-    return DoorAssembly(door, track, pick_plates(door, track, FOUR_INCH, build_hub(0.5, 0.25, 12)).carrier)
+    return DoorAssembly(door, track, pick_plates(door, track, FOUR_INCH, build_hub(0.5, 0.18, 10.5)).carrier)
 
 
 # A vertical-lift door weighs the same all the way, and so does a stack on a nearly even hub.
