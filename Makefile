@@ -11,7 +11,7 @@ test:
 
 check:
 	@tools/setup
-	@exec tools/test tests/hinge tests/outside
+	@NORTH_HINGE_PROFILE=quick tools/test -m "not cluster and not bulk" tests/hinge tests/outside
 
 long:
 	@tools/setup
@@ -41,6 +41,7 @@ bench:
 	@tools/setup
 	@.venv/bin/python -m tools.bench
 	@.venv/bin/python -m tests.support.world 300
+	@.venv/bin/python -m tests.support.mess 36
 	@.venv/bin/python -m tests.support.technician 1 40
 
 docs:

@@ -15,6 +15,7 @@ from tools.database import CannotStartError, Database
 
 ROOT = Path(__file__).resolve().parent.parent
 settings.register_profile("here", max_examples=40, deadline=None, derandomize=True)
+settings.register_profile("quick", max_examples=8, deadline=None, derandomize=True)
 settings.register_profile("long", max_examples=2500, deadline=None)
 settings.load_profile(os.environ.get("NORTH_HINGE_PROFILE", "here"))
 _database: Database | None = None

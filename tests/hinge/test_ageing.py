@@ -55,6 +55,7 @@ def test_nothing_is_said_to_come_before_it_was_seen_last_and_the_range_holds_the
     assert len(rows) - 1 <= trend.leaves.low <= trend.leaves.likely <= trend.leaves.high
 
 
+@pytest.mark.bulk
 def test_tiring_springs_are_announced_a_year_before_and_steady_doors_are_left_alone():
     """1 % of rate lost each 1000 cycles, 1500 a year; `python -m tests.support.ageing_world` tells the same of 200 doors."""
     wrong, steady = steady_called_tired(40, 11)
@@ -131,6 +132,7 @@ def test_new_springs_begin_anew_whatever_the_old_ones_did():
     assert called == 0
 
 
+@pytest.mark.bulk
 def test_what_was_added_at_once_is_told_from_springs_that_tire():
     """Doors that become 12 lb heavier between two visits, and doors whose springs lose 2 % a year: each is called what it is."""
     chance = np.random.default_rng(9)

@@ -20,6 +20,7 @@ from tests.support.words import ask, words
 from tests.support.world import World, tally, work_on, worlds
 
 
+@pytest.mark.bulk
 def test_followed_to_the_end_the_advice_settles_the_door():
     ended = tally(24, seed=21)
     assert ended.wrong_way == 0, ended
@@ -28,6 +29,7 @@ def test_followed_to_the_end_the_advice_settles_the_door():
     assert ended.readings <= 6, ended
 
 
+@pytest.mark.bulk
 def test_without_a_gauge_few_readings_are_enough():
     ended = tally(12, seed=22, gauge="none")
     assert (ended.wrong_way, ended.right_blamed) == (0, 0), ended

@@ -359,6 +359,7 @@ def test_a_shops_own_calls_are_counted_beside_what_is_known():
     )
 
 
+@pytest.mark.bulk
 def test_a_technician_who_is_wrong_one_time_in_twelve_finds_it():
     """At least 95 in a hundred; compared with other orders in `make bench`."""
     alone, together = tally(best_value, 1, 60, seed=101)

@@ -115,5 +115,6 @@ def test_a_door_carried_by_it_is_measured_picked_hung_trimmed_and_read(house):
     assert "6 left and 6 right" in ran(house, CALL)
 
 
+@pytest.mark.bulk
 def test_the_proof_holds_for_it_and_no_line_of_it_is_a_dead_end(house):
     assert int(ran(house, PROVED)) > 118

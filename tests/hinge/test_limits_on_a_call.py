@@ -52,6 +52,7 @@ def test_three_in_a_turn_then_what_this_unit_does_and_done_in_two():
     assert 'Up limit: 3/4" short of its mark, after 1¼ turns clockwise' in told
 
 
+@pytest.mark.bulk
 def test_both_limits_of_simulated_units_are_done_in_two_corrections():
     """Units that give 2 to 4 in a turn, a trolley that stops where it likes within a sixteenth, a tape read to an eighth."""
     rng, well = np.random.default_rng(20261126), 0

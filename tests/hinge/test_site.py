@@ -30,6 +30,7 @@ from tests.support.walker import walk
 TRIED = 4  # rules left out here; `make long` leaves out every one
 
 
+@pytest.mark.bulk
 def test_no_danger_is_reached_and_from_everywhere_there_is_a_safe_end():
     proof = prove()
     assert proof.sound, (proof.reached, proof.dead_ends, proof.idle)
@@ -37,6 +38,7 @@ def test_no_danger_is_reached_and_from_everywhere_there_is_a_safe_end():
     assert str(proof).endswith("0 reached, 0 dead ends")
 
 
+@pytest.mark.bulk
 def test_a_rule_that_is_left_out_is_missed():
     chance = random.Random(20261129)
     left_out = list(mutants(moves()))

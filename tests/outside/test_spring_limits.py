@@ -127,6 +127,7 @@ def same_door(weight_lb: float, springs: list[dict[str, float]], cycles: float, 
     )
 
 
+@pytest.mark.bulk
 def test_springs_that_are_right_and_last_are_advised_again():
     """204 lb, springs 0.3 % off that last 16 000 cycles and more: a shop orders them again. Common practice, no source."""
     pair = next(
