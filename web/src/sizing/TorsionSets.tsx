@@ -49,6 +49,9 @@ export function TorsionSets(props: Props) {
         {doubts.map((doubt) => (
           <Caution key={doubt}>{doubt}</Caution>
         ))}
+        {answer.offers && answer.offers.length > 1 && (
+          <SpringOffers offers={answer.offers} picked={picked?.id} pick={(option) => asked.ask({ option })} />
+        )}
         {there ? (
           <>
             {answer.on_door_carries && <Carries carried={answer.on_door_carries} />}
@@ -73,9 +76,6 @@ export function TorsionSets(props: Props) {
               <small>quarter-turns each</small>
             </Figure>
           </Figures>
-        )}
-        {answer.offers && answer.offers.length > 1 && (
-          <SpringOffers offers={answer.offers} picked={picked?.id} pick={(option) => asked.ask({ option })} />
         )}
         {answer.remedies && answer.remedies.length > 0 && (
           <Caution role="note">
