@@ -39,8 +39,8 @@ def wet(world: World, chance: np.random.Generator) -> World:
 
 
 def misweighed(world: World, chance: np.random.Generator) -> World:
-    """A weight told fifteen per cent off, either way."""
-    return heavier(world, chance, 0.15 * float(chance.choice([-1, 1])))
+    """A weight told fifteen per cent off, either way: the springs chosen for it are wrong for this door."""
+    return replace(heavier(world, chance, 0.15 * float(chance.choice([-1, 1]))), wrong=True)
 
 
 def one_tired(world: World, chance: np.random.Generator) -> World:
@@ -93,8 +93,8 @@ class Joined(World):
         ]
 
 
-def _as(kind: type[World]) -> Mess:
-    return lambda world, _: kind(**{name: getattr(world, name) for name in World.__dataclass_fields__})
+def _as(kind: type[World], **changed: object) -> Mess:
+    return lambda world, _: kind(**{name: getattr(world, name) for name in World.__dataclass_fields__} | changed)
 
 
 MESSES: dict[str, Mess] = {
@@ -106,7 +106,7 @@ MESSES: dict[str, Mess] = {
     "forces 20 % off": _as(Misjudged),
     "one spring tired": one_tired,
     "a cone slipped": slipped,
-    "arm attached": _as(Joined),
+    "arm attached": _as(Joined, drag_lb=np.full(7, ARM_LB)),
 }
 
 
