@@ -116,10 +116,22 @@ def ended(name: str, count: int, seed: int) -> list[Ended]:
     return [work_on(MESSES[name](world, chance), seed + place) for place, world in enumerate(worlds(count, seed))]
 
 
+# That the readings and what hangs there do not agree, and that it be weighed, is the right call where the weight is what is wrong.
+WEIGHT_IS_WRONG = ("wet wood", "weight 15 % off")
+
+
+def rightly(name: str, one: Ended) -> bool:
+    """Whether it ended well, or in the right call for what is the matter."""
+    weigh_it = one.advice.kind == "measure_more" and one.advice.next_height_in is None
+    return one.well or (weigh_it and name in WEIGHT_IS_WRONG)
+
+
 if __name__ == "__main__":
     count = int(sys.argv[1])
     for place, name in enumerate(MESSES):
         found = ended(name, count, 4100 + place)
         read = sorted(one.readings for one in found)
         freed = sum(one.advice.kind == "free_up" for one in found)
-        sys.stdout.write(f"{name}: {Tally(found)}, 95 % within {read[int(0.95 * (len(read) - 1))]}, freed up {freed} of {count}\n")
+        right = sum(rightly(name, one) for one in found) / count
+        last = read[int(0.95 * (len(read) - 1))]
+        sys.stdout.write(f"{name}: well or rightly called {right:.1%}, {Tally(found)}, 95 % within {last}, freed up {freed} of {count}\n")

@@ -49,12 +49,12 @@ export function TorsionSets(props: Props) {
         {doubts.map((doubt) => (
           <Caution key={doubt}>{doubt}</Caution>
         ))}
+        {answer.on_door_carries && <Carries carried={answer.on_door_carries} />}
         {answer.offers && answer.offers.length > 1 && (
           <SpringOffers offers={answer.offers} picked={picked?.id} pick={(option) => asked.ask({ option })} />
         )}
         {there ? (
           <>
-            {answer.on_door_carries && <Carries carried={answer.on_door_carries} />}
             <SideBySide
               sets={[
                 { name: 'On the door now', set: there },
