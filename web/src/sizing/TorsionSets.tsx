@@ -49,7 +49,12 @@ export function TorsionSets(props: Props) {
         {doubts.map((doubt) => (
           <Caution key={doubt}>{doubt}</Caution>
         ))}
-        {answer.on_door_carries && <Carries carried={answer.on_door_carries} />}
+        {answer.on_door_carries && (
+          <Stack $gap={2}>
+            <Label>On the door now</Label>
+            <Carries carried={answer.on_door_carries} />
+          </Stack>
+        )}
         {answer.offers && answer.offers.length > 1 && (
           <SpringOffers offers={answer.offers} picked={picked?.id} pick={(option) => asked.ask({ option })} />
         )}
