@@ -93,6 +93,8 @@ def _holds_against_the_file(case: Case) -> Advice | None:
     """A door that holds where what hangs there cannot hold it: it is locked, held by something, or not what its file says."""
     if case.unbelieved is None:
         return None
+    if case.enough:
+        return Advice("measure_more", 0, say("disagree"), surprise=case.surprise)
     height_in, net_lb = case.unbelieved
     values = {"net": say_size(abs(net_lb), "lb", 0), "hand": say_size(FRICTION_LIMIT_LB, "lb", 0)}
     return _read_at(case, height_in, f"held_{'heavy' if net_lb > 0 else 'hot'}", **values)

@@ -147,7 +147,8 @@ def size(asked: SizeQuestion, of_shop: Lists = NO_LISTS) -> SizeAnswer:
     # What hangs there and is right comes first: nothing is gained by other springs but another delivery.
     sets = [again, *(one for one in found.sets if one.springs != again.springs)] if again else list(found.sets)
     offers = spring_offers(asked.door, asked.track, profile, wanted, there) if asked.options.whole else ()
-    remedies = () if found.lasts or again else remedies_of(asked.door, asked.track, profile, wanted)
+    # An empty van is cured by what is sold, not by another shaft.
+    remedies = () if found.lasts or again or wanted.from_van_only else remedies_of(asked.door, asked.track, profile, wanted)
     return SizeAnswer(
         ideal=ideal_out(found),
         found=found.found,

@@ -13,6 +13,9 @@ from hinge.text.sentences import Sentence, english
 from hinge.text.units import GLYPHS, METRIC, Units
 
 NUMBER = rf"(?:\d+ \d+/\d+|\d+/\d+|\d*[{''.join(GLYPHS)}]|\d+(?:\.\d+)?)"
+MOST_PLACES = 9
+# What a mark that nobody of the core made runs into: wrong values, too many, none, or such as no number is.
+NO_MARK = (TypeError, ValueError, KeyError, ArithmeticError)
 BRACKETS = re.compile(f"([{OPEN}{CLOSE}])")
 
 
@@ -66,17 +69,20 @@ def _words(inner: str, reader: Reader, escape: Callable[[str], str]) -> str:
     if form in FORMS:
         try:
             return escape(FORMS[form](reader.units, *values))
-        except (TypeError, ValueError, KeyError, OverflowError):
+        except NO_MARK:
             return OPEN + inner + CLOSE
     sentence = reader.sentences.get(form)
     try:
         return sentence.filled(values, reader.language, escape) if sentence else OPEN + inner + CLOSE
-    except (ValueError, KeyError):
+    except NO_MARK:
         return OPEN + inner + CLOSE
 
 
 def _amount(units: Units, value: str, unit: str, decimals: str) -> str:
     size, places = float(value), int(decimals) if decimals else None
+    # A mark may be one that somebody typed: no size is told finer than any instrument reads, nor longer than a line.
+    if places is not None and not 0 <= places <= MOST_PLACES:
+        raise ValueError(decimals)
     if units == "metric" and unit in METRIC:
         metric = METRIC[unit]
         if places is None:

@@ -9,7 +9,7 @@ from __future__ import annotations
 import tomllib
 from collections.abc import Callable, Iterable, Iterator, Mapping
 from dataclasses import dataclass
-from functools import cache
+from functools import cache, lru_cache
 from pathlib import Path
 
 from babel import Locale
@@ -47,7 +47,7 @@ def say_with(beside: str) -> Callable[..., str]:
     return say
 
 
-@cache
+@lru_cache(maxsize=256)  # a count may be one that somebody typed
 def _plural_form(language: str, count: float) -> str:
     return str(Locale.parse(language).plural_form(count))
 

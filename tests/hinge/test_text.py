@@ -9,7 +9,7 @@ from typing import Any
 
 import pint
 import pytest
-from hypothesis import given
+from hypothesis import example, given
 from hypothesis import strategies as st
 
 from hinge.errors import HingeError, require_between
@@ -71,6 +71,24 @@ def test_one_sentence_is_read_by_many_each_in_their_own_units():
 def test_what_is_no_mark_stays_as_somebody_typed_it(typed):
     assert words(typed) == typed
     assert words(f"{say_size(2.0, 'in')} {typed} {say_size(3.0, 'in')}") == f"2 in {typed} 3 in"
+
+
+# What a person may type on purpose: forms there are, with values no sentence of the core gives them.
+ODD = st.sampled_from(
+    ["", "1", "-1", "nan", "inf", "1e308", "999999999", "1/0 in", "0/0 ft 1/0 in", "9" * 400, "lb", "count=nan", "count=1e999"]
+)
+NAMED = st.sampled_from(["size", "amount", "range", "wire", "tape", "feet", "rule", "balance.offer", "balance.trim.cable_hole.more"])
+
+
+@given(NAMED, st.lists(ODD, max_size=5), st.sampled_from(list(READERS)))
+@example("size", ["1", "lb", "999999999"], "trade")
+@example("range", ["1", "1", "1", "lb", "999999999"], "metric")
+@example("rule", ["1/0 in"], "metric")
+@example("balance.trim.cable_hole.more", ["count=nan"], "trade")
+@example("balance.trim.cable_hole.more", ["count=1e999"], "trade")
+def test_no_mark_somebody_types_breaks_an_answer_or_makes_it_large(form, values, units):
+    said = render(mark(form, *values), READERS[units])
+    assert len(said) < 5_000
 
 
 def test_a_length_keeps_its_quotes_within_a_document():

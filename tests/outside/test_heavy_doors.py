@@ -70,3 +70,9 @@ def test_a_pull_settles_what_a_hold_contradicted():
     _, advice = advise(hung(200, 0.5), strange)
     assert "does it move" not in words(advice.sentence)
     assert advice.kind in ("trim", "resize", "measure_more")
+
+
+def test_where_no_gauge_is_at_hand_it_does_not_ask_for_one_for_ever():
+    _, advice = advise(hung(200, 0.3), held(12, 42, 66, 24, 54, 76, 36))
+    assert advice.next_height_in is None
+    assert "do not agree" in words(advice.sentence)

@@ -6,6 +6,8 @@ import math
 
 import pytest
 
+from hinge.errors import ContradictionError
+from tests.support.calls import Running
 from tests.support.words import ask
 
 # The lowest rating garage-door springs are sold with; common practice, no source. The line of life is the trade's.
@@ -170,3 +172,15 @@ def test_three_offers_stand_side_by_side_with_their_years():
         assert offer.set.life_cycles.likely >= offer.cycles
         assert abs(offer.set.rate_error) <= 0.03
         assert offer.set.life_years.low > 0
+
+
+def test_springs_past_what_their_wire_bears_are_not_taken_into_a_plan():
+    call = Running().measured()
+    with pytest.raises(ContradictionError, match="more than this wire bears"):
+        call.say("chosen", springs=[{"wire_in": 0.1875, "inside_diameter_in": 2, "length_in": 20, "count": 2}], quarter_turns=80)
+
+
+def test_a_van_without_a_lasting_set_is_no_reason_for_another_shaft():
+    answer = sized(130, 84, 25_000, 90, from_van_only=True)
+    assert answer.remedies == []
+    assert all("-" not in one.sentence for one in sized(130, 84, 900_000, 90).remedies)
