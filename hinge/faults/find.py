@@ -12,6 +12,7 @@ from pydantic import BaseModel
 from hinge.arrays import Floats
 from hinge.faults.knowledge import NEEDS, Check, Faults, Hazard, Need, faults
 from hinge.faults.reason import (
+    CANT_TELL,
     Answers,
     Proposal,
     clashes,
@@ -21,6 +22,7 @@ from hinge.faults.reason import (
     posterior,
     prior,
     proposals,
+    rests_on,
 )
 from hinge.springs.words import chance_words
 
@@ -29,10 +31,11 @@ SHOWN, PLANNED = 8, 3
 LOOKED_AT = 6
 # A pair is named as one from here on.
 PAIR_FROM = 0.1
-CANT_TELL = "cant_tell"
 # What is said of a cause changes by at least this much before it is worth a sentence.
 TELLING = 0.03
 LITTLE = "It changes little."
+# What a person does with a cause that nothing at hand can settle.
+UNSETTLED = "Put a known good part in its place, look again at another hour, or ask the maker."
 # `look` is where to look next; `fault` what a check has shown to be at fault.
 PartState = Literal["unchecked", "good", "doubtful", "fault", "look"]
 PARTS = {
@@ -132,7 +135,10 @@ class Disagreement(BaseModel):
 
 
 class Finding(BaseModel):
-    """What the fault finder makes of it. `causes` most likely first; `next` best first; `later` are checks that wait."""
+    """What the fault finder makes of it. `causes` most likely first; `next` best first; `later` are checks that wait.
+
+    `ended` says what a person would do where nothing is confirmed and nothing more can tell; else it is empty.
+    """
 
     causes: list[Suspect]
     next: list[NextCheck]
@@ -141,6 +147,7 @@ class Finding(BaseModel):
     answered: list[Answered]
     contradictions: list[Disagreement]
     confirmed: str | None
+    ended: str
     sentence: str
 
 
@@ -176,14 +183,16 @@ def find(
     plain = posterior(known, prior(known, complaint, facts, cured), told) if counted else rows
     sure = confirmed(known, plain, told)
     asked = [check for check, _ in answers]
-    worth = proposals(known, rows, asked)
+    worth = proposals(known, rows, answers)
     best = [one for one in worth if known.checks[one.check].needs not in shut]
     if cured and not answers:
         best = _shown_first(known, best, known.complaints[complaint].shows)
     suspects = _suspects(known, rows, sure)
+    rest = rests_on(known, rows, answers)
+    ended = "" if sure or (worth and not rest) else _ended(known, suspects[0])
     return Finding(
         causes=suspects,
-        next=[] if sure else [_next(known, rows, one, asked) for one in best[:PLANNED]],
+        next=[] if sure or ended else [_next(known, rows, one, asked) for one in best[:PLANNED]],
         later=[_at(one.check, known.checks[one.check], shut) for one in worth[:LOOKED_AT] if known.checks[one.check].needs in shut],
         parts=_parts(known, told, best[0].check if best and not sure else "", shut),
         answered=_answered(known, before, answers),
@@ -192,13 +201,16 @@ def find(
             for one in clashes(known, before, told)
         ],
         confirmed=sure,
-        sentence=_sentence(known, suspects, sure, best),
+        ended=ended,
+        sentence=_sentence(known, suspects, sure, ended),
     )
 
 
 def _suspects(known: Faults, rows: Floats, sure: str | None) -> list[Suspect]:
     # A cause counts alone or with another; a pair is named where it is likely, else every pair with a likely one would be.
-    likely = np.concatenate([of_causes(known, rows), rows[len(known.causes) :]])
+    paired = rows[len(known.causes) :]
+    once = np.where(known.pairs[:, 0] < known.pairs[:, 1], paired + paired[known.mirror], 0.0)
+    likely = np.concatenate([of_causes(known, rows), once])
     named = [row for row in np.argsort(-likely).tolist() if row < len(known.causes) or likely[row] > PAIR_FROM]
     found = []
     for row in named[:SHOWN]:
@@ -321,12 +333,17 @@ def _shown_first(known: Faults, best: list[Proposal], check: str) -> list[Propos
     return sorted(best, key=lambda one: one.check != check)
 
 
-def _sentence(known: Faults, suspects: Sequence[Suspect], sure: str | None, best: Sequence[Proposal]) -> str:
+def _ended(known: Faults, likeliest: Suspect) -> str:
+    first = known.causes[likeliest.cause.split("+")[0]]
+    return f"Nothing that can be looked at now tells more. {first.unsettled or UNSETTLED}"
+
+
+def _sentence(known: Faults, suspects: Sequence[Suspect], sure: str | None, ended: str) -> str:
     if sure:
         return f"Confirmed: {_lower(known.causes[sure].text)}. {known.causes[sure].cure}"
     first = suspects[0]
-    after = "" if best else " No check is left that may be made now."
-    return f"Most likely: {_lower(first.text)} ({chance_words(first.probability)}). It is not confirmed yet.{after}"
+    said = f"Most likely: {_lower(first.text)} ({chance_words(first.probability)}). It is not confirmed yet."
+    return f"{said} {ended}".strip()
 
 
 def _lower(text: str) -> str:

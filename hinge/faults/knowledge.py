@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterable
 from dataclasses import dataclass
 from functools import cache
-from itertools import combinations
+from itertools import permutations
 from typing import Annotated, Literal
 
 import numpy as np
@@ -46,6 +46,7 @@ class FaultCause(Document):
     cure: str
     prove: Annotated[list[str], Field(min_length=1)]
     source: Source
+    unsettled: str = ""
     never_run: bool = False
     never_lift: bool = False
     never_again: bool = False
@@ -70,6 +71,8 @@ class Check(Document):
     minutes: Annotated[float, Field(gt=0, le=60)]
     hazard: Hazard
     needs: Need
+    after: list[str] = []
+    ends: str = ""
     outcomes: Annotated[dict[str, str], Field(min_length=2)]
     usually: list[float]
     reads: dict[str, Reading] = {}
@@ -102,9 +105,11 @@ class KnownFact(Document):
 
 @dataclass(frozen=True)
 class Faults:
-    """All of it, and the table: a row is what may be wrong (each cause, then each pair of two parts), a column one outcome of a check.
+    """All of it, and the table: a row is what may be wrong, a column one outcome of a check.
 
-    `chance_bits` is each chance times its logarithm; `settles` how likely a check shows each cause it confirms, where that is there.
+    The rows are each cause, then each pair of two parts: the cause that is complained of, and the one that is there besides, in the
+    order of the first; `mirror` is the place of each pair the other way round. `settles` is how likely a check shows each cause it
+    confirms, where that is there.
     """
 
     causes: dict[str, FaultCause]
@@ -112,9 +117,9 @@ class Faults:
     complaints: dict[str, ComplaintKind]
     facts: dict[str, KnownFact]
     pairs: Rows
+    mirror: Rows
     member: Bools
     chance: Floats
-    chance_bits: Floats
     columns: dict[str, slice]
     settles: dict[str, dict[str, float]]
 
@@ -130,8 +135,10 @@ def tabled(
     """The knowledge with its table. Raises BadInputError naming what is unsound."""
     _require_sound(causes, checks, complaints, facts)
     names = list(causes)
-    apart = [(one, two) for one, two in combinations(range(len(names)), 2) if causes[names[one]].part != causes[names[two]].part]
+    apart = [(one, two) for one, two in permutations(range(len(names)), 2) if causes[names[one]].part != causes[names[two]].part]
     pairs = np.array(apart, dtype=np.intp).reshape(-1, 2)
+    places = {pair: place for place, pair in enumerate(apart)}
+    mirror = np.array([places[two, one] for one, two in apart], dtype=np.intp)
     member = np.zeros((len(names) + len(pairs), len(names)), dtype=bool)
     member[np.arange(len(names)), np.arange(len(names))] = True
     for row, (one, two) in enumerate(pairs, start=len(names)):
@@ -143,7 +150,7 @@ def tabled(
         blocks.append(_chances(check, names, member))
     chance = np.hstack(blocks)
     settles = {check_id: _settles(check_id, check, causes) for check_id, check in checks.items()}
-    return Faults(causes, checks, complaints, facts, pairs, member, chance, chance * np.log2(chance), columns, settles)
+    return Faults(causes, checks, complaints, facts, pairs, mirror, member, chance, columns, settles)
 
 
 def _settles(check_id: str, check: Check, causes: dict[str, FaultCause]) -> dict[str, float]:
@@ -196,6 +203,10 @@ def _require_sound(
         _require(set(check_.says) <= check_.outcomes.keys(), f"{name}.says", sorted(check_.says), "its outcomes")
         reads = set(check_.reads) <= check_.outcomes.keys() and (not check_.reads or check_.needs == "lift")
         _require(reads, f"{name}.reads", sorted(check_.reads), "its outcomes, of a check that lifts the door")
+        open_too = {"look", check_.needs} | ({"lights"} if check_.needs == "run" else set())
+        first = all(one in checks and checks[one].needs in open_too for one in check_.after)
+        _require(first and name not in check_.after, f"{name}.after", check_.after, "checks that may be made wherever this one may")
+        _require(check_.ends in ("", *check_.outcomes), f"{name}.ends", check_.ends, "one of its outcomes")
         for where, row in {"usually": check_.usually, **rows}.items():
             sums = len(row) == len(check_.outcomes) and min(row) > 0 and abs(sum(row) - HUNDRED) < ROUNDING
             _require(sums, f"{name}.{where}", row, f"{len(check_.outcomes)} chances above 0 that add up to 100")

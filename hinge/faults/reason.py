@@ -8,7 +8,8 @@ from __future__ import annotations
 
 from collections import Counter
 from collections.abc import Iterable, Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
+from itertools import pairwise
 
 import numpy as np
 
@@ -19,29 +20,37 @@ from hinge.faults.knowledge import HUNDRED, NEEDS, TWO_CAUSES, Faults
 HAZARD_MINUTES = {"none": 0.2, "low": 1.0, "high": 12.0}
 # What settling a cause is worth beside what is learned, in bits.
 SETTLES_BITS = 1.5
-# A cause that its own check has shown so many times must also be this likely; else one looks again, or at something else. Seen thrice it
-# is there, whatever it came from (estimate).
-CERTAIN_FROM = {1: 0.95, 2: 0.85, 3: 0.6}
-# Looked at already, the check that settles a cause is looked at again while the cause is at least this likely, and so often at most: a
-# slip, or a look that told nothing, is never the last word.
-AGAIN_FROM, AGAIN_MOST = 0.05, 6
+# A cause that its own check has shown so many times must also be this likely; else one looks at something else (estimate).
+CERTAIN_FROM = {1: 0.9, 2: 0.7, 3: 0.5}
+# So often at most a check is made that was answered clearly, or that told nothing.
+CLEAR_MOST, UNSURE_MOST = 3, 2
+# A check that tells less is not worth asking [bits].
+WORTH_BITS = 0.03
+# From here on a cause is rested on where its own check cannot be made on this call (estimate).
+RESTS_FROM = 0.8
 # An answer is surprising when all the others gave it less than this.
 SURPRISING = 0.04
 # The opener does not run a door while something that forbids it is likelier than this.
 RUN_RISK = 0.35
 
+# The answer of who cannot tell.
+CANT_TELL = "cant_tell"
 # Checks with their outcomes, in the order they were made; one looked at twice stands there twice.
 Answers = Sequence[tuple[str, str]]
 
 
 @dataclass(frozen=True)
 class Proposal:
-    """A check to make next: what it tells (bits), what it costs (minutes, hazard counted in), and the causes it may settle."""
+    """A check to make next: what it tells (bits), what it costs (minutes, hazard counted in), and the causes it may settle.
+
+    `again` where it was made before and answered clearly.
+    """
 
     check: str
     bits: float
     cost_minutes: float
     settles: tuple[str, ...]
+    again: bool = False
 
     @property
     def value(self) -> float:
@@ -83,9 +92,8 @@ def prior(
     if out:
         # What was cured may have been all that was complained of: what is left need not have to do with it.
         single = (single + aside) / 2
-    one, two = known.pairs.T
-    # One of the two is what the customer speaks of; the other is there besides.
-    both = single[one] * aside[two] + single[two] * aside[one]
+    complained, besides = known.pairs.T
+    both = single[complained] * aside[besides]
     both *= (TWO_CAUSES if both.sum() > 0 else 0.0) / max(both.sum(), 1e-300)
     whole = np.concatenate([(1 - TWO_CAUSES) * single, both])
     return np.asarray(whole / whole.sum())
@@ -120,27 +128,60 @@ def of_causes(known: Faults, rows: Floats) -> Floats:
     return np.asarray(alone + sum(np.bincount(side, paired, len(alone)) for side in known.pairs.T))
 
 
-def proposals(known: Faults, rows: Floats, asked: Sequence[str]) -> list[Proposal]:
-    """The checks worth making, best first: those not made, and those that settle a likely cause and are worth a second look.
+def complained_of(known: Faults, rows: Floats) -> Floats:
+    """How likely each cause is the one that is complained of: (causes,), sums to 1."""
+    alone, paired = np.split(rows, [len(known.causes)])
+    return np.asarray(alone + np.bincount(known.pairs[:, 0], paired, len(alone)))
 
-    `asked` names a check each time it was made, whatever came of it. Whether a gate stands before one is not asked here.
+
+def proposals(known: Faults, rows: Floats, made: Answers) -> list[Proposal]:
+    """The checks worth making, best first, by what they tell of the cause that is complained of.
+
+    What was answered clearly is not asked again while anything else tells; once nothing does, an answer was a slip, and what tells most is
+    looked at again. `made` is every answer, `CANT_TELL` among them. Whether a gate stands before a check is not asked here.
     """
-    total, surprise = rows @ known.chance, rows * np.log2(np.maximum(rows, 1e-300))
-    # Entropy before less the mean entropy after, over all columns at once.
-    told = surprise @ known.chance + rows @ known.chance_bits - total * np.log2(np.maximum(total, 1e-300))
-    bits = np.add.reduceat(told, [block.start for block in known.columns.values()]) - surprise.sum()
-    each = dict(zip(known.causes, of_causes(known, rows).tolist(), strict=True))
-    made = Counter(asked)
-    found = []
-    for (check_id, check), bit in zip(known.checks.items(), bits.tolist(), strict=True):
+    each = dict(zip(known.causes, complained_of(known, rows).tolist(), strict=True))
+    clear = Counter(check for check, outcome in made if outcome != CANT_TELL)
+    found = {}
+    for (check_id, check), bits in zip(known.checks.items(), _told_by_checks(known, rows).tolist(), strict=True):
         shows = known.settles[check_id]
-        again = made[check_id] < AGAIN_MOST and any(each[name] > AGAIN_FROM for name in shows)
-        if made[check_id] and (not again or check_id == asked[-1]):
-            continue
-        settles = sum(each[name] * chance for name, chance in shows.items())
+        worth = bits + SETTLES_BITS * sum(each[name] * chance for name, chance in shows.items())
         cost = check.minutes + HAZARD_MINUTES[check.hazard]
-        found.append(Proposal(check_id, bit + SETTLES_BITS * settles, cost, tuple(shows)))
-    return sorted(found, key=lambda one: -one.value)
+        found[check_id] = Proposal(check_id, worth, cost, tuple(shows), clear[check_id] > 0)
+    over = {made[-1][0]} if made else set()
+    over |= {name for name in found if clear[name] >= CLEAR_MOST or untold(known, name, made)}
+    left = {name: one for name, one in found.items() if one.bits > WORTH_BITS and name not in over}
+    for name, one in list(left.items()):
+        waits = [first for first in known.checks[name].after if first not in dict(made)]
+        if waits:
+            del left[name]
+            # What comes first is worth what it leads to, at the cost of both.
+            first, cost = found[waits[0]], one.cost_minutes + found[waits[0]].cost_minutes
+            both = replace(first, bits=one.bits * first.cost_minutes / cost)
+            left[waits[0]] = max(both, left.get(waits[0], both), key=lambda one: one.bits)
+    return sorted(left.values(), key=lambda one: (one.again, -one.value))
+
+
+def untold(known: Faults, check: str, made: Answers) -> bool:
+    """Whether a check cannot be made on this call: nobody could tell, time and again, or there is nothing here to make it on."""
+    told = [outcome for name, outcome in made if name == check]
+    return known.checks[check].ends in told or told.count(CANT_TELL) >= UNSURE_MOST
+
+
+def _told_by_checks(known: Faults, rows: Floats) -> Floats:
+    """How many bits each check tells of the cause that is complained of, in the mean: (checks,)."""
+    count = len(known.causes)
+    ends = count + np.searchsorted(known.pairs[:, 0], np.arange(count + 1))
+    joint = rows[:count, None] * known.chance[:count]
+    for cause, (start, end) in enumerate(pairwise(ends.tolist())):
+        joint[cause] += rows[start:end] @ known.chance[start:end]
+    total, before = joint.sum(axis=0), complained_of(known, rows)
+    told = _times_log(joint).sum(axis=0) - _times_log(total)
+    return np.asarray(np.add.reduceat(told, [block.start for block in known.columns.values()]) - _times_log(before).sum())
+
+
+def _times_log(shares: Floats) -> Floats:
+    return np.asarray(shares * np.log2(np.maximum(shares, 1e-300)))
 
 
 def closed_by_risk(known: Faults, rows: Floats, open_needs: Sequence[str]) -> set[str]:
@@ -158,6 +199,13 @@ def confirmed(known: Faults, rows: Floats, answers: Answers) -> str | None:
     shown = {name: times[cause.confirmed_by] for name, cause in known.causes.items() if cause.confirmed_by in times}
     sure = [name for name, looks in shown.items() if each[name] > CERTAIN_FROM[min(looks, max(CERTAIN_FROM))]]
     return max(sure, key=lambda name: each[name]) if sure else None
+
+
+def rests_on(known: Faults, rows: Floats, made: Answers) -> str | None:
+    """The cause nothing here can show any more and that is likely enough to go on with; nothing where another look may still tell."""
+    each = complained_of(known, rows)
+    name = list(known.causes)[int(np.argmax(each))]
+    return name if each.max() > RESTS_FROM and untold(known, known.causes[name].confirmed_by[0], made) else None
 
 
 def clashes(known: Faults, before: Floats, answers: Answers) -> list[Clash]:

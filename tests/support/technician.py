@@ -13,10 +13,10 @@ from dataclasses import dataclass
 import numpy as np
 
 from hinge.faults.knowledge import NEEDS, Faults, faults
-from hinge.faults.reason import Proposal, closed_by_risk, confirmed, of_causes, posterior, prior, proposals
+from hinge.faults.reason import CANT_TELL, Answers, Proposal, closed_by_risk, confirmed, of_causes, posterior, prior, proposals
 
 WRONG, MOST = 1 / 12, 60
-Order = Callable[[Faults, np.ndarray, list[Proposal], Sequence[str]], str]
+Order = Callable[[Faults, np.ndarray, list[Proposal], Answers], str]
 
 
 @dataclass(frozen=True)
@@ -29,25 +29,25 @@ class Search:
     minutes: float
 
 
-def best_value(known: Faults, rows: np.ndarray, best: list[Proposal], made: Sequence[str]) -> str:
+def best_value(known: Faults, rows: np.ndarray, best: list[Proposal], made: Answers) -> str:
     """What tells most for its time and hazard."""
     return best[0].check
 
 
-def likeliest_first(known: Faults, rows: np.ndarray, best: list[Proposal], made: Sequence[str]) -> str:
+def likeliest_first(known: Faults, rows: np.ndarray, best: list[Proposal], made: Answers) -> str:
     """The check that confirms the likeliest cause not looked at yet."""
     names = list(known.causes)
     for place in np.argsort(-of_causes(known, rows)):
         check = known.causes[names[place]].confirmed_by[0]
-        if check not in made:
+        if check not in dict(made):
             return check
     return best[0].check
 
 
-def fixed_list(known: Faults, rows: np.ndarray, best: list[Proposal], made: Sequence[str]) -> str:
+def fixed_list(known: Faults, rows: np.ndarray, best: list[Proposal], made: Answers) -> str:
     """Always in the same order: what can be seen first, then by time."""
     order = sorted(known.checks, key=lambda name: (known.checks[name].hazard != "none", known.checks[name].minutes))
-    return next((name for name in order if name not in made), best[0].check)
+    return next((name for name in order if name not in dict(made)), best[0].check)
 
 
 def search(known: Faults, true: Sequence[str], complaint: str, chance: np.random.Generator, order: Order) -> Search:
@@ -64,15 +64,18 @@ def search(known: Faults, true: Sequence[str], complaint: str, chance: np.random
             continue
         shut = closed_by_risk(known, rows, NEEDS)
         worth = [one for one in proposals(known, rows, made) if known.checks[one.check].needs not in shut]
-        best = worth or proposals(known, rows, [])
+        if not worth:
+            break
+        best = worth
         check = order(known, rows, best, made)
-        made.append(check)
         checks, minutes = checks + 1, minutes + known.checks[check].minutes
         slip = chance.random()
         if slip < WRONG / 2:
+            made.append((check, CANT_TELL))
             continue
         outcomes = list(known.checks[check].outcomes)
         answers.append((check, str(chance.choice(outcomes)) if slip < WRONG else _truth(known, left, check, chance)))
+        made.append(answers[-1])
     return Search(not left, not left and misses == 0, checks, minutes)
 
 
