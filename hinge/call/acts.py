@@ -13,8 +13,8 @@ from hinge.call.answers import forbidding
 from hinge.call.counterbalance import CounterbalanceState
 from hinge.call.facts import Call
 from hinge.carriers.carrier import Part
-from hinge.faults.find import CANT_TELL
 from hinge.faults.knowledge import Need, faults
+from hinge.faults.reason import CANT_TELL
 from hinge.file.setup import CARRIED_NOW
 from hinge.measure.fields import number_of
 from hinge.procedures.knowledge import Step, steps

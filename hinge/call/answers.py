@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from hinge.call.facts import Call
 from hinge.call.knowledge import Cause, causes
-from hinge.faults.find import CANT_TELL, looks
+from hinge.faults.find import looks
 from hinge.faults.knowledge import faults
-from hinge.faults.reason import confirmed, posterior, prior
+from hinge.faults.reason import CANT_TELL, confirmed, posterior, prior
 
 
 def answers_of(call: Call) -> list[tuple[str, tuple[str, str]]]:

@@ -23,8 +23,8 @@ from hinge.call.step_rules import require_may_pass_over, require_may_prove, requ
 from hinge.carriers.carrier import Part
 from hinge.document import plain_value
 from hinge.errors import BadInputError, ContradictionError, HingeError, OutOfStepError
-from hinge.faults.find import CANT_TELL
 from hinge.faults.knowledge import faults, require_known
+from hinge.faults.reason import CANT_TELL
 from hinge.file.assembly import assembly_of
 from hinge.file.sheet import understood
 from hinge.procedures.rules import proofs, stop_rules

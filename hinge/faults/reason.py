@@ -24,6 +24,8 @@ SETTLES_BITS = 1.5
 CERTAIN_FROM = {1: 0.9, 2: 0.7, 3: 0.5}
 # So often at most a check is made that was answered clearly, or that told nothing.
 CLEAR_MOST, UNSURE_MOST = 3, 2
+# So much of what it tells counts where it was answered clearly before: against what it would show, or as it shows it.
+AGAIN_AGAINST, AGAIN_SHOWN = 0.5, 0.05
 # A check that tells less is not worth asking [bits].
 WORTH_BITS = 0.03
 # From here on a cause is rested on where its own check cannot be made on this call (estimate).
@@ -137,17 +139,17 @@ def complained_of(known: Faults, rows: Floats) -> Floats:
 def proposals(known: Faults, rows: Floats, made: Answers) -> list[Proposal]:
     """The checks worth making, best first, by what they tell of the cause that is complained of.
 
-    What was answered clearly is not asked again while anything else tells; once nothing does, an answer was a slip, and what tells most is
-    looked at again. `made` is every answer, `CANT_TELL` among them. Whether a gate stands before a check is not asked here.
+    What was answered clearly is asked again only where the other answers say that it was a slip: it then tells far more than anything
+    that was not looked at yet. `made` is every answer, `CANT_TELL` among them. Whether a gate stands before a check is not asked here.
     """
     each = dict(zip(known.causes, complained_of(known, rows).tolist(), strict=True))
     clear = Counter(check for check, outcome in made if outcome != CANT_TELL)
     found = {}
     for (check_id, check), bits in zip(known.checks.items(), _told_by_checks(known, rows).tolist(), strict=True):
         shows = known.settles[check_id]
-        worth = bits + SETTLES_BITS * sum(each[name] * chance for name, chance in shows.items())
+        bits += SETTLES_BITS * sum(each[name] * chance for name, chance in shows.items())
         cost = check.minutes + HAZARD_MINUTES[check.hazard]
-        found[check_id] = Proposal(check_id, worth, cost, tuple(shows), clear[check_id] > 0)
+        found[check_id] = Proposal(check_id, bits, cost, tuple(shows), clear[check_id] > 0)
     over = {made[-1][0]} if made else set()
     over |= {name for name in found if clear[name] >= CLEAR_MOST or untold(known, name, made)}
     left = {name: one for name, one in found.items() if one.bits > WORTH_BITS and name not in over}
@@ -159,7 +161,15 @@ def proposals(known: Faults, rows: Floats, made: Answers) -> list[Proposal]:
             first, cost = found[waits[0]], one.cost_minutes + found[waits[0]].cost_minutes
             both = replace(first, bits=one.bits * first.cost_minutes / cost)
             left[waits[0]] = max(both, left.get(waits[0], both), key=lambda one: one.bits)
-    return sorted(left.values(), key=lambda one: (one.again, -one.value))
+    shown = set(made)
+
+    def worth(one: Proposal) -> float:
+        if not one.again:
+            return one.value
+        stood = any(known.causes[name].confirmed_by in shown for name in one.settles)
+        return one.value * (AGAIN_SHOWN if stood else AGAIN_AGAINST)
+
+    return sorted(left.values(), key=worth, reverse=True)
 
 
 def untold(known: Faults, check: str, made: Answers) -> bool:

@@ -8,8 +8,9 @@ from pydantic import Field, model_validator
 
 from hinge.document import Between, Document, told
 from hinge.errors import HingeError
-from hinge.faults.find import CANT_TELL, Finding, find
+from hinge.faults.find import Finding, find
 from hinge.faults.knowledge import faults, require_known
+from hinge.faults.reason import CANT_TELL
 from hinge.questions.question import Question
 
 Id = Annotated[str, Field(min_length=1, max_length=60)]

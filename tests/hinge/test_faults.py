@@ -10,9 +10,9 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from hinge.errors import BadInputError
-from hinge.faults.find import CANT_TELL, PARTS, find
+from hinge.faults.find import PARTS, find
 from hinge.faults.knowledge import PROVED_BY, SLIP, TWO_CAUSES, Check, ComplaintKind, FaultCause, KnownFact, faults, tabled
-from hinge.faults.reason import clashes, closed_by_risk, confirmed, of_causes, posterior, prior, proposals
+from hinge.faults.reason import CANT_TELL, clashes, closed_by_risk, confirmed, of_causes, posterior, prior, proposals
 from hinge.faults.triage import triage
 from hinge.procedures.rules import proofs
 from tests.support.technician import best_value, tally
@@ -66,7 +66,7 @@ def either_shows(check, one, two):
 
 
 def by_hand(known, answers, old):
-    """The posterior by writing every case out: each cause alone, and each pair of two parts."""
+    """The posterior by writing every case out: each cause alone, or complained of with another of another part."""
     names = list(known.causes)
     base = {name: known.causes[name].share for name in names}
     likely = dict(known.complaints["it"].likely)
@@ -77,10 +77,8 @@ def by_hand(known, answers, old):
         base[names[-1]] *= 3
     first = {name: likely[name] / sum(likely.values()) for name in names}
     aside = {name: base[name] / sum(base.values()) for name in names}
-    pairs = [
-        (one, two) for place, one in enumerate(names) for two in names[place + 1 :] if known.causes[one].part != known.causes[two].part
-    ]
-    both = {pair: first[pair[0]] * aside[pair[1]] + first[pair[1]] * aside[pair[0]] for pair in pairs}
+    pairs = [(one, two) for one in names for two in names if known.causes[one].part != known.causes[two].part]
+    both = {pair: first[pair[0]] * aside[pair[1]] for pair in pairs}
     weights = {(name,): (1 - TWO_CAUSES) * first[name] for name in names}
     weights |= {pair: TWO_CAUSES * weight / sum(both.values()) for pair, weight in both.items()}
     for case in weights:
@@ -104,11 +102,13 @@ def test_the_posterior_is_that_of_writing_every_case_out(drawn):
 def test_what_a_check_tells_is_the_fall_of_the_entropy_it_brings_on_average(drawn):
     known, answers, _ = drawn
     rows = posterior(known, prior(known, "it"), answers)
+    complained = np.array([known.names(row)[0] for row in range(len(rows))])
 
     def entropy(some):
-        return -sum(one * np.log2(one) for one in some if one > 0)
+        by_cause = [some[complained == name].sum() for name in known.causes]
+        return -sum(one * np.log2(one) for one in by_cause if one > 0)
 
-    for one in proposals(known, rows, [name for name, _ in answers]):
+    for one in proposals(known, rows, answers):
         if one.settles:
             continue  # what settling is worth comes on top
         block = known.columns[one.check]
@@ -445,7 +445,7 @@ def test_nobody_is_sent_up_a_ladder_before_what_can_be_seen_from_the_floor():
     """The more hazard a check has, the more it costs beside its minutes, a high one many times a low one. Common practice, no source."""
     known = faults()
     beside: dict[str, set[float]] = {}
-    for one in proposals(known, prior(known, "bang"), []):
+    for one in (one for complaint in ("bang", "sinks") for one in proposals(known, prior(known, complaint), [])):
         check = known.checks[one.check]
         beside.setdefault(check.hazard, set()).add(round(one.cost_minutes - check.minutes, 6))
     (none,), (low,), (high,) = beside["none"], beside["low"], beside["high"]

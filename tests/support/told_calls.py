@@ -8,8 +8,9 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import dataclass, field
 
-from hinge.faults.find import CANT_TELL, find
+from hinge.faults.find import find
 from hinge.faults.knowledge import faults
+from hinge.faults.reason import CANT_TELL
 
 NO_BEAM = {"lights": "receiver_out", "cover": "neither", "close_command": "flashes", "run_opener": "will_not_start_down"}
 NO_BEAM |= {"hold_to_close": "closes_held", "light_while_running": "dark"}
@@ -27,19 +28,21 @@ class ToldCall:
 
 
 CALLS: dict[str, ToldCall] = {
-    "sun late in the day, visited at noon": ToldCall(
-        "will_not_close", "eye_sun", {"same_hour": "yes", "shade": "no_sun"}, ("low_sun",)
-    ),
+    "sun late in the day, visited at noon": ToldCall("will_not_close", "eye_sun", {"same_hour": "yes", "shade": "no_sun"}, ("low_sun",)),
     "sun while it shines": ToldCall("same_hour", "eye_sun", NO_BEAM | {"same_hour": "yes", "shade": "came_back"}),
     "beams that cross, two doors not ticked": ToldCall(
         "will_not_close", "eye_crossing", HALF_A_BEAM | {"neighbour_beam": "changes", "cover": "neither", "lights": "receiver_dim"}
     ),
     "lock-out at the wall": ToldCall(
-        "remote_only_fails", "wall_lock", {"lock_out": "was_on", "remote_button": "no", "remote_battery": "no_change", "remote_code": "no_change"}
+        "remote_only_fails",
+        "wall_lock",
+        {"lock_out": "was_on", "remote_button": "no", "remote_battery": "no_change", "remote_code": "no_change"},
     ),
     "lock-out, told as a dead wall control": ToldCall("wall_only_fails", "wall_lock", {"lock_out": "was_on", "wall_button": "no"}),
     "remote with a short range": ToldCall(
-        "remote_only_fails", "remote_range", {"remote_button": "near", "lamp_out": "range_back", "aerial": "free", "remote_battery": "no_change"}
+        "remote_only_fails",
+        "remote_range",
+        {"remote_button": "near", "lamp_out": "range_back", "aerial": "free", "remote_battery": "no_change"},
     ),
     "eyes without lights": ToldCall(
         "will_not_close",
@@ -47,10 +50,14 @@ CALLS: dict[str, ToldCall] = {
         NO_BEAM | {"lights": "no_lights", "cover": "no_lights", "aim": "no_change", "known_pair": "closes"},
     ),
     "a shorted staple": ToldCall(
-        "will_not_close", "eye_staple", NO_BEAM | {"lights": "both_out", "eye_supply": "missing", "staples": "through", "swap_eyes": "stays_with_wire"}
+        "will_not_close",
+        "eye_staple",
+        NO_BEAM | {"lights": "both_out", "eye_supply": "missing", "staples": "through", "swap_eyes": "stays_with_wire"},
     ),
     "a travel module": ToldCall(
-        "stops_anywhere", "travel_module", {"run_opener": "stops_anywhere", "where_it_stops": "different", "set_limits_again": "do_not_hold"}
+        "stops_anywhere",
+        "travel_module",
+        {"run_opener": "stops_anywhere", "where_it_stops": "different", "set_limits_again": "do_not_hold"},
     ),
     "eyes knocked by our own work": ToldCall(
         "will_not_close", "eye_knocked_by_work", NO_BEAM | {"aim": "stays_after_work", "eye_stored": "work"}, ("work_lately",)
@@ -61,16 +68,29 @@ CALLS: dict[str, ToldCall] = {
     "weight added": ToldCall(
         "heavy",
         "weight_added",
-        {"lift_by_hand": "heavy", "mid_hold": "sinks", "toss": "at_24", "weigh": "heavier", "added": "yes", "lift_profile": "shifted", "trim": "does_not"},
+        {
+            "lift_by_hand": "heavy",
+            "mid_hold": "sinks",
+            "toss": "at_24",
+            "weigh": "heavier",
+            "added": "yes",
+            "lift_profile": "shifted",
+            "trim": "does_not",
+        },
         ("torsion",),
     ),
-    "a cable off": ToldCall(
-        "crooked", "cable_off", {"cables": "off", "lift_by_hand": "crooked", "mid_hold": "sinks"}, ("torsion",)
-    ),
+    "a cable off": ToldCall("crooked", "cable_off", {"cables": "off", "lift_by_hand": "crooked", "mid_hold": "sinks"}, ("torsion",)),
     "an extension spring broken": ToldCall(
         "bang",
         "extension_broken",
-        {"extension_springs": "broken", "coil_gap": "no_spring", "lift_by_hand": "heavy", "mid_hold": "drops", "toss": "at_12", "run_opener": "strains"},
+        {
+            "extension_springs": "broken",
+            "coil_gap": "no_spring",
+            "lift_by_hand": "heavy",
+            "mid_hold": "drops",
+            "toss": "at_12",
+            "run_opener": "strains",
+        },
     ),
     "a limit too deep": ToldCall(
         "touches_and_reverses", "down_limit_deep", {"run_opener": "at_floor", "close_command": "turns_back", "back_off_limit": "stays_down"}
