@@ -54,7 +54,7 @@ class LimitsState(BaseModel):
 def require_may_set_limit(call: Call, command: c.LimitSeen) -> None:
     """Refuse a look at a limit no screw sets, or after another one. Raises ContradictionError or OutOfStepError."""
     opener = opener_of(call.measured)
-    if opener is None or not opener.by_screw:
+    if opener is None or not opener.limits.by_screw:
         raise ContradictionError(
             "Only an opener with limit screws has its stops measured: say in Measure that this is one.", "end", command.end
         )
@@ -69,7 +69,7 @@ def require_may_set_limit(call: Call, command: c.LimitSeen) -> None:
 def limits_of(call: Call) -> LimitsState | None:
     """Both ends as they stand; nothing where no screws set them. Never raises."""
     opener = opener_of(call.measured)
-    if opener is None or not opener.by_screw:
+    if opener is None or not opener.limits.by_screw:
         return None
     per_turn, learned = _per_turn(call), len(list(_corrections(call)))
     spread = f"{say_amount(per_turn.low, 'in', 1)} to {say_amount(per_turn.high, 'in', 1)}"

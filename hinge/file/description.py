@@ -17,11 +17,12 @@ from hinge.text.marks import say_length, say_size
 
 NOT_YET = "not measured yet"
 OPENER_PARTS = {
-    "opener_kind": "{}", "opener_drive": "{} drive", "opener_current": "{} motor", "opener_battery": "{}", "opener_force": "force {}",
+    "opener_kind": "{}", "opener_rail": "{}", "opener_limits": "limits: {}",
+    "opener_drive": "{} drive", "opener_current": "{} motor", "opener_battery": "{}", "opener_force": "force {}",
     "opener_year": "made in {}", "rail_in": "rail {}", "inches_per_turn": "{} of travel a turn of a screw", "opener_lights": "lights: {}",
     "opener_wires": "wires: {}",
 }  # fmt: skip
-AS_WRITTEN = ("opener_kind", "opener_current", "opener_lights", "opener_wires")
+AS_WRITTEN = ("opener_kind", "opener_rail", "opener_current", "opener_lights", "opener_wires")
 
 
 class SpringDescription(BaseModel):

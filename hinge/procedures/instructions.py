@@ -7,12 +7,13 @@ from typing import Literal
 
 from pydantic import BaseModel
 
-from hinge.opener.kinds import OpenerKind, Press, Signal
+from hinge.opener.kinds import OpenerThere, Press, Signal, usual_opener
 from hinge.procedures.knowledge import (
     Act,
     BenchName,
     Drawing,
     Otherwise,
+    Procedure,
     Step,
     Touches,
     carriers_of,
@@ -31,8 +32,8 @@ SchoolWays = Mapping[str, str]
 class StepInstructions(BaseModel):
     """One step with this door's numbers; `gates` names the groups that must be met before it.
 
-    `presses` and `signals` are those of the kind of opener that is there, where its limits are set, and `by_screw` says that turns
-    are worked out for it; `bench` is the page of the bench that computes the step.
+    `presses` and `signals` are those of the opener that is there, where its limits or its force are set, and `by_screw` says that turns
+    are worked out for it; `bench` is the page of the bench that computes the step. `parts` are ticked one by one where they are `laid_out`.
     """
 
     id: str
@@ -46,6 +47,8 @@ class StepInstructions(BaseModel):
     touches: Touches
     tools: list[str]
     parts: list[str]
+    laid_out: bool
+    people: int
     minutes: float
     record: list[str]
     presses: list[Press]
@@ -57,12 +60,13 @@ class StepInstructions(BaseModel):
 
 
 class Plan(BaseModel):
-    """What a procedure takes on one door."""
+    """What a procedure takes on one door; `helper_minutes` are those of its `minutes` that take a second person."""
 
     procedure: str
     title: str
     people: int
     minutes: float
+    helper_minutes: float
     tools: list[str]
     parts: list[str]
 
@@ -73,20 +77,23 @@ class ProcedureInstructions(Plan):
     steps: list[StepInstructions]
 
 
-def tell(name: str, known: Numbers, ways: SchoolWays | None = None, opener: OpenerKind | None = None) -> ProcedureInstructions:
+def tell(name: str, known: Numbers, ways: SchoolWays | None = None, opener: OpenerThere | None = None) -> ProcedureInstructions:
     """Tell a procedure there is, with the numbers `known` of this door, the `ways` a shop works by, and the `opener` that is there."""
     procedure = procedures()[name]
+    opener = _fitting(procedure, opener)
     words = {number: one.unknown for number, one in numbers().items()} | way_words(ways or {}) | opener_words(opener) | dict(known)
     work = procedure.when is not None
     told = [
         _step(step, steps()[step], carrier, work, words, opener)
         for step, carrier in zip(procedure.steps, carriers_of(procedure), strict=True)
+        if steps()[step].is_for(opener)
     ]
     return ProcedureInstructions(
         procedure=name,
         title=procedure.title,
         people=procedure.people,
         minutes=sum(step.minutes for step in told),
+        helper_minutes=sum(step.minutes for step in told if step.people > 1),
         tools=list(dict.fromkeys(tool for step in told for tool in step.tools)),
         parts=list(dict.fromkeys(part for step in told for part in step.parts)),
         steps=told,
@@ -105,14 +112,21 @@ def way_words(ways: SchoolWays) -> dict[str, str]:
     return {name: one.ways[way_of(name, ways)] for name, one in schools().items()}
 
 
-def opener_words(opener: OpenerKind | None) -> dict[str, str]:
+def opener_words(opener: OpenerThere | None) -> dict[str, str]:
     """How limits, force and tension are set on this kind."""
-    return {"limits": opener.limits, "force": opener.force, "tension": opener.tension} if opener else {}
+    return {"limits": opener.limits.says, "force": opener.force.says, "tension": opener.rail.tension} if opener else {}
 
 
-def _step(name: str, step: Step, carrier: str, work: bool, words: Numbers, opener: OpenerKind | None) -> StepInstructions:
+def _fitting(procedure: Procedure, opener: OpenerThere | None) -> OpenerThere | None:
+    """The opener a procedure is told for: the one that is there, unless another kind is put in its place."""
+    if not procedure.opener or (opener is not None and opener.kind in procedure.opener):
+        return opener
+    return usual_opener(procedure.opener[0]) if len(procedure.opener) == 1 else None
+
+
+def _step(name: str, step: Step, carrier: str, work: bool, words: Numbers, opener: OpenerThere | None) -> StepInstructions:
     verb = step.done_by(carrier, work)
-    guided = opener if step.guide else None
+    guided = getattr(opener, step.guide) if opener and step.guide else None
     return StepInstructions(
         id=name,
         title=step.title,
@@ -124,12 +138,14 @@ def _step(name: str, step: Step, carrier: str, work: bool, words: Numbers, opene
         does=step.does,
         touches=step.touches,
         tools=[tools()[tool] for tool in step.tools],
-        parts=[_sentence(part.format(**words)) for part in step.parts],
+        parts=[*(opener.rail.box if opener and step.laid_out else ()), *(_sentence(part.format(**words)) for part in step.parts)],
+        laid_out=step.laid_out,
+        people=step.people,
         minutes=step.minutes,
         record=step.record,
         presses=guided.presses if guided else [],
         signals=guided.signals if guided else [],
-        by_screw=guided is not None and guided.by_screw,
+        by_screw=step.guide == "limits" and opener is not None and opener.limits.by_screw,
         bench=step.bench,
         gates=[group.id for group in guards(verb, carrier)],
         otherwise=step.otherwise,

@@ -14,6 +14,7 @@ from hinge.carriers.kinds import KINDS, USUAL, CarrierKind
 from hinge.document import Document, read, table_of
 from hinge.errors import BadInputError
 from hinge.faults.knowledge import Place, faults
+from hinge.opener.kinds import OpenerThere, limit_settings, opener_kinds, rails
 from hinge.procedures.rules import proofs
 from hinge.site.actions import Verb, VerbName
 from hinge.site.gates import gates, guards
@@ -21,7 +22,32 @@ from hinge.text.marks import with_rules
 
 Act = Literal["let_down", "take_off", "put_on", "rewind", "wind", "lift"]
 Touches = Literal["", "cone", "loaded", "stretched", "stack", "power"]
-Drawing = Literal["", "clamp", "drum", "hand", "line", "pulley", "strap", "gaps", "strut", "eyes", "tension", "arm"]
+Drawing = Literal[
+    "",
+    "clamp",
+    "drum",
+    "hand",
+    "line",
+    "pulley",
+    "strap",
+    "gaps",
+    "strut",
+    "eyes",
+    "tension",
+    "arm",
+    "rail",
+    "trolley",
+    "chain",
+    "stop",
+    "header",
+    "collar",
+    "lock",
+    "monitor",
+    "module",
+    "screw",
+    "hinges",
+    "rope",
+]
 BenchName = Literal["", "placement", "survey"]
 NUMBER = re.compile(r"\{(\w+)\}")
 # What is on a spring's cone, hangs stretched or stacked is touched only in work whose gates guard that.
@@ -59,7 +85,11 @@ class Step(Document):
     proved_by: list[str] = []
     touches: Touches = ""
     draw: Drawing = ""
-    guide: Literal["", "limits"] = ""
+    undrawn: Literal["", "seen", "felt", "pressed", "told"] = ""
+    guide: Literal["", "limits", "force"] = ""
+    only: dict[Literal["rail_name", "limits_name"], list[str]] = {}
+    laid_out: bool = False
+    people: Annotated[int, Field(ge=1, le=3)] = 1
     bench: BenchName = ""
     tools: list[str] = []
     parts: list[str] = []
@@ -68,6 +98,10 @@ class Step(Document):
     voids: list[str] = []
     forces: bool = False
     otherwise: Otherwise | None = None
+
+    def is_for(self, opener: OpenerThere | None) -> bool:
+        """Whether the step is one for this opener; one nobody looked at is the empty word."""
+        return all((getattr(opener, part) if opener else "") in names for part, names in self.only.items())
 
     def done_by(self, carrier: str, work: bool) -> Verb:
         """What the step does to a door so carried, or what must be open for it, within `work` on what carries it or without."""
@@ -95,6 +129,7 @@ class Procedure(Document):
     title: str
     steps: Annotated[list[str], Field(min_length=2)]
     people: Annotated[int, Field(ge=1, le=3)] = 1
+    opener: list[str] = []
     when: When | None = None
     cures: list[str] = []
     wanted: str = ""
@@ -143,10 +178,14 @@ def steps() -> dict[str, Step]:
             found[name] = read(Step, row, name)
     for name, step in found.items():
         _require(bool(step.needs or step.does), f"{name}.needs", None, "what it does to the garage")
+        _require((step.draw == "") != (step.undrawn == ""), f"{name}.draw", step.draw, "a drawing, or why there is none")
         _require(step.states == "" or step.states in gates(), f"{name}.states", step.states, "a gate there is")
         _require(set(step.tools) <= tools().keys(), f"{name}.tools", step.tools, "tools there are")
         named = set(NUMBER.findall(" ".join((step.do, step.why, step.caution, *step.parts))))
         _require(named <= numbers().keys(), f"{name}.do", sorted(named), "numbers there are")
+        kinds = {"rail_name": {"", *rails()}, "limits_name": {"", *limit_settings()}}
+        for part, kind_names in step.only.items():
+            _require(set(kind_names) <= kinds[part], f"{name}.only.{part}", kind_names, "kinds there are")
         for field, proved in {"voids": step.voids, "proved_by": step.proved_by}.items():
             _require(set(proved) <= {proof.id for proof in proofs()}, f"{name}.{field}", proved, "proofs there are")
     return found
@@ -159,6 +198,9 @@ def procedures() -> dict[str, Procedure]:
     for name, one in found.items():
         _require(set(one.steps) <= steps().keys(), f"{name}.steps", sorted(set(one.steps) - steps().keys()), "steps there are")
         _require(set(one.cures) <= faults().causes.keys(), f"{name}.cures", one.cures, "causes there are")
+        _require(set(one.opener) <= opener_kinds().keys(), f"{name}.opener", one.opener, "kinds of opener there are")
+        most = max(steps()[step].people for step in one.steps)
+        _require(one.people >= most, f"{name}.people", one.people, f"at least the {most} one of its steps takes")
         _require_guarded(name, one)
     used = {step for one in found.values() for step in one.steps}
     _require(used == steps().keys(), "steps", sorted(steps().keys() - used), "steps of some procedure")

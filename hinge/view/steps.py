@@ -41,6 +41,8 @@ StepStanding = Literal["done", "passed_over", "behind", "now", "ahead"]
 CABLE_PER_HEIGHT = (12 / 7, 2.0)
 # How far apart the eyes of a second pair may be [ft]; common practice.
 SECOND_EYES_FT = (7.0, 30.0)
+# How far the screws of an opener's collar go after contact, by the shaft; common practice.
+COLLAR_SCREWS = {"tube": "¾ to 1 turn after contact (the shaft is hollow)", "solid": "¼ to ½ turn after contact (the shaft is solid)"}
 # So many procedures for what was found are offered at once.
 OFFERED = 4
 
@@ -114,6 +116,7 @@ def numbers_of(call: Call, ways: SchoolWays) -> dict[str, str]:
         "cable": _cable(measured),
         "hinges": _hinges(measured),
         "screws": _screws(measured, ways),
+        "collar_screws": COLLAR_SCREWS.get(str(measured.get("shaft_kind", "")), ""),
         "eyes_apart": _eyes_apart(measured),
         "hands": "the left-hand-wound one on the left, the right-hand-wound on the right, the other way round than usual"
         if turned_round(measured)

@@ -157,7 +157,7 @@ def test_nothing_is_learned_from_the_unit_that_was_taken_down():
     sees(running, "up", -1, turns=1)
     running.say("found", cause="wanted_install_rail")
     running.lift_gates()
-    running.say("stepped", steps=["rail_up"])
+    running.say("stepped", steps=["header_bracket"])
     assert running.state.limits.unit == usual
     assert [one.looks for one in running.state.limits.ends] == [[], []]
     assert "inches_per_turn" not in record_after(running.call).measured

@@ -7,7 +7,7 @@ from hypothesis import strategies as st
 from hinge.errors import BadInputError, HingeError
 from hinge.file.description import EyesDescription, describe_door
 from hinge.measure.fields import fields, read_field
-from hinge.opener.kinds import opener_kinds
+from hinge.opener.kinds import force_settings, limit_settings, opener_kinds, rails, usual_opener
 from hinge.opener.limits import Correction, inches_per_turn, limit_turn, turns_words
 from hinge.opener.packing import QUARTER_IN, STOCK, packing
 from hinge.opener.survey import Rule, rules, survey
@@ -155,15 +155,37 @@ def test_what_cannot_be_is_refused_by_its_path(question, document, field):
 
 def test_every_kind_there_is_can_be_looked_at_and_is_told_how_its_limits_are_set():
     assert set(opener_kinds()) == set(fields()["opener_kind"].choices)
-    for name, kind in opener_kinds().items():
+    for name in opener_kinds():
+        kind = usual_opener(name)
         told = {step.id: step for step in tell("opener_settings", {}, {}, kind).steps}
-        assert told["limits"].do.startswith(kind.limits)
-        assert told["limits"].presses == kind.presses
-        assert told["force"].do == kind.force
-        assert told["limits"].by_screw == (name == "rail_screw")
+        (limits,) = {"limits", "screws_set", "stops_set"} & told.keys()
+        assert told[limits].do.startswith(kind.limits.says)
+        assert told[limits].presses == kind.limits.presses
+        assert told["force"].do == kind.force.says
+        assert told["force"].presses == kind.force.presses
+        assert told[limits].by_screw == (name == "rail_screw")
         assert not told["balance_first"].presses
-        # What is waited for says what is done once it was waited in vain.
-        assert all(bool(press.seconds) == bool(press.then) for press in kind.presses), name
+
+
+def test_every_rail_limit_and_force_a_file_may_name_is_known():
+    known = fields()
+    assert set(known["opener_rail"].choices) <= rails().keys()
+    assert set(known["opener_limits"].choices) <= limit_settings().keys()
+    assert set(known["opener_force"].choices) <= force_settings().keys()
+    for name, kind in opener_kinds().items():
+        assert {kind.rail} <= rails().keys(), name
+        assert {kind.limits} <= limit_settings().keys(), name
+        assert {kind.force} <= force_settings().keys(), name
+
+
+def test_what_is_waited_for_says_what_is_done_once_it_was_waited_in_vain():
+    for name, setting in {**limit_settings(), **force_settings()}.items():
+        assert all(bool(press.seconds) == bool(press.then) for press in setting.presses), name
+
+
+def test_down_first_stores_the_closed_end_before_the_open_one():
+    says = [press.says for press in limit_settings()["buttons_down_first"].presses]
+    assert next(i for i, one in enumerate(says) if "closed end" in one) < next(i for i, one in enumerate(says) if "open end" in one)
 
 
 def test_an_opener_nobody_looked_at_is_told_for_every_kind():
@@ -186,15 +208,17 @@ def test_an_opener_nobody_looked_at_is_told_for_every_kind():
 )
 def test_each_kind_is_told_what_the_trade_says_of_it(kind, facts):
     """Source: handbook of the trade, openers: common practice."""
-    one = words(opener_kinds()[kind])
-    told = " ".join((one.limits, one.force, one.tension, *(word for sign in one.signals for word in (sign.shows, sign.means))))
+    one = usual_opener(kind)
+    signs = [word for setting in (one.limits, one.force) for sign in setting.signals for word in (sign.shows, sign.means)]
+    told = words(" ".join((one.limits.says, one.force.says, one.rail.tension, *signs)))
     assert not [fact for fact in facts if fact not in told]
 
 
 def test_slide_stops_come_before_four_presses_and_a_shaft_units_eyes_before_it_goes_down():
-    stops = [press.says for press in opener_kinds()["fixed_chain"].presses]
-    assert [("stop" in says, "One press" in says) for says in stops] == [(True, False)] * 2 + [(False, True)] * 4
-    down = next(press.says for press in opener_kinds()["shaft"].presses if "down" in press.says)
+    chain = usual_opener("fixed_chain")
+    presses = [press.says for press in (*chain.limits.presses, *chain.force.presses)]
+    assert [("stop" in says, "ress" in says) for says in presses] == [(True, False)] * 2 + [(False, True)] * 4
+    down = next(press.says for press in usual_opener("shaft").limits.presses if "down" in press.says)
     assert down.index("Eyes aligned, slack-cable monitor connected") < down.index("down”")
 
 

@@ -6,6 +6,7 @@ from hypothesis import strategies as st
 
 from hinge.errors import BadInputError, ContradictionError, GateNotMetError, HingeError, OutOfStepError
 from hinge.faults.knowledge import faults
+from hinge.opener.kinds import opener_of
 from hinge.procedures import knowledge
 from hinge.procedures.instructions import tell
 from hinge.procedures.knowledge import Procedure, Step, procedures, schools, steps, wanted_by
@@ -394,7 +395,7 @@ def test_what_is_asked_for_with_nothing_at_fault_is_done_step_by_step(name):
         call.gates(*procedures_of(call.call).procedures[0].shut)
         call.say("stepped", steps=[now])
         done.append(now)
-    assert done == list(procedures()[name].steps)
+    assert done == [step.id for step in tell(name, {}).steps]
     assert [one.procedure for one in procedures_of(call.call).procedures] == [name]
     voided = {proof for step in done for proof in steps()[step].voids}
     assert next(one.standing for one in call.state.proofs if one.id == "reversal") == ("void" if "reversal" in voided else "passed")
@@ -408,13 +409,66 @@ def _now(call):
 
 def test_the_order_of_fitting_an_opener_is_that_of_the_trade():
     """Fixed, then arm, eyes, control, power, limits, force, customer shown. Source: handbook of the trade, commissioning order."""
-    order = ["eyes_fitted", "control_fitted", "carriage_joined", "limits", "force", "shown"]
-    fixed = {"install_rail": "rail_up", "install_shaft": "shaft_unit", "install_fixed_chain": "chain_up", "install_canopy": "canopy_up"}
+    order = ["eyes_fitted", "control_fitted", "lights_seen", "carriage_joined", "limits", "force", "remotes", "shown"]
+    fixed = {
+        "install_rail": "head_hung",
+        "install_shaft": "unit_square",
+        "install_fixed_chain": "chain_hung",
+        "install_canopy": "canopy_arm",
+    }
     for name, first in fixed.items():
         told = procedures()[name].steps
         assert [step for step in told if step in (first, *order)] == [first, *order]
         assert told.index("lock_off") < told.index(first), "locks come out before an opener runs the door"
         assert told[0] == "balance_first"
+
+
+def _ids(name, kind, **seen):
+    return [step.id for step in tell(name, {}, {}, opener_of({"opener_kind": kind, **seen}) if kind else None).steps]
+
+
+@pytest.mark.parametrize(
+    ("name", "kind", "seen", "order"),
+    [
+        # Rails put together, trolley before the rail is closed, chain or belt, tension, then up; limits in the way of their kind.
+        ("install_rail", "rail_screw", {}, ["old_off", "laid_out", "rail_joined", "trolley_on", "pulley_on", "chain_on", "stop_bolt"]),
+        ("install_rail", "rail_screw", {}, ["tension", "header_bracket", "head_hung", "arm_on", "eyes_fitted", "control_fitted"]),
+        ("install_rail", "rail_screw", {}, ["lights_seen", "screws_set", "carriage_joined", "force", "remotes", "shown"]),
+        ("install_rail", "rail_button", {}, ["lights_seen", "carriage_joined", "limits", "force", "remotes", "shown"]),
+        ("install_fixed_chain", "", {}, ["stops_on", "chain_hung", "tension", "lights_seen", "stops_set", "carriage_joined", "force"]),
+        ("install_shaft", "", {}, ["collar", "unit_square", "monitor_on", "lock_on", "eyes_fitted", "lights_seen", "limits", "force"]),
+        (
+            "install_canopy",
+            "",
+            {},
+            ["header_bracket", "head_hung", "canopy_arm", "eyes_fitted", "lights_seen", "carriage_joined", "limits"],
+        ),
+        ("opener_settings", "canopy", {"opener_limits": "screws"}, ["balance_first", "screws_set", "carriage_joined", "force"]),
+    ],
+)
+def test_an_opener_is_put_together_in_the_way_of_its_kind(name, kind, seen, order):
+    """Source: handbook of the trade, order and detail: openers; common practice, no published source."""
+    told = _ids(name, kind, **seen)
+    assert [step for step in told if step in order] == order
+
+
+def test_only_what_belongs_to_a_kind_is_told_of_it():
+    assert "pulley_on" not in _ids("install_rail", "rail_button"), "a C-rail's belt is closed in it"
+    assert "pulley_on" in _ids("install_rail", "rail_button", opener_rail="t_rail")
+    for kind, own in (("rail_screw", "screws_set"), ("rail_button", "limits"), ("fixed_chain", "stops_set"), ("shaft", "limits")):
+        assert [step for step in _ids("opener_settings", kind) if step in ("screws_set", "stops_set", "limits")] == [own]
+
+
+def test_what_lies_in_the_box_and_how_long_a_helper_stays_are_told():
+    rail, shaft = (tell("install_rail", {}, {}, opener_of({"opener_kind": kind})) for kind in ("rail_screw", "fixed_chain"))
+    box = next(step for step in rail.steps if step.laid_out)
+    assert "Stop bolt" in box.parts
+    assert box.parts[-1].startswith("Fasteners, counted")
+    assert 0 < rail.helper_minutes < rail.minutes / 2
+    assert not next(step for step in shaft.steps if step.laid_out).parts[:-1], "put in another one's place, nobody knows yet which"
+    for name, one in procedures().items():
+        told = tell(name, {})
+        assert (told.helper_minutes > 0) <= (one.people > 1)
 
 
 def test_a_fault_that_is_named_like_work_is_none():

@@ -8,6 +8,7 @@ import { StepDrawing } from '../../drawing/steps/StepDrawing';
 import { Plain, PlainLink } from '../../ui/buttons';
 import { Caution, Quiet, Row, Stack } from '../../ui/layout';
 import type { Call } from '../useCall';
+import { LaidOut } from './LaidOut';
 import { LimitScrews } from './LimitScrews';
 import { isBarred } from './next';
 import { Presses } from './Presses';
@@ -42,6 +43,7 @@ export function StepCard({ call, procedure, step, fresh, children }: Props) {
   const page = knowledge.data?.bench.find(({ name }) => name === step.bench);
   const place = procedure.steps.findIndex((one) => one.id === step.id);
   const { otherwise } = step;
+  const atHand = step.laid_out ? step.tools : [...step.tools, ...step.parts];
   const more = procedure.steps.filter((one) => procedure.now === step.id && procedure.together.includes(one.id));
   const card = useRef<HTMLDivElement>(null);
   const shown = useRef(step.id);
@@ -75,9 +77,10 @@ export function StepCard({ call, procedure, step, fresh, children }: Props) {
         </>
       )}
       <StepDrawing of={step.draw} />
-      {[...step.tools, ...step.parts].length > 0 && (
+      {step.laid_out && <LaidOut call={call.call.key} step={step.id} parts={step.parts} />}
+      {atHand.length > 0 && (
         <Taken aria-label="At hand">
-          {[...step.tools, ...step.parts].map((one) => (
+          {atHand.map((one) => (
             <li key={one}>{one}</li>
           ))}
         </Taken>

@@ -37,16 +37,22 @@ export function StepList({ procedure }: { procedure: Schemas['ProcedureState'] }
   );
 }
 
+/** Who it takes, and for how long a second one. */
+function peopleSaid({ people, helper_minutes }: Schemas['ProcedureState']): string {
+  if (people === 1) return 'one person';
+  return helper_minutes > 0 ? `a helper for ${Math.round(helper_minutes)} of them` : 'two people';
+}
+
 /** What it takes, before the first step: tools, parts, minutes, people. */
 export function PlanOf({ procedure }: { procedure: Schemas['ProcedureState'] }) {
-  const { parts, tools, ways, people } = procedure;
+  const { parts, tools, ways } = procedure;
   const minutes = Math.round(procedure.minutes / 5) * 5;
   return (
     <>
       {procedure.van?.lacks && <Caution role="status">{procedure.van.words}</Caution>}
       <Plan>
         <summary>
-          What it takes: about {minutes} minutes, {people === 1 ? 'one person' : 'two people'}, {tools.length} tools,{' '}
+          What it takes: about {minutes} minutes, {peopleSaid(procedure)}, {tools.length} tools,{' '}
           {parts.length === 1 ? '1 part' : `${parts.length} parts`}
         </summary>
         {procedure.van && !procedure.van.lacks && <p>{procedure.van.words}</p>}

@@ -1,6 +1,8 @@
 import type { ReactElement } from 'react';
 import styled from 'styled-components';
 import type { Schemas } from '../../api/client';
+import { Hinges, Rope } from './doorHardware';
+import { Chain, Collar, Header, Lock, Module, Monitor, Rail, Screw, Stop, Trolley } from './openerAssembly';
 import { Arm, Eyes, Pulley, Strap, Strut, Tension } from './ropesAndBeams';
 import { Clamp, Drum, Gaps, Hand, Line } from './shaftAndTrack';
 
@@ -24,6 +26,21 @@ const DRAWN: Record<Name, { says: string; draw: () => ReactElement }> = {
   eyes: { says: 'Both eyes at most six inches above the floor, facing each other', draw: Eyes },
   tension: { says: 'Where chain or belt hangs at the middle of the rail', draw: Tension },
   arm: { says: 'The arm no more than thirty degrees off the vertical with the door closed', draw: Arm },
+  rail: { says: 'Sections of the rail pushed together, the pulley at the door end', draw: Rail },
+  trolley: { says: 'The trolley on its rail, its arrow to the door', draw: Trolley },
+  chain: {
+    says: 'The chain flat, its joining link with plate and clip; a belt with its teeth to the rail',
+    draw: Chain,
+  },
+  stop: { says: 'A stop on the rail before the head, which the carriage meets first', draw: Stop },
+  header: { says: 'The header bracket above the highest point of the travel', draw: Header },
+  collar: { says: 'The collar on the shaft, a quarter inch or more from the bearing plate', draw: Collar },
+  lock: { says: 'The hole of the lock three and a quarter inches above a roller', draw: Lock },
+  monitor: { says: 'The roller of the slack-cable monitor over the cable, below the drum', draw: Monitor },
+  module: { says: 'The travel module: its two tabs are levered', draw: Module },
+  screw: { says: 'A limit screw: a turn clockwise gives about three inches more', draw: Screw },
+  hinges: { says: 'Hinge numbers rise from the bottom; the roller goes by the size of the track', draw: Hinges },
+  rope: { says: 'Pull rope and lock bar, both off', draw: Rope },
 };
 
 /** What words cannot show of a step. */
