@@ -2,10 +2,13 @@
 
 from __future__ import annotations
 
-from typing import Literal
+from functools import cache
+from typing import Annotated, Literal
 
-from pydantic import BaseModel
+from pydantic import BaseModel, Field
 
+from hinge.document import Document, table_of
+from hinge.errors import BadInputError
 from hinge.faults.knowledge import faults
 from hinge.text.marks import say_size
 
@@ -14,8 +17,25 @@ HEAVY_LB, WIDE_IN = 180.0, 16 * 12.0
 USE = {
     "yes": "They may use it with care until somebody comes.",
     "by_hand": "They leave the opener alone: by hand only, with the door down when it is released.",
-    "no": "Tell the customer: don’t use the door or press the button.",
+    "no": "Nobody uses the door or presses the button until somebody has been there.",
 }
+
+
+class OwnerAdvice(Document):
+    """Something the desk tells an owner, for which complaints; see the head of owner.toml."""
+
+    way: Literal["may", "never", "night"]
+    text: str
+    complaints: Annotated[list[str], Field(min_length=1)]
+
+
+class Desk(BaseModel):
+    """What is told on the phone: the use of the door, what may be tried, what never, and how it is left for the night."""
+
+    use_words: str
+    may: list[str]
+    never: list[str]
+    night: list[str]
 
 
 class Triage(BaseModel):
@@ -26,6 +46,24 @@ class Triage(BaseModel):
     people: int
     load: list[str]
     sentence: str
+    desk: Desk
+
+
+@cache
+def owner_advice() -> dict[str, OwnerAdvice]:
+    """Everything an owner is told, by name. Raises BadInputError naming what is said of a complaint nobody has."""
+    found = table_of(__file__, "owner", OwnerAdvice)
+    for name, one in found.items():
+        if unknown := set(one.complaints) - faults().complaints.keys():
+            raise BadInputError(f"{name} is not sound.", f"{name}.complaints", sorted(unknown), "complaints there are")
+    return found
+
+
+def desk_of(complaint: str) -> Desk:
+    """What the desk tells an owner with this complaint."""
+    told = [one for one in owner_advice().values() if complaint in one.complaints]
+    by_way = {way: [one.text for one in told if one.way == way] for way in ("may", "never", "night")}
+    return Desk(use_words=USE[faults().complaints[complaint].use], **by_way)
 
 
 def triage(complaint: str, weight_lb: float | None = None, width_in: float | None = None, stuck_open: bool = False) -> Triage:
@@ -47,5 +85,6 @@ def triage(complaint: str, weight_lb: float | None = None, width_in: float | Non
         minutes=one.minutes,
         people=2 if reasons else 1,
         load=one.load,
+        desk=desk_of(complaint),
         sentence=f"{USE[one.use]} {load} {people} About {one.minutes} minutes.",
     )

@@ -15,6 +15,7 @@ from pydantic import Field
 from hinge.file.booked import Expected
 from server.bookings import service
 from server.bookings.calendar import calendar_of
+from server.bookings.confirmation import confirmation_of
 from server.bookings.models import Booking, BookingStanding, FeedLink
 from server.config.errors import file_of
 from server.config.pdf import pdf_of
@@ -49,6 +50,7 @@ class BookingOut(Schema):
     cancelled: str
     call_key: uuid.UUID | None
     expected: Expected
+    confirmation: str
 
 
 class DayOut(Schema):
@@ -126,6 +128,7 @@ def _out(booking: Booking) -> BookingOut:
         standing=booking.standing,
         call_key=booking.call.key if booking.call and booking.standing in ("under_way", "done") else None,
         expected=booking.expected(),
+        confirmation=confirmation_of(booking),
     )
 
 

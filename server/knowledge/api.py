@@ -8,6 +8,7 @@ from ninja import Router, Schema
 from hinge.call.knowledge import causes
 from hinge.door.makeup import extras, materials_of_sections
 from hinge.faults.knowledge import faults
+from hinge.faults.triage import Desk, desk_of
 from hinge.measure.fields import fields
 from hinge.procedures import rules
 from hinge.procedures.knowledge import schools
@@ -28,9 +29,10 @@ class Named(Schema):
 
 
 class ComplaintOut(Named):
-    """A complaint, with the words people type for it."""
+    """A complaint, with the words people type for it, and what the desk tells its owner."""
 
     words: list[str]
+    desk: Desk
 
 
 class FieldOut(Schema):
@@ -114,7 +116,7 @@ def _knowledge() -> KnowledgeOut:
         ],
         sections=[Named(id=name, text=figure.label) for name, figure in materials_of_sections().items()],
         extras=[Named(id=name, text=figure.label) for name, figure in extras().items()],
-        complaints=[ComplaintOut(id=name, text=one.text, words=one.words) for name, one in faults().complaints.items()],
+        complaints=[ComplaintOut(id=name, text=one.text, words=one.words, desk=desk_of(name)) for name, one in faults().complaints.items()],
         causes=[Named(id=name, text=cause.text) for name, cause in causes().items()],
         gates=[Named(id=gate.id, text=gate.title) for gate in gates().values()],
         stops=[Named(id=name, text=rule.when) for name, rule in rules.stop_rules().items()],

@@ -156,7 +156,9 @@ def test_what_the_customer_says_is_found_by_what_people_type_and_the_desk_knows_
     page.sees("Nothing like “astrology” is known")
     page.write("Search", "shot")
     page.touch("There was a loud bang")
-    page.sees("Tell the customer: don’t use the door or press the button. Load: springs, cables. One person. About 90 minutes.")
+    page.sees(
+        "Nobody uses the door or presses the button until somebody has been there. Load: springs, cables. One person. About 90 minutes."
+    )
     assert state_of(call).complaint == "bang"
 
 

@@ -9,6 +9,7 @@ import { Field } from '../ui/Field';
 import { Quiet, Row, Sheet, Stack, Two } from '../ui/layout';
 import { Select } from '../ui/Select';
 import { Refused } from '../ui/states';
+import { OwnerTold } from './OwnerTold';
 import { type Wish, wishOf } from './wish';
 
 type Booking = Schemas['BookingOut'];
@@ -35,6 +36,7 @@ export function BookingForm({ door, name, booking, done }: Props) {
   const knowledge = useQuery(knowledgeQuery);
   const here = useQuery(bookingsQuery(today(), 1));
   const [wish, setWish] = useState(() => (booking ? wishOf(booking) : usual()));
+  const told = knowledge.data?.complaints.find((one) => one.id === wish.complaint);
   const [why, setWhy] = useState('');
   const [key] = useState(newId);
   const save = useMutation({
@@ -100,6 +102,11 @@ export function BookingForm({ door, name, booking, done }: Props) {
           options={knowledge.data?.complaints ?? []}
           pick={(complaint) => set({ complaint: complaint || 'check' })}
         />
+        {told && (
+          <Sheet>
+            <OwnerTold desk={told.desk} />
+          </Sheet>
+        )}
         <Select
           label="Who goes"
           value={wish.technician}

@@ -7,6 +7,7 @@ import { wishOf } from '../bookings/wish';
 import { Action, ActionLink, Plain, PlainLink } from '../ui/buttons';
 import { Quiet, Stack } from '../ui/layout';
 import { Refused } from '../ui/states';
+import { TextToSend } from './TextToSend';
 
 const Line = styled.li`display: grid; grid-template-columns: 128px minmax(0, 1fr) 168px; gap: 6px 20px; padding: 14px 0; border-bottom: 1px solid var(--line);
   > b { font: 600 26px/1.1 'Barlow Condensed', sans-serif; white-space: nowrap; } &.off { color: var(--quiet); } &.off > b { text-decoration: line-through; }
@@ -41,6 +42,7 @@ export function Booked({ booking, next, change }: Props) {
             <Must>{expected.triage.sentence}</Must>
             {expected.on_door && <Quiet>On the door: {expected.on_door}.</Quiet>}
             {booking.access_notes && <Quiet>{booking.access_notes}</Quiet>}
+            {standing === 'booked' && <TextToSend text={booking.confirmation} />}
           </>
         )}
       </Stack>

@@ -63,7 +63,7 @@ export function Arrive({ call, go }: StageProps) {
 }
 
 /** Whether each word typed begins a word of the complaint, or of what people call it. */
-export function says(complaint: Schemas['ComplaintOut'], typed: string): boolean {
+export function says(complaint: Pick<Schemas['ComplaintOut'], 'text' | 'words'>, typed: string): boolean {
   const known = `${complaint.text} ${complaint.words.join(' ')}`.toLowerCase().split(/\W+/);
   const words = typed.toLowerCase().split(/\W+/).filter(Boolean);
   return words.every((word) => known.some((one) => one.startsWith(word)));

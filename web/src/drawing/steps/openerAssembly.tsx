@@ -37,7 +37,7 @@ export function Trolley() {
         to the motor
       </text>
       <text x="262" y="82">
-        arrow, or the larger side, to the door
+        arrow or larger side first
       </text>
       <text x="20" y="120">
         on before the rail is closed; it slides from end to end
@@ -90,7 +90,7 @@ export function Stop() {
       <text x="300" y="34" className="middle">
         stop
       </text>
-      <text x="205" y="108" className="middle">
+      <text x="205" y="122" className="middle">
         carriage: it meets the stop, never the head
       </text>
     </g>
@@ -110,11 +110,11 @@ export function Header() {
       <text x="130" y="58">
         the manual's distance, {isMetric() ? '51 mm' : '2 in'} here
       </text>
-      <text x="216" y="80">
-        highest point of the door's travel
+      <text x="404" y="80" className="end">
+        highest point of travel
       </text>
       <text x="94" y="104">
-        spring: the bracket above it, lower edge on the mark
+        spring: the bracket above it, on its mark
       </text>
       <text x="94" y="128">
         pin and clip; not upside down
