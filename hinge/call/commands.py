@@ -77,11 +77,12 @@ class Declined(Document):
 
 
 class Deferred(Document):
-    """What was found is left for another day, with a follow-up; why."""
+    """What was found is left for another day, with a follow-up; why, and the day (ISO 8601) where one is meant."""
 
     kind: Literal["deferred"]
     cause: Name
     reason: Annotated[str, Field(min_length=3, max_length=600)]
+    due: Annotated[str, Field(pattern=r"^(\d{4}-\d\d-\d\d)?$")] = ""
 
 
 class Measured(Document):

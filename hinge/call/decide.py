@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Iterable
+from datetime import date
 from typing import Any, cast
 
 from hinge.call import commands as c
@@ -301,6 +302,11 @@ def _cured(call: Call, command: c.Cured) -> None:
 def _left_open(call: Call, command: c.Declined | c.Deferred) -> None:
     if command.cause not in [one.cause for one in finds_of(call)]:
         raise ContradictionError("That was not found on this call.", "cause", command.cause, "what was found")
+    if isinstance(command, c.Deferred) and command.due:
+        try:
+            date.fromisoformat(command.due)
+        except ValueError as wrong:
+            raise BadInputError("There is no such day.", "due", command.due, "a day of the calendar, as 2026-03-09") from wrong
 
 
 def _withdrawal(call: Call, command: c.Withdrawn) -> None:

@@ -71,15 +71,20 @@ def sun_at(moments_s: Floats, latitude_deg: float, longitude_deg: float) -> tupl
 
 def exposed(opening: Opening, side: Side, azimuth_deg: Floats, elevation_deg: Floats) -> Bools:
     """Whether the sun at these places [degrees] blinds a receiver on a side: an array of their length."""
-    axis = opening.facing_deg + (90.0 if side == "left" else -90.0)
     # Positive toward the side the receiver looks to.
     out = np.radians((azimuth_deg - opening.facing_deg + 180.0) % 360.0 - 180.0) * (1.0 if side == "left" else -1.0)
-    up = np.radians(elevation_deg)
-    off = np.degrees(np.arccos(np.clip(np.cos(up) * np.cos(np.radians(azimuth_deg - axis)), -1.0, 1.0)))
+    off = off_axis(opening, side, azimuth_deg, elevation_deg)
     before = np.abs(out) < np.pi / 2
     across = opening.inset_in * np.tan(np.where(before, out, 0.0))
     through = before & (across >= 0.0) & (across <= opening.width_in)
-    return cast(Bools, through & (off <= opening.half_angle_deg) & (elevation_deg > _skyline(opening, azimuth_deg)))
+    return np.asarray(through & (off <= opening.half_angle_deg) & (elevation_deg > _skyline(opening, azimuth_deg)))
+
+
+def off_axis(opening: Opening, side: Side, azimuth_deg: Floats, elevation_deg: Floats) -> Floats:
+    """How far the sun at these places [degrees] stands off the axis of a receiver on a side: an array of their length [degrees]."""
+    axis = opening.facing_deg + (90.0 if side == "left" else -90.0)
+    toward = np.cos(np.radians(elevation_deg)) * np.cos(np.radians(azimuth_deg - axis))
+    return cast(Floats, np.degrees(np.arccos(np.clip(toward, -1.0, 1.0))))
 
 
 def _skyline(opening: Opening, azimuth_deg: Floats) -> Floats:

@@ -7,9 +7,12 @@ from typing import Literal
 
 from pydantic import BaseModel
 
+from hinge.call.commands import Checked
 from hinge.call.facts import Call
 from hinge.document import read
+from hinge.errors import ContradictionError
 from hinge.eyes.sun import NEVER_HOURS
+from hinge.faults.knowledge import faults
 from hinge.measure.fields import Value
 from hinge.questions.sun import SunAnswer, SunPlace, SunQuestion, sun
 
@@ -19,12 +22,16 @@ SKYLINE_DEG = {"skyline_left_deg": -45.0, "skyline_ahead_deg": 0.0, "skyline_rig
 
 
 class CallSun(BaseModel):
-    """The answer, and the fact of the fault finder that follows; or what is `missing`: `place` (of the shop), or a field's name."""
+    """The answer, and the fact of the fault finder that follows; or what is `missing`: `place` (of the shop), or a field's name.
+
+    `doubt` says why the shade tests of the call tell nothing of the lens.
+    """
 
     missing: list[str]
     answer: SunAnswer | None = None
     receiver: Literal["left", "right"] | None = None
     fact: Literal["low_sun", "never_sun"] | None = None
+    doubt: str = ""
 
 
 def sun_of(call: Call, place: SunPlace | None, year: int, complaint_at: str = "", prove_after: str = "") -> CallSun:
@@ -37,16 +44,30 @@ def sun_of(call: Call, place: SunPlace | None, year: int, complaint_at: str = ""
         "facing_deg": measured["facing_deg"],
         "skyline": _skyline(measured),
         "receiver": measured["receiver_side"],
+        "half_angle_deg": measured.get("lens_sees_deg"),
+        "tests": [{"at": signed.at, "came_back": True} for body, signed in (*call.past_checks, *call.checks) if _shaded(body)],
         "year": int(complaint_at[:4]) if complaint_at[:4].isdigit() else year,
         "complaint_at": complaint_at,
         "prove_after": prove_after,
     }
     width = measured.get("width_in")
-    question = read(SunQuestion, asked | ({"width_in": max(72.0, width)} if isinstance(width, float) else {}))
-    answer = sun(question)
+    asked |= {"width_in": max(72.0, width)} if isinstance(width, float) else {}
+    question, doubt = read(SunQuestion, asked), ""
+    try:
+        answer = sun(question)
+    except ContradictionError as wrong:
+        # What was seen on the call stands; it only tells nothing of the lens.
+        answer, doubt = sun(question.model_copy(update={"tests": []})), wrong.message
     side = answer.left if question.receiver == "left" else answer.right
-    fact: Literal["low_sun", "never_sun"] | None = None if answer.verdict == "not_the_sun" else "low_sun"
-    return CallSun(missing=[], answer=answer, receiver=question.receiver, fact="never_sun" if side.hours_per_year < NEVER_HOURS else fact)
+    fact: Literal["low_sun", "never_sun"] | None = "low_sun" if answer.verdict in ("swap", "shade") else None
+    return CallSun(
+        missing=[], answer=answer, receiver=question.receiver, fact="never_sun" if side.hours_per_year < NEVER_HOURS else fact, doubt=doubt
+    )
+
+
+def _shaded(body: Checked) -> bool:
+    """Whether shading the receiver brought its light back: the sun stood in it at that hour."""
+    return (body.check, body.outcome) == faults().causes["eye_sun"].confirmed_by
 
 
 def _skyline(measured: Mapping[str, Value]) -> list[dict[str, Value]]:

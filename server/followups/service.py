@@ -57,7 +57,8 @@ def keep(person: Person, door_key: uuid.UUID, key: uuid.UUID, wish: FollowUpInpu
 
 def keep_for_later(sender: type[Call], call: Call, person: Person, event: Deferred, entry_id: str, **_: object) -> None:
     """Keep a follow-up for what was left for another day on a call, once for its entry, within the call's own transaction."""
-    due = timezone.localdate() + timedelta(days=FollowUp.USUAL_DAYS[FollowUp.What.OTHER])
+    usual = timezone.localdate() + timedelta(days=FollowUp.USUAL_DAYS[FollowUp.What.OTHER])
+    due = max(date.fromisoformat(event.due), timezone.localdate()) if event.due else usual
     text = causes()[event.cause].text if event.cause in causes() else event.cause
     wish = FollowUpInput(what=FollowUp.What.OTHER, due=due, note=f"{text}: {event.reason}"[:600], ended="")
     keep(person, call.door.key, uuid.uuid5(call.key, entry_id), wish)

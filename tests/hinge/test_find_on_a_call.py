@@ -233,6 +233,38 @@ def test_the_sun_is_asked_for_what_it_lacks_and_then_says_what_follows():
     assert "facing_deg" in call.state.record_after.measured, "the file remembers which way it looks"
 
 
+def test_a_shade_test_on_the_call_tells_how_far_this_lens_sees_or_that_it_was_not_the_sun():
+    call = Running(at="2026-01-10T21:30:00+00:00")
+    for field, typed in (("facing_deg", "270"), ("receiver_side", "right")):
+        call.say("measured", field=field, typed=typed)
+    call.say("complaint", complaint="same_hour")
+    assert sun_of(call.call, HERE, 2026).answer.lens.at_least_deg == 45
+    call.say("checked", check="shade", outcome="came_back")
+    told = sun_of(call.call, HERE, 2026, "2026-01-10T15:30")
+    assert told.answer.lens.at_least_deg >= 45
+    assert (told.answer.at_complaint.in_receiver, told.doubt) == ("yes", "")
+    morning = Running(at="2026-01-10T15:00:00+00:00")
+    for field, typed in (("facing_deg", "270"), ("receiver_side", "right")):
+        morning.say("measured", field=field, typed=typed)
+    morning.say("complaint", complaint="same_hour")
+    morning.say("checked", check="shade", outcome="came_back")
+    told = sun_of(morning.call, HERE, 2026)
+    assert "was not the sun's" in told.doubt
+    assert told.answer.lens.at_least_deg == 45
+    morning.say("measured", field="lens_sees_deg", typed="52")
+    assert sun_of(morning.call, HERE, 2026).answer.lens.says == "This lens sees 52° off its axis."
+
+
+def test_what_was_left_for_the_hour_of_the_sun_names_a_day_there_is():
+    call = Running()
+    call.say("complaint", complaint="same_hour")
+    call.say("found", cause="eye_sun")
+    with pytest.raises(BadInputError, match="no such day"):
+        call.say("deferred", cause="eye_sun", reason="To be proved", due="2026-02-30")
+    call.say("deferred", cause="eye_sun", reason="To be proved between 15:40 and 16:35", due="2026-12-03")
+    assert [one.standing for one in call.state.finds] == ["deferred"]
+
+
 def test_what_stands_before_the_sun_on_its_side_takes_its_hours():
     call = Running()
     for field, typed in (("facing_deg", "270"), ("receiver_side", "right")):

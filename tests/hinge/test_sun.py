@@ -9,7 +9,8 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from pvlib import spa
 
-from hinge.errors import BadInputError, HingeError
+from hinge.errors import BadInputError, ContradictionError, HingeError
+from hinge.eyes.lens import lens_of
 from hinge.eyes.sun import Opening, daylight, exposed, sun_at, sun_year
 from tests.support.words import ask
 
@@ -65,13 +66,54 @@ def test_a_skyline_and_a_deep_jamb_take_hours_and_a_wide_lens_gives_them():
 
 def test_the_hour_of_the_complaint_decides():
     then = year_of(complaint_at="2026-01-10T15:30")
-    assert (then.at_complaint.in_receiver, then.verdict) == (True, "swap")
+    assert (then.at_complaint.in_receiver, then.verdict) == ("yes", "swap")
     assert then.prove_at[0].begins > datetime(2026, 1, 10, 15, 30, tzinfo=ZoneInfo("America/Chicago"))
     night = year_of(complaint_at="2026-01-10T22:30")
-    assert (night.at_complaint.in_receiver, night.verdict, night.prove_at) == (False, "not_the_sun", [])
+    assert (night.at_complaint.in_receiver, night.verdict, night.prove_at) == ("no", "not_the_sun", [])
     assert "below the horizon" in night.sentence
     morning = year_of(complaint_at="2026-01-10T09:30:00-06:00")
     assert "elsewhere" in morning.sentence
+
+
+def test_between_45_and_80_degrees_off_its_axis_it_could_be_and_a_shade_test_tells():
+    """Surely below 45°, perhaps to 80°: handbook of the trade; practice. The hours of one summer evening, from the axis outward."""
+    hours = [f"2026-05-20T{hour:02d}:{minute:02d}" for hour in range(14, 20) for minute in (0, 30)]
+    said = {at: year_of(complaint_at=at) for at in hours}
+    could = {at: one for at, one in said.items() if one.verdict == "could_be"}
+    assert could
+    for at, one in said.items():
+        now = one.at_complaint
+        if now.off_axis_deg > 90:  # beyond half an hour's way of the sun around 80
+            assert now.in_receiver == "no", at
+    at, one = next((at, one) for at, one in could.items() if 50 < one.at_complaint.off_axis_deg < 75)
+    assert "lenses differ" in one.sentence
+    assert one.prove_at, "the hours in which it can be seen are told"
+    # Shaded then, the light came back: this lens sees at least so far, and the same hour is the sun's.
+    told = year_of(complaint_at=at, tests=[{"at": at, "came_back": True}])
+    assert told.at_complaint.in_receiver == "yes"
+    assert told.verdict in ("swap", "shade")
+    assert told.lens.at_least_deg == pytest.approx(max(45.0, one.at_complaint.off_axis_deg), abs=0.1)
+    # The light full with the sun upon it: it sees less far, and that hour is not the sun's.
+    not_it = year_of(complaint_at=at, tests=[{"at": at, "came_back": False}])
+    assert not_it.lens.at_most_deg == pytest.approx(one.at_complaint.off_axis_deg, abs=0.1)
+
+
+@given(came_back=st.lists(st.floats(0, 80), max_size=4), full=st.lists(st.floats(45, 90), max_size=4))
+def test_what_is_known_of_a_lens_only_ever_narrows(came_back, full):
+    try:
+        lens = lens_of(None, came_back, full)
+    except ContradictionError:
+        assert max(came_back, default=45) > min(full, default=80)
+        return
+    assert 45 <= lens.at_least_deg <= lens.likely_deg <= lens.at_most_deg <= 80
+    assert all(off <= lens.at_least_deg for off in came_back)
+    assert all(off >= lens.at_most_deg for off in full)
+
+
+def test_shade_tests_that_do_not_go_together_are_told():
+    assert lens_of(52.0, [], []).known
+    with pytest.raises(HingeError, match="did not stand before this receiver"):
+        year_of(tests=[{"at": "2026-01-10T09:30", "came_back": True}])
 
 
 @pytest.mark.parametrize(

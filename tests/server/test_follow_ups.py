@@ -159,8 +159,9 @@ def test_the_list_asks_the_database_as_often_for_one_as_for_many(api, door, djan
 
 
 def test_what_a_call_leaves_for_another_day_is_a_follow_up_once(technician, door):
-    call = CallOver(Api(technician), door)
+    call, due = CallOver(Api(technician), door), (date.today() + timedelta(days=9)).isoformat()
     call.must("found", cause="dry")
     for _ in range(2):
-        assert call.enter("deferred", entry_id="for-another-day", cause="dry", reason="the grease is out").status_code == 200
-    assert [one.note for one in FollowUp.objects.filter(door=door)] == ["Rollers, hinges and springs are dry: the grease is out"]
+        assert call.enter("deferred", entry_id="for-another-day", cause="dry", reason="the grease is out", due=due).status_code == 200
+    (kept,) = FollowUp.objects.filter(door=door)
+    assert (kept.note, kept.due.isoformat()) == ("Rollers, hinges and springs are dry: the grease is out", due)

@@ -32,7 +32,8 @@ LIFT = {"torsion": "first_lift", "extension": "first_lift_pair", "counterweight"
 class Running:
     """A call being entered, each command decided as the server would."""
 
-    def __init__(self, record: DoorRecord | None = None) -> None:
+    def __init__(self, record: DoorRecord | None = None, at: str = "2026-11-01T09:00:00+00:00") -> None:
+        self.at = at
         self.record = record or DoorRecord()
         self.log = CallLog.at(self.record)
 
@@ -49,7 +50,7 @@ class Running:
         return words(build_call_view(self.call))
 
     def say(self, kind: str, **body: object) -> Entry:
-        return self.log.say(read_command({"kind": kind} | body), f"entry-{len(self.entries):05d}", "Wren", "2026-11-01T09:00:00+00:00")
+        return self.log.say(read_command({"kind": kind} | body), f"entry-{len(self.entries):05d}", "Wren", self.at)
 
     def keep(self, entry: Entry) -> Entry:
         """What happened, kept as it is."""

@@ -17,7 +17,6 @@ const USUAL: Record<string, string> = {
   longitude_deg: '-93',
   facing_deg: '270',
   inset_in: '0',
-  half_angle_deg: '60',
   receiver: 'right',
 };
 /** By the day: the same question all day long. */
@@ -27,7 +26,7 @@ const FIELDS: [string, string, string][] = [
   ['longitude_deg', 'Longitude', 'degrees, west is negative'],
   ['facing_deg', 'Looking out', 'degrees clockwise from north: 90 east, 180 south, 270 west'],
   ['inset_in', 'Eyes inside the wall by', 'inches'],
-  ['half_angle_deg', 'The lens sees', 'degrees off its axis, 10 to 80'],
+  ['half_angle_deg', 'The lens sees', 'degrees off its axis, 10 to 80; empty while it is not known'],
 ];
 
 /** Is it the sun, and which cure: swap, shade, or neither? */
@@ -48,6 +47,7 @@ export function Sun() {
   };
   const now = new Date();
   const complaintAt = typed.complaint_at ?? '';
+  const shadedAt = typed.shaded_at ?? '';
   const number = (name: string) => Number(value(name).replace(',', '.'));
   const skyline = skylineOf(value('skyline'));
   const document: Schemas['SunQuestion'] = {
@@ -55,7 +55,8 @@ export function Sun() {
     longitude_deg: number('longitude_deg'),
     facing_deg: number('facing_deg'),
     inset_in: number('inset_in'),
-    half_angle_deg: number('half_angle_deg'),
+    half_angle_deg: value('half_angle_deg').trim() ? number('half_angle_deg') : null,
+    tests: shadedAt ? [{ at: shadedAt, came_back: true }] : [],
     width_in: 108,
     skyline: skyline ?? [],
     year: complaintAt ? Number(complaintAt.slice(0, 4)) : now.getFullYear(),
@@ -65,7 +66,8 @@ export function Sun() {
     prove_after: complaintAt ? '' : TODAY,
   };
   const sound =
-    skyline !== null && FIELDS.every(([name]) => value(name).trim() !== '' && Number.isFinite(number(name)));
+    skyline !== null &&
+    FIELDS.every(([name]) => (value(name).trim() !== '' || name === 'half_angle_deg') && Number.isFinite(number(name)));
   // A year of sun is a heavy question: it is asked once the typing stands still.
   const settled = useDebounced(JSON.stringify(sound ? document : null));
   const found = useQuery({ ...sunQuery(JSON.parse(settled)), enabled: settled !== 'null' });
@@ -106,6 +108,14 @@ export function Sun() {
             value={complaintAt}
             onChange={(text) => type('complaint_at', text)}
             {...mistakeAt(found.error, 'complaint_at')}
+          />
+          <Field
+            label="Shaded, the light came back at"
+            hint="tells how far off its axis this lens sees"
+            type="datetime-local"
+            value={shadedAt}
+            onChange={(text) => type('shaded_at', text)}
+            {...mistakeAt(found.error, 'tests.0.at')}
           />
           <Field
             label="Skyline"

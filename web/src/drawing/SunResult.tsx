@@ -10,6 +10,12 @@ export const SIDES = [
   { id: 'right', text: 'On the right' },
 ] as const;
 
+const THERE = {
+  yes: 'in this receiver.',
+  could_be: 'as far as its lens may see.',
+  no: 'not in this receiver.',
+} as const;
+
 type Props = { answer: Schemas['SunAnswer']; receiver: 'left' | 'right'; complaintAt: string };
 
 /** The verdict, the year of both sides, and when a cure can be proved. */
@@ -32,9 +38,10 @@ export function SunResult({ answer, receiver, complaintAt }: Props) {
       {answer.at_complaint && (
         <p>
           At that hour the sun stood at {answer.at_complaint.azimuth_deg}° and {answer.at_complaint.elevation_deg}°
-          high: {answer.at_complaint.in_receiver ? 'in this receiver.' : 'not in this receiver.'}
+          high, {answer.at_complaint.off_axis_deg}° off the receiver’s axis: {THERE[answer.at_complaint.in_receiver]}
         </p>
       )}
+      <p>{answer.lens.says}</p>
       {answer.prove_at.length > 0 && (
         <div>
           <Label>The cure can be proved</Label>

@@ -19,6 +19,9 @@ const SKYLINE = [
 ] as const;
 const READ_BY = ['facing_deg', 'receiver_side', ...SKYLINE.map(([field]) => field)];
 
+const SUN = 'eye_sun';
+const clockOf = (moment: string) => moment.slice(11, 16);
+
 type Props = { call: Call; facts: Schemas['FactState'][] };
 
 /** Does the low sun stand in this receiver, and is the cure to swap, to shade, or neither? */
@@ -40,6 +43,14 @@ function Asked({ call, facts }: Props) {
   const side = known.get('receiver_side')?.value;
   const said = [...READ_BY, 'width_in'].map((field) => known.get(field)?.value).join(' ');
   const found = useQuery(callSunQuery(call.call.key, said, at));
+  const soonest = found.data?.answer?.prove_at[0];
+  const leaveUntil = ({ begins, ends }: Schemas['Spell']) =>
+    call.enter({
+      kind: 'deferred',
+      cause: SUN,
+      reason: `To be proved between ${clockOf(begins)} and ${clockOf(ends)}, while the sun stands in the receiver`,
+      due: begins.slice(0, 10),
+    });
   const fact = facts.find((one) => one.id === found.data?.fact);
   return (
     <Sheet>
@@ -80,6 +91,12 @@ function Asked({ call, facts }: Props) {
               {...mistakeAt(found.error, 'complaint_at')}
             />
             <SunResult answer={found.data.answer} receiver={found.data.receiver} complaintAt={at} />
+            {found.data.doubt && <Quiet role="status">{found.data.doubt}</Quiet>}
+            {soonest && call.state.finds.some((one) => one.cause === SUN && one.standing === 'open') && (
+              <Plain onPress={() => leaveUntil(soonest)}>
+                Leave it for {soonest.begins.slice(0, 10)}, {clockOf(soonest.begins)}, and keep a follow-up
+              </Plain>
+            )}
             {fact && !fact.holds && !call.state.closed && (
               <Plain onPress={() => call.enter({ kind: 'fact', fact: fact.id, holds: true })}>
                 Take it as known: {fact.text.toLowerCase()}
