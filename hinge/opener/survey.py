@@ -3,15 +3,16 @@
 from __future__ import annotations
 
 from functools import cache
-from typing import Literal
+from typing import Annotated, Literal
 
-from pydantic import BaseModel, model_validator
+from pydantic import BaseModel, Field, model_validator
 
 from hinge.document import Document, table_of, told
 from hinge.errors import BadInputError
 from hinge.text.marks import say_length, say_rule, say_size
 
 Verdict = Literal["yes", "no", "measure_again"]
+UnitKind = Literal["home", "commercial"]
 Value = float | str | bool
 SQUARE_IN_PER_FT2 = 144.0
 
@@ -31,13 +32,18 @@ class Wants(Document):
 
 
 class Rule(Document):
-    """A rule by the measurement it is about; `doubt` is how far a tape may be off [unit], `cure` what makes a no a yes."""
+    """A rule by the measurement it is about; `doubt` is how far a tape may be off [unit], `cure` what makes a no a yes.
+
+    `minutes` is what the cure takes on the day, and nothing where it takes another unit; `home` limits are those of a home unit.
+    """
 
     says: str
     wants: Wants
     unit: Literal["", "in", "ft²"] = ""
     doubt: float = 0.0
     cure: str
+    minutes: Annotated[int, Field(ge=5, le=480)] | None = None
+    home: bool = False
 
     def short_by(self, value: float) -> float:
         """By how much the limits are missed [unit]; below zero where there is room."""
@@ -46,7 +52,10 @@ class Rule(Document):
 
 
 class SurveyRow(BaseModel):
-    """A rule and its verdict; `short_by` is how far a limit is missed [unit], and nothing where it is not."""
+    """A rule and its verdict; `short_by` is how far a limit is missed [unit], and nothing where it is not.
+
+    `minutes` is what a no's cure takes, and nothing where no work on this door cures it.
+    """
 
     rule: str
     says: str
@@ -54,12 +63,14 @@ class SurveyRow(BaseModel):
     short_by: float | None
     unit: str
     cure: str
+    minutes: int | None = None
 
 
 class Survey(BaseModel):
-    """Whether it fits: every rule is met, and by more than the tape's doubt."""
+    """Whether it fits: every rule is met; and the minutes its cures take, where work on this door cures every no."""
 
     fits: bool
+    minutes: int | None
     rows: list[SurveyRow]
     sentence: str
 
@@ -70,25 +81,33 @@ def rules() -> dict[str, Rule]:
     return table_of(__file__, "survey", Rule)
 
 
-def survey(measured: dict[str, Value]) -> Survey:
-    """The verdict on every rule, by what is measured; what is not is to be measured."""
+def survey(measured: dict[str, Value], unit: UnitKind = "home") -> Survey:
+    """The verdict on every rule, by what is measured; what is not is to be measured. A commercial unit has limits of its own."""
     known = dict(measured)
     if "width_in" in known and "height_in" in known:
         known["area_ft2"] = float(known["width_in"]) * float(known["height_in"]) / SQUARE_IN_PER_FT2
-    rows = [_row(name, rule, known.get(name)) for name, rule in rules().items()]
-    return Survey(fits=all(row.verdict == "yes" for row in rows), rows=rows, sentence=_sentence(rows))
+    rows = [_row(name, rule, known.get(name), unit) for name, rule in rules().items()]
+    wrong = [row.minutes for row in rows if row.verdict == "no"]
+    cured = [minutes for minutes in wrong if minutes is not None]
+    minutes = sum(cured) if len(cured) == len(wrong) else None
+    return Survey(fits=all(row.verdict == "yes" for row in rows), minutes=minutes, rows=rows, sentence=_sentence(rows, minutes))
 
 
-def _row(name: str, rule: Rule, value: Value | None) -> SurveyRow:
+def _row(name: str, rule: Rule, value: Value | None, unit: UnitKind) -> SurveyRow:
     def row(verdict: Verdict, cure: str, short_by: float | None = None) -> SurveyRow:
-        return SurveyRow(rule=name, says=rule.says, verdict=verdict, short_by=short_by, unit=rule.unit if short_by else "", cure=cure)
+        minutes = rule.minutes if verdict == "no" else None
+        unit_said = rule.unit if short_by else ""
+        return SurveyRow(rule=name, says=rule.says, verdict=verdict, short_by=short_by, unit=unit_said, cure=cure, minutes=minutes)
 
+    if rule.home and unit == "commercial":
+        return row("measure_again", "That is a home unit's limit: a commercial unit has its own sheet, look there.")
     if value is None:
         return row("measure_again", "Not looked at yet.")
     if rule.wants.word is not None:
         return row("yes", "") if value == rule.wants.word else row("no", rule.cure)
     short = rule.short_by(float(value))
-    if abs(short) < rule.doubt:
+    # A limit exactly met is met.
+    if 1e-9 < short < rule.doubt:
         return row("measure_again", f"So near the limit a tape decides nothing: measure again, to within {_size(rule, rule.doubt)}.")
     return row("yes", "") if short <= 0 else row("no", rule.cure.format(short=_size(rule, short)), round(short, 4))
 
@@ -97,10 +116,11 @@ def _size(rule: Rule, size: float) -> str:
     return say_length(size) if rule.unit == "in" and size >= 1 / 16 else say_size(round(size, 3), rule.unit)
 
 
-def _sentence(rows: list[SurveyRow]) -> str:
+def _sentence(rows: list[SurveyRow], minutes: int | None) -> str:
     wrong, again = ([row.says.lower() for row in rows if row.verdict == verdict] for verdict in ("no", "measure_again"))
     if wrong:
-        return f"It does not fit as it is: {'; '.join(wrong)}. Each says what would make it a yes."
+        together = f", about {minutes} minutes of work together" if minutes else ""
+        return f"It does not fit as it is: {'; '.join(wrong)}. Each says what would make it a yes{together}."
     if again:
         return f"Not known yet: {'; '.join(again)}."
     return (

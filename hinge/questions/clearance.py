@@ -38,12 +38,13 @@ class Lowest(BaseModel):
 
 
 class OtherTrack(BaseModel):
-    """Another track, what would be left under the door on it, how much that wins, and how high its shaft and drums reach [in]."""
+    """Another track, what would be left under the door on it, how much that wins, how high it reaches [in], and what it takes [min]."""
 
     way: str
     clear_in: float
     wins_in: float
     needs_in: float
+    minutes: int
 
 
 class ClearanceAnswer(BaseModel):
@@ -72,9 +73,10 @@ def clearance(asked: ClearanceQuestion) -> ClearanceAnswer:
         best = min([other.clear_in, *fixed])
         if best - clear > TAPE_IN and other.needs_in <= over:
             needs = round(other.needs_in, 3)
-            ways.append(OtherTrack(way=other.words, clear_in=round(best, 3), wins_in=round(best - clear, 3), needs_in=needs))
+            wins = round(best - clear, 3)
+            ways.append(OtherTrack(way=other.words, clear_in=round(best, 3), wins_in=wins, needs_in=needs, minutes=other.minutes))
     ways.sort(key=lambda one: -one.wins_in)
-    fits = None if asked.vehicle_in is None else asked.vehicle_in < clear
+    fits = None if asked.vehicle_in is None else asked.vehicle_in <= clear
     return ClearanceAnswer(
         clear_in=round(clear, 3),
         limited_by=limited_by,
@@ -89,9 +91,9 @@ def _sentence(clear: float, limited_by: str, ways: list[OtherTrack], vehicle: fl
     said = f"{say_length(clear, feet=True)} is left under the open door: the {limited_by} is lowest."
     if vehicle is not None:
         room = clear - vehicle
-        said += f" The vehicle passes with {say_length(room)}." if room > 0 else f" The vehicle is {say_length(-room)} too high."
+        said += f" The vehicle passes with {say_length(room)}." if room >= 0 else f" The vehicle is {say_length(-room)} too high."
     if ways:
-        said += f" The most is won by {ways[0].way}: {say_length(ways[0].wins_in)}."
+        said += f" The most is won by {ways[0].way}: {say_length(ways[0].wins_in)}, about {ways[0].minutes} minutes of work."
         if over == inf:
             said += f" It takes {say_length(ways[0].needs_in, feet=True)} to the ceiling: measure that first."
     return said

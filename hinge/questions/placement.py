@@ -33,6 +33,8 @@ Height = Annotated[float, Between(0, 400, "in")]
 RAIL_HALF_IN, SPRING_HALF_IN = 1.0, 1.25
 # A rail for a door of 7 ft ends so far from the wall; a higher door takes an extension. Common practice.
 RAIL_FOR_IN = 84.0
+# The bracket of a canopy arm stands so far above the door's top edge; common practice.
+CANOPY_ABOVE_IN = 0.5
 CONTROL_LEAST_IN, RELEASE_LEAST_IN, OUTLET_MOST_IN = 60.0, 72.0, 72.0
 NO_ARM = f" No arm reaches over the whole travel and leans within {ARM_MOST_DEG:.0f}° closed: look at the highest point again."
 LONGER_RAIL = f" A door over {say_rule('7 ft')} takes the rail’s extension."
@@ -105,11 +107,12 @@ class Dimension(BaseModel):
 
 
 class InTheWay(BaseModel):
-    """Something in the way: by how much [in], and what would cure it."""
+    """Something in the way: by how much [in], what would cure it, and what that takes; no minutes where it is another's work."""
 
     what: str
     short_by_in: float
     cure: str
+    minutes: int | None
 
 
 class PlacementAnswer(BaseModel):
@@ -180,6 +183,10 @@ def _dimensions(asked: PlacementQuestion, bracket: float, reach: float | None) -
         longer = asked.door is not None and asked.door.height_in > RAIL_FOR_IN
         said = f"The trolley runs to {say_length(reach, feet=True)} from the door; level with the floor, centred."
         rows.append(("Rail", reach, f"{said}{LONGER_RAIL if longer else ''}"))
+    if asked.kind == "canopy":
+        rows.append(
+            ("Door bracket", CANOPY_ABOVE_IN, f"Bracket of the arm {say_rule('½ in')} above the door's top edge, on its centre line.")
+        )
     rows += [
         ("Top section", STRUT_FROM_IN, fastened(asked.top_section, asked.width_in)),
         ("Eyes", EYES_MOST_IN, f"At most {say_rule('6 in')} above the floor, facing each other, level."),
@@ -195,21 +202,25 @@ def _dimensions(asked: PlacementQuestion, bracket: float, reach: float | None) -
 
 
 def _in_the_way(asked: PlacementQuestion, bracket: float, reach: float | None) -> list[InTheWay]:
-    top, under, found = bracket + RAIL_HALF_IN, bracket - RAIL_HALF_IN, list[tuple[str, float, str]]()
+    top, under, found = bracket + RAIL_HALF_IN, bracket - RAIL_HALF_IN, list[tuple[str, float, str, int | None]]()
     if asked.ceiling_in is not None:
         cure = f"Set the bracket nearer, as the maker allows ({say_rule('1½ to 2 in')}), or take an opener on the shaft."
-        found.append(("Ceiling", top - asked.ceiling_in, cure))
+        found.append(("Ceiling", top - asked.ceiling_in, cure, 10))
     if asked.beam is not None and (reach is None or asked.beam.from_door_in < reach + 12):
-        found.append(("Beam", top - asked.beam.underside_in, "Notching is the builder’s to say: take an opener on the shaft."))
+        found.append(("Beam", top - asked.beam.underside_in, "Notching is the builder’s to say: take an opener on the shaft.", None))
     if asked.door and asked.track and asked.kind == "sectional":
         shaft = shaft_place(path_of(asked.door, asked.track), asked.track, asked.door).z_in
         clear = SPRING_HALF_IN + RAIL_HALF_IN
         near, above = clear - abs(bracket - shaft), say_length(shaft + clear, feet=True)
         cure = f"Set the bracket at {above} or higher, above the spring, or where the maker has it between the springs."
-        found.append(("Spring line", near, cure))
+        found.append(("Spring line", near, cure, 10))
     if asked.vehicle_in is not None:
-        found.append(("Vehicle", asked.vehicle_in - under, "Park it beyond the rail, or take an opener on the shaft."))
-    return [InTheWay(what=what, short_by_in=round(short, 3), cure=cure) for what, short, cure in found if short > TAPE_IN]
+        found.append(("Vehicle", asked.vehicle_in - under, "Park it beyond the rail, or take an opener on the shaft.", None))
+    return [
+        InTheWay(what=what, short_by_in=round(short, 3), cure=cure, minutes=minutes)
+        for what, short, cure, minutes in found
+        if short > TAPE_IN
+    ]
 
 
 def _sentence(

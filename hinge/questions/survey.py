@@ -5,15 +5,16 @@ from __future__ import annotations
 from typing import Annotated, Literal
 
 from hinge.document import Between, Document
-from hinge.opener.survey import Survey, survey
+from hinge.opener.survey import Survey, UnitKind, survey
 from hinge.questions.question import Question
 
 Size = Annotated[float, Between(0, 1000, "in")]
 
 
 class SurveyQuestion(Document):
-    """What was measured for an opener on the shaft, by name; what is left out is to be measured."""
+    """What was measured for an opener on the shaft, by name, and what kind of unit; what is left out is to be measured."""
 
+    unit: UnitKind = "home"
     counterbalance: Literal["torsion", "extension", "counterweight"] | None = None
     sectional: bool | None = None
     height_in: Size | None = None
@@ -36,7 +37,7 @@ class SurveyQuestion(Document):
 
 def survey_shaft(asked: SurveyQuestion) -> Survey:
     """Whether an opener on the shaft fits, rule by rule."""
-    return survey(asked.model_dump(exclude_none=True))
+    return survey(asked.model_dump(exclude_none=True, exclude={"unit"}), asked.unit)
 
 
 QUESTION = Question(SurveyQuestion, Survey, survey_shaft)

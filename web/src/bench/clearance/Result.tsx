@@ -53,7 +53,7 @@ export function Result({ sheet: { values } }: ResultProps) {
               <div key={one.way} style={{ display: 'contents' }}>
                 <dt>{one.way}</dt>
                 <dd>
-                  {feet(one.clear_in)}, {feet(one.wins_in)} more
+                  {feet(one.clear_in)}, {feet(one.wins_in)} more, about {one.minutes} minutes
                 </dd>
               </div>
             ))}

@@ -14,14 +14,18 @@ import { doorOf, numberOf, trackOf } from '../values';
 export function Result({ sheet: { values } }: ResultProps) {
   const door = doorOf(values);
   const track = trackOf(values);
-  const isTyped = door.height_in > 0 && door.section_count > 0 && track.radius_in > 0;
+  const kind = values.placed_kind === 'canopy' || values.placed_kind === 'one_piece' ? values.placed_kind : 'sectional';
+  const hasSections = kind === 'sectional';
+  const highest = numberOf(values, 'highest_travel_in') ?? null;
+  const isTyped = hasSections ? door.height_in > 0 && door.section_count > 0 && track.radius_in > 0 : highest !== null;
   const ceiling = numberOf(values, 'ceiling_in') ?? null;
   const beam = numberOf(values, 'beam_underside_in');
   const asked: Schemas['PlacementQuestion'] = {
-    kind: 'sectional',
-    door,
-    track,
-    highest_in: numberOf(values, 'highest_travel_in') ?? null,
+    kind,
+    door: hasSections ? door : null,
+    track: hasSections ? track : null,
+    highest_in: highest,
+    bracket_above_in: numberOf(values, 'bracket_above_in') ?? null,
     ceiling_in: ceiling,
     beam: beam === undefined ? null : { underside_in: beam, from_door_in: numberOf(values, 'beam_from_door_in') ?? 0 },
     vehicle_in: numberOf(values, 'vehicle_in') ?? null,
@@ -42,11 +46,12 @@ export function Result({ sheet: { values } }: ResultProps) {
       counterweight: null,
       positions_in: [0, door.height_in],
     }),
-    enabled: isTyped && found.isSuccess,
+    enabled: isTyped && hasSections && found.isSuccess,
   });
-  if (!isTyped) return <Quiet>Type the door and its track.</Quiet>;
+  if (!isTyped)
+    return <Quiet>{hasSections ? 'Type the door and its track.' : 'Raise the door and type its highest point.'}</Quiet>;
   if (found.isError) return <Refused wrong={found.error} />;
-  if (!found.data || !view.data) return <Loading />;
+  if (!found.data || (hasSections && !view.data)) return <Loading />;
   const { sentence, in_the_way, dimensions } = found.data;
   return (
     <Stack>
@@ -54,16 +59,21 @@ export function Result({ sheet: { values } }: ResultProps) {
       {in_the_way.map((one) => (
         <Caution key={one.what}>
           {one.what}: {one.cure}
+          {one.minutes && ` About ${one.minutes} minutes.`}
         </Caution>
       ))}
-      <SavedDrawing name="fitting-drawing">
-        <OnTheRail placement={found.data} view={view.data} ceiling={ceiling} />
-      </SavedDrawing>
-      <div>
-        <Plain isDisabled={print.isPending} onPress={() => print.mutate()}>
-          {print.isPending ? 'Drawing the page…' : 'One page to print (PDF)'}
-        </Plain>
-      </div>
+      {view.data && (
+        <>
+          <SavedDrawing name="fitting-drawing">
+            <OnTheRail placement={found.data} view={view.data} ceiling={ceiling} />
+          </SavedDrawing>
+          <div>
+            <Plain isDisabled={print.isPending} onPress={() => print.mutate()}>
+              {print.isPending ? 'Drawing the page…' : 'One page to print (PDF)'}
+            </Plain>
+          </div>
+        </>
+      )}
       {print.isError && <Refused wrong={print.error} />}
       <Facts>
         {dimensions.map((one) => (

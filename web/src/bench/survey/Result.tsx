@@ -39,6 +39,7 @@ export function Result({ sheet: { values } }: ResultProps) {
       ...Object.fromEntries(
         SIZES.flatMap((name) => (numberOf(values, name) === undefined ? [] : [[name, values[name]]])),
       ),
+      unit: values.unit_kind === 'commercial' ? 'commercial' : 'home',
       ...(said === 'torsion' || said === 'extension' || said === 'counterweight' ? { counterbalance: said } : {}),
     }),
   );
@@ -62,7 +63,12 @@ export function Result({ sheet: { values } }: ResultProps) {
                 </td>
                 <td>
                   {row.says}
-                  {row.cure && <Quiet>{row.cure}</Quiet>}
+                  {row.cure && (
+                    <Quiet>
+                      {row.cure}
+                      {row.minutes && ` About ${row.minutes} minutes.`}
+                    </Quiet>
+                  )}
                 </td>
               </tr>
             ))}

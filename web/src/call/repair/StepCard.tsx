@@ -101,7 +101,9 @@ export function StepCard({ call, procedure, step, fresh, children }: Props) {
             </Plain>
           )}
           {step.bench && page && (
-            <PlainLink to={toBench(page, call.state.measured, call.state.said)}>{RECKONED[step.bench]}</PlainLink>
+            <PlainLink to={toBench(page, call.state.measured, call.state.said, call.state.proofs)}>
+              {RECKONED[step.bench]}
+            </PlainLink>
           )}
           {step.record.length > 0 && <PlainLink to={`/calls/${call.call.key}/measure`}>Measure it</PlainLink>}
           {otherwise && (
