@@ -10,12 +10,10 @@ from pydantic import BaseModel
 
 from hinge.call.facts import Call
 from hinge.springs.torsion import SpringKind
-from hinge.springs.use import Use, Years, uses, years_of
+from hinge.springs.use import Use, Years, use_told, years_of
 from hinge.springs.words import spring_words
 
 LATELY = timedelta(days=61)
-# Nobody was asked how often the door is used. Source: estimate.
-USUAL_USE = "two_cars"
 # Springs count as young until half of the shortest life they may have. Source: estimate.
 YOUNG_SHARE = 0.5
 YEAR_DAYS = 365.25
@@ -70,7 +68,7 @@ def age_of_springs(past: Sequence[Past], today: date) -> SpringsAge | None:
     each = on.lives() if on else []
     if put_on is None or not each:
         return None
-    use = uses().get(str(put_on.call.measured.get("household", USUAL_USE)), uses()[USUAL_USE])
+    use = use_told(put_on.call.measured.get("household"))
     years = years_of(min((life for _, life in each), key=lambda life: life.low), use)
     age = (today - put_on.closed_on).days / YEAR_DAYS
     look_by = put_on.closed_on + timedelta(days=min(years.low, MOST_YEARS) * YEAR_DAYS)

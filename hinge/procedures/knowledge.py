@@ -14,6 +14,7 @@ from hinge.carriers.kinds import KINDS, USUAL, CarrierKind
 from hinge.document import Document, read, table_of
 from hinge.errors import BadInputError
 from hinge.faults.knowledge import Place, faults
+from hinge.measure.fields import fields, read_field
 from hinge.opener.kinds import OpenerThere, limit_settings, opener_kinds, rails
 from hinge.procedures.rules import proofs
 from hinge.site.actions import Verb, VerbName
@@ -88,6 +89,7 @@ class Step(Document):
     undrawn: Literal["", "seen", "felt", "pressed", "told"] = ""
     guide: Literal["", "limits", "force"] = ""
     only: dict[Literal["rail_name", "limits_name"], list[str]] = {}
+    leaves: dict[str, str] = {}
     laid_out: bool = False
     people: Annotated[int, Field(ge=1, le=3)] = 1
     bench: BenchName = ""
@@ -183,6 +185,9 @@ def steps() -> dict[str, Step]:
         _require(set(step.tools) <= tools().keys(), f"{name}.tools", step.tools, "tools there are")
         named = set(NUMBER.findall(" ".join((step.do, step.why, step.caution, *step.parts))))
         _require(named <= numbers().keys(), f"{name}.do", sorted(named), "numbers there are")
+        for field, typed in step.leaves.items():
+            _require(field in fields(), f"{name}.leaves", field, "a measurement")
+            read_field(field, typed)
         kinds = {"rail_name": {"", *rails()}, "limits_name": {"", *limit_settings()}}
         for part, kind_names in step.only.items():
             _require(set(kind_names) <= kinds[part], f"{name}.only.{part}", kind_names, "kinds there are")

@@ -15,6 +15,10 @@ from hinge.springs.life import Life
 DAYS = 365.0
 
 
+# Taken where nobody said how a door is used; estimate.
+USUAL_USE = "two_cars"
+
+
 class Use(Document):
     """Cycles a day, low to high, under the words people use."""
 
@@ -40,6 +44,11 @@ def uses() -> dict[str, Use]:
 def use_named(name: str) -> Use:
     """The use of that known name."""
     return uses()[name]
+
+
+def use_told(name: object) -> Use:
+    """The use that was told of a household; the usual one where nothing was, or nothing known."""
+    return uses().get(str(name), uses()[USUAL_USE])
 
 
 def _known(name: str) -> str:

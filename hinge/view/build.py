@@ -43,8 +43,8 @@ from hinge.file.description import describe_door, turned_round
 from hinge.file.record import DoorRecord, How, read_record, sound
 from hinge.file.setup import CARRIED_NOW, Setup, missing_of
 from hinge.file.sheet import asked_of, understood
-from hinge.measure.fields import Measured, Value, fields
-from hinge.procedures.knowledge import wanted_by
+from hinge.measure.fields import Measured, Value, fields, read_field
+from hinge.procedures.knowledge import steps, wanted_by
 from hinge.procedures.rules import Proof, proofs
 from hinge.site.facts import Fact
 from hinge.site.gates import GateGroup, gate_groups
@@ -188,6 +188,7 @@ def record_after(call: Call) -> DoorRecord:
         # The hooks were moved, or the pair is another one: the hole on file goes with them, or nobody knows it.
         measured = {name: value for name, value in measured.items() if name != hole}
         measured |= {hole: float(round(sum(n or 0 for n in line.counts.values()) / 2))} if line.first is not None else {}
+    measured |= _fitted(call)
     found, how_found = learned(call)
     measured |= found
     how = {name: call.how(name) for name in measured} | how_found
@@ -201,6 +202,14 @@ def record_after(call: Call) -> DoorRecord:
             "on_door": now.model_dump() if now else None,
         }
     )
+
+
+def _fitted(call: Call) -> dict[str, Value]:
+    """What was fitted step by step, as the file of the door knows it from then on; what was measured on the call itself stands."""
+    known = steps()
+    left = {field: typed for name in call.stepped if name in known for field, typed in known[name].leaves.items()}
+    seen = {field for field in left if call.measured.get(field) != call.record.measured.get(field)}
+    return {field: read_field(field, typed) for field, typed in left.items() if field not in seen}
 
 
 def _safety(call: Call, made_safe: GateGroupState) -> dict[str, str]:

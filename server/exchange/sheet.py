@@ -1,4 +1,4 @@
-"""The job sheet: one printed page the customer understands; and the technical sheet for the file."""
+"""The customer's page: one side, in plain words; and the technical sheet, with every number, for the file."""
 
 from __future__ import annotations
 
@@ -6,6 +6,7 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 from datetime import datetime
 from math import ceil
+from typing import Any
 
 from hinge.balance.advice import Advice
 from hinge.call.facts import Taken
@@ -15,10 +16,15 @@ from hinge.procedures.knowledge import schools
 from hinge.questions.of_call import CallBalance, balance_of
 from hinge.text.marks import say_size
 from hinge.view.build import build_call_view
+from hinge.view.customer_page import customer_page
 from server.calls.models import Call
 from server.calls.picture import for_paper
 from server.config.pdf import pdf_of
+from server.exchange.front import front_of
+from server.followups.service import standing
 
+# More lines than these are set smaller, to stay on one side; so many follow-ups are told.
+SMALL_FROM, MOST_FOLLOWING = 16, 3
 WIDTH, HEIGHT = 230.0, 190.0
 # A scale reaches so far to either side, that sheets can be laid side by side; or in steps of ten to what was pulled, where that is more.
 LEAST_SIDE_LB, STEP_LB = 40.0, 10.0
@@ -41,8 +47,35 @@ class Line:
 
 
 def sheet_pdf(call: Call, units: str) -> bytes:
-    """The job sheet of a call as PDF bytes, its sizes in `units`."""
-    return pdf_of("exchange/sheet.html", sheet_context(call, units), units)
+    """The customer's page of a call as PDF bytes, its sizes in `units`."""
+    shown = customer_context(call)
+    return pdf_of("exchange/sheet.html", shown, units, lambda: _pictures(call, shown["photos"]))
+
+
+def _pictures(call: Call, keys: Iterable[str] | None = None) -> dict[str, bytes]:
+    """Photos of a call by key, scaled for paper; all of them, or those named."""
+    photos = call.photos.all() if keys is None else call.photos.filter(key__in=list(keys))
+    return {str(one.key): for_paper(bytes(one.jpeg)) for one in photos}
+
+
+def customer_context(call: Call) -> dict[str, Any]:
+    """What the customer's page shows."""
+    facts = call.facts()
+    state, page = build_call_view(facts, call.claimed_elsewhere), customer_page(facts)
+    following = [f"{one.due:%-d %B %Y}: {one.get_what_display().lower()}" for one in standing().filter(door=call.door)]
+    return {
+        "call": call,
+        "door": call.door,
+        "shop": call.shop,
+        "state": state,
+        "page": page,
+        "following": following[:MOST_FOLLOWING],
+        "front": front_of(facts.measured, page.new),
+        "photos": list(dict.fromkeys([one.photo for one in (*state.photos[:1], *state.photos[-1:])])),
+        "signed": [" ".join(map(str, stroke)) for stroke in state.signature.strokes] if state.signature else [],
+        "signed_at": datetime.fromisoformat(state.signature.at) if state.signature else None,
+        "small": sum(map(len, (page.wrong, page.done, page.left, page.watch, page.never))) > SMALL_FROM,
+    }
 
 
 def _advice_words(advice: Advice) -> str:
@@ -51,8 +84,8 @@ def _advice_words(advice: Advice) -> str:
     return f"{sentence} {advice.surprise}".strip()
 
 
-def sheet_context(call: Call, units: str) -> dict[str, object]:
-    """Everything the sheet shows."""
+def _numbers_of(call: Call, units: str) -> dict[str, object]:
+    """The numbers of a call: what was measured, read and proved."""
     facts = call.facts()
     state, balance = build_call_view(facts, call.claimed_elsewhere), balance_of(facts)
     advice = balance.answer.advice if balance and balance.answer.reads else None
@@ -62,8 +95,6 @@ def sheet_context(call: Call, units: str) -> dict[str, object]:
         "door": call.door,
         "shop": call.shop,
         "state": state,
-        "signed": [" ".join(map(str, stroke)) for stroke in state.signature.strokes] if state.signature else [],
-        "signed_at": datetime.fromisoformat(state.signature.at) if state.signature else None,
         "facts": [(labels[one.field].label, one.text) for one in state.measured if one.field != "cycles_wanted"],
         "proofs": [proof for proof in state.proofs if proof.standing != "open" or proof.required],
         "unreadable": [one.text for one in state.unreadable],
@@ -78,7 +109,7 @@ def technical_pdf(call: Call, units: str) -> bytes:
         "exchange/technical.html",
         technical_context(call, units),
         units,
-        lambda: {str(one.key): for_paper(bytes(one.jpeg)) for one in call.photos.all()},
+        lambda: _pictures(call),
     )
 
 
@@ -86,7 +117,7 @@ def technical_context(call: Call, units: str) -> dict[str, object]:
     """Everything the technical sheet shows. Times are the server's own, as on every printed page."""
     lines = [(datetime.fromisoformat(one.at), one) for one in call.timeline().lines]
     ways = [f"{schools()[name].title}: {words}" for name, words in way_words(call.shop.ways).items()]
-    return sheet_context(call, units) | {"lines": lines, "ways": ways}
+    return _numbers_of(call, units) | {"lines": lines, "ways": ways}
 
 
 def _line(balance: CallBalance, readings: Iterable[Taken], units: str) -> Line:

@@ -471,6 +471,21 @@ def test_what_lies_in_the_box_and_how_long_a_helper_stays_are_told():
         assert (told.helper_minutes > 0) <= (one.people > 1)
 
 
+def test_what_was_fitted_stands_in_the_file_afterwards():
+    """Handbook of the trade, order and detail: safety cables, struts, eyes."""
+    call = Running().measured()
+    call.say("found", cause="opener_bracket_torn")
+    call.lift_gates()
+    assert "top_section" not in call.state.record_after.measured
+    call.say("stepped", steps=["strut_on"])
+    assert call.state.record_after.measured["top_section"] == "braced"
+    call.say("stepped", steps=["strut_on"], done=False)
+    assert "top_section" not in call.state.record_after.measured
+    call.say("stepped", steps=["strut_on"])
+    call.say("measured", field="top_section", typed="wood")
+    assert call.state.record_after.measured["top_section"] == "wood", "what was seen on the call stands"
+
+
 def test_a_fault_that_is_named_like_work_is_none():
     assert wanted_by("wanted_replace_pair") == wanted_by("spring_broken") == wanted_by("wanted_") == ""
     call = Running().measured()

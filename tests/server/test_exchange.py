@@ -106,18 +106,27 @@ def test_the_job_sheet_is_one_page_with_what_matters(call):
     assert answer.headers["Content-Type"] == "application/pdf"
     pages, text = text_of(answer.content)
     assert pages == 1
+    flat = " ".join(text.split())
     for words in (
         "Net loft",
         "Test Door Works",
         "There was a loud bang",
-        "0.207 × 2",
-        "Contact reversal",
-        "passed",
-        "holds",
-        "9'0\" ",
+        "What was wrong",
+        "A torsion spring is broken",
+        "New springs were put on",
+        "contact reversal",
+        "The springs should last about",
+        "Never touch springs",
+        "Heavy lines are new: springs",
+        "Whom to call",
         "Tess Orme",
     ):
-        assert words.strip() in text, words
+        assert words in flat, words
+    for number in ("0.207", "×", "9'0\"", "quarter", "lb"):
+        assert number not in flat, f"{number} is for the technical sheet"
+    _, technical = text_of(call.api.get(f"/calls/{call.key}/technical.pdf").content)
+    for number in ("0.207 × 2", "passed", "holds", "9'0\""):
+        assert number in technical, number
 
 
 def test_a_sheet_is_set_in_the_product_s_own_type(call):
@@ -132,7 +141,7 @@ def test_the_sheet_of_a_call_just_begun_is_a_page_too(technician, door):
     pages, text = text_of(call.api.get(f"/calls/{call.key}/sheet.pdf").content)
     assert pages == 1
     assert "call under way" in text
-    assert "not made" in text
+    assert "Nothing was changed on the door yet." in " ".join(text.split())
 
 
 def test_a_sheet_is_drawn_once_and_anew_when_anything_on_it_changes(technician, door, monkeypatch):
