@@ -47,6 +47,7 @@ class FaultCause(Document):
     prove: Annotated[list[str], Field(min_length=1)]
     source: Source
     unsettled: str = ""
+    also: Annotated[str, Field(pattern=r"^(\w+ \w+)?$")] = ""
     never_run: bool = False
     never_lift: bool = False
     never_again: bool = False
@@ -58,6 +59,12 @@ class FaultCause(Document):
         """The check and the outcome that alone make it certain."""
         check, outcome = self.confirm.split()
         return check, outcome
+
+    @property
+    def shown_by(self) -> set[tuple[str, str]]:
+        """Every check and outcome that shows it."""
+        check, _, outcome = self.also.partition(" ")
+        return {self.confirmed_by, *([(check, outcome)] if check else [])}
 
 
 class Check(Document):

@@ -27,7 +27,7 @@ CLEAR_MOST, UNSURE_MOST = 3, 2
 # So much of what it tells counts where it was answered clearly before: against what it would show, or as it shows it.
 AGAIN_AGAINST, AGAIN_SHOWN = 0.5, 0.05
 # A check that tells less is not worth asking [bits].
-WORTH_BITS = 0.03
+WORTH_BITS = 0.06
 # From here on a cause is rested on where its own check cannot be made on this call (estimate).
 RESTS_FROM = 0.8
 # An answer is surprising when all the others gave it less than this.
@@ -166,7 +166,7 @@ def proposals(known: Faults, rows: Floats, made: Answers) -> list[Proposal]:
     def worth(one: Proposal) -> float:
         if not one.again:
             return one.value
-        stood = any(known.causes[name].confirmed_by in shown for name in one.settles)
+        stood = not one.settles or any(known.causes[name].confirmed_by in shown for name in one.settles)
         return one.value * (AGAIN_SHOWN if stood else AGAIN_AGAINST)
 
     return sorted(left.values(), key=worth, reverse=True)
@@ -206,8 +206,9 @@ def confirmed(known: Faults, rows: Floats, answers: Answers) -> str | None:
     """The cause that its own check has shown and that is all but certain; the likelier of two."""
     each = dict(zip(known.causes, of_causes(known, rows).tolist(), strict=True))
     times = Counter(answers)
-    shown = {name: times[cause.confirmed_by] for name, cause in known.causes.items() if cause.confirmed_by in times}
-    sure = [name for name, looks in shown.items() if each[name] > CERTAIN_FROM[min(looks, max(CERTAIN_FROM))]]
+    looks = {name: max(times[one] for one in cause.shown_by) for name, cause in known.causes.items()}
+    shown = {name: count for name, count in looks.items() if count}
+    sure = [name for name, count in shown.items() if each[name] > CERTAIN_FROM[min(count, max(CERTAIN_FROM))]]
     return max(sure, key=lambda name: each[name]) if sure else None
 
 

@@ -232,7 +232,10 @@ def test_an_opener_nobody_looked_at_is_told_for_every_kind():
             ("Never run it from the wall control", "⅛ in above the rail's lower edge", "left-hand-threaded", "five minutes"),
         ),
         ("fixed_chain", ("until it clicks", "four full cycles", "at its mark", "faces up", "until the fourth cycle")),
-        ("shaft", ("up first, then down, then force", "connected before it moves down", "Stored.", "begin that step again")),
+        (
+            "shaft",
+            ("up first, then down, then force", "connected before it moves down", "Stored, as the manual says", "begin that step again"),
+        ),
     ],
 )
 def test_each_kind_is_told_what_the_trade_says_of_it(kind, facts):

@@ -13,7 +13,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from hinge.faults.knowledge import NEEDS, Faults, faults
-from hinge.faults.reason import CANT_TELL, Answers, Proposal, closed_by_risk, confirmed, of_causes, posterior, prior, proposals
+from hinge.faults.reason import CANT_TELL, Answers, Proposal, closed_by_risk, confirmed, of_causes, posterior, prior, proposals, rests_on
 
 WRONG, MOST = 1 / 12, 60
 Order = Callable[[Faults, np.ndarray, list[Proposal], Answers], str]
@@ -56,18 +56,16 @@ def search(known: Faults, true: Sequence[str], complaint: str, chance: np.random
     checks, minutes, misses = 0, 0.0, 0
     while left and checks < MOST:
         rows = posterior(known, prior(known, complaint, (), cured), answers)
-        sure = confirmed(known, rows, answers)
+        shut = closed_by_risk(known, rows, NEEDS)
+        worth = [one for one in proposals(known, rows, made) if known.checks[one.check].needs not in shut]
+        # Where nothing more can tell, a known good part is put in the likeliest one's place.
+        sure = confirmed(known, rows, answers) or rests_on(known, rows, made) or (None if worth else _likeliest(known, rows))
         if sure:
             misses += sure not in left
             left = [cause for cause in left if cause != sure]
             cured, answers, made = [*cured, sure], [], []
             continue
-        shut = closed_by_risk(known, rows, NEEDS)
-        worth = [one for one in proposals(known, rows, made) if known.checks[one.check].needs not in shut]
-        if not worth:
-            break
-        best = worth
-        check = order(known, rows, best, made)
+        check = order(known, rows, worth, made)
         checks, minutes = checks + 1, minutes + known.checks[check].minutes
         slip = chance.random()
         if slip < WRONG / 2:
@@ -77,6 +75,10 @@ def search(known: Faults, true: Sequence[str], complaint: str, chance: np.random
         answers.append((check, str(chance.choice(outcomes)) if slip < WRONG else _truth(known, left, check, chance)))
         made.append(answers[-1])
     return Search(not left, not left and misses == 0, checks, minutes)
+
+
+def _likeliest(known: Faults, rows: np.ndarray) -> str:
+    return list(known.causes)[int(np.argmax(of_causes(known, rows)))]
 
 
 def _truth(known: Faults, true: Sequence[str], check: str, chance: np.random.Generator) -> str:
