@@ -15,10 +15,15 @@ from hinge.text.marks import say_size
 # Two people from here on. Source: practice.
 HEAVY_LB, WIDE_IN = 180.0, 16 * 12.0
 USE = {
-    "yes": "They may use it with care until somebody comes.",
-    "by_hand": "They leave the opener alone: by hand only, with the door down when it is released.",
+    "yes": "Use it with care until somebody comes.",
+    "by_hand": "Leave the opener alone: by hand only, with the door down when it is released.",
     "no": "Nobody uses the door or presses the button until somebody has been there.",
 }
+
+
+# Where a door is shut for the night by holding its button, that is all the opener is used for.
+HELD_SHUT = "held_shut"
+BUT_TO_SHUT_IT = "Use the opener only to shut the door as told here; else by hand, with the door down when it is released."
 
 
 class OwnerAdvice(Document):
@@ -63,7 +68,8 @@ def desk_of(complaint: str) -> Desk:
     """What the desk tells an owner with this complaint."""
     told = [one for one in owner_advice().values() if complaint in one.complaints]
     by_way = {way: [one.text for one in told if one.way == way] for way in ("may", "never", "night")}
-    return Desk(use_words=USE[faults().complaints[complaint].use], **by_way)
+    held = complaint in owner_advice()[HELD_SHUT].complaints
+    return Desk(use_words=BUT_TO_SHUT_IT if held else USE[faults().complaints[complaint].use], **by_way)
 
 
 def triage(complaint: str, weight_lb: float | None = None, width_in: float | None = None, stuck_open: bool = False) -> Triage:
@@ -79,12 +85,13 @@ def triage(complaint: str, weight_lb: float | None = None, width_in: float | Non
         if holds
     ]
     people = f"Two people, because {' and '.join(reasons)}." if reasons else "One person."
+    desk = desk_of(complaint)
     load = f"Load: {', '.join(one.load)}." if one.load else "Nothing special to load."
     return Triage(
         use=one.use,
         minutes=one.minutes,
         people=2 if reasons else 1,
         load=one.load,
-        desk=desk_of(complaint),
-        sentence=f"{USE[one.use]} {load} {people} About {one.minutes} minutes.",
+        desk=desk,
+        sentence=f"{desk.use_words} {load} {people} About {one.minutes} minutes.",
     )

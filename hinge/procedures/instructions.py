@@ -84,7 +84,7 @@ def tell(name: str, known: Numbers, ways: SchoolWays | None = None, opener: Open
     words = {number: one.unknown for number, one in numbers().items()} | way_words(ways or {}) | opener_words(opener) | dict(known)
     work = procedure.when is not None
     told = [
-        _step(step, steps()[step], carrier, work, words, opener)
+        _step(step, steps()[step], carrier, work, words, opener, _box(procedure, opener))
         for step, carrier in zip(procedure.steps, carriers_of(procedure), strict=True)
         if steps()[step].is_for(opener)
     ]
@@ -124,7 +124,13 @@ def _fitting(procedure: Procedure, opener: OpenerThere | None) -> OpenerThere | 
     return usual_opener(procedure.opener[0]) if len(procedure.opener) == 1 else None
 
 
-def _step(name: str, step: Step, carrier: str, work: bool, words: Numbers, opener: OpenerThere | None) -> StepInstructions:
+def _box(procedure: Procedure, opener: OpenerThere | None) -> list[str]:
+    """What lies in the box of the opener that is put up: that of its kind, or of the first that may be meant."""
+    put_up = opener or (usual_opener(procedure.opener[0]) if procedure.opener else None)
+    return put_up.rail.box if put_up else []
+
+
+def _step(name: str, step: Step, carrier: str, work: bool, words: Numbers, opener: OpenerThere | None, box: list[str]) -> StepInstructions:
     verb = step.done_by(carrier, work)
     guided = getattr(opener, step.guide) if opener and step.guide else None
     return StepInstructions(
@@ -138,7 +144,7 @@ def _step(name: str, step: Step, carrier: str, work: bool, words: Numbers, opene
         does=step.does,
         touches=step.touches,
         tools=[tools()[tool] for tool in step.tools],
-        parts=[*(opener.rail.box if opener and step.laid_out else ()), *(_sentence(part.format(**words)) for part in step.parts)],
+        parts=[*(box if step.laid_out else ()), *(_sentence(part.format(**words)) for part in step.parts)],
         laid_out=step.laid_out,
         people=step.people,
         minutes=step.minutes,

@@ -16,7 +16,7 @@ def confirmation_of(booking: Booking) -> str:
         desk.use_words,
         *([f"You may try: {' '.join(desk.may)}"] if desk.may else []),
         *([f"Please never: {' '.join(desk.never)}"] if desk.never else []),
-        *desk.night,
+        *(f"For the night: {told}" for told in desk.night),
         *([f"Questions: {shop.phone}."] if shop.phone else []),
     ]
     return "\n".join(lines)

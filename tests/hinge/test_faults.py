@@ -410,7 +410,7 @@ def test_nobody_is_told_to_move_a_door_that_must_not_be_moved():
         if one.use == "no":
             assert not [told for told in desk.may if "nplug" not in told and "lock light" not in told], name
             assert any("Do not touch springs" in told for told in desk.never), name
-        assert not (any("hold the wall button" in told for told in desk.night) and one.use == "no"), name
+        assert not (any("Hold the wall button" in told for told in desk.night) and one.use == "no"), name
 
 
 @settings(max_examples=8)

@@ -52,12 +52,12 @@ def test_the_customer_is_told_when_and_what_to_leave_alone(technician, door, sho
     assert said[1] == "You told us: “It opens fine but will not close”."
     assert any(line.startswith("You may try:") and "Wipe both lenses" in line for line in said)
     assert any(line.startswith("Please never:") and "bridge" in line for line in said)
-    assert "hold the wall button down and watch the door" in said[-2]
+    assert "Hold the wall button down and watch the door" in said[-2]
     assert said[-1] == "Questions: 555 0100."
     bang = changed(api, one, complaint="bang", from_time=None, until_time=None).json()["confirmation"]
     assert "at any time of the day" in bang
     assert "Nobody uses the door" in bang
-    assert "hold the wall button" not in bang, "a broken spring is never closed by power"
+    assert "Hold the wall button" not in bang, "a broken spring is never closed by power"
     assert changed(api, one, version=2, cancelled="Rain").json()["confirmation"] == ""
 
 

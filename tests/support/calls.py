@@ -34,6 +34,7 @@ class Running:
 
     def __init__(self, record: DoorRecord | None = None, at: str = "2026-11-01T09:00:00+00:00") -> None:
         self.at = at
+        self.commands: list[dict[str, object]] = []
         self.record = record or DoorRecord()
         self.log = CallLog.at(self.record)
 
@@ -50,7 +51,9 @@ class Running:
         return words(build_call_view(self.call))
 
     def say(self, kind: str, **body: object) -> Entry:
-        return self.log.say(read_command({"kind": kind} | body), f"entry-{len(self.entries):05d}", "Wren", self.at)
+        entry = self.log.say(read_command({"kind": kind} | body), f"entry-{len(self.entries):05d}", "Wren", self.at)
+        self.commands.append({"kind": kind} | body)
+        return entry
 
     def keep(self, entry: Entry) -> Entry:
         """What happened, kept as it is."""
