@@ -201,6 +201,11 @@ def test_a_new_opener_is_asked_for_and_fitted_step_by_step_by_thumb(signed_in, p
     while now := next_step(call)[0]:
         meet(page, *next_step(call)[1])
         page.sees(f": {steps()[now].title.lower()}")
+        if now == "laid_out":
+            page.touch("Stop bolt")
+            page.sees("1 of 13 laid out.")
+            page.go(f"/calls/{call.key}/repair")
+            page.sees("1 of 13 laid out.")
         if now == "header_bracket":
             assert "/bench/placement?" in page.find("Work out where it goes").get_attribute("href")
         page.pause(A_MOMENT)
