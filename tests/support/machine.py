@@ -24,6 +24,7 @@ from hinge.procedures.knowledge import steps
 from hinge.procedures.rules import stop_rules
 from hinge.site.gates import gate_groups
 from hinge.view.build import build_call_view
+from hinge.view.customer_page import MOST_LINES, customer_page
 from hinge.view.steps import procedures_of
 from hinge.view.timeline import timeline
 from tests.support.calls import MEASURES, SPRING, Running
@@ -270,6 +271,9 @@ class Technician(RuleBasedStateMachine):
         running = self.running
         assert fold(running.record, running.entries) == running.call
         state = build_call_view(running.call)
+        page = customer_page(running.call)
+        assert len(page.wrong) == min(MOST_LINES, len(state.finds)) or not state.finds
+        assert bool(page.left) >= bool([one for one in state.finds if one.standing != "put_right"])
         state.model_dump_json()
         for procedure in procedures_of(running.call).procedures:
             now = next((step for step in procedure.steps if step.id == procedure.now), None)
