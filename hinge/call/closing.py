@@ -6,7 +6,7 @@ from hinge.call.acts import acts_of, closing_verb, holds_at
 from hinge.call.answers import forbidding
 from hinge.call.commands import Closed
 from hinge.call.facts import Call
-from hinge.call.finds import open_finds
+from hinge.call.finds import finds_of, open_finds
 from hinge.call.procedure_of_work import steps_left
 from hinge.call.safety import barred, held_by_hand
 from hinge.procedures.knowledge import steps
@@ -20,6 +20,8 @@ def to_close(call: Call) -> list[str]:
     missing = to_prove(call)
     missing += [f"Step left: {steps()[name].title.lower()}." for name in steps_left(call)]
     missing += [f"{one.text}: say whether it is put right, declined, or for another day." for one in open_finds(call)]
+    if not call.causes and not finds_of(call):
+        missing.append("Say what was found, or that nothing was wrong.")
     acts = acts_of(call, Closed(kind="closed"))
     return missing or [told for act in acts if (told := barred(call, [act]))]
 

@@ -15,7 +15,7 @@ from hinge.call.attachments import require_may_photograph, require_place_for_par
 from hinge.call.closing import to_abandon, to_close
 from hinge.call.facts import Call
 from hinge.call.finds import finds_of
-from hinge.call.knowledge import causes, complaints
+from hinge.call.knowledge import OTHER, causes, complaints
 from hinge.call.limits import require_may_set_limit
 from hinge.call.measurement import measurement, require_as_it_hangs
 from hinge.call.options import NOT_MEASURED, plan_of
@@ -37,6 +37,7 @@ from hinge.stock.lists import NO_LISTS, Lists
 CARRYING = ("springs", "setting", "cables", "shaft")
 MENDED = {Verb.PUT_ON: "another set is on", Verb.REWIND: "what hangs there was let down and goes on again"}
 MOST_READINGS = 60
+LEAST_NOTE = 3
 MOST_ENTRIES = 5000
 # Under these a call can still be ended: what a full call takes.
 PLAN = "plan"
@@ -95,6 +96,12 @@ def _known(names: Callable[[], Iterable[str]], attribute: str) -> Callable[[Call
             raise BadInputError(f"There is nothing called {str(plain_value(value))!r} here.", attribute, plain_value(value), allowed)
 
     return rule
+
+
+def _said_to_be_found(call: Call, command: c.Found) -> None:
+    _known(causes, "cause")(call, command)
+    if command.cause == OTHER and len(command.note.strip()) < LEAST_NOTE:
+        raise BadInputError("What is on no list is said in the note.", "note", command.note, f"{LEAST_NOTE} letters or more")
 
 
 def _these_again(call: Call, command: c.Again) -> c.Chosen:
@@ -345,7 +352,7 @@ _RULES: dict[type, Callable[[Call, Any], None]] = {
     c.Complaint: _known(complaints, "complaint"),
     c.Measured: require_as_it_hangs,
     c.GateSet: _known(gates, "gate"),
-    c.Found: _known(causes, "cause"),
+    c.Found: _said_to_be_found,
     c.Checked: _checked,
     c.FactSet: _known(lambda: faults().facts, "fact"),
     c.Cured: _cured,

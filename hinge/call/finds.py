@@ -8,7 +8,7 @@ from pydantic import BaseModel
 
 from hinge.call.answers import at_fault
 from hinge.call.facts import Call
-from hinge.call.knowledge import causes
+from hinge.call.knowledge import OTHER, causes
 from hinge.faults.knowledge import faults
 from hinge.procedures.knowledge import wanted_by
 
@@ -39,8 +39,13 @@ def open_finds(call: Call) -> list[FindState]:
     return [one for one in finds_of(call) if one.standing == "open"]
 
 
+def _text(call: Call, name: str) -> str:
+    note = next((found.note.strip() for found, _ in reversed(call.causes) if found.cause == name), "") if name == OTHER else ""
+    return note or (causes()[name].text if name in causes() else name)
+
+
 def _find(call: Call, name: str) -> FindState:
-    text = causes()[name].text if name in causes() else name
+    text = _text(call, name)
     cured = next((signed for cause, signed in reversed(call.cures) if cause == name), None)
     left = next((one for one in reversed(call.dispositions) if one.cause == name), None)
     if cured is not None:

@@ -27,6 +27,10 @@ class Cause(Document):
     mended_by: list[Verb] = []
 
 
+# What is on no list is found in a person's own words: its note says what.
+OTHER = "other"
+
+
 @cache
 def complaints() -> dict[str, str]:
     """Complaints by id, in the customer's words."""

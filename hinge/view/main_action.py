@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from typing import Literal
+
 from hinge.call import commands as c
 from hinge.call.acts import act_of_step, is_trim
 from hinge.call.closing import to_close, to_prove
@@ -11,8 +13,9 @@ from hinge.call.safety import open_gates
 from hinge.call.step_rules import step_barred
 from hinge.call.work import steps_to_go
 from hinge.file.setup import Setup, carrier_of, missing_of
+from hinge.file.sheet import understood
 from hinge.procedures.instructions import ProcedureInstructions
-from hinge.procedures.knowledge import Act, Step, steps
+from hinge.procedures.knowledge import Act, Step, procedures, steps, wanted_by
 from hinge.site.actions import Verb
 from hinge.site.gates import gate_groups, guards
 from hinge.site.state import is_met
@@ -48,12 +51,30 @@ def main_actions(call: Call, setup: Setup | None, wrong_setup: str, wanted: bool
 
 
 def main_of_finding(call: Call, confirmed: str | None, text: str) -> MainAction:
-    """The main action of Find: what its checks have `confirmed`, in its `text`, kept as found; or on with what was said to be found."""
-    if confirmed is not None:
+    """The main action of Find: what its checks have `confirmed`, in its `text`, kept as found; or on to where what was found is cured."""
+    if confirmed is not None and call.cause != confirmed:
         note = call.causes[-1][0].note if call.causes else ""
-        found = None if call.cause == confirmed else c.Found(kind="found", cause=confirmed, note=note)
-        return MainAction(label=f"Found: {text}", command=found, to="measure")
-    return MainAction(label="Measure the door", to="measure") if call.cause else waiting("Nothing confirmed yet")
+        return MainAction(label=f"Found: {text}", command=c.Found(kind="found", cause=confirmed, note=note), to=_cured_at(call, confirmed))
+    if call.cause is None:
+        return waiting("Nothing confirmed yet")
+    if call.cause in {name for name, _ in call.cures}:
+        return MainAction(label="Prove it", to="prove")
+    to = _cured_at(call, call.cause)
+    labels = {"repair": "To the work", "size": carrier_of(call.measured).to_size, "measure": "Measure the door"}
+    return MainAction(label=f"Found: {text}" if confirmed is not None else labels[to], to=to)
+
+
+def _cured_at(call: Call, cause: str) -> Literal["repair", "size", "measure"]:
+    """Where a cause is cured: by a procedure that needs nothing measured, or by work on what carries the door, which is sized first."""
+    one = wanted_by(cause)
+    cures = [procedures()[one]] if one else [told for told in procedures().values() if cause in told.cures]
+    if any(told.when is None for told in cures):
+        return "repair"
+    setup, wrong = understood(call.measured)
+    if call.line.touched or call.plan is not None:
+        return "repair"
+    keeps = any(told.when is not None and told.when.aim == "keep" for told in cures)
+    return "size" if (setup is not None and not wrong) or (keeps and call.line.on is not None) else "measure"
 
 
 def main_of_step(call: Call, name: str, work: bool) -> MainAction:

@@ -1,4 +1,4 @@
-"""Out and in: the job sheet as PDF, the call as JSON; and one door that was filed twice."""
+"""Out and in: the sheets as PDF, the call as JSON; and one door that was filed twice."""
 
 import uuid
 from typing import Any
@@ -68,7 +68,7 @@ def door_document(request: HttpRequest, key: uuid.UUID, response: HttpResponse) 
 
 @router.get("/calls/{uuid:key}/sheet.pdf", operation_id="job_sheet", openapi_extra=file_of("application/pdf"))
 def job_sheet(request: HttpRequest, key: uuid.UUID) -> HttpResponse:
-    """The job sheet, one page."""
+    """The customer's page, one side."""
     call = get_object_or_404(Call.objects.select_related("door", "shop"), key=key)
     return _pdf(call, sheet_pdf(call, person_of(request).units), "job-sheet")
 

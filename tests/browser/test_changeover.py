@@ -52,11 +52,11 @@ def test_torsion_springs_let_down_and_changed_over_to_a_pair(signed_in, person):
     record = {"measured": MEASURED, "springs": [SPRING], "cones": {"left": 2, "right": 2}}
     call = begun(page, person, record, {"extension": PAIR})
     page.sees("Convert torsion springs to an extension pair")
-    page.sees("two people")
+    page.sees("a helper for")
     page.touch("This and the next")
     page.until(lambda: next_step(call)[0] == "load_test", "said up to the bar")
     page.touch("Back one step")
-    page.until(lambda: next_step(call)[0] == "mark", "the last one to be done again")
+    page.until(lambda: next_step(call)[0] == "clamp", "the last one to be done again")
     go_through_steps(page, call)
     page.touch("Count them down")
     for side in ("Left", "Right"):

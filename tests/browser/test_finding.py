@@ -38,7 +38,7 @@ def test_low_sun_in_the_receiver_by_touch(signed_in, person, door):
     page.touch("Hold a board so that it shades")
     page.touch("Comes back")
     page.touch("Found: Low sun blinds the receiver")
-    page.until(lambda: page.browser.current_url.endswith("/measure"), "the next stage")
+    page.until(lambda: page.browser.current_url.endswith("/repair"), "where it is cured")
     page.until(lambda: state_of(call).cause == "eye_sun", "what was found, with the server")
     assert state_of(call).cause_confirmed
     page.go(f"/calls/{door.key}/find")
@@ -122,7 +122,8 @@ def test_what_is_plain_to_see_can_be_said_and_is_not_called_confirmed(signed_in,
     page.pick("What was found", "A hinge is loose or broken")
     page.touch("Say that this was found")
     page.sees("not confirmed by its check")
-    page.touch("Measure the door")
+    page.touch("To the work")
+    page.sees("Straighten or replace track, rollers and hinges")
     assert state_of(call).cause == "hinge_broken"
 
 

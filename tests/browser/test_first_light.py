@@ -142,7 +142,7 @@ def test_one_door_from_the_scale_to_the_proof(tablet, person):
     strokes = [one.body for one in call.entries.filter(body__kind="moved")]
     last = {one["part"]: one["to_count"] for one in strokes}
     assert door.record["on_door"]["cones"] == last
-    pdf, document = (fetch(page, link) for link in ("Job sheet (PDF)", "The call as JSON"))
+    pdf, document = (fetch(page, link) for link in ("Technical sheet (PDF)", "The call as JSON"))
     assert pdf.startswith(b"%PDF")
     assert json.loads(document)["call"]["closed_at"]
     on_sheet, on_page = text_of(pdf)[1], " ".join(page.text().split())
@@ -355,6 +355,7 @@ def test_a_double_tap_on_close_closes_once_and_a_stale_page_is_told(signed_in, p
     for proof in ("reversal", "eyes"):
         enter(call, person, "proof", proof=proof, passed=True)
     page.go(f"/calls/{call.key}/close")
+    page.touch("Nothing was wrong")
     page.touch("Close the call")
     page.closed()
     assert call.entries.filter(body__kind="closed").count() == 1

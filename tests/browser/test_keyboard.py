@@ -90,9 +90,7 @@ def test_a_whole_call_by_keyboard_alone(signed_in, person):
     page.sees("Said to be found: The springs are tired")
     found = [entry.body["cause"] for entry in Call.objects.get().entries.all() if entry.body["kind"] == "found"]
     assert found == ["springs_tired"], "what the letters pass on their way is not said to be found"
-    press(page, "Measure the door")
-    page.until(lambda: page.browser.switch_to.active_element.tag_name == "input", "the next number asked")
-    page.chord(Keys.ALT, "4")
+    press(page, "Size the springs")
     page.sees("Pick the springs")
     press(page, "Keep what hangs there")
     tab_to(page, f"{TURNS} quarter-turns each")

@@ -21,7 +21,6 @@ def test_the_same_springs_down_and_up_again_by_thumb(signed_in, person):
     page.touch("Enter the fault or the job yourself")
     page.pick("What was found", "A cable is off its drum")
     page.touch("Say that this was found")
-    page.touch("Measure the door")
     page.touch("Size the springs")
     page.sees("On the door now")
     page.touch("Repair")
@@ -44,6 +43,7 @@ def test_the_same_springs_down_and_up_again_by_thumb(signed_in, person):
     meet(page, "bars")
     page.touch("Count them down")
     page.until(lambda: state_of(call).parts[0].let_off == 4, "the count kept over the stop")
+    page.touch("½ turn")
     for side, strokes in (("Left", 12), ("Right", 14)):
         page.touch(f"{side} spring:")
         for _ in range(strokes):
@@ -78,6 +78,7 @@ def test_the_same_springs_down_and_up_again_by_thumb(signed_in, person):
     page.until(lambda: state_of(call).work.step == "set", "to be wound again")
     go_through_steps(page, call)
     page.touch("Start winding")
+    page.touch("½ turn")
     for side in ("Left", "Right"):
         page.touch(f"{side} spring:")
         for _ in range(14):

@@ -194,7 +194,6 @@ def test_a_new_opener_is_asked_for_and_fitted_step_by_step_by_thumb(signed_in, p
     page.pick("What was found", "A new opener on a rail is to be fitted")
     page.touch("Say that this was found")
     page.sees("Asked for: A new opener on a rail is to be fitted")
-    page.touch("Measure the door")
     page.touch("To the work")
     page.sees("Step 1 of 22: by hand first")
     assert not page.scrolls_sideways()

@@ -110,7 +110,7 @@ def test_a_first_visit_is_changed_over_from_a_door_nobody_measured(signed_in, pe
     page.go(f"/calls/{call.key}/size")
     page.touch("Use this pair")
     page.sees("Convert torsion springs to an extension pair")
-    page.sees("two people")
+    page.sees("a helper for")
     apply_closed_call(page, call)
     proved(page, call, "first_lift_pair")
     closed(page, call)
@@ -127,7 +127,7 @@ def test_a_cable_off_with_the_door_open_is_rewound_to_the_old_count_and_four_by_
     page.go(f"/calls/{call.key}/size")
     page.touch("Keep what hangs there")
     page.touch("4 quarter-turns each")
-    page.sees("two people")
+    page.sees("a helper for")
     page.sees("Walk")
     for _ in range(40):
         go_through_steps(page, call)

@@ -109,6 +109,9 @@ def finish(page: Page, call: Call) -> None:
         page.touch("Done: next step")
         page.until(lambda name=name: name in state_of(call).steps_said, f"{name} said to be done")
     page.go(f"/calls/{call.key}/close")
+    if state_of(call).cause is None and not state_of(call).finds:
+        page.touch("Nothing was wrong")
+        page.until(lambda: state_of(call).cause == "nothing", "said")
     for find in open_finds(Call.objects.get(pk=call.pk).facts()):
         page.touch("Put right")
         page.until(lambda find=find: find.cause not in {one.cause for one in state_of(call).finds if one.standing == "open"}, "put right")

@@ -230,7 +230,19 @@ def test_a_failed_proof_does_not_close_and_a_disconnected_opener_does():
     with pytest.raises(ContradictionError):
         call.say("closed")
     call.say("disconnected", reason="Customer will have the board replaced")
-    assert call.enter("closed").closed
+    with pytest.raises(ContradictionError, match="Say what was found"):
+        call.say("closed")
+    assert call.settled().enter("closed").closed
+
+
+def test_what_is_on_no_list_is_said_in_ones_own_words_and_stands_as_the_finding():
+    call = Running().measured()
+    with pytest.raises(BadInputError, match="said in the note"):
+        call.say("found", cause="other", note=" ")
+    call.say("found", cause="other", note="A swallow has built in the hood")
+    assert [one.text for one in call.state.finds] == ["A swallow has built in the hood"]
+    call.say("cured", cause="other")
+    assert [one.standing for one in call.state.finds] == ["put_right"]
 
 
 def test_nothing_follows_a_close():

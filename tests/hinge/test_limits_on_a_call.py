@@ -138,7 +138,7 @@ def test_a_call_from_elsewhere_names_the_look_its_screw_was_turned_after():
     sees(running, "up", 0, turns=1)
     for proof in ("reversal", "eyes"):
         running.say("proof", proof=proof, passed=True)
-    running.say("closed")
+    running.settled().say("closed")
     told = [[entry] for entry in running.entries]
     assert history.claimed(running.record, told, "entries") == running.call
     place = next(at for at, (entry,) in enumerate(told) if entry.body.kind == "limit" and entry.body.turns)

@@ -135,7 +135,7 @@ def test_7_joined_again_it_is_not_left_disconnected():
     call.say("proof", proof="reversal", passed=False)
     refused(call, "closed", "Prove: contact reversal")
     call.say("disconnected", reason="it does not reverse")
-    assert call.enter("closed").closed
+    assert call.settled().enter("closed").closed
 
 
 def test_8_these_again_takes_what_came_off_and_nothing_else():

@@ -6,7 +6,7 @@ import re
 import pytest
 
 from hinge.questions.of_call import balance_of
-from server.exchange.sheet import WIDTH, sheet_context, sheet_pdf
+from server.exchange.sheet import WIDTH, technical_context, technical_pdf
 from tests.server.conftest import Api, CallOver
 from tests.support.calls import MEASURES, Running
 from tests.support.documents import text_of
@@ -34,7 +34,7 @@ def test_the_page_the_sheet_the_json_and_the_command_say_the_same(technician, do
     call.must("closed", told="Monthly check")
     state, document = call.api.get(f"/calls/{call.key}").json()["state"], call.api.get(f"/calls/{call.key}/document.json").json()
     balance = call.api.get(f"/calls/{call.key}/balance").json()
-    sheet = text_of(call.api.get(f"/calls/{call.key}/sheet.pdf").content)[1]
+    sheet = text_of(call.api.get(f"/calls/{call.key}/technical.pdf").content)[1]
     assert document["said"] == state["summary"]
     for line in state["summary"]:
         assert line["text"] in sheet
@@ -53,13 +53,13 @@ def test_a_pull_is_pinned_on_the_sheet_where_its_force_is(technician, door):
     call = CallOver(Api(technician), door).lifted()
     for height, force in ((42, -12.0), (60, 63.0), (70, -118.0)):
         call.must("reading", reading={"height_in": height, "force_lb": force, "direction": "raising"})
-        chart = sheet_context(call.row, "trade")["line"]
+        chart = technical_context(call.row, "trade")["line"]
         pinned = [(WIDTH / 2 - mark["x"]) / (WIDTH / 2) * chart.side_lb for mark in chart.marks]
         assert pinned[-1] == pytest.approx(force, abs=0.1)
         # What was read before keeps its force on the new scale; a door that held stands on the middle line.
         assert pinned[0] == pytest.approx(0, abs=0.1)
         assert chart.side_lb >= 40
-        assert f"hand force, {chart.side_lb:g} lb to either side" in " ".join(text_of(sheet_pdf(call.row, "trade"))[1].split())
+        assert f"hand force, {chart.side_lb:g} lb to either side" in " ".join(text_of(technical_pdf(call.row, "trade"))[1].split())
     assert chart.side_lb == 120
 
 
@@ -74,7 +74,7 @@ def test_an_estimate_stays_an_estimate_into_sizing_advice_and_sheet(technician, 
     sizing = call.api.post(f"/calls/{call.key}/sizing", {}).json()
     assert "weigh it" in sizing["doubt"]
     assert re.search(r"33 % weaker to 33 % stronger", sizing["doubt"])
-    assert any("151" in text for _, text in words(sheet_context(call.row, "trade")["facts"]))
+    assert any("151" in text for _, text in words(technical_context(call.row, "trade")["facts"]))
     weighed = call.must("measured", field="weight_lb", typed="215")
     assert weighed["scale_weight_lb"] == 215
     assert call.api.post(f"/calls/{call.key}/sizing", {}).json()["doubt"] == ""

@@ -55,7 +55,7 @@ def test_what_goes_out_is_the_same_and_what_is_printed_is_in_the_units_of_who_pr
     call = CallOver(Api(technician), door).lifted()
     documents = [api.get(f"/calls/{call.key}/document.json").json() | {"exported_at": ""} for api in (call.api, by_metric)]
     assert documents[0] == documents[1]
-    trade, metric = (" ".join(text_of(api.get(f"/calls/{call.key}/sheet.pdf").content)[1].split()) for api in (call.api, by_metric))
+    trade, metric = (" ".join(text_of(api.get(f"/calls/{call.key}/technical.pdf").content)[1].split()) for api in (call.api, by_metric))
     assert re.search(r"\b130 lb", trade)
     assert re.search(r"\b59\.0 kg", metric)
     assert "2134 mm" in metric

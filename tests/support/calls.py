@@ -5,7 +5,7 @@ from __future__ import annotations
 from hinge.call.commands import read_command
 from hinge.call.events import Entry
 from hinge.call.facts import Call
-from hinge.call.finds import open_finds
+from hinge.call.finds import finds_of, open_finds
 from hinge.call.log import CallLog
 from hinge.call.procedure_of_work import steps_left
 from hinge.file.record import DoorRecord
@@ -146,7 +146,9 @@ class Running:
         return self.settled()
 
     def settled(self) -> Running:
-        """Everything found put right, as far as anybody says."""
+        """Everything found put right, as far as anybody says; where nothing was, that is said."""
+        if not self.call.causes and not finds_of(self.call):
+            self.say("found", cause="nothing")
         for find in open_finds(self.call):
             self.say("cured", cause=find.cause)
         return self

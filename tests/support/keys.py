@@ -6,7 +6,7 @@ from selenium.webdriver.common.keys import Keys
 
 NAME_OF = """
 const at = document.activeElement;
-if (at === document.body || at.disabled) return '';
+if (at === document.body || at.id === 'page' || at.disabled) return '';
 const words = at.getAttribute('role') === 'group' ? '' : (at.closest('label') || at).innerText;
 return (at.getAttribute('aria-label') || '') + words;
 """

@@ -10,7 +10,7 @@ import { BrowserRouter } from 'react-router';
 import { Refusal } from './api/client';
 import { sessionQuery } from './api/queries';
 import { App } from './app/App';
-import { GlobalStyle, rememberedTheme, wearTheme } from './app/theme';
+import { followTheme, GlobalStyle } from './app/theme';
 
 // Signed out on another tablet, or by a lead: the page for signing in comes up with the next thing that is asked.
 const onError = (wrong: Error) => {
@@ -35,7 +35,7 @@ const queries = new QueryClient({
   },
 });
 
-wearTheme(rememberedTheme());
+followTheme();
 const root = document.getElementById('root');
 if (root) {
   createRoot(root).render(

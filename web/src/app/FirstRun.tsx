@@ -6,6 +6,7 @@ import { becomeSession } from '../api/queries';
 import { Action } from '../ui/buttons';
 import { Field } from '../ui/Field';
 import { Quiet, Sheet } from '../ui/layout';
+import { PageTitle } from '../ui/PageTitle';
 import { Refused } from '../ui/states';
 
 const Page = styled.main`
@@ -38,7 +39,7 @@ export function FirstRun() {
   return (
     <Page>
       <div>
-        <h1>Open the shop</h1>
+        <PageTitle>Open the shop</PageTitle>
         <Quiet>There is no shop here yet. Whoever runs the server has the code: python -m server first_run_code</Quiet>
       </div>
       <Sheet>

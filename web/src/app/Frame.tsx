@@ -1,12 +1,12 @@
-import { CalendarDays, DoorClosed, Keyboard, Ruler, Store } from 'lucide-react';
-import type { ReactNode } from 'react';
+import { CalendarDays, DoorClosed, Keyboard, Ruler, Store, SunMoon } from 'lucide-react';
+import { type ReactNode, useEffect, useRef } from 'react';
 import { Button } from 'react-aria-components';
-import { NavLink, useNavigate } from 'react-router';
+import { NavLink, useLocation, useNavigate } from 'react-router';
 import styled from 'styled-components';
 import type { Schemas } from '../api/client';
 import { KeyList, useKeys } from '../ui/keys';
 import { PageErrorBoundary } from './PageErrorBoundary';
-import { rememberedTheme, wearTheme } from './theme';
+import { changeTheme } from './theme';
 import { WaitingBar } from './WaitingBar';
 
 const Shell = styled.div`
@@ -26,22 +26,32 @@ const Rail = styled.nav`
     a { flex: 1; min-height: 52px; border: 0; border-top: 3px solid transparent; } a.active { border-top-color: var(--action); }
   }
 `;
-/** Where there is a keyboard: what it does. */
-const Keys = styled(
+/** How the page looks, and what the keys do: at the foot of the rail, at the end of the bar on a phone. */
+const Own = styled.div`margin-top: auto; display: grid; @media (max-width: 700px) { margin: 0; grid-auto-flow: column; }`;
+const Aside = styled(
   Button,
 )`background: none; border: 0; min-height: 64px; display: grid; place-content: center; justify-items: center; gap: 3px; color: var(--quiet); cursor: pointer;
-  font: 500 16px 'Barlow Condensed', sans-serif; margin-top: auto; @media (max-width: 700px) { display: none; }`;
-const Body = styled.div`min-width: 0;`;
+  font: 500 16px 'Barlow Condensed', sans-serif; @media (max-width: 700px) { min-height: 52px; min-width: 52px; padding: 0 4px; }`;
+/** The first stop of the keyboard: past the rail, to the page. */
+const Skip = styled.a`position: absolute; left: 8px; top: -80px; z-index: 30; background: var(--sheet); padding: 12px 18px; &:focus { top: 8px; }`;
+const Body = styled.div`min-width: 0; &:focus { outline: none; }`;
 
 export function Frame({ session, children }: { session: Schemas['SessionOut']; children: ReactNode }) {
   const navigate = useNavigate();
+  const page = useRef<HTMLDivElement>(null);
+  const { pathname } = useLocation();
+  // What had the focus went with the page before: the keyboard goes on from the top of this one, and its title is read.
+  useEffect(() => {
+    if (pathname && document.activeElement === document.body) page.current?.focus({ preventScroll: true });
+  }, [pathname]);
   const help = useKeys({
     '/': () => navigate('/doors', { state: { focusSearch: Date.now() } }),
     n: () => navigate('/doors', { state: { focusSearch: Date.now() } }),
-    t: () => wearTheme(rememberedTheme() === 'light' ? 'garage' : 'light'),
+    t: changeTheme,
   });
   return (
     <Shell>
+      <Skip href="#page">To the page</Skip>
       <Rail aria-label={`Main, ${session.shop?.name ?? ''}`}>
         <NavLink to="/" end>
           <CalendarDays size={24} aria-hidden /> Today
@@ -55,11 +65,16 @@ export function Frame({ session, children }: { session: Schemas['SessionOut']; c
         <NavLink to="/shop">
           <Store size={24} aria-hidden /> Shop
         </NavLink>
-        <Keys onPress={help.show}>
-          <Keyboard size={24} aria-hidden /> Keys
-        </Keys>
+        <Own>
+          <Aside onPress={changeTheme}>
+            <SunMoon size={24} aria-hidden /> Light
+          </Aside>
+          <Aside onPress={help.show}>
+            <Keyboard size={24} aria-hidden /> Keys
+          </Aside>
+        </Own>
       </Rail>
-      <Body>
+      <Body id="page" ref={page} tabIndex={-1}>
         <WaitingBar />
         <PageErrorBoundary>{children}</PageErrorBoundary>
       </Body>

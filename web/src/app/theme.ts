@@ -29,11 +29,26 @@ export const GlobalStyle = createGlobalStyle`
 export type Theme = 'light' | 'garage';
 const KEY = 'north-hinge.theme';
 
-export function rememberedTheme(): Theme {
-  return deviceStore.getItem(KEY) === 'garage' ? 'garage' : 'light';
+/** The theme that was chosen on this tablet; until one is, that of the device. */
+export function themeHere(): Theme {
+  const chosen = deviceStore.getItem(KEY);
+  if (chosen === 'garage' || chosen === 'light') return chosen;
+  return window.matchMedia?.('(prefers-color-scheme: dark)').matches ? 'garage' : 'light';
 }
 
 export function wearTheme(theme: Theme): void {
-  deviceStore.setItem(KEY, theme);
   document.documentElement.dataset.theme = theme;
+}
+
+/** Chosen by hand, it stays. */
+export function changeTheme(): void {
+  const next = themeHere() === 'light' ? 'garage' : 'light';
+  deviceStore.setItem(KEY, next);
+  wearTheme(next);
+}
+
+/** Worn now, and again whenever the device changes its own while none was chosen. */
+export function followTheme(): void {
+  wearTheme(themeHere());
+  window.matchMedia?.('(prefers-color-scheme: dark)').addEventListener('change', () => wearTheme(themeHere()));
 }

@@ -3,6 +3,7 @@ import { Link } from 'react-router';
 import styled from 'styled-components';
 import { knowledgeQuery } from '../api/queries';
 import { Page, Quiet } from '../ui/layout';
+import { PageTitle } from '../ui/PageTitle';
 import { Loading, Trouble } from '../ui/states';
 
 const List = styled.ul`list-style: none; margin: 0; padding: 0; border-top: 1px solid var(--edge);
@@ -29,7 +30,7 @@ export function Bench() {
   return (
     <Page>
       <div>
-        <h1>Bench</h1>
+        <PageTitle>Bench</PageTitle>
         <Quiet>The same arithmetic without a call. Inputs stay in the address: share it, or keep it with a door.</Quiet>
       </div>
       <List>

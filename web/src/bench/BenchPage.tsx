@@ -9,6 +9,7 @@ import type { Dimensions } from '../drawing/Dimension';
 import { DoorAsForm } from '../drawing/DoorAsForm';
 import { Plain } from '../ui/buttons';
 import { Caution, Page, Quiet, Row, Split, Stack } from '../ui/layout';
+import { PageTitle } from '../ui/PageTitle';
 import { Loading, Trouble } from '../ui/states';
 import { Inputs } from './Inputs';
 import { KeepWithDoor } from './KeepWithDoor';
@@ -86,7 +87,7 @@ function OnBench({ page, Result, fields }: Props) {
     <Page style={{ maxWidth: 1280 }}>
       <Row>
         <div>
-          <h1>{page.title}</h1>
+          <PageTitle>{page.title}</PageTitle>
           <Quiet>{page.decides}</Quiet>
         </div>
         <Plain onPress={() => setAddress({}, { replace: true })}>Empty the sheet</Plain>

@@ -7,6 +7,7 @@ import { knowledgeQuery, practiceQuery, sideViewQuery } from '../api/queries';
 import { SideView } from '../drawing/SideView';
 import { Action, Plain } from '../ui/buttons';
 import { Caution, Label, Page, Quiet, Row, Split, Stack } from '../ui/layout';
+import { PageTitle } from '../ui/PageTitle';
 import { RadioButtons } from '../ui/RadioButtons';
 import { Select } from '../ui/Select';
 import { Loading, Refused } from '../ui/states';
@@ -59,7 +60,7 @@ export function Practice() {
     <Page style={{ maxWidth: 1280 }}>
       <Row>
         <div>
-          <h1>Try an opener</h1>
+          <PageTitle>Try an opener</PageTitle>
           <Quiet>
             A simulated unit on a 7 ft door, to try limits, force and proofs at a desk. No door is moved by it.
           </Quiet>

@@ -8,6 +8,7 @@ import { Plain } from '../ui/buttons';
 import { useDebounced } from '../ui/debounced';
 import { Field } from '../ui/Field';
 import { Label, Page, Quiet, Row, Split, Stack } from '../ui/layout';
+import { PageTitle } from '../ui/PageTitle';
 import { RadioButtons } from '../ui/RadioButtons';
 import { Loading, Refused } from '../ui/states';
 
@@ -75,7 +76,7 @@ export function Sun() {
     <Page style={{ maxWidth: 1280 }}>
       <Row>
         <div>
-          <h1>Sun</h1>
+          <PageTitle>Sun</PageTitle>
           <Quiet>Does the low sun stand in the receiver, and does the other side stay out of it?</Quiet>
         </div>
         <Plain onPress={empty}>Empty the sheet</Plain>

@@ -7,6 +7,7 @@ import { Action, Plain } from '../ui/buttons';
 import { today } from '../ui/dates';
 import { Field } from '../ui/Field';
 import { Quiet, Row, Sheet, Stack, Two } from '../ui/layout';
+import { PageTitle } from '../ui/PageTitle';
 import { Select } from '../ui/Select';
 import { Refused } from '../ui/states';
 import { OwnerTold } from './OwnerTold';
@@ -65,9 +66,9 @@ export function BookingForm({ door, name, booking, done }: Props) {
   return (
     <Stack $gap={18}>
       <Row>
-        <h1>
+        <PageTitle>
           {booking ? 'Change the booking' : 'Book a call'}: {name}
-        </h1>
+        </PageTitle>
         <Plain onPress={done}>Cancel</Plain>
       </Row>
       <Form onSubmit={submit} aria-label="Booking">

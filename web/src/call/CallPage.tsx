@@ -1,8 +1,11 @@
+import { useEffect } from 'react';
 import { Link, Navigate, useNavigate, useParams } from 'react-router';
 import styled from 'styled-components';
+import { forgetDrafts } from '../ui/draft';
 import { useKey } from '../ui/keys';
 import { Quiet } from '../ui/layout';
 import { lazyPart } from '../ui/lazyPart';
+import { PageTitle } from '../ui/PageTitle';
 import { Loading, Trouble } from '../ui/states';
 import { clock } from '../ui/words';
 import { StageTrack } from './StageTrack';
@@ -38,6 +41,10 @@ export function CallPage() {
     '[': () => go(neighbour(stage, -1)),
     ']': () => go(neighbour(stage, 1)),
   });
+  const isOver = query.data?.state.closed ?? false;
+  useEffect(() => {
+    if (isOver) forgetDrafts(`/calls/${key}`);
+  }, [isOver, key]);
   if (query.isPending) return <Loading />;
   if (!query.data) return <Trouble wrong={query.error} retry={() => query.refetch()} />;
   // Stand still once there: a stage that becomes done must not pull the page away under the hand.
@@ -47,7 +54,7 @@ export function CallPage() {
   return (
     <Layout>
       <Head>
-        <h1>{call.call.door_name}</h1>
+        <PageTitle also={STAGES.find((one) => one.name === stage)?.title ?? stage}>{call.call.door_name}</PageTitle>
         <Quiet>
           {call.state.complaint_text ? `“${call.state.complaint_text}”` : call.call.place}
           {' · '}

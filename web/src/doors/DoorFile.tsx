@@ -11,6 +11,7 @@ import { SavedDrawing } from '../drawing/SavedDrawing';
 import { FollowUpsOf } from '../followups/FollowUps';
 import { MainAction, Plain, PlainAnchor } from '../ui/buttons';
 import { Caution, Facts, Label, Page, Quiet, Row, Sheet, Split, Stack, Table } from '../ui/layout';
+import { PageTitle } from '../ui/PageTitle';
 import { Loading, Refused, Trouble } from '../ui/states';
 import { day } from '../ui/words';
 import { BalanceYears } from './BalanceYears';
@@ -55,7 +56,7 @@ export function DoorFile() {
     <Page>
       <Row>
         <div>
-          <h1>{file.name}</h1>
+          <PageTitle>{file.name}</PageTitle>
           <Quiet>{[file.place, file.customer, file.phone].filter(Boolean).join(' · ')}</Quiet>
         </div>
         <Row>
@@ -212,7 +213,7 @@ function ChangeDetails({ file, done }: { file: Schemas['DoorFile']; done: () => 
   return (
     <Page>
       <Row>
-        <h1>Change the details</h1>
+        <PageTitle>Change the details</PageTitle>
         <Plain onPress={done}>Cancel</Plain>
       </Row>
       <DetailsForm

@@ -7,6 +7,7 @@ import { PlainLink } from '../ui/buttons';
 import { Field } from '../ui/Field';
 import { Page, Quiet, Row, Table } from '../ui/layout';
 import { Pages } from '../ui/Pages';
+import { PageTitle } from '../ui/PageTitle';
 import { Loading, Trouble } from '../ui/states';
 import { day } from '../ui/words';
 
@@ -43,7 +44,7 @@ export function Doors() {
   return (
     <Page>
       <Row>
-        <h1>{putAway ? 'Files put away' : 'Doors'}</h1>
+        <PageTitle>{putAway ? 'Files put away' : 'Doors'}</PageTitle>
         {putAway ? (
           <PlainLink to="/doors">All doors</PlainLink>
         ) : (

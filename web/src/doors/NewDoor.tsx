@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { client, data, newId } from '../api/client';
 import { Page } from '../ui/layout';
+import { PageTitle } from '../ui/PageTitle';
 import { type Details, DetailsForm } from './DetailsForm';
 
 const EMPTY = { name: '', place: '', customer: '', phone: '', access_notes: '' };
@@ -20,7 +21,7 @@ export function NewDoor() {
   });
   return (
     <Page>
-      <h1>Open a new file</h1>
+      <PageTitle>Open a new file</PageTitle>
       <DetailsForm first={EMPTY} save={open.mutate} saving={open.isPending} wrong={open.error} />
     </Page>
   );

@@ -4,6 +4,7 @@ import styled from 'styled-components';
 import { followUpsQuery } from '../api/queries';
 import { Label, Page, Quiet, Stack } from '../ui/layout';
 import { Pages } from '../ui/Pages';
+import { PageTitle } from '../ui/PageTitle';
 import { RadioButtons } from '../ui/RadioButtons';
 import { Loading, Refused, Trouble } from '../ui/states';
 import { FollowUpForm } from './FollowUpForm';
@@ -22,7 +23,7 @@ export function FollowUps() {
   const { follow_ups, kinds } = found.data;
   return (
     <Page>
-      <h1>Follow-ups</h1>
+      <PageTitle>Follow-ups</PageTitle>
       <RadioButtons
         label="Which"
         flow

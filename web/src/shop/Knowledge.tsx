@@ -5,6 +5,7 @@ import { faultsQuery } from '../api/queries';
 import { PlainLink } from '../ui/buttons';
 import { Field } from '../ui/Field';
 import { Page, Quiet, Row, Table, Two } from '../ui/layout';
+import { PageTitle } from '../ui/PageTitle';
 import { Select } from '../ui/Select';
 import { Loading, Trouble } from '../ui/states';
 
@@ -39,7 +40,7 @@ export function Knowledge() {
     <Page>
       <Row>
         <div>
-          <h1>What the fault finder knows</h1>
+          <PageTitle>What the fault finder knows</PageTitle>
           <Quiet>
             {faults.data.complaints.length} complaints, {faults.data.checks.length} checks, {faults.data.causes.length}{' '}
             causes. The maker’s manual and local codes come first.

@@ -5,6 +5,7 @@ import { client, data } from '../api/client';
 import { becomeSession, sessionQuery } from '../api/queries';
 import { Plain } from '../ui/buttons';
 import { Page, Quiet, Row, Stack } from '../ui/layout';
+import { PageTitle } from '../ui/PageTitle';
 import { Loading, Refused } from '../ui/states';
 import { AddPerson } from './AddPerson';
 import { CalendarLink } from './CalendarLink';
@@ -33,7 +34,7 @@ export function Shop() {
     <Page>
       <Row>
         <div>
-          <h1>{session.data?.shop?.name}</h1>
+          <PageTitle>{session.data?.shop?.name}</PageTitle>
           <Quiet>
             {session.data?.shop?.place} · signed in as {me.name}, {me.role}
           </Quiet>

@@ -6,6 +6,7 @@ import { vanQuery } from '../api/queries';
 import { Plain } from '../ui/buttons';
 import { Field } from '../ui/Field';
 import { Label, Page, Panel, Quiet, Row, Split, Stack, Table } from '../ui/layout';
+import { PageTitle } from '../ui/PageTitle';
 import { RadioButtons } from '../ui/RadioButtons';
 import { Loading, Refused, Trouble } from '../ui/states';
 import { isMetric, withUnit } from '../ui/units';
@@ -34,7 +35,7 @@ export function Van() {
   const { items, moves } = found.data;
   return (
     <Page>
-      <h1>The van</h1>
+      <PageTitle>The van</PageTitle>
       <Split $left="minmax(0, 1.3fr)">
         <Stack $gap={20}>
           {items.length === 0 && (

@@ -9,6 +9,7 @@ import { ActionLink, PlainAnchor, PlainLink } from '../ui/buttons';
 import { daysAfter, inWords, mondayOf, today } from '../ui/dates';
 import { Page, Quiet, Row, Stack, Table } from '../ui/layout';
 import { Pages } from '../ui/Pages';
+import { PageTitle } from '../ui/PageTitle';
 import { RadioButtons } from '../ui/RadioButtons';
 import { useRemembered } from '../ui/remembered';
 import { Loading, Trouble } from '../ui/states';
@@ -56,7 +57,7 @@ export function Today() {
   return (
     <Page>
       <Row>
-        <h1>{day === today() ? `Today, ${inWords(day)}` : inWords(day)}</h1>
+        <PageTitle>{day === today() ? `Today, ${inWords(day)}` : inWords(day)}</PageTitle>
         <Row>
           <PlainLink to="/follow-ups">
             {pressing > 0

@@ -22,7 +22,7 @@ const Veil = styled(
 )`position: fixed; inset: 0; background: #0008; display: grid; place-items: center; z-index: 20;`;
 const Box = styled(
   Modal,
-)`background: var(--sheet); border: 1px solid var(--edge); padding: 24px; width: min(520px, 92vw);`;
+)`background: var(--sheet); border: 1px solid var(--edge); padding: 24px; width: min(520px, 92vw); max-height: 92dvh; overflow: auto;`;
 const Keys = styled.dl`display: grid; grid-template-columns: auto 1fr; gap: 8px 20px; margin: 16px 0;
   dt { font-weight: 600; } dd { margin: 0; }`;
 

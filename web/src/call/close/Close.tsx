@@ -1,8 +1,8 @@
-import { useState } from 'react';
 import styled from 'styled-components';
 import { FollowUpsOf } from '../../followups/FollowUps';
 import { Fact } from '../../sizing/PairSets';
 import { Plain, PlainAnchor } from '../../ui/buttons';
+import { useDraft } from '../../ui/draft';
 import { Field } from '../../ui/Field';
 import { Facts, Label, Quiet, Sheet, Split, Stack } from '../../ui/layout';
 import { day } from '../../ui/words';
@@ -17,10 +17,12 @@ import { WhatHappened } from './WhatHappened';
 const Files = styled.div`display: flex; gap: 10px; flex-wrap: wrap;`;
 const Ways = styled.ul`margin: 0; padding-left: 20px;`;
 
+const NOTHING = 'nothing';
+
 /** Is everything proved, and what does the customer take home? */
 export function Close({ call, go }: StageProps) {
   const { state } = call;
-  const [told, setTold] = useState(state.told);
+  const [told, setTold] = useDraft('told', state.told);
   const file = `/api/calls/${call.call.key}`;
   return (
     <Split $left="minmax(0, 1fr)">
@@ -39,7 +41,7 @@ export function Close({ call, go }: StageProps) {
         </Sheet>
         <Files>
           <PlainAnchor href={`${file}/sheet.pdf`} target="_blank" rel="noreferrer">
-            Job sheet (PDF)
+            Page for the customer (PDF)
           </PlainAnchor>
           <PlainAnchor href={`${file}/technical.pdf`} target="_blank" rel="noreferrer">
             Technical sheet (PDF)
@@ -61,6 +63,9 @@ export function Close({ call, go }: StageProps) {
                 <li key={sentence}>{sentence}</li>
               ))}
             </Ways>
+            {!state.cause && state.finds.length === 0 && (
+              <Plain onPress={() => call.enter({ kind: 'found', cause: NOTHING, note: '' })}>Nothing was wrong</Plain>
+            )}
             <Plain onPress={() => go('prove')}>Back to Prove</Plain>
           </Sheet>
         )}
@@ -102,13 +107,19 @@ type Reasoned = { title: string; label: string; button: string; say: (reason: st
 
 /** Another way to end it: with a reason. */
 function WithReason({ title, label, button, say }: Reasoned) {
-  const [reason, setReason] = useState('');
+  const [reason, setReason, forget] = useDraft(button);
   return (
     <Sheet>
       <Stack>
         <Label>{title}</Label>
         <Field label={label} value={reason} onChange={setReason} />
-        <Plain isDisabled={reason.trim().length < 3} onPress={() => say(reason.trim())}>
+        <Plain
+          isDisabled={reason.trim().length < 3}
+          onPress={() => {
+            say(reason.trim());
+            forget();
+          }}
+        >
           {button}
         </Plain>
       </Stack>

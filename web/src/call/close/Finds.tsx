@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import type { Schemas } from '../../api/client';
 import { Plain } from '../../ui/buttons';
+import { useDraft } from '../../ui/draft';
 import { Field } from '../../ui/Field';
 import { Label, Panel, Quiet, Row, Sheet, Stack } from '../../ui/layout';
 import { TakeBack } from '../TakeBack';
@@ -32,8 +33,8 @@ export function Finds({ call }: { call: Call }) {
 
 function FindRow({ call, find }: { call: Call; find: Find }) {
   const [way, setWay] = useState<Way | null>(null);
-  const [reason, setReason] = useState('');
   const { cause, text, standing, says, entry } = find;
+  const [reason, setReason, forget] = useDraft(`${cause}.reason`);
   const { closed } = call.state;
   if (standing !== 'open' || closed)
     return (
@@ -63,7 +64,10 @@ function FindRow({ call, find }: { call: Call; find: Find }) {
           <div>
             <Plain
               isDisabled={reason.trim().length < 3}
-              onPress={() => call.enter({ kind: way, cause, reason: reason.trim() })}
+              onPress={() => {
+                call.enter({ kind: way, cause, reason: reason.trim() });
+                forget();
+              }}
             >
               {ASKED[way].button}
             </Plain>

@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
-import { useState } from 'react';
 import { vanQuery } from '../../api/queries';
 import { Plain } from '../../ui/buttons';
+import { useDraft } from '../../ui/draft';
 import { Field } from '../../ui/Field';
 import { Label, Panel, Quiet, Row, Stack } from '../../ui/layout';
 import { TakeBack } from '../TakeBack';
@@ -10,7 +10,7 @@ import type { Call } from '../useCall';
 /** What went into the door beside its springs? One touch for a part of the van, the name for any other. */
 export function PartsUsed({ call }: { call: Call }) {
   const van = useQuery(vanQuery);
-  const [other, setOther] = useState('');
+  const [other, setOther] = useDraft('part');
   const { parts_used, went_on, closed } = call.state;
   const use = (part: string) => call.enter({ kind: 'part_used', part, pieces: 1 });
   const gone = new Set(Object.keys(went_on).map((name) => name.toLowerCase()));

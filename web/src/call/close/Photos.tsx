@@ -2,6 +2,7 @@ import { useEffect, useState } from 'react';
 import styled from 'styled-components';
 import type { Schemas } from '../../api/client';
 import { pictureOf } from '../../api/pictures';
+import { useDraft } from '../../ui/draft';
 import { Field } from '../../ui/Field';
 import { Label, Quiet, Stack } from '../../ui/layout';
 import { Select } from '../../ui/Select';
@@ -16,7 +17,7 @@ const Strip = styled.div`display: grid; grid-template-columns: repeat(auto-fill,
 
 /** What must be seen later: the broken part, the count on the cone, the eyes as left. */
 export function Photos({ call }: { call: Call }) {
-  const [caption, setCaption] = useState('');
+  const [caption, setCaption] = useDraft('caption');
   const [of, setOf] = useState('');
   const { photos, to_show, closed } = call.state;
   const key = call.call.key;

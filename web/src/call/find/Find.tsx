@@ -7,6 +7,7 @@ import { callFindingQuery, knowledgeQuery } from '../../api/queries';
 import { InsideView } from '../../drawing/InsideView';
 import { SearchMarks } from '../../drawing/SearchMarks';
 import { LinkButton, MainAction, Plain } from '../../ui/buttons';
+import { useDraft } from '../../ui/draft';
 import { Field } from '../../ui/Field';
 import { Label, Quiet, Split, Stack } from '../../ui/layout';
 import { useRemembered } from '../../ui/remembered';
@@ -177,16 +178,21 @@ function PhotoOf({ call, entry }: { call: StageProps['call']; entry: string }) {
   );
 }
 
+/** What is on no list is said in the note. */
+const OTHER = 'other';
+const LEAST_NOTE = 3;
+
 /** What was plain to see without being asked: said as it is, and not called confirmed. */
 function ByEye({ call }: StageProps) {
   const knowledge = useQuery(knowledgeQuery);
   const { state } = call;
-  const [note, setNote] = useState(state.cause_note);
+  const [note, setNote, forgetNote] = useDraft('note', state.cause_note);
   const [open, setOpen] = useState(false);
   // Arrows and letters walk through the list: what they pass is not what was found.
   const [picked, setPicked] = useState('');
   const found = (cause: string) => {
     call.enter({ kind: 'found', cause, note });
+    forgetNote();
     setPicked('');
   };
   return (
@@ -225,7 +231,12 @@ function ByEye({ call }: StageProps) {
             isDisabled={state.closed}
           />
           {picked && picked !== state.cause ? (
-            <Plain onPress={() => found(picked)}>Say that this was found</Plain>
+            <>
+              {picked === OTHER && <Quiet>Say in the note what it is: it stands as the finding.</Quiet>}
+              <Plain isDisabled={picked === OTHER && note.trim().length < LEAST_NOTE} onPress={() => found(picked)}>
+                Say that this was found
+              </Plain>
+            </>
           ) : (
             state.cause &&
             note !== state.cause_note && <Plain onPress={() => state.cause && found(state.cause)}>Keep the note</Plain>

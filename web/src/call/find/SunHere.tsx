@@ -5,6 +5,7 @@ import { mistakeAt, type Schemas } from '../../api/client';
 import { callSunQuery } from '../../api/queries';
 import { SIDES, SunResult } from '../../drawing/SunResult';
 import { LinkButton, Plain } from '../../ui/buttons';
+import { useDraft } from '../../ui/draft';
 import { Field } from '../../ui/Field';
 import { Label, Quiet, Sheet, Stack } from '../../ui/layout';
 import { RadioButtons } from '../../ui/RadioButtons';
@@ -39,7 +40,7 @@ export function SunHere({ call, facts }: Props) {
 
 function Asked({ call, facts }: Props) {
   const known = new Map(call.state.measured.map((one) => [one.field, one]));
-  const [at, setAt] = useState('');
+  const [at, setAt] = useDraft('sun.at');
   const side = known.get('receiver_side')?.value;
   const said = [...READ_BY, 'width_in'].map((field) => known.get(field)?.value).join(' ');
   const found = useQuery(callSunQuery(call.call.key, said, at));

@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
-import { useState } from 'react';
 import { identifyQuery, sheetQuery } from '../../api/queries';
 import { Choice } from '../../ui/buttons';
+import { useDraft } from '../../ui/draft';
 import { Field } from '../../ui/Field';
 import { Panel, Quiet, Stack, Two } from '../../ui/layout';
 import { Refused } from '../../ui/states';
@@ -10,8 +10,8 @@ import { wire } from '../../ui/words';
 
 /** Which standard wire is it, by what the tape says across 10 and 20 coils? */
 export function Coils({ keep }: { keep: (wire: number) => void }) {
-  const [ten, setTen] = useState('');
-  const [twenty, setTwenty] = useState('');
+  const [ten, setTen] = useDraft('coils.ten');
+  const [twenty, setTwenty] = useDraft('coils.twenty');
   const sheet = useQuery(
     sheetQuery({ ten_coils_in: withUnit(ten, 'length'), twenty_coils_in: withUnit(twenty, 'length') }),
   );

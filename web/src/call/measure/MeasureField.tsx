@@ -6,6 +6,7 @@ import type { Schemas } from '../../api/client';
 import { knowledgeQuery, sheetQuery } from '../../api/queries';
 import { Action, Plain } from '../../ui/buttons';
 import { useDebounced } from '../../ui/debounced';
+import { useDraft } from '../../ui/draft';
 import { Panel, Quiet, Stack } from '../../ui/layout';
 import { RadioButtons } from '../../ui/RadioButtons';
 import { useRemembered } from '../../ui/remembered';
@@ -92,7 +93,7 @@ function ChoiceField({ field, known, call, next }: Props) {
 
 /** One measurement, typed as on a tape or tapped on the pad; what is understood of it stands beside it before it is kept. */
 function TypedField({ field, known, call, next, back, keep, refused }: Props) {
-  const [typed, setTyped] = useState(refused?.typed ?? '');
+  const [typed, setTyped, forget] = useDraft(field.name, refused?.typed ?? '');
   const coarse = matchMedia('(any-pointer: coarse)').matches;
   const [pad, setPad] = useRemembered('pad', coarse ? ['open', 'away'] : ['away', 'open']);
   const knowledge = useQuery(knowledgeQuery);
@@ -103,8 +104,10 @@ function TypedField({ field, known, call, next, back, keep, refused }: Props) {
   }, []);
   const submit = (event: FormEvent) => {
     event.preventDefault();
-    if (typed.trim()) keep(field.name, withUnit(typed, field.quantity));
-    else if (known) next();
+    if (typed.trim()) {
+      keep(field.name, withUnit(typed, field.quantity));
+      forget();
+    } else if (known) next();
   };
   const onKeyDown = (event: KeyboardEvent) => {
     if (event.key !== 'Enter' || !event.shiftKey) return;

@@ -4,6 +4,7 @@ import styled from 'styled-components';
 import { client, data, type Schemas } from '../../api/client';
 import { knowledgeQuery, weighQuery } from '../../api/queries';
 import { Action, Choice, Plain } from '../../ui/buttons';
+import { useDraft } from '../../ui/draft';
 import { Field } from '../../ui/Field';
 import { Caution, Panel, Quiet, Stack, Two } from '../../ui/layout';
 import { RadioButtons } from '../../ui/RadioButtons';
@@ -33,8 +34,8 @@ export function Weigh({ call, done }: { call: Call; done: () => void }) {
 }
 
 function Scales({ keep }: { keep: (answer: Answer) => void }) {
-  const [left, setLeft] = useState('');
-  const [right, setRight] = useState('');
+  const [left, setLeft] = useDraft('scale.left');
+  const [right, setRight] = useDraft('scale.right');
   const weigh = useMutation({
     mutationFn: async () => {
       const typed = { readings_lb: withUnit(left, 'weights'), right_readings_lb: withUnit(right, 'weights') };

@@ -20,6 +20,7 @@ export function Prove({ call, go }: StageProps) {
   const before = state.touched ? 'first_lift' : 'as_found';
   const firstLift = state.gate_groups.find((group) => group.before === before);
   const gated = useRef(!firstLift?.met);
+  const handsOn = state.gate_groups.find((group) => group.before === 'hands_on');
   const power = state.gate_groups.find((group) => group.before === 'power');
   return (
     <>
@@ -33,8 +34,9 @@ export function Prove({ call, go }: StageProps) {
               <PlainLink to={`/calls/${call.call.key}/arrive`}>Make it safe to read it again</PlainLink>
             </Quiet>
           )}
+          {!power?.met && !state.not_lifted && handsOn && !handsOn.met && <Gates call={call} group={handsOn} />}
           {!power?.met && !state.not_lifted && firstLift && !firstLift.met && <Gates call={call} group={firstLift} />}
-          {!power?.met && !state.not_lifted && firstLift?.met && !state.closed && (
+          {!power?.met && !state.not_lifted && firstLift?.met && handsOn?.met !== false && !state.closed && (
             <TakeReading call={call} takeFocus={gated.current} />
           )}
           <Readings call={call} />

@@ -4,6 +4,7 @@ import styled from 'styled-components';
 import { client, data } from '../../api/client';
 import { callBalanceQuery } from '../../api/queries';
 import { Choice, Plain } from '../../ui/buttons';
+import { useDraft } from '../../ui/draft';
 import { Field } from '../../ui/Field';
 import { Caution, Panel } from '../../ui/layout';
 import { usePressGuard } from '../../ui/pressGuard';
@@ -97,7 +98,7 @@ export function TakeReading({ call, takeFocus }: { call: Call; takeFocus: boolea
 
 /** Both ways at one height: the half of their difference is the drag. */
 function GaugeReading({ call, height, stay }: { call: Call; height: number; stay: () => void }) {
-  const [typed, setTyped] = useState('');
+  const [typed, setTyped] = useDraft('force');
   const read = useMutation({
     mutationFn: async (direction: 'raising' | 'lowering') => {
       const force = await data(

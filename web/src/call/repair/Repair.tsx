@@ -1,11 +1,13 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
+import { useSearchParams } from 'react-router';
 import type { Schemas } from '../../api/client';
 import { stackOn } from '../../api/onDoor';
 import { callProceduresQuery } from '../../api/queries';
 import { InsideView } from '../../drawing/InsideView';
 import { StepMark } from '../../drawing/StepMark';
 import { LinkButton, Plain, PlainLink } from '../../ui/buttons';
+import { useDraft } from '../../ui/draft';
 import { Field } from '../../ui/Field';
 import { Caution, Label, Panel, Quiet, Row, Split, Stack } from '../../ui/layout';
 import { RadioButtons } from '../../ui/RadioButtons';
@@ -25,22 +27,17 @@ import { TurnCounter } from './TurnCounter';
 /** What is the one thing I do now, what can hurt, and may I? */
 export function Repair({ call, go }: StageProps) {
   const { state } = call;
-  const [counting, setCounting] = useState(false);
+  // In the address, so that the gesture back puts the counter away and leaves the stage as it is.
+  const [address, setAddress] = useSearchParams();
+  const counting = address.has('count');
+  const putAway = () => setAddress({}, { replace: true });
   const [picked, setPicked] = useState('');
   const found = useQuery(callProceduresQuery(call.call.key, call.call.entries));
   const { work } = state;
   const cones = state.parts[0]?.unit === 'quarter-turns';
   // It stays until it is put away: the last stroke must not pull the counter from under the hand.
   if (counting && cones && work)
-    return (
-      <TurnCounter
-        call={call}
-        title={work.title}
-        stops={work.stops}
-        close={() => setCounting(false)}
-        done={() => setCounting(false)}
-      />
-    );
+    return <TurnCounter call={call} title={work.title} stops={work.stops} close={putAway} done={putAway} />;
   if (found.isPending) return <Loading />;
   if (found.isError) return <Trouble wrong={found.error} retry={() => found.refetch()} />;
   const { procedures } = found.data;
@@ -116,7 +113,7 @@ export function Repair({ call, go }: StageProps) {
         main={step ? step.main : procedure.main}
         asked={step?.id}
         fresh={!found.isPlaceholderData}
-        count={() => setCounting(true)}
+        count={() => setAddress({ count: 'open' })}
       />
     </Split>
   );
@@ -153,7 +150,7 @@ function ToTheSprings({ call }: { call: Call }) {
 /** The work is left as it stands: why, for whoever takes it up. */
 function LeaveIt({ call }: { call: Call }) {
   const [open, setOpen] = useState(false);
-  const [reason, setReason] = useState('');
+  const [reason, setReason, forget] = useDraft('left');
   if (!open) return <LinkButton onPress={() => setOpen(true)}>Leave it as it stands</LinkButton>;
   return (
     <Panel role="group" aria-label="Leave it as it stands">
@@ -169,6 +166,7 @@ function LeaveIt({ call }: { call: Call }) {
           isDisabled={reason.trim().length < 3}
           onPress={() => {
             call.enter({ kind: 'left', reason: reason.trim() });
+            forget();
             setOpen(false);
           }}
         >

@@ -19,15 +19,19 @@ import { canSpeak, sayAloud } from './spoken';
 const Cover = styled(ModalOverlay)`position: fixed; inset: 0; background: var(--ground); z-index: 10;`;
 const Screen = styled(
   Dialog,
-)`height: 100dvh; outline: none; display: grid; grid-template: auto minmax(0, 1fr) / minmax(0, 1fr) 330px; padding: 12px; gap: 12px; overflow: auto;
-  @media (max-width: 1000px) { grid-template: auto auto auto / minmax(0, 1fr); align-content: start; }`;
+)`height: 100dvh; outline: none; display: grid; grid-template: auto minmax(0, 1fr) auto / minmax(0, 1fr) 330px; padding: 12px; gap: 12px; overflow: auto;
+  @media (max-width: 1000px) { grid-template: auto auto auto auto / minmax(0, 1fr); align-content: start; }`;
 const Top = styled.div`grid-column: 1 / -1; display: flex; gap: 10px; align-items: center; justify-content: space-between; flex-wrap: wrap;`;
 const Target = styled(Button)`
   border: 3px solid var(--action); background: var(--sheet); color: var(--ink); border-radius: 2px; cursor: pointer; display: grid; place-items: center; align-content: center; gap: 4px; min-height: 300px; padding: 8px; @media (max-width: 1000px) { min-height: calc(min(84vw, 46vh) + 96px); }
   p { font: 500 20px 'Barlow Condensed', sans-serif; text-align: center; }
   &[data-pressed] { background: var(--holds-band); } &[data-there] { border-color: var(--holds); cursor: default; background: var(--sheet); }`;
-const Beside = styled.div`display: grid; gap: 10px; align-content: start; overflow: auto;
-  @media (max-width: 1000px) { overflow: visible; }`;
+const Beside = styled.div`grid-column: 2; grid-row: 2 / span 2; display: grid; gap: 10px; align-content: start; overflow: auto;
+  @media (max-width: 1000px) { grid-area: auto; overflow: visible; }`;
+/** What must be in reach of the thumb at every size and scroll. */
+const Foot = styled.div`display: grid; grid-template-columns: 1fr 1fr; gap: 10px; background: var(--ground);
+  > [role=group] { grid-column: 1 / -1; max-height: 60vh; overflow: auto; }
+  @media (max-width: 1000px) { position: sticky; bottom: -12px; margin: 0 -12px -12px; padding: 8px 12px 12px; border-top: 1px solid var(--line); z-index: 1; order: 9; }`;
 const Facts = styled.dl`display: grid; grid-template-columns: 1fr auto; gap: 2px 14px; margin: 0; align-items: baseline;
   dt { font-size: 15px; color: var(--quiet); } dd { margin: 0; font: 600 27px/1.15 'Barlow Condensed', sans-serif; text-align: right; }`;
 const Side = styled.div`display: grid; grid-template-columns: minmax(0, 1fr) auto; gap: 8px; align-items: end;`;
@@ -52,7 +56,8 @@ export function TurnCounter({ call, title, stops, close, done }: Props) {
   // Those it was opened with: were they to go with the last stroke, what is above them would move under the finger.
   const [rules] = useState(stops);
   const [side, setSide] = useState(() => (parts.find((part) => !isThere(part, call.waiting)) ?? parts[0])?.part);
-  const [size, setSize] = useRemembered('stroke', ['1', '2']);
+  // Every spring begins with quarter-turns: a half one is chosen while its load is felt.
+  const [size, setSize] = useState<'1' | '2'>('1');
   const [voice, setVoice] = useRemembered('count', ['silent', 'spoken']);
   const awake = useAwake();
   const part = parts.find((one) => one.part === side) ?? parts[0];
@@ -121,6 +126,12 @@ export function TurnCounter({ call, title, stops, close, done }: Props) {
             />
             <p>{there ? atItsEnd : 'Touch after each stroke, head and body clear of the bars'}</p>
           </Target>
+          <Foot>
+            <Plain isDisabled={before === null || call.state.closed} onPress={back}>
+              Take one back
+            </Plain>
+            <StopRules call={call} stops={rules} stopped={close} />
+          </Foot>
           <Beside>
             <Status role="status" $wrong={refused !== undefined}>
               {refused && `Stroke not taken: ${refused.problem.message} Count on from what stands here. `}
@@ -133,14 +144,10 @@ export function TurnCounter({ call, title, stops, close, done }: Props) {
             <Pull part={part} at={at} unknown={unknown} />
             <p>{down ? part.down : part.up}</p>
             <RadioButtons label="Size of a stroke" flow value={size} pick={setSize} options={SIZES} />
-            <Plain isDisabled={before === null || call.state.closed} onPress={back}>
-              Take one back
-            </Plain>
             {part.target === 0 && <SlackOrNot part={part} there={there} call={call} />}
             <Plain isDisabled={!parts.every((one) => isThere(one, call.waiting))} onPress={done}>
               All there: go on
             </Plain>
-            <StopRules call={call} stops={rules} stopped={close} />
             {part.target ? <Aim part={part} call={call} /> : null}
             {canSpeak() && <RadioButtons label="The count aloud" flow value={voice} pick={setVoice} options={SPOKEN} />}
             <small>{awake ? 'The screen stays awake. ' : ''}Space counts, Backspace takes back.</small>

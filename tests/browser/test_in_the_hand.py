@@ -1,0 +1,158 @@
+"""What a hand, a thumb and a keyboard meet on the way through a call: the counter, the light of the garage, where a fault leads."""
+
+import pytest
+from selenium.webdriver.common.keys import Keys
+
+from server.doors.models import Door
+from tests.browser.work import enter, go_through_steps, met, start, state_of
+from tests.support.calls import MEASURED, SPRING
+
+IN_SIGHT = """
+const one = [...document.querySelectorAll('button')].find((at) => at.textContent.trim() === arguments[0]);
+const box = one.getBoundingClientRect();
+const hit = document.elementFromPoint(box.x + box.width / 2, box.y + box.height / 2);
+return box.top >= 0 && box.bottom <= innerHeight + 1 && one.contains(hit);
+"""
+THEME = "return document.documentElement.dataset.theme"
+
+
+def in_sight(page, words):
+    """Whether a button stands whole on the screen, nothing over its middle."""
+    return page.browser.execute_script(IN_SIGHT, words)
+
+
+@pytest.fixture
+def counting(signed_in, person):
+    """The counter open on springs that are to be let down."""
+    page = signed_in
+    door = Door.objects.create(shop=person.shop, name="Rope store", record={"version": 2, "measured": MEASURED, "springs": [SPRING]})
+    call = start(person, door)
+    enter(call, person, "complaint", complaint="crooked")
+    enter(call, person, "found", cause="cable_off")
+    met(call, person, "hands_on")
+    enter(call, person, "again", quarter_turns=6)
+    page.go(f"/calls/{call.key}/repair")
+    go_through_steps(page, call)
+    return page, call
+
+
+@pytest.mark.parametrize("size", [(360, 640), (390, 844), (768, 1024), (1280, 800)])
+def test_on_the_counter_stop_and_one_back_are_always_in_reach(counting, size):
+    page, _ = counting
+    page.size(*size)
+    page.touch("Count them down")
+    page.sees("Touch after each stroke")
+    for _ in range(2):
+        assert in_sight(page, "Take one back")
+        assert in_sight(page, "Stop: something is wrong")
+        page.browser.execute_script("document.querySelector('[role=dialog]').scrollTo(0, 9999)")
+    page.size(1280, 800)
+
+
+def test_the_gesture_back_puts_the_counter_away_and_every_count_begins_with_quarter_turns(counting):
+    page, call = counting
+    page.touch("Count them down")
+    page.touch("½ turn")
+    page.touch("Count a half-turn off the left spring")
+    page.sees("2 off")
+    page.browser.back()
+    page.sees("Count them down")
+    assert page.browser.current_url.endswith(f"/calls/{call.key}/repair"), "the stage is the same"
+    page.touch("Count them down")
+    page.sees("Touch after each stroke")
+    assert page.find("Count a quarter-turn off the left spring")
+    page.touch("Put the counter away")
+    page.sees("Count them down")
+
+
+@pytest.mark.parametrize("size", [(360, 640), (1280, 800)])
+def test_the_light_of_the_garage_is_a_touch_away_and_stays(signed_in, size):
+    page = signed_in
+    page.size(*size)
+    page.go("/")
+    page.sees("Today")
+    before = page.browser.execute_script(THEME)
+    page.touch("Light")
+    after = page.browser.execute_script(THEME)
+    assert {before, after} == {"light", "garage"}
+    page.go("/doors")
+    page.sees("Doors")
+    assert page.browser.execute_script(THEME) == after
+    page.touch("Keys")
+    page.sees("Single keys act")
+    page.touch("Close the list")
+    page.touch("Light")
+    page.size(1280, 800)
+
+
+def test_until_a_light_is_chosen_the_page_wears_that_of_the_device(signed_in):
+    page = signed_in
+    media = {"features": [{"name": "prefers-color-scheme", "value": "dark"}]}
+    page.browser.execute_script("localStorage.removeItem('north-hinge.theme')")
+    page.browser.execute_cdp_cmd("Emulation.setEmulatedMedia", media)
+    page.go("/")
+    page.sees("Today")
+    assert page.browser.execute_script(THEME) == "garage"
+    page.browser.execute_cdp_cmd("Emulation.setEmulatedMedia", {"features": []})
+    page.until(lambda: page.browser.execute_script(THEME) == "light", "the light of the device")
+
+
+def test_each_page_is_called_by_its_name_and_the_first_stop_of_the_keyboard_leads_past_the_rail(signed_in, person, door):
+    page = signed_in
+    call = start(person, door)
+    titles = {}
+    for path, shown in (
+        ("/", "Today"),
+        ("/doors", "Doors"),
+        ("/bench", "Bench"),
+        ("/shop", "People"),
+        (f"/calls/{call.key}/measure", "weight"),
+    ):
+        page.go(path)
+        page.sees(shown)
+        page.until(lambda: " · North Hinge" in page.browser.title, "a title")
+        titles[path] = page.browser.title
+    assert len(set(titles.values())) == len(titles)
+    assert titles[f"/calls/{call.key}/measure"] == f"Measure: {door.name} · North Hinge"
+    page.go("/doors")
+    page.sees("Doors")
+    first = page.browser.execute_script("const one = document.querySelector('a, button'); one.focus(); return one.textContent")
+    assert first == "To the page"
+    page.keys(Keys.ENTER)
+    assert page.browser.switch_to.active_element.get_attribute("id") == "page"
+
+
+def test_what_is_on_no_list_is_said_in_words_and_a_call_does_not_close_without_a_finding(signed_in, person, door):
+    page = signed_in
+    call = start(person, door)
+    enter(call, person, "complaint", complaint="noisy")
+    page.go(f"/calls/{call.key}/close")
+    page.sees("Say what was found, or that nothing was wrong.")
+    page.go(f"/calls/{call.key}/find")
+    page.touch("Enter the fault or the job yourself")
+    page.pick("What was found", "Something that is not on the list")
+    page.sees("Say in the note what it is")
+    page.write("Note", "A swallow has built in the hood")
+    page.touch("Say that this was found")
+    page.until(lambda: state_of(call).cause == "other", "found")
+    assert [one.text for one in state_of(call).finds] == ["A swallow has built in the hood"]
+    page.go(f"/calls/{call.key}/close")
+    page.sees("A swallow has built in the hood")
+    assert "Say what was found" not in page.text()
+
+
+def test_a_fault_that_is_no_spring_leads_to_its_own_work_and_asks_for_no_measure(signed_in, person, door):
+    page = signed_in
+    for cause, work in (
+        ("eye_dirty", "Put the eyes right"),
+        ("down_limit_deep", "Set limits and force"),
+        ("rollers_worn", "Straighten or replace"),
+    ):
+        call = start(person, door)
+        enter(call, person, "complaint", complaint="will_not_close")
+        enter(call, person, "found", cause=cause)
+        page.go(f"/calls/{call.key}/find")
+        page.touch("To the work")
+        page.sees(work)
+        assert "measurements missing" not in page.text()
+        enter(call, person, "withdrawn", entry=state_of(call).cause_entry, reason="another one")

@@ -1,0 +1,29 @@
+import { useRef, useState } from 'react';
+import { deviceStore } from '../api/deviceStore';
+
+const KEY = 'north-hinge.draft.';
+type Next = string | ((typed: string) => string);
+
+/**
+ * What is being typed on a page, kept on this tablet until it is entered or emptied: it outlives another stage, a reload, a flat
+ * battery. `name` says in which field of the page; the third of what is given back forgets it once it was entered.
+ */
+export function useDraft(name: string, initial = ''): readonly [string, (next: Next) => void, () => void] {
+  const { current: key } = useRef(`${KEY}${window.location.pathname}.${name}`);
+  const [typed, setTyped] = useState(() => deviceStore.getItem(key) ?? initial);
+  const latest = useRef(typed);
+  const forget = () => deviceStore.removeItem(key);
+  const keep = (next: Next) => {
+    latest.current = typeof next === 'string' ? next : next(latest.current);
+    if (latest.current === initial || latest.current === '') forget();
+    else deviceStore.setItem(key, latest.current);
+    setTyped(latest.current);
+  };
+  return [typed, keep, forget];
+}
+
+/** Nothing that was typed under a path is kept any longer. */
+export function forgetDrafts(path: string): void {
+  const names = Array.from({ length: deviceStore.length }, (_, place) => deviceStore.key(place) ?? '');
+  for (const name of names.filter((one) => one.startsWith(`${KEY}${path}`))) deviceStore.removeItem(name);
+}
