@@ -63,8 +63,8 @@ def confirmed_causes(call: Call) -> list[str]:
 def shown_cause(call: Call) -> str | None:
     """The cause that the answers since the last cure confirm, if any."""
     known = faults()
-    if not call.checks or not call.complaints or call.complaints[-1][0] not in known.complaints:
+    if not call.checks or call.complaint not in known.complaints:
         return None
     told = looks([answer for _, answer in answers_of(call)])
-    rows = posterior(known, prior(known, call.complaints[-1][0], facts_of(call), cured_of(call)), told)
+    rows = posterior(known, prior(known, call.complaint, facts_of(call), cured_of(call)), told)
     return confirmed(known, rows, told)

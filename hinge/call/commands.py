@@ -23,10 +23,11 @@ MOST_POINTS = 6000
 
 
 class Complaint(Document):
-    """What the customer says."""
+    """What the customer says: one of the known complaints, and more of it in words where somebody wrote it down."""
 
     kind: Literal["complaint"]
     complaint: Name
+    note: Text = ""
 
 
 class GateSet(Document):

@@ -141,7 +141,7 @@ def _put_on(call: Call, plan: c.Chosen) -> Call:
 
 
 def _complaint(call: Call, body: c.Complaint, signed: Signed) -> Call:
-    return call.having(complaints=(*call.complaints, (body.complaint, signed)))
+    return call.having(complaints=(*call.complaints, (body, signed)))
 
 
 def _found(call: Call, body: c.Found, signed: Signed) -> Call:

@@ -102,7 +102,7 @@ class Call:
 
     record: DoorRecord
     site: Site
-    complaints: tuple[tuple[str, Signed], ...] = ()
+    complaints: tuple[tuple[c.Complaint, Signed], ...] = ()
     causes: tuple[tuple[c.Found, Signed], ...] = ()
     checks: tuple[tuple[c.Checked, Signed], ...] = ()
     facts: Mapping[str, tuple[bool, Signed]] = field(default_factory=dict)
@@ -194,6 +194,11 @@ class Call:
             return None
         rule = stop_rules()[self.stops[-1][0]]
         return (rule, self.stops[-1][1]) if any(gate not in self.gates for gate in rule.reopens) else None
+
+    @property
+    def complaint(self) -> str | None:
+        """What the customer complained of last."""
+        return self.complaints[-1][0].complaint if self.complaints else None
 
     @property
     def cause(self) -> str | None:

@@ -91,8 +91,9 @@ def build_call_view(call: Call, claimed_elsewhere: bool = False) -> CallState:
     how = call.how("weight_lb")
     said, standing = claims_said(call), call.standing_claims()
     return CallState(
-        complaint=call.complaints[-1][0] if call.complaints else None,
-        complaint_text=_known_words(call.complaints[-1][0], complaints()) if call.complaints else "",
+        complaint=call.complaint,
+        complaint_text=_known_words(call.complaint, complaints()) if call.complaint else "",
+        complaint_note=call.complaints[-1][0].note if call.complaints else "",
         cause=call.cause,
         cause_wanted=wanted,
         cause_text=causes()[call.cause].text if call.cause in causes() else call.cause or "",

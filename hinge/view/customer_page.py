@@ -43,7 +43,7 @@ def customer_page(call: Call) -> CustomerPage:
     finds, has_opener = finds_of(call), "no_opener" not in _said(call)
     wrong = [say("home.put_right", what=one.text) if one.standing == "put_right" else f"{one.text}." for one in finds]
     return CustomerPage(
-        told_us=complaints().get(call.complaints[-1][0], call.complaints[-1][0]) if call.complaints else "",
+        told_us=complaints().get(call.complaint, call.complaint) if call.complaint else "",
         wrong=(wrong or ([say("home.nothing")] if call.closed else []))[:MOST_LINES],
         done=_done(call, finds)[:MOST_LINES],
         left=_left(call, finds)[:MOST_LINES],

@@ -54,9 +54,9 @@ def finding_of(call: Call, own: Mapping[str, int] | None = None, counted: bool =
     `own`: the shop's closed calls with this complaint by cause; they weigh only where they are `counted`.
     """
     known = faults()
-    if not call.complaints or call.complaints[-1][0] not in known.complaints:
+    complaint, holding = call.complaint, facts_of(call)
+    if complaint not in known.complaints:
         return None
-    complaint, holding = call.complaints[-1][0], facts_of(call)
     told = answers_of(call)
     finding = find(
         complaint,

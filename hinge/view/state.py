@@ -256,6 +256,7 @@ class CallState(BaseModel):
 
     complaint: str | None
     complaint_text: str
+    complaint_note: str
     cause: str | None
     cause_text: str
     cause_wanted: bool

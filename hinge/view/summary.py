@@ -38,7 +38,7 @@ def summary_of(call: Call, claimed_elsewhere: bool = False) -> list[SaidLine]:
     changed = line.touched and line.set_up and line.on is not None
     said = {
         "Abandoned": call.abandoned,
-        "Complaint": complaints().get(call.complaints[-1][0], call.complaints[-1][0]) if call.complaints else "",
+        "Complaint": complaints().get(call.complaint, call.complaint) if call.complaint else "",
         "Asked for" if call.causes and wanted_by(call.causes[-1][0].cause) else "Found": _found(call),
         "What became of it": "; ".join(f"{one.text}: {one.says}" for one in finds_of(call)),
         "Found by": _found_by(call),

@@ -102,7 +102,9 @@ def begin(person: Person, key: uuid.UUID, call_key: uuid.UUID) -> Call:
         return booking.call
     call = start(person, booking.door.key, call_key)
     if not call.facts().complaints:
-        call, _ = enter(person, call.key, f"booked-{booking.key}", Complaint(kind="complaint", complaint=booking.complaint))
+        call, _ = enter(
+            person, call.key, f"booked-{booking.key}", Complaint(kind="complaint", complaint=booking.complaint, note=booking.note)
+        )
     booking.call, booking.version = call, booking.version + 1
     booking.save()
     return call

@@ -70,6 +70,9 @@ class CallOut(Schema):
     door_key: uuid.UUID
     door_name: str
     place: str
+    customer: str
+    phone: str
+    access_notes: str
     technician: str
     started_at: datetime
     entries: int
@@ -111,6 +114,9 @@ def _out(call: Call, facts: Facts) -> HttpResponse:
             door_key=call.door.key,
             door_name=call.door.name,
             place=call.door.place,
+            customer=call.door.customer,
+            phone=call.door.phone,
+            access_notes=call.door.access_notes,
             technician=call.technician,
             started_at=call.started_at,
             entries=facts.count,
@@ -190,7 +196,7 @@ def call_finding(request: HttpRequest, key: uuid.UUID, counted: bool = False) ->
     With `counted` the shop's own closed calls with the complaint stand beside the shares of the knowledge.
     """
     facts = _one(key).facts()
-    return written(finding_of(facts, service.counted(facts.complaints[-1][0]) if facts.complaints else {}, counted))
+    return written(finding_of(facts, service.counted(facts.complaint) if facts.complaint else {}, counted))
 
 
 @router.get("/calls/{uuid:key}/procedures", response=CallProcedures, operation_id="call_procedures")

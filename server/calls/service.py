@@ -103,7 +103,7 @@ def enter(person: Person, call_key: uuid.UUID, entry_id: str, command: Said, at:
 
 def listed(facts: Facts) -> dict[str, str]:
     """What a list and a count go by: complaint and cause, by their ids."""
-    return {"complaint": facts.complaints[-1][0][:120] if facts.complaints else "", "cause": (facts.cause or "")[:120]}
+    return {"complaint": (facts.complaint or "")[:120], "cause": (facts.cause or "")[:120]}
 
 
 def counted(complaint: str) -> dict[str, int]:

@@ -205,6 +205,15 @@ def test_a_bad_supplier_table_is_refused_whole(signed_in, tmp_path):
     page.chooser("Supplier's rates").send_keys(str(good))
     page.sees("1 row from good.csv")
     assert page.text().count("None loaded.") == 2, "only the van's two are empty"
+    other = tmp_path / "other.csv"
+    other.write_text(good.read_text() + "0.25,2,4700\n")
+    page.chooser("Supplier's rates").send_keys(str(other))
+    page.sees("1 row from good.csv will be replaced by other.csv")
+    page.touch("Cancel")
+    page.sees("1 row from good.csv")
+    page.chooser("Supplier's rates").send_keys(str(other))
+    page.touch("Replace it")
+    page.sees("2 rows from other.csv")
     page.touch("Delete this list")
     page.touch("Delete it for everybody")
     page.until(lambda: page.text().count("None loaded.") == 3, "every list empty")

@@ -1,10 +1,13 @@
 """What a hand, a thumb and a keyboard meet on the way through a call: the counter, the light of the garage, where a fault leads."""
 
+from datetime import date
+
 import pytest
 from selenium.webdriver.common.keys import Keys
 
+from server.bookings.models import Booking
 from server.doors.models import Door
-from tests.browser.work import enter, go_through_steps, met, start, state_of
+from tests.browser.work import enter, gates, go_through_steps, met, start, state_of
 from tests.support.calls import MEASURED, SPRING
 
 IN_SIGHT = """
@@ -120,6 +123,28 @@ def test_each_page_is_called_by_its_name_and_the_first_stop_of_the_keyboard_lead
     assert first == "To the page"
     page.keys(Keys.ENTER)
     assert page.browser.switch_to.active_element.get_attribute("id") == "page"
+
+
+def test_a_booked_complaint_stands_chosen_with_its_note_who_to_call_and_the_safety_checks_in_sight(signed_in, person, door):
+    page = signed_in
+    door.customer, door.phone, door.place = "Ada Fell", "555 0142", "Quayside 9"
+    door.save()
+    Booking.objects.create(shop=person.shop, door=door, day=date.today(), complaint="bang", note="Car is inside", technician=person)
+    page.size(390, 844)
+    page.go("/")
+    page.touch("Start the call")
+    page.sees("There was a loud bang")
+    page.sees("Car is inside")
+    assert page.find("Call 555 0142").get_attribute("href") == "tel:5550142"
+    assert page.find("Show the way").get_attribute("href").startswith("geo:0,0?q=Quayside")
+    first = page.find(gates("hands_on")[0].title)
+    assert 0 < first.rect["y"] < 844, "the first check stands on the first screen"
+    assert not page.scrolls_sideways()
+    page.touch("The customer says something else")
+    page.write("Search", "sun")
+    page.touch("It will not close at the same hour")
+    page.sees("The customer says something else")
+    page.size(1280, 800)
 
 
 def test_what_is_on_no_list_is_said_in_words_and_a_call_does_not_close_without_a_finding(signed_in, person, door):

@@ -40,6 +40,10 @@ def test_a_forgotten_password_and_a_person_who_leaves(tablet, person):
     page.become(person)
     page.go("/shop")
     page.touch("New password")
+    page.sees("Pip Umber is signed out everywhere, and the old password ends.")
+    page.touch("Cancel")
+    page.touch("New password")
+    page.touch("Make a new one")
     page.sees("One-time password of Pip Umber")
     once = page.browser.find_element("css selector", "code").text
     page.touch("Sign out")
@@ -66,4 +70,8 @@ def test_a_forgotten_password_and_a_person_who_leaves(tablet, person):
     page.go("/shop")
     page.sees("has left; their name stays on what they did")
     page.touch("Reactivate")
+    page.touch("Deactivate")
+    page.sees("can no longer sign in. What they did stays.")
+    assert Person.objects.get(username="pip").works_here, "asked first"
+    page.touch("Cancel")
     page.sees("Deactivate")

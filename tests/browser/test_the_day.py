@@ -65,6 +65,7 @@ def test_a_call_started_by_mistake_and_a_file_one_too_many(signed_in, person, do
     page.sees("Abandoned")
     page.until(lambda: Call.objects.get(pk=call.pk).abandoned, "abandoned with the server")
     page.go(f"/doors/{door.key}")
+    page.sees("as on file")
     page.touch("Correct or archive this file")
     page.write("Why?", "Filed twice")
     page.touch("Put it away")

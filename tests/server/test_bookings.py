@@ -116,7 +116,7 @@ def test_a_booked_call_is_started_once_with_its_complaint_and_is_done_when_it_is
     one = booked(api, door)
     key = begun(api, one).json()["key"]
     assert begun(api, one).json()["key"] == key
-    assert Call.objects.get(key=key).facts().complaints[-1][0] == "bang"
+    assert Call.objects.get(key=key).facts().complaint == "bang"
     (standing,) = day_of(api)[0]["bookings"]
     assert (standing["standing"], standing["call_key"]) == ("under_way", key)
     assert changed(api, standing, note="too late").status_code == 409
@@ -124,6 +124,13 @@ def test_a_booked_call_is_started_once_with_its_complaint_and_is_done_when_it_is
     assert call.key == key
     call.closed()
     assert day_of(api)[0]["bookings"][0]["standing"] == "done"
+
+
+def test_what_the_desk_wrote_down_stands_beside_the_complaint_on_the_call(technician, door):
+    api = Api(technician)
+    call = begun(api, booked(api, door, note="Car is inside")).json()["key"]
+    state = api.get(f"/calls/{call}").json()["state"]
+    assert (state["complaint"], state["complaint_note"]) == ("bang", "Car is inside")
 
 
 def test_a_booked_call_that_was_abandoned_can_be_started_again(technician, door):

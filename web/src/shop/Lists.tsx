@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { FileTrigger } from 'react-aria-components';
 import { client, data, type Schemas } from '../api/client';
 import { shopListsQuery } from '../api/queries';
+import { AskedOnce, Sure } from '../ui/AskedOnce';
 import { Plain, PlainAnchor } from '../ui/buttons';
 import { Quiet, Row, Stack } from '../ui/layout';
 import { Loading, Refused, Trouble } from '../ui/states';
@@ -45,11 +46,19 @@ export function Lists({ lead }: { lead: boolean }) {
   );
 }
 
+const rowsSaid = (rows: number) => (rows === 1 ? '1 row' : `${rows} rows`);
+
 type Props = (typeof LISTS)[number] & { lead: boolean; loaded: Schemas['ShopListOut'] | undefined };
 
 function OneList({ kind, title, says, columns, lead, loaded }: Props) {
   const queries = useQueryClient();
-  const [asked, setAsked] = useState(false);
+  const [picked, setPicked] = useState<File | null>(null);
+  // A chooser tells of another file alone: emptied after each, the same one can be picked again.
+  const [round, setRound] = useState(0);
+  const answered = () => {
+    setPicked(null);
+    setRound(round + 1);
+  };
   // What was sized with the old list is sized anew.
   const again = () => queries.invalidateQueries();
   const load = useMutation({
@@ -67,10 +76,7 @@ function OneList({ kind, title, says, columns, lead, loaded }: Props) {
       const { response } = await client.DELETE('/api/stock/{kind}', { params: { path: { kind } } });
       if (!response.ok) throw new TypeError(`The server answered ${response.status}.`);
     },
-    onSuccess: () => {
-      setAsked(false);
-      return again();
-    },
+    onSuccess: again,
   });
   return (
     <Stack role="group" aria-label={title}>
@@ -80,8 +86,7 @@ function OneList({ kind, title, says, columns, lead, loaded }: Props) {
       </Quiet>
       {loaded ? (
         <p role="status">
-          {loaded.rows === 1 ? '1 row' : `${loaded.rows} rows`} from {loaded.file_name}, loaded {day(loaded.loaded_at)}{' '}
-          by {loaded.loaded_by}.
+          {rowsSaid(loaded.rows)} from {loaded.file_name}, loaded {day(loaded.loaded_at)} by {loaded.loaded_by}.
         </p>
       ) : (
         <p>None loaded.</p>
@@ -89,8 +94,13 @@ function OneList({ kind, title, says, columns, lead, loaded }: Props) {
       <Row style={{ justifyContent: 'flex-start' }}>
         {lead && (
           <FileTrigger
+            key={round}
             acceptedFileTypes={['.csv', 'text/csv']}
-            onSelect={(files) => files?.[0] && load.mutate(files[0])}
+            onSelect={(files) => {
+              const file = files?.[0];
+              if (file && loaded) setPicked(file);
+              else if (file) load.mutate(file);
+            }}
           >
             <Plain isDisabled={load.isPending}>
               {load.isPending
@@ -100,15 +110,27 @@ function OneList({ kind, title, says, columns, lead, loaded }: Props) {
           </FileTrigger>
         )}
         {loaded && <PlainAnchor href={`/api/stock/${kind}/csv`}>Save as CSV</PlainAnchor>}
-        {lead && loaded && !asked && <Plain onPress={() => setAsked(true)}>Delete this list</Plain>}
-        {lead && loaded && asked && (
-          <>
-            {/* First: a second tap in the same place takes nothing away. */}
-            <Plain onPress={() => setAsked(false)}>Cancel</Plain>
-            <Plain onPress={() => putAside.mutate()}>Delete it for everybody</Plain>
-          </>
+        {lead && loaded && (
+          <AskedOnce
+            label="Delete this list"
+            says={`${rowsSaid(loaded.rows)} from ${loaded.file_name} will be gone for everybody in the shop.`}
+            confirm="Delete it for everybody"
+            act={() => putAside.mutate()}
+          />
         )}
       </Row>
+      {picked && loaded && (
+        <Sure
+          label="Replace this list"
+          says={`${rowsSaid(loaded.rows)} from ${loaded.file_name} will be replaced by ${picked.name}, for everybody in the shop.`}
+          confirm="Replace it"
+          cancel={answered}
+          act={() => {
+            load.mutate(picked);
+            answered();
+          }}
+        />
+      )}
       {load.isError && <Refused wrong={load.error} />}
       {putAside.isError && <Refused wrong={putAside.error} />}
     </Stack>

@@ -2,6 +2,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import styled from 'styled-components';
 import { client, data, type Schemas } from '../api/client';
 import { peopleQuery } from '../api/queries';
+import { AskedOnce } from '../ui/AskedOnce';
 import { Plain } from '../ui/buttons';
 import { Quiet, Row, Stack, Table } from '../ui/layout';
 import { Loading, Refused, Trouble } from '../ui/states';
@@ -59,10 +60,19 @@ export function People({ me, lead }: { me: string; lead: boolean }) {
                     <Actions role="group" aria-label={person.name}>
                       {person.works_here ? (
                         <>
-                          <Plain isDisabled={reset.isPending} onPress={() => reset.mutate(person)}>
-                            New password
-                          </Plain>
-                          <Plain onPress={() => leave.mutate(person.username)}>Deactivate</Plain>
+                          <AskedOnce
+                            label="New password"
+                            says={`${person.name} is signed out everywhere, and the old password ends.`}
+                            confirm="Make a new one"
+                            isDisabled={reset.isPending}
+                            act={() => reset.mutate(person)}
+                          />
+                          <AskedOnce
+                            label="Deactivate"
+                            says={`${person.name} is signed out everywhere and can no longer sign in. What they did stays.`}
+                            confirm={`Deactivate ${person.name}`}
+                            act={() => leave.mutate(person.username)}
+                          />
                         </>
                       ) : (
                         <Plain onPress={() => back.mutate(person.username)}>Reactivate</Plain>
