@@ -3,6 +3,8 @@
 from __future__ import annotations
 
 from hinge.balance.readings import Reading
+from hinge.call.facts import Call
+from hinge.call.knowledge import complaints
 from hinge.carriers.carrier import Carrier
 from hinge.file.record import How
 from hinge.measure.fields import Value, fields, write_value
@@ -15,6 +17,11 @@ CLAIMED = "Closed elsewhere: its gates and proofs are as claimed there."
 MADE_SAFE, NOT_SAFE_YET, LEFT_DISCONNECTED = "made safe", "not made safe yet", "opener left disconnected"
 RUN_BY_POWER = "last run by power"
 OUTCOME_MARKS = {"holds": "▬", "creeps_up": "▲", "creeps_down": "▼", "runs_up": "▲▲", "runs_down": "▼▼"}
+
+
+def complaint_words(call: Call) -> str:
+    """What the customer complained of last, in their words; a complaint that is not known any more by its name."""
+    return complaints().get(call.complaint, call.complaint) if call.complaint else ""
 
 
 def carrier_words(on: Carrier | None) -> str:

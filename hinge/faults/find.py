@@ -34,6 +34,8 @@ PAIR_FROM = 0.1
 # What is said of a cause changes by at least this much before it is worth a sentence.
 TELLING = 0.03
 LITTLE = "It changes little."
+# Where everything worth looking at waits for a gate.
+WAITS = "No check is left that may be made now."
 # What a person does with a cause that nothing at hand can settle.
 UNSETTLED = "Put a known good part in its place, look again at another hour, or ask the maker."
 # `look` is where to look next; `fault` what a check has shown to be at fault.
@@ -202,7 +204,7 @@ def find(
         ],
         confirmed=sure,
         ended=ended,
-        sentence=_sentence(known, suspects, sure, ended),
+        sentence=_sentence(known, suspects, sure, ended or ("" if best else WAITS)),
     )
 
 
@@ -338,12 +340,12 @@ def _ended(known: Faults, likeliest: Suspect) -> str:
     return f"Nothing that can be looked at now tells more. {first.unsettled or UNSETTLED}"
 
 
-def _sentence(known: Faults, suspects: Sequence[Suspect], sure: str | None, ended: str) -> str:
+def _sentence(known: Faults, suspects: Sequence[Suspect], sure: str | None, after: str) -> str:
     if sure:
         return f"Confirmed: {_lower(known.causes[sure].text)}. {known.causes[sure].cure}"
     first = suspects[0]
     said = f"Most likely: {_lower(first.text)} ({chance_words(first.probability)}). It is not confirmed yet."
-    return f"{said} {ended}".strip()
+    return f"{said} {after}".strip()
 
 
 def _lower(text: str) -> str:

@@ -170,20 +170,20 @@ def sun(question: SunQuestion) -> SunAnswer:
         skyline=tuple((one.azimuth_deg, one.elevation_deg) for one in question.skyline),
     )
     lens = _lens(question, opening, zone)
-    year, surely, perhaps = (
+    year, narrow, wide = (
         sun_year(replace(opening, half_angle_deg=angle), question.year, zone)
         for angle in (lens.likely_deg, lens.at_least_deg, lens.at_most_deg)
     )
     found = {side: spells(year, side) for side in SIDES}
     moment = _moment(question.complaint_at, zone)
-    now = _at_complaint(opening, mine, moment, surely, perhaps) if moment else None
-    verdict = _verdict(mine, year, surely, perhaps, now)
+    now = _at_complaint(opening, mine, moment, narrow, wide) if moment else None
+    verdict = _verdict(mine, year, narrow, wide, now)
     after = _moment(question.prove_after, zone) or moment or datetime(question.year, 1, 1, tzinfo=zone)
     # Proved is only what surely blinded it; of a lens nobody knows, what likely did.
-    sure = surely if surely.hours(mine) >= NEVER_HOURS else perhaps
-    prove = [] if verdict == "not_the_sun" else [one for one in spells(sure, mine) if one.begins > after][:PROVED_IN]
+    lit = narrow if narrow.hours(mine) >= NEVER_HOURS else wide
+    prove = [] if verdict == "not_the_sun" else [one for one in spells(lit, mine) if one.begins > after][:PROVED_IN]
     if verdict != "not_the_sun" and len(prove) < PROVED_IN:
-        angle = lens.at_least_deg if sure is surely else lens.at_most_deg
+        angle = lens.at_least_deg if lit is narrow else lens.at_most_deg
         prove += spells(sun_year(replace(opening, half_angle_deg=angle), question.year + 1, zone), mine)[: PROVED_IN - len(prove)]
     return SunAnswer(
         left=_side(year, "left", found["left"]),
@@ -192,7 +192,7 @@ def sun(question: SunQuestion) -> SunAnswer:
         lens=LensOut(at_least_deg=round(lens.at_least_deg, 1), at_most_deg=round(lens.at_most_deg, 1), says=_lens_words(lens)),
         at_complaint=now,
         prove_at=prove,
-        sentence=_sentence(mine, year, perhaps, verdict, now),
+        sentence=_sentence(mine, year, wide, verdict, now),
     )
 
 
@@ -217,23 +217,23 @@ def _off_axis_at(opening: Opening, side: Side, moment: datetime) -> float:
     return float(off_axis(opening, side, np.array([azimuth]), np.array([elevation]))[0])
 
 
-def _at_complaint(opening: Opening, mine: Side, moment: datetime, surely: SunYear, perhaps: SunYear) -> SunNow:
+def _at_complaint(opening: Opening, mine: Side, moment: datetime, narrow: SunYear, wide: SunYear) -> SunNow:
     azimuth, elevation = place_at(opening, moment)
-    there, could = (any(one.begins - NEAR <= moment <= one.ends + NEAR for one in spells(year, mine)) for year in (surely, perhaps))
+    there, could = (any(one.begins - NEAR <= moment <= one.ends + NEAR for one in spells(year, mine)) for year in (narrow, wide))
     return SunNow(
         azimuth_deg=round(azimuth, 1),
         elevation_deg=round(elevation, 1),
         off_axis_deg=round(_off_axis_at(opening, mine, moment), 1),
         in_receiver="yes" if there else "could_be" if could else "no",
-        rises=rises_on(perhaps, moment),
+        rises=rises_on(wide, moment),
     )
 
 
-def _verdict(mine: Side, year: SunYear, surely: SunYear, perhaps: SunYear, now: SunNow | None) -> Verdict:
+def _verdict(mine: Side, year: SunYear, narrow: SunYear, wide: SunYear, now: SunNow | None) -> Verdict:
     other: Side = "right" if mine == "left" else "left"
-    if perhaps.hours(mine) < NEVER_HOURS or (now is not None and now.in_receiver == "no"):
+    if wide.hours(mine) < NEVER_HOURS or (now is not None and now.in_receiver == "no"):
         return "not_the_sun"
-    if now.in_receiver == "could_be" if now is not None else surely.hours(mine) < NEVER_HOURS:
+    if now.in_receiver == "could_be" if now is not None else narrow.hours(mine) < NEVER_HOURS:
         return "could_be"
     return "swap" if year.hours(other) < max(NEVER_HOURS, SWAP_SHARE * year.hours(mine)) else "shade"
 
@@ -281,14 +281,14 @@ def _long(one: Spell) -> float:
     return round((one.ends.astimezone(UTC) - one.begins.astimezone(UTC)).total_seconds() / 3600, 2)
 
 
-def _sentence(mine: Side, year: SunYear, perhaps: SunYear, verdict: Verdict, now: SunNow | None) -> str:
+def _sentence(mine: Side, year: SunYear, wide: SunYear, verdict: Verdict, now: SunNow | None) -> str:
     other: Side = "right" if mine == "left" else "left"
     hours, across = year.hours(mine), year.hours(other)
     if verdict == "not_the_sun":
-        if now is not None and perhaps.hours(mine) >= NEVER_HOURS:
+        if now is not None and wide.hours(mine) >= NEVER_HOURS:
             where = "below the horizon" if now.elevation_deg <= 0 else "elsewhere"
             then = f"At that hour the sun stood {where}" if now.rises else "On that day the sun does not rise there"
-            return f"{then}: it is not the sun. In a year it stands in this receiver for {perhaps.hours(mine):.0f} hours at most."
+            return f"{then}: it is not the sun. In a year it stands in this receiver for {wide.hours(mine):.0f} hours at most."
         return "The sun hardly ever stands in this receiver: look for something else."
     if verdict == "could_be":
         stood = (

@@ -13,7 +13,7 @@ from hinge.call.closing import to_abandon, to_close
 from hinge.call.counterbalance import CounterbalanceState
 from hinge.call.facts import Call, Signed, Taken
 from hinge.call.finds import finds_of
-from hinge.call.knowledge import causes, complaints
+from hinge.call.knowledge import causes
 from hinge.call.limits import learned, limits_of
 from hinge.call.options import turns_for
 from hinge.call.procedure_of_work import proved_steps
@@ -30,6 +30,7 @@ from hinge.call.words import (
     RUN_BY_POWER,
     STANDINGS,
     carrier_words,
+    complaint_words,
     measured_words,
     part_words,
     reading_words,
@@ -92,7 +93,7 @@ def build_call_view(call: Call, claimed_elsewhere: bool = False) -> CallState:
     said, standing = claims_said(call), call.standing_claims()
     return CallState(
         complaint=call.complaint,
-        complaint_text=_known_words(call.complaint, complaints()) if call.complaint else "",
+        complaint_text=complaint_words(call),
         complaint_note=call.complaints[-1][0].note if call.complaints else "",
         cause=call.cause,
         cause_wanted=wanted,

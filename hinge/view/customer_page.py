@@ -8,14 +8,14 @@ from pydantic import BaseModel
 
 from hinge.call.facts import Call
 from hinge.call.finds import FindState, finds_of
-from hinge.call.knowledge import complaints
-from hinge.call.words import part_words
+from hinge.call.words import complaint_words, part_words
 from hinge.procedures.knowledge import Procedure, procedures, steps, wanted_by
-from hinge.procedures.rules import Proof, proofs
+from hinge.site.facts import Fact
 from hinge.springs.use import use_told, years_of
 from hinge.springs.words import years_words
 from hinge.text.sentences import say_with
 from hinge.view.needs import parts_of
+from hinge.view.summary import proofs_standing
 
 say = say_with(__file__)
 # A page in large type has room for so many lines of one kind; the rest stand on the technical sheet.
@@ -43,7 +43,7 @@ def customer_page(call: Call) -> CustomerPage:
     finds, has_opener = finds_of(call), "no_opener" not in _said(call)
     wrong = [say("home.put_right", what=one.text) if one.standing == "put_right" else f"{one.text}." for one in finds]
     return CustomerPage(
-        told_us=complaints().get(call.complaint, call.complaint) if call.complaint else "",
+        told_us=complaint_words(call),
         wrong=(wrong or ([say("home.nothing")] if call.closed else []))[:MOST_LINES],
         done=_done(call, finds)[:MOST_LINES],
         left=_left(call, finds)[:MOST_LINES],
@@ -73,6 +73,8 @@ def _done(call: Call, finds: list[FindState]) -> list[str]:
         on = call.fitted[-1]
         kinds: Mapping[str, str] = {"extension": "home.pair", "counterweight": "home.stack"}
         lines.append(say(kinds[on.kind]) if on.kind in kinds else say("home.springs", count=max(1, on.spring_count)))
+        if on.kind == "extension" and call.site[Fact.SAFETY_CABLES] == "threaded":
+            lines.append(say("home.safety_cables"))
     elif call.line.touched and call.line.set_up:
         lines.append(say("home.trimmed" if call.aim == "trim" else "home.wound_again"))
     lines += [say("home.asked_for", what=_lower(one.title)) for one in _asked_for(call)]
@@ -91,7 +93,7 @@ def _asked_for(call: Call) -> list[Procedure]:
 
 def _left(call: Call, finds: list[FindState]) -> list[str]:
     lines = [say("home.opener_left", reason=call.disconnections[-1][0])] if call.disconnections else []
-    lines += [say("home.failed", what=_lower(proof.title)) for proof in _standing(call, "failed")]
+    lines += [say("home.failed", what=_lower(proof.title)) for proof in proofs_standing(call, "failed")]
     said = {"open": "home.still_open", "declined": "home.declined", "deferred": "home.deferred"}
     for one in finds:
         if one.standing in said:
@@ -100,12 +102,8 @@ def _left(call: Call, finds: list[FindState]) -> list[str]:
 
 
 def _tried(call: Call) -> str:
-    passed = _standing(call, "passed")
+    passed = proofs_standing(call, "passed")
     return say("home.tried", what=", ".join(_lower(proof.title) for proof in passed)) if passed else ""
-
-
-def _standing(call: Call, standing: str) -> list[Proof]:
-    return [proof for proof in proofs() if (tried := call.tried.get(proof.id)) and tried.standing == standing]
 
 
 def _lasts(call: Call) -> str:

@@ -8,6 +8,7 @@ from hinge.call import commands as c
 from hinge.call.acts import act_of_step, is_trim
 from hinge.call.closing import to_close, to_prove
 from hinge.call.facts import Call
+from hinge.call.finds import open_finds
 from hinge.call.procedure_of_work import steps_left
 from hinge.call.safety import open_gates
 from hinge.call.step_rules import step_barred
@@ -57,17 +58,27 @@ def main_of_finding(call: Call, confirmed: str | None, text: str) -> MainAction:
         return MainAction(label=f"Found: {text}", command=c.Found(kind="found", cause=confirmed, note=note), to=_cured_at(call, confirmed))
     if call.cause is None:
         return waiting("Nothing confirmed yet")
-    if call.cause in {name for name, _ in call.cures}:
-        return MainAction(label="Prove it", to="prove")
-    to = _cured_at(call, call.cause)
-    labels = {"repair": "To the work", "size": carrier_of(call.measured).to_size, "measure": "Measure the door"}
+    cause = _still_to_cure(call, call.cause)
+    to = _cured_at(call, cause) if cause else "prove"
+    labels = {"repair": "To the work", "size": carrier_of(call.measured).to_size, "measure": "Measure the door", "prove": "Prove it"}
     return MainAction(label=f"Found: {text}" if confirmed is not None else labels[to], to=to)
 
 
-def _cured_at(call: Call, cause: str) -> Literal["repair", "size", "measure"]:
-    """Where a cause is cured: by a procedure that needs nothing measured, or by work on what carries the door, which is sized first."""
+def _still_to_cure(call: Call, last: str) -> str | None:
+    """What was found or asked for last; once that is put right, what is open still."""
+    left = [one.cause for one in open_finds(call)]
+    return last if last in left or wanted_by(last) else left[-1] if left else None
+
+
+def _cured_at(call: Call, cause: str) -> Literal["repair", "size", "measure", "prove"]:
+    """Where a cause is cured: by a procedure that needs nothing measured, or by work on what carries the door, which is sized first.
+
+    What no procedure cures is only proved.
+    """
     one = wanted_by(cause)
     cures = [procedures()[one]] if one else [told for told in procedures().values() if cause in told.cures]
+    if not cures:
+        return "prove"
     if any(told.when is None for told in cures):
         return "repair"
     setup, wrong = understood(call.measured)

@@ -8,15 +8,15 @@ from pydantic import BaseModel
 
 from hinge.call.facts import Call
 from hinge.call.finds import finds_of
-from hinge.call.knowledge import causes, complaints
+from hinge.call.knowledge import causes
 from hinge.call.limits import limits_words
-from hinge.call.words import carrier_words, part_words, reading_words
+from hinge.call.words import carrier_words, complaint_words, part_words, reading_words
 from hinge.errors import HingeError
 from hinge.faults.knowledge import faults
 from hinge.file.setup import setup_of
 from hinge.opener.clear import under_open_door
 from hinge.procedures.knowledge import wanted_by
-from hinge.procedures.rules import proofs
+from hinge.procedures.rules import Proof, proofs
 from hinge.text.marks import say_length
 from hinge.view.needs import parts_of
 
@@ -38,7 +38,7 @@ def summary_of(call: Call, claimed_elsewhere: bool = False) -> list[SaidLine]:
     changed = line.touched and line.set_up and line.on is not None
     said = {
         "Abandoned": call.abandoned,
-        "Complaint": complaints().get(call.complaint, call.complaint) if call.complaint else "",
+        "Complaint": complaint_words(call),
         "Asked for" if call.causes and wanted_by(call.causes[-1][0].cause) else "Found": _found(call),
         "What became of it": "; ".join(f"{one.text}: {one.says}" for one in finds_of(call)),
         "Found by": _found_by(call),
@@ -50,9 +50,9 @@ def summary_of(call: Call, claimed_elsewhere: bool = False) -> list[SaidLine]:
         "Balance": _balance(call, before=False),
         "Limits": limits_words(call),
         "Parts": ", ".join(part_words(name, pieces) for name, pieces in parts_of(call).items()),
-        "Proved, as claimed there" if claimed_elsewhere else "Proved": ", ".join(_standing(call, "passed")),
+        "Proved, as claimed there" if claimed_elsewhere else "Proved": ", ".join(proof.title for proof in proofs_standing(call, "passed")),
         "Clear opening": _clear_opening(call),
-        "Failed": ", ".join(_standing(call, "failed")),
+        "Failed": ", ".join(proof.title for proof in proofs_standing(call, "failed")),
         "Opener left disconnected": call.disconnections[-1][0] if call.disconnections else "",
         "Told to the customer": call.closed[0] if call.closed else "",
     }
@@ -108,5 +108,6 @@ def _found_by(call: Call) -> str:
     return "; ".join(shown[-MOST_CHECKS:])
 
 
-def _standing(call: Call, standing: str) -> list[str]:
-    return [proof.title for proof in proofs() if (tried := call.tried.get(proof.id)) and tried.standing == standing]
+def proofs_standing(call: Call, standing: str) -> list[Proof]:
+    """The proofs that stand so, passed or failed, in the order they are made."""
+    return [proof for proof in proofs() if (tried := call.tried.get(proof.id)) and tried.standing == standing]

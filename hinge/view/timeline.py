@@ -158,7 +158,7 @@ def _stepped(_: Call, body: c.Stepped) -> str:
 
 
 _SAID: dict[type, Callable[[Call, Any], str]] = {
-    c.Complaint: lambda _, body: f"“{_known(complaints(), body.complaint)}”",
+    c.Complaint: lambda _, body: f"“{_known(complaints(), body.complaint)}”{f' {body.note}' if body.note else ''}",
     c.GateSet: _gate,
     c.Found: _found,
     c.Checked: _checked,

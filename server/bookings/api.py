@@ -111,7 +111,7 @@ class LinkOut(Schema):
 
 
 def _out(booking: Booking) -> BookingOut:
-    door, who = booking.door, booking.technician
+    door, who, expected = booking.door, booking.technician, booking.expected()
     same = {name: getattr(booking, name) for name in service.BookingInput.model_fields if name != "technician"}
     return BookingOut(
         **same,
@@ -127,8 +127,8 @@ def _out(booking: Booking) -> BookingOut:
         technician_name=who.name if who else "",
         standing=booking.standing,
         call_key=booking.call.key if booking.call and booking.standing in ("under_way", "done") else None,
-        expected=booking.expected(),
-        confirmation=confirmation_of(booking),
+        expected=expected,
+        confirmation=confirmation_of(booking, expected),
     )
 
 

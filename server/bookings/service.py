@@ -51,8 +51,9 @@ class BookingInput(RequestBody):
 
 def between(first: date, days: int) -> QuerySet[Booking]:
     """The bookings of some days in order of day, time and place; those of any time last."""
-    found = Booking.objects.filter(day__gte=first, day__lt=first + timedelta(days=days)).select_related("door", "technician", "call")
-    return found.order_by("day", F("from_time").asc(nulls_last=True), "door__place", "pk")
+    found = Booking.objects.filter(day__gte=first, day__lt=first + timedelta(days=days))
+    in_order = found.order_by("day", F("from_time").asc(nulls_last=True), "door__place", "pk")
+    return in_order.select_related("shop", "door", "technician", "call")
 
 
 @mutation

@@ -23,6 +23,9 @@ from server.people.models import Person
 # A torsion set of many cycles on a quiet door is due after decades.
 AHEAD_DAYS = 365 * 40
 
+# What is left for another day of a cause that has a follow-up of its own.
+WHAT = {"eye_sun": FollowUp.What.SUN}
+
 
 class FollowUpInput(RequestBody):
     """What is to be done later, by when; `ended` says how it ended."""
@@ -57,10 +60,11 @@ def keep(person: Person, door_key: uuid.UUID, key: uuid.UUID, wish: FollowUpInpu
 
 def keep_for_later(sender: type[Call], call: Call, person: Person, event: Deferred, entry_id: str, **_: object) -> None:
     """Keep a follow-up for what was left for another day on a call, once for its entry, within the call's own transaction."""
-    usual = timezone.localdate() + timedelta(days=FollowUp.USUAL_DAYS[FollowUp.What.OTHER])
+    what = WHAT.get(event.cause, FollowUp.What.OTHER)
+    usual = timezone.localdate() + timedelta(days=FollowUp.USUAL_DAYS[what])
     due = max(date.fromisoformat(event.due), timezone.localdate()) if event.due else usual
     text = causes()[event.cause].text if event.cause in causes() else event.cause
-    wish = FollowUpInput(what=FollowUp.What.OTHER, due=due, note=f"{text}: {event.reason}"[:600], ended="")
+    wish = FollowUpInput(what=what, due=due, note=f"{text}: {event.reason}"[:600], ended="")
     keep(person, call.door.key, uuid.uuid5(call.key, entry_id), wish)
 
 

@@ -6,6 +6,7 @@ import pytest
 
 from hinge.call.knowledge import causes
 from hinge.errors import BadInputError, ContradictionError, GateNotMetError, OutOfStepError
+from hinge.faults.find import find
 from hinge.faults.knowledge import faults
 from hinge.questions.sun import SunPlace
 from hinge.questions.sun_of_call import sun_of
@@ -253,6 +254,47 @@ def test_a_shade_test_on_the_call_tells_how_far_this_lens_sees_or_that_it_was_no
     assert told.answer.lens.at_least_deg == 45
     morning.say("measured", field="lens_sees_deg", typed="52")
     assert sun_of(morning.call, HERE, 2026).answer.lens.says == "This lens sees 52° off its axis."
+
+
+@pytest.mark.parametrize(
+    ("causes", "cured", "to"),
+    [
+        (["eye_dirty"], [], "repair"),
+        (["nothing"], [], "prove"),
+        (["spring_broken"], [], "measure"),
+        (["eye_dirty"], ["eye_dirty"], "prove"),
+        (["rollers_worn", "eye_dirty"], ["eye_dirty"], "repair"),
+        (["eye_dirty", "wanted_fit_battery"], [], "repair"),
+    ],
+)
+def test_the_main_action_of_find_leads_to_where_what_is_open_is_cured(causes, cured, to):
+    call = Running()
+    call.say("complaint", complaint="will_not_close")
+    for cause in causes:
+        call.say("found", cause=cause)
+    for cause in cured:
+        call.say("cured", cause=cause)
+    assert finding_of(call.call).main.to == to
+
+
+def test_what_is_on_no_list_is_put_right_by_word_and_asks_for_no_measure():
+    call = Running()
+    call.say("complaint", complaint="noisy")
+    call.say("found", cause="other", note="A swallow has built in the hood")
+    assert finding_of(call.call).main.to == "prove"
+
+
+def test_where_everything_worth_looking_at_waits_for_a_gate_that_is_said():
+    found = find("lifts_and_stops", open_needs=())
+    while found.next:
+        found = find(
+            "lifts_and_stops",
+            answers=[*((one.check, one.outcome) for one in found.answered), (found.next[0].check, "cant_tell")],
+            open_needs=(),
+        )
+    assert found.later
+    assert not found.ended
+    assert "No check is left that may be made now." in found.sentence
 
 
 def test_what_was_left_for_the_hour_of_the_sun_names_a_day_there_is():

@@ -61,6 +61,14 @@ def test_the_customer_is_told_when_and_what_to_leave_alone(technician, door, sho
     assert changed(api, one, version=2, cancelled="Rain").json()["confirmation"] == ""
 
 
+def test_a_day_of_many_bookings_takes_four_queries(technician, door, django_assert_num_queries):
+    api = Api(technician)
+    for note in ("a", "b", "c", "d", "e"):
+        booked(api, door, note=note)
+    with django_assert_num_queries(4):
+        assert len(day_of(api)[0]["bookings"]) == 5
+
+
 def test_a_day_stands_in_order_of_time_and_place_and_a_week_at_a_glance(technician, door, shop):
     api = Api(technician)
     other = Door.objects.create(shop=shop, name="Ashdown", place="Alder Lane 2")

@@ -115,7 +115,7 @@ def test_the_job_sheet_is_one_page_with_what_matters(call):
         "A torsion spring is broken",
         "New springs were put on",
         "contact reversal",
-        "The springs should last about",
+        "The springs should last",
         "Never touch springs",
         "Heavy lines are new: springs",
         "Whom to call",

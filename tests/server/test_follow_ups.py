@@ -165,3 +165,11 @@ def test_what_a_call_leaves_for_another_day_is_a_follow_up_once(technician, door
         assert call.enter("deferred", entry_id="for-another-day", cause="dry", reason="the grease is out", due=due).status_code == 200
     (kept,) = FollowUp.objects.filter(door=door)
     assert (kept.note, kept.due.isoformat()) == ("Rollers, hinges and springs are dry: the grease is out", due)
+
+
+def test_a_sun_nobody_could_see_is_a_proof_on_the_day_it_can_be_seen(technician, door):
+    call, due = CallOver(Api(technician), door), (date.today() + timedelta(days=40)).isoformat()
+    call.must("found", cause="eye_sun")
+    assert call.enter("deferred", cause="eye_sun", reason="To be proved between 15:40 and 16:35", due=due).status_code == 200
+    (kept,) = FollowUp.objects.filter(door=door)
+    assert (kept.what, kept.due.isoformat()) == ("sun", due)
