@@ -23,7 +23,10 @@ MOST_LINES = 6
 
 
 class CustomerPage(BaseModel):
-    """The lines of the page by what they are about; `new` are the parts of the door's drawing that are new."""
+    """The lines of the page by what they are about; `new` are the parts of the door's drawing that are new.
+
+    `has_opener` unless it was said that there is none.
+    """
 
     told_us: str
     wrong: list[str]
@@ -36,6 +39,7 @@ class CustomerPage(BaseModel):
     watch: list[str]
     never: list[str]
     new: list[str]
+    has_opener: bool
 
 
 def customer_page(call: Call) -> CustomerPage:
@@ -54,6 +58,7 @@ def customer_page(call: Call) -> CustomerPage:
         watch=[say("home.watch_hold"), *([say("home.watch_block"), say("home.watch_beam")] if has_opener else []), say("home.watch_stop")],
         never=[say("home.never_springs"), *([say("home.never_release"), say("home.never_eyes")] if has_opener else [])],
         new=new_parts(call),
+        has_opener=has_opener,
     )
 
 

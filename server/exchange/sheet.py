@@ -70,7 +70,7 @@ def customer_context(call: Call) -> dict[str, Any]:
         "state": state,
         "page": page,
         "following": following[:MOST_FOLLOWING],
-        "front": front_of(facts.measured, page.new),
+        "front": front_of(facts.measured, facts.line.kind, page.has_opener, page.new),
         "photos": list(dict.fromkeys([one.photo for one in (*state.photos[:1], *state.photos[-1:])])),
         "signed": [" ".join(map(str, stroke)) for stroke in state.signature.strokes] if state.signature else [],
         "signed_at": datetime.fromisoformat(state.signature.at) if state.signature else None,

@@ -16,6 +16,7 @@ from hinge.springs.torsion import SpringKind
 from hinge.view.steps import procedures_of
 from tests.support.calls import HOLDS, MEASURED, SPRING, Running
 from tests.support.conformance import require_is_there
+from tests.support.jobs import take_step
 from tests.support.records import HUB, PAIR, RECORDS, STACK
 
 
@@ -30,22 +31,7 @@ def go_on(call: Running, until: str = "") -> list[str]:
         for _, standing in open_gates(call.call.site, act_of_step(call.call, step).action):
             for gate in standing:
                 call.say("gate", gate=gate.id, met=True)
-        match step.does:
-            case "let_down":
-                for part, count in call.call.line.counts.items():
-                    if count is None:
-                        call.say("slack", part=part)
-                call.to_targets()
-            case "take_off":
-                call.say("taken_off")
-            case "put_on" | "rewind":
-                call.say("put_on")
-            case "wind":
-                call.to_targets()
-            case "lift":
-                call.say("reading", reading=HOLDS | {"height_in": 54 if call.call.line.kind == "counterweight" else 42})
-            case _:
-                call.say("stepped", steps=[told.now])
+        take_step(call, told.now)
         done.append(told.now)
     raise AssertionError(f"no end: {done}")
 

@@ -82,12 +82,13 @@ def step_by_step(call: Running, procedure: str) -> list[str]:
         for _, standing in open_gates(call.call.site, act.action) if act else ():
             for gate in standing:
                 call.say("gate", gate=gate.id, met=True)
-        _take(call, told.now)
+        take_step(call, told.now)
         done.append(told.now)
     raise AssertionError(f"no end: {done}")
 
 
-def _take(call: Running, now: str) -> None:
+def take_step(call: Running, now: str) -> None:
+    """One step, done or said as its procedure has it."""
     match steps()[now].does:
         case "let_down":
             for part, count in call.call.line.counts.items():

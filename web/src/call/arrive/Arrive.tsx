@@ -63,7 +63,10 @@ function Told({ call, waiting, another }: { call: Call; waiting: string | undefi
       </Stack>
       <Row style={{ justifyContent: 'start' }}>
         {phone && <PlainAnchor href={`tel:${phone.replace(/[^+\d]/g, '')}`}>Call {phone}</PlainAnchor>}
-        {place && <PlainAnchor href={`geo:0,0?q=${encodeURIComponent(place)}`}>Show the way</PlainAnchor>}
+        {/* A device that goes along has an application for the way; a desk has none. */}
+        {place && matchMedia('(any-pointer: coarse)').matches && (
+          <PlainAnchor href={`geo:0,0?q=${encodeURIComponent(place)}`}>Show the way</PlainAnchor>
+        )}
       </Row>
     </Stack>
   );

@@ -28,9 +28,7 @@ export function Close({ call, go }: StageProps) {
     <Split $left="minmax(0, 1fr)">
       <Stack $gap={16}>
         <h2>
-          {state.closed
-            ? `${state.abandoned ? 'Abandoned' : 'Closed'} ${day(state.closed_at)}`
-            : 'What the customer takes home'}
+          {state.closed ? `${state.abandoned ? 'Abandoned' : 'Closed'} ${day(state.closed_at)}` : 'The call in short'}
         </h2>
         <Sheet>
           <Facts>

@@ -1,7 +1,6 @@
-import { useState } from 'react';
 import { Checkbox, CheckboxGroup } from 'react-aria-components';
 import styled from 'styled-components';
-import { deviceStore } from '../../api/deviceStore';
+import { useDraft } from '../../ui/draft';
 import { Label, Quiet } from '../../ui/layout';
 
 const Ticks = styled(
@@ -14,30 +13,17 @@ const Tick = styled(
   &[data-selected] { color: var(--quiet); }`;
 const Box = styled.span`flex: none; width: 26px; height: 26px; border: 2px solid var(--ink); display: grid; place-content: center; font-weight: 700;`;
 
-const kept = (key: string): string[] => {
-  try {
-    const found: unknown = JSON.parse(deviceStore.getItem(key) ?? '[]');
-    return Array.isArray(found) ? found.filter((one) => typeof one === 'string') : [];
-  } catch {
-    return [];
-  }
-};
+type Props = { step: string; parts: readonly string[] };
 
-type Props = { call: string; step: string; parts: readonly string[] };
-
-/** Parts laid out beside the door, ticked one by one; this tablet keeps the ticks while the call is on. */
-export function LaidOut({ call, step, parts }: Props) {
-  const key = `north-hinge.laid-out.${call}.${step}`;
-  const [there, setThere] = useState(() => kept(key));
+/** Parts laid out beside the door, ticked one by one; this tablet keeps the ticks until the call ends. */
+export function LaidOut({ step, parts }: Props) {
+  const [ticked, setTicked] = useDraft(`${step}.parts`);
+  const there = ticked.split('\n');
   const found = parts.filter((one) => there.includes(one));
-  const keep = (next: string[]) => {
-    deviceStore.setItem(key, JSON.stringify(next));
-    setThere(next);
-  };
   return (
     <div>
       <Label>In the box</Label>
-      <Ticks aria-label="In the box" value={found} onChange={keep}>
+      <Ticks aria-label="In the box" value={found} onChange={(next) => setTicked(next.join('\n'))}>
         {parts.map((one) => (
           <Tick key={one} value={one}>
             {({ isSelected }) => (

@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { useSearchParams } from 'react-router';
+import { useLocation, useNavigate, useSearchParams } from 'react-router';
 import type { Schemas } from '../../api/client';
 import { stackOn } from '../../api/onDoor';
 import { callProceduresQuery } from '../../api/queries';
@@ -24,13 +24,18 @@ import { PlanOf, StepList } from './StepList';
 import { StopRules } from './StopRules';
 import { TurnCounter } from './TurnCounter';
 
+const COUNTER = 'counter';
+
 /** What is the one thing I do now, what can hurt, and may I? */
 export function Repair({ call, go }: StageProps) {
   const { state } = call;
   // In the address, so that the gesture back puts the counter away and leaves the stage as it is.
   const [address, setAddress] = useSearchParams();
   const counting = address.has('count');
-  const putAway = () => setAddress({}, { replace: true });
+  const { state: opened } = useLocation();
+  const navigate = useNavigate();
+  // Opened from here, it goes back: the next gesture back leaves the stage, and not a counter that is put away.
+  const putAway = () => (opened === COUNTER ? navigate(-1) : setAddress({}, { replace: true }));
   const [picked, setPicked] = useState('');
   const found = useQuery(callProceduresQuery(call.call.key, call.call.entries));
   const { work } = state;
@@ -113,7 +118,7 @@ export function Repair({ call, go }: StageProps) {
         main={step ? step.main : procedure.main}
         asked={step?.id}
         fresh={!found.isPlaceholderData}
-        count={() => setAddress({ count: 'open' })}
+        count={() => setAddress({ count: 'open' }, { state: COUNTER })}
       />
     </Split>
   );

@@ -77,7 +77,7 @@ export function StepCard({ call, procedure, step, fresh, children }: Props) {
         </>
       )}
       <StepDrawing of={step.draw} />
-      {step.laid_out && <LaidOut call={call.call.key} step={step.id} parts={step.parts} />}
+      {step.laid_out && <LaidOut step={step.id} parts={step.parts} />}
       {atHand.length > 0 && (
         <Taken aria-label="At hand">
           {atHand.map((one) => (
