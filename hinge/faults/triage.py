@@ -23,7 +23,9 @@ USE = {
 
 # Where a door is shut for the night by holding its button, that is all the opener is used for.
 HELD_SHUT = "held_shut"
-BUT_TO_SHUT_IT = "Use the opener only to shut the door as told here; else by hand, with the door down when it is released."
+BUT_TO_SHUT_IT = (
+    "Use the opener only to shut the door, its button held and the door watched all the way; else by hand, released with the door down."
+)
 
 
 class OwnerAdvice(Document):

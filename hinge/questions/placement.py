@@ -187,8 +187,9 @@ def _dimensions(asked: PlacementQuestion, bracket: float, reach: float | None) -
         rows.append(
             ("Door bracket", CANOPY_ABOVE_IN, f"Bracket of the arm {say_rule('½ in')} above the door's top edge, on its centre line.")
         )
+    if asked.kind == "sectional":
+        rows.append(("Top section", STRUT_FROM_IN, fastened(asked.top_section, asked.width_in)))
     rows += [
-        ("Top section", STRUT_FROM_IN, fastened(asked.top_section, asked.width_in)),
         ("Eyes", EYES_MOST_IN, f"At most {say_rule('6 in')} above the floor, facing each other, level."),
         (
             "Wall control",

@@ -7,6 +7,7 @@ from selenium.webdriver.common.keys import Keys
 
 from server.bookings.models import Booking
 from server.doors.models import Door
+from server.followups.models import FollowUp
 from tests.browser.work import enter, gates, go_through_steps, met, start, state_of
 from tests.support.calls import MEASURED, SPRING
 
@@ -145,6 +146,31 @@ def test_a_booked_complaint_stands_chosen_with_its_note_who_to_call_and_the_safe
     page.touch("It will not close at the same hour")
     page.sees("The customer says something else")
     page.size(1280, 800)
+
+
+def test_a_search_that_ends_is_gone_on_with_and_the_proof_left_for_its_hour(signed_in, person, door):
+    """Sun at four, visited at another hour: nothing here tells more, the cure is done, its proof has a day."""
+    page = signed_in
+    person.shop.latitude_deg, person.shop.longitude_deg, person.shop.time_zone = 45.0, -90.0, "America/Chicago"
+    person.shop.save()
+    call = start(person, door)
+    enter(call, person, "complaint", complaint="same_hour")
+    for field, typed in (("facing_deg", "270"), ("receiver_side", "right")):
+        enter(call, person, "measured", field=field, typed=typed)
+    met(call, person, "hands_on", "lights")
+    for check, outcome in (("lights", "good"), ("shade", "no_sun")):
+        enter(call, person, "checked", check=check, outcome=outcome)
+    page.go(f"/calls/{call.key}/find")
+    page.sees("Nothing that can be looked at now tells more.")
+    page.touch("Go on with it, not confirmed")
+    page.sees("not confirmed by its check")
+    assert page.find("To the work")
+    page.touch("Is it the sun?")
+    page.touch("and keep a follow-up")
+    page.until(lambda: [one.standing for one in state_of(call).finds] == ["deferred"], "left for its hour")
+    (kept,) = FollowUp.objects.filter(door=door)
+    assert kept.what == FollowUp.What.SUN
+    assert "while the sun stands in the receiver" in kept.note
 
 
 def test_what_is_on_no_list_is_said_in_words_and_a_call_does_not_close_without_a_finding(signed_in, person, door):

@@ -62,6 +62,10 @@ export function Find({ call, go }: StageProps) {
     setJumped(null);
     setPart(null);
   };
+  // Where the search has ended a person goes on with the likeliest; what is kept says that no check has shown it.
+  const leads = finding.causes[0];
+  const likeliest =
+    finding.ended && !state.closed && leads && !leads.cause.includes('+') && leads.cause !== state.cause ? leads : null;
   const sure = finding.causes.find((one) => one.confirmed);
   const measured = Object.fromEntries(state.measured.map((one) => [one.field, one.value]));
   return (
@@ -126,7 +130,16 @@ export function Find({ call, go }: StageProps) {
             answer={answer}
           />
         ) : (
-          <p role="status">{finding.sentence}</p>
+          <Stack $gap={10}>
+            <p role="status">{finding.sentence}</p>
+            {likeliest && (
+              <div>
+                <Plain onPress={() => call.enter({ kind: 'found', cause: likeliest.cause, note: state.cause_note })}>
+                  Go on with it, not confirmed
+                </Plain>
+              </div>
+            )}
+          </Stack>
         )}
         {!sure && waits.map((group) => <Gates key={group.id} call={call} group={group} />)}
         <Suspects finding={finding} />
