@@ -16,7 +16,7 @@ from hinge.call.work import steps_to_go
 from hinge.file.setup import Setup, carrier_of, missing_of
 from hinge.file.sheet import understood
 from hinge.procedures.instructions import ProcedureInstructions
-from hinge.procedures.knowledge import Act, Step, procedures, steps, wanted_by
+from hinge.procedures.knowledge import Act, Procedure, Step, procedures, steps, wanted_by
 from hinge.site.actions import Verb
 from hinge.site.gates import gate_groups, guards
 from hinge.site.state import is_met
@@ -55,7 +55,8 @@ def main_of_finding(call: Call, confirmed: str | None, text: str) -> MainAction:
     """The main action of Find: what its checks have `confirmed`, in its `text`, kept as found; or on to where what was found is cured."""
     if confirmed is not None and call.cause != confirmed:
         note = call.causes[-1][0].note if call.causes else ""
-        return MainAction(label=f"Found: {text}", command=c.Found(kind="found", cause=confirmed, note=note), to=_cured_at(call, confirmed))
+        to: StageName = _cured_at(call, confirmed) if _cures(confirmed) else "prove"
+        return MainAction(label=f"Found: {text}", command=c.Found(kind="found", cause=confirmed, note=note), to=to)
     if call.cause is None:
         return waiting("Nothing confirmed yet")
     cause = _still_to_cure(call, call.cause)
@@ -65,26 +66,24 @@ def main_of_finding(call: Call, confirmed: str | None, text: str) -> MainAction:
 
 
 def _still_to_cure(call: Call, last: str) -> str | None:
-    """What was found or asked for last; once that is put right, what is open still."""
-    left = [one.cause for one in open_finds(call)]
+    """What was found or asked for last; once that is put right, or where no procedure cures it, what is open still."""
+    left = [one.cause for one in open_finds(call) if _cures(one.cause)]
     return last if last in left or wanted_by(last) else left[-1] if left else None
 
 
-def _cured_at(call: Call, cause: str) -> Literal["repair", "size", "measure", "prove"]:
-    """Where a cause is cured: by a procedure that needs nothing measured, or by work on what carries the door, which is sized first.
+def _cures(cause: str) -> list[Procedure]:
+    """The procedures that cure a cause, or do what was asked for."""
+    asked = wanted_by(cause)
+    return [procedures()[asked]] if asked else [one for one in procedures().values() if cause in one.cures]
 
-    What no procedure cures is only proved.
-    """
-    one = wanted_by(cause)
-    cures = [procedures()[one]] if one else [told for told in procedures().values() if cause in told.cures]
-    if not cures:
-        return "prove"
-    if any(told.when is None for told in cures):
-        return "repair"
+
+def _cured_at(call: Call, cause: str) -> Literal["repair", "size", "measure"]:
+    """Where a cause is cured: by a procedure that needs nothing measured, or by work on what carries the door, which is sized first."""
+    cures = _cures(cause)
     setup, wrong = understood(call.measured)
-    if call.line.touched or call.plan is not None:
+    if any(one.when is None for one in cures) or call.line.touched or call.plan is not None:
         return "repair"
-    keeps = any(told.when is not None and told.when.aim == "keep" for told in cures)
+    keeps = any(one.when is not None and one.when.aim == "keep" for one in cures)
     return "size" if (setup is not None and not wrong) or (keeps and call.line.on is not None) else "measure"
 
 

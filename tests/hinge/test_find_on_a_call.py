@@ -282,6 +282,9 @@ def test_what_is_on_no_list_is_put_right_by_word_and_asks_for_no_measure():
     call.say("complaint", complaint="noisy")
     call.say("found", cause="other", note="A swallow has built in the hood")
     assert finding_of(call.call).main.to == "prove"
+    call.say("found", cause="eye_dirty")
+    call.say("found", cause="other", note="A swallow has built in the hood")
+    assert finding_of(call.call).main.to == "repair", "what can be cured is cured first"
 
 
 def test_where_everything_worth_looking_at_waits_for_a_gate_that_is_said():
