@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
-from hinge.call.answers import at_fault
-from hinge.call.facts import Aim, Call
+from hinge.call.answers import at_fault, shown_cause
+from hinge.call.facts import Aim, Call, Signed
 from hinge.call.work import WorkStep, step_of
 from hinge.procedures.knowledge import Procedure, When, procedures, steps
 from hinge.site.facts import Fact
@@ -47,10 +47,12 @@ def steps_left(call: Call) -> list[str]:
     return [one for one in names[lifted + 1 :] if one not in said and not (left and steps()[one].needs == "run")]
 
 
-def proved_steps(call: Call) -> set[str]:
-    """The steps that a proof that stands shows to be done."""
-    passed = {proof for proof, tried in call.tried.items() if tried.standing == "passed"}
-    return {name for name, step in steps().items() if passed & {*step.proved_by}} if passed else set()
+def proved_steps(call: Call) -> dict[str, Signed]:
+    """The steps that a proof that stands, or what its check showed to be at fault, shows to be done: by whom and when that was said."""
+    said = {proof: tried.signed for proof, tried in call.tried.items() if tried.standing == "passed"}
+    if call.cause is not None and call.checks and call.cause == shown_cause(call):
+        said[call.cause] = call.causes[-1][1]
+    return {name: said[of] for name, step in steps().items() for of in (*step.proved_by, *step.found_by) if of in said} if said else {}
 
 
 def _aim(call: Call, step: WorkStep) -> Aim:

@@ -10,6 +10,7 @@ import numpy as np
 from pydantic import BaseModel
 
 from hinge.arrays import Floats
+from hinge.drawings import Drawing
 from hinge.faults.knowledge import NEEDS, Check, Faults, Hazard, Need, faults
 from hinge.faults.reason import (
     CANT_TELL,
@@ -93,6 +94,7 @@ class CheckAt(BaseModel):
     check: str
     ask: str
     at: str
+    draw: Drawing
     minutes: float
     hazard: Hazard
     needs: Need
@@ -281,6 +283,7 @@ def _at(name: str, check: Check, shut: set[str]) -> CheckAt:
         check=name,
         ask=check.ask,
         at=check.at,
+        draw=check.draw,
         minutes=check.minutes,
         hazard=check.hazard,
         needs=check.needs,

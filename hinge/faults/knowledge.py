@@ -14,6 +14,7 @@ from pydantic import Field
 from hinge.arrays import Bools, Floats, Rows
 from hinge.balance.readings import Reading
 from hinge.document import Document, table_of
+from hinge.drawings import Drawing
 from hinge.errors import BadInputError
 from hinge.site.actions import VerbName
 
@@ -75,6 +76,7 @@ class Check(Document):
 
     ask: str
     at: Place
+    draw: Drawing = ""
     minutes: Annotated[float, Field(gt=0, le=60)]
     hazard: Hazard
     needs: Need

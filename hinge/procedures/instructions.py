@@ -7,11 +7,11 @@ from typing import Literal
 
 from pydantic import BaseModel
 
+from hinge.drawings import Drawing
 from hinge.opener.kinds import OpenerThere, Press, Signal, usual_opener
 from hinge.procedures.knowledge import (
     Act,
     BenchName,
-    Drawing,
     Otherwise,
     Procedure,
     Step,

@@ -12,6 +12,7 @@ from pydantic import Field
 
 from hinge.carriers.kinds import KINDS, USUAL, CarrierKind
 from hinge.document import Document, read, table_of
+from hinge.drawings import Drawing
 from hinge.errors import BadInputError
 from hinge.faults.knowledge import Place, faults
 from hinge.measure.fields import fields, read_field
@@ -23,32 +24,6 @@ from hinge.text.marks import with_rules
 
 Act = Literal["let_down", "take_off", "put_on", "rewind", "wind", "lift"]
 Touches = Literal["", "cone", "loaded", "stretched", "stack", "power"]
-Drawing = Literal[
-    "",
-    "clamp",
-    "drum",
-    "hand",
-    "line",
-    "pulley",
-    "strap",
-    "gaps",
-    "strut",
-    "eyes",
-    "tension",
-    "arm",
-    "rail",
-    "trolley",
-    "chain",
-    "stop",
-    "header",
-    "collar",
-    "lock",
-    "monitor",
-    "module",
-    "screw",
-    "hinges",
-    "rope",
-]
 BenchName = Literal["", "placement", "survey"]
 NUMBER = re.compile(r"\{(\w+)\}")
 # What is on a spring's cone, hangs stretched or stacked is touched only in work whose gates guard that.
@@ -84,6 +59,7 @@ class Step(Document):
     verb: VerbName | Literal[""] = ""
     states: str = ""
     proved_by: list[str] = []
+    found_by: list[str] = []
     touches: Touches = ""
     draw: Drawing = ""
     undrawn: Literal["", "seen", "felt", "pressed", "told"] = ""
@@ -193,6 +169,7 @@ def steps() -> dict[str, Step]:
             _require(set(kind_names) <= kinds[part], f"{name}.only.{part}", kind_names, "kinds there are")
         for field, proved in {"voids": step.voids, "proved_by": step.proved_by}.items():
             _require(set(proved) <= {proof.id for proof in proofs()}, f"{name}.{field}", proved, "proofs there are")
+        _require(set(step.found_by) <= faults().causes.keys(), f"{name}.found_by", step.found_by, "causes there are")
     return found
 
 

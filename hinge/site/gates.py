@@ -19,6 +19,7 @@ class GateRow(Document):
     """One gate of gates.toml."""
 
     title: str
+    says: Annotated[str, Field(max_length=30)]
     why: str
     states: Annotated[dict[str, str], Field(min_length=1)]
     met: dict[str, list[str]] = {}
@@ -38,10 +39,14 @@ class GroupRow(Document):
 
 
 class Gate(Document):
-    """One thing a person states, and why: `makes` the facts it states, `met` the values of them under which it stands."""
+    """One thing a person states, in the words it `says`, and why.
+
+    `makes` the facts it states, `met` the values of them under which it stands.
+    """
 
     id: str
     title: str
+    says: str
     why: str
     makes: dict[Fact, tuple[str, ...]]
     met: dict[Fact, tuple[str, ...]]
@@ -112,6 +117,7 @@ def _gate(name: str, row: GateRow) -> Gate:
     return Gate(
         id=name,
         title=row.title,
+        says=row.says,
         why=row.why,
         makes=makes,
         met=met or makes,

@@ -48,7 +48,7 @@ from hinge.measure.fields import Measured, Value, fields, read_field
 from hinge.procedures.knowledge import steps, wanted_by
 from hinge.procedures.rules import Proof, proofs
 from hinge.site.facts import Fact
-from hinge.site.gates import GateGroup, gate_groups
+from hinge.site.gates import Gate, GateGroup, gate_groups
 from hinge.springs.torsion import BAR_IN
 from hinge.text.marks import say_length
 from hinge.view.main_action import main_actions
@@ -340,13 +340,13 @@ def _reading(one: Taken) -> ReadingState:
 
 
 def _group_state(call: Call, group: GateGroup) -> GateGroupState:
-    states = [_gate_state(gate.id, gate.title, gate.why, call.gates.get(gate.id)) for gate in group.gates]
+    states = [_gate_state(gate, call.gates.get(gate.id)) for gate in group.gates]
     return GateGroupState(id=group.id, title=group.title, before=group.before, met=all(state.met for state in states), gates=states)
 
 
-def _gate_state(gate: str, title: str, why: str, signed: Signed | None) -> GateState:
+def _gate_state(gate: Gate, signed: Signed | None) -> GateState:
     by, at = (signed.by, signed.at) if signed else ("", "")
-    return GateState(id=gate, title=title, why=why, met=signed is not None, by=by, at=at)
+    return GateState(id=gate.id, title=gate.title, says=gate.says, why=gate.why, met=signed is not None, by=by, at=at)
 
 
 def _proof_states(call: Call) -> list[ProofState]:

@@ -2,21 +2,23 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable
 from typing import Literal
 
 from hinge.call import commands as c
-from hinge.call.acts import act_of_step, is_trim
+from hinge.call.acts import act_of_step, closing_verb, is_trim
 from hinge.call.closing import to_close, to_prove
 from hinge.call.facts import Call
 from hinge.call.finds import open_finds
 from hinge.call.procedure_of_work import steps_left
-from hinge.call.safety import open_gates
+from hinge.call.safety import held_by_hand, not_lifted_for, open_gates
 from hinge.call.step_rules import step_barred
 from hinge.call.work import steps_to_go
 from hinge.file.setup import Setup, carrier_of, missing_of
 from hinge.file.sheet import understood
 from hinge.procedures.instructions import ProcedureInstructions
 from hinge.procedures.knowledge import Act, Procedure, Step, procedures, steps, wanted_by
+from hinge.procedures.rules import proofs
 from hinge.site.actions import Verb
 from hinge.site.gates import gate_groups, guards
 from hinge.site.state import is_met
@@ -32,9 +34,9 @@ SAID: dict[str, c.TakenOff | c.PutOn] = {
 }
 
 
-def waiting(label: str) -> MainAction:
-    """A main action that cannot be taken yet; its label says what it waits for."""
-    return MainAction(label=label, waits=True)
+def waiting(label: str, gates: Iterable[str] = ()) -> MainAction:
+    """A main action that cannot be taken yet; its label says what it waits for, `gates` the groups that are to be stated first."""
+    return MainAction(label=label, waits=True, gates=list(dict.fromkeys(gates)))
 
 
 def main_actions(call: Call, setup: Setup | None, wrong_setup: str, wanted: bool) -> dict[StageName, MainAction]:
@@ -97,10 +99,17 @@ def main_of_step(call: Call, name: str, work: bool) -> MainAction:
         # What bars a step the opener runs is how the door stands by hand.
         return MainAction(label="Check the balance", to="prove") if step.needs == "run" else waiting("Not as the door stands now")
     if call.closed or (act is not None and open_gates(call.site, act.action)) or (work and _work_waits(call, step)):
-        return waiting(UNCHECKED)
+        return waiting(UNCHECKED, _gates_before(call, step, work))
     if step.does in ("", "lift"):
         return MainAction(label="Done: next step", command=c.Stepped(kind="stepped", steps=[name]))
     return _of_work(call, step)
+
+
+def _gates_before(call: Call, step: Step, work: bool) -> list[str]:
+    """The groups that stand open before a step, and before the strokes that are to be made in it, in the order of a call."""
+    act, told = act_of_step(call, step), work_of(call) if work and step.does else None
+    shut = {group.id for group, _ in open_gates(call.site, act.action)} if act else set()
+    return [group.id for group in gate_groups() if group.id in shut or (told is not None and group.id in told.gates)]
 
 
 def together(call: Call, told: ProcedureInstructions, now: str) -> list[str]:
@@ -121,16 +130,37 @@ def _arrive(call: Call) -> MainAction:
     ready = bool(call.complaints) and all(_whole(call, group.id) for group in guards(Verb.HANDS, ""))
     if ready:
         return MainAction(label="Made safe: find the fault", to="find")
-    return waiting("Pick the complaint and check the three safety items")
+    gates = [group.id for group in guards(Verb.HANDS, "")] if call.complaints else []
+    return waiting("Pick the complaint and check the three safety items", gates)
 
 
 def _prove(call: Call) -> MainAction:
     missing = to_prove(call)
     if missing:
-        return waiting(f"{len(missing)} to prove")
+        return _next_proof(call, len(missing)) or waiting(f"{len(missing)} to prove", _gates_to_prove(call))
     if steps_left(call):
         return MainAction(label="To the steps that are left", to="repair")
     return MainAction(label="Close the call", to="close")
+
+
+def _next_proof(call: Call, missing: int) -> MainAction | None:
+    """The next required proof said to be passed; nothing where anything else is missing, or its gates stand open."""
+    left = [proof for proof in proofs() if proof.required and (proof.id not in call.tried or call.tried[proof.id].standing != "passed")]
+    if closing_verb(call) != Verb.CLOSE_PROVED or missing > len(left) or not all(_whole(call, group.id) for group in guards(Verb.RUN, "")):
+        return None
+    command = c.ProofMade(kind="proof", proof=left[0].id, passed=True, note="")
+    return MainAction(label=f"{left[0].title}: passed", command=command)
+
+
+def _gates_to_prove(call: Call) -> list[str]:
+    """What is stated before the door is lifted by hand; once how it holds is known, or what is at fault, before it runs by power."""
+    if call.line.touched:
+        verb = None if held_by_hand(call) else Verb.LIFT
+    else:
+        verb = Verb.LIFT_AS_FOUND if call.cause is None and not call.readings else None
+    if verb is None:
+        return [group.id for group in guards(Verb.RUN, "")]
+    return [] if not_lifted_for(call) else [group.id for group in guards(verb, call.line.kind)]
 
 
 def _measure(call: Call, setup: Setup | None, wrong_setup: str, wanted: bool) -> MainAction:

@@ -27,12 +27,16 @@ StageName = Literal["arrive", "find", "measure", "size", "repair", "prove", "clo
 
 
 class MainAction(BaseModel):
-    """The main action: `command` is entered, or `to` is gone to (`count` is the counter); where it `waits` nothing can be done yet."""
+    """The main action: `command` is entered, or `to` is gone to (`count` is the counter).
+
+    Where it `waits` nothing can be done yet: what is next is to state the open gates of the groups `gates`, in their order.
+    """
 
     label: str
     command: c.Command | None = None
     to: StageName | Literal["", "count"] = ""
     waits: bool = False
+    gates: list[str] = []
 
 
 class GateState(BaseModel):
@@ -40,6 +44,7 @@ class GateState(BaseModel):
 
     id: str
     title: str
+    says: str
     why: str
     met: bool
     by: str = ""

@@ -200,7 +200,7 @@ def _standing(call: Call, name: str, now: str, behind: bool) -> StepStanding:
 
 
 def _step(call: Call, step: StepInstructions, standing: StepStanding, main: MainAction | None) -> StepState:
-    reason, signed = call.passed_over.get(step.id, ("", call.stepped.get(step.id)))
+    reason, signed = call.passed_over.get(step.id, ("", call.stepped.get(step.id) or proved_steps(call).get(step.id)))
     by, at = (signed.by, signed.at) if signed else ("", "")
     return StepState(
         **step.model_dump(),

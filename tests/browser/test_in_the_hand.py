@@ -12,7 +12,7 @@ from tests.browser.work import enter, gates, go_through_steps, met, start, state
 from tests.support.calls import MEASURED, SPRING
 
 IN_SIGHT = """
-const one = [...document.querySelectorAll('button')].find((at) => at.textContent.trim() === arguments[0]);
+const one = [...document.querySelectorAll('button')].find((at) => [at.textContent.trim(), at.ariaLabel].includes(arguments[0]));
 const box = one.getBoundingClientRect();
 const hit = document.elementFromPoint(box.x + box.width / 2, box.y + box.height / 2);
 return box.top >= 0 && box.bottom <= innerHeight + 1 && one.contains(hit);

@@ -39,7 +39,7 @@ def test_the_same_springs_down_and_up_again_by_thumb(signed_in, person):
     page.touch("Stop: something is wrong")
     page.touch("A bar will not seat")
     page.sees("Stopped: a bar will not seat. Screws tight again, the one bar left resting as a stop, and fit another bar.")
-    page.sees("Check every safety item first")
+    page.find("Two bars fit, marked")
     meet(page, "bars")
     page.touch("Count them down")
     page.until(lambda: state_of(call).parts[0].let_off == 4, "the count kept over the stop")

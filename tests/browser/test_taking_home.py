@@ -54,8 +54,6 @@ def test_a_photo_taken_while_nothing_goes_out_is_kept_on_the_tablet_and_sent_onc
         other.write_bytes(contents)
         page.chooser("Photos").send_keys(str(other))
         page.sees("1 entry was not saved")
-        assert "On this tablet" not in page.text(), "the list opens only when it is asked for"
-        page.touch("Review")
         page.sees(words)
         page.touch("Discard")
         page.until(lambda: "not saved" not in page.text(), "let go")

@@ -55,6 +55,7 @@ def go_through_steps(page: Page, call: Call) -> None:
         if steps()[name].does:
             return
         page.sees(f": {steps()[name].title.lower()}")
+        page.find("Done: next step")
         page.pause(A_MOMENT)
         page.touch("Done: next step")
         page.until(lambda name=name: next_step(call)[0] != name, f"{name} said to be done")

@@ -10,6 +10,7 @@ import { BrowserRouter } from 'react-router';
 import { Refusal } from './api/client';
 import { sessionQuery } from './api/queries';
 import { App } from './app/App';
+import { wearTextSize } from './app/textSize';
 import { followTheme, GlobalStyle } from './app/theme';
 
 // Signed out on another tablet, or by a lead: the page for signing in comes up with the next thing that is asked.
@@ -36,6 +37,7 @@ const queries = new QueryClient({
 });
 
 followTheme();
+wearTextSize();
 const root = document.getElementById('root');
 if (root) {
   createRoot(root).render(

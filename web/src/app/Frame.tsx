@@ -1,4 +1,4 @@
-import { CalendarDays, DoorClosed, Keyboard, Ruler, Store, SunMoon } from 'lucide-react';
+import { ALargeSmall, CalendarDays, DoorClosed, Keyboard, Ruler, Store, SunMoon } from 'lucide-react';
 import { type ReactNode, useEffect, useRef } from 'react';
 import { Button } from 'react-aria-components';
 import { NavLink, useLocation, useNavigate } from 'react-router';
@@ -6,6 +6,7 @@ import styled from 'styled-components';
 import type { Schemas } from '../api/client';
 import { KeyList, useKeys } from '../ui/keys';
 import { PageErrorBoundary } from './PageErrorBoundary';
+import { changeTextSize } from './textSize';
 import { changeTheme } from './theme';
 import { WaitingBar } from './WaitingBar';
 
@@ -31,7 +32,7 @@ const Own = styled.div`margin-top: auto; display: grid; @media (max-width: 700px
 const Aside = styled(
   Button,
 )`background: none; border: 0; min-height: 64px; display: grid; place-content: center; justify-items: center; gap: 3px; color: var(--quiet); cursor: pointer;
-  font: 500 16px 'Barlow Condensed', sans-serif; @media (max-width: 700px) { min-height: 52px; min-width: 52px; padding: 0 4px; }`;
+  font: 500 16px 'Barlow Condensed', sans-serif; @media (max-width: 700px) { min-height: 52px; min-width: 44px; padding: 0 2px; }`;
 /** The first stop of the keyboard: past the rail, to the page. */
 const Skip = styled.a`position: absolute; left: 8px; top: -80px; z-index: 30; background: var(--sheet); padding: 12px 18px; &:focus { top: 8px; }`;
 const Body = styled.div`min-width: 0; &:focus { outline: none; }`;
@@ -68,6 +69,9 @@ export function Frame({ session, children }: { session: Schemas['SessionOut']; c
         <Own>
           <Aside onPress={changeTheme}>
             <SunMoon size={24} aria-hidden /> Light
+          </Aside>
+          <Aside onPress={changeTextSize}>
+            <ALargeSmall size={24} aria-hidden /> Text
           </Aside>
           <Aside onPress={help.show}>
             <Keyboard size={24} aria-hidden /> Keys

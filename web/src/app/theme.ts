@@ -12,7 +12,7 @@ const garage = `
   --caution: #F3D285; --caution-ground: #3B3017; --stop: #F28A92; --steel: #566166; color-scheme: dark;`;
 
 export const GlobalStyle = createGlobalStyle`
-  :root { ${light} }
+  :root { --text-size: 1; ${light} }
   :root[data-theme='garage'] { ${garage} }
   *, *::before, *::after { box-sizing: border-box; }
   body { margin: 0; background: var(--ground); color: var(--ink); font: 17px/1.45 Barlow, sans-serif; font-variant-numeric: tabular-nums; }

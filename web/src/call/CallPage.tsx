@@ -5,11 +5,14 @@ import { forgetDrafts } from '../ui/draft';
 import { useKey } from '../ui/keys';
 import { Quiet } from '../ui/layout';
 import { lazyPart } from '../ui/lazyPart';
+import { FloorStart } from '../ui/MainAction';
 import { PageTitle } from '../ui/PageTitle';
 import { Loading, Trouble } from '../ui/states';
 import { clock } from '../ui/words';
+import { NotSaved } from './NotSaved';
 import { StageTrack } from './StageTrack';
 import { neighbour, STAGES, stageAt } from './stages';
+import { Undo, useUndo } from './Undo';
 import { type Call, useCall } from './useCall';
 
 const PAGES = {
@@ -27,13 +30,14 @@ const Layout = styled.div`
   @media (max-width: 700px) { grid-template-columns: minmax(0, 1fr); grid-template-areas: 'level' 'head' 'stage'; grid-template-rows: auto auto 1fr; min-height: calc(100vh - 56px); }
 `;
 const Head = styled.header`grid-area: head; padding: 12px 10px 6px 22px; h1 { font-size: 24px; } @media (max-width: 700px) { padding: 4px 14px; }`;
-const Body = styled.main`grid-area: stage; padding: 8px 22px 120px; min-width: 0; @media (max-width: 700px) { padding: 10px 14px 150px; }`;
+const Body = styled.main`grid-area: stage; padding: 8px 22px 120px; min-width: 0; zoom: var(--text-size); @media (max-width: 700px) { padding: 10px 14px 150px; }`;
 const Banner = styled.div`background: var(--caution-ground); color: var(--caution); border-left: 4px solid var(--caution); padding: 8px 14px; font-weight: 600; margin-bottom: 12px;`;
 
 export function CallPage() {
   const { key = '', stage: named } = useParams();
   const navigate = useNavigate();
-  const { query, ...rest } = useCall(key);
+  const { query, enter, ...rest } = useCall(key);
+  const undo = useUndo(enter);
   const stage = stageAt(named, query.data?.state.stages ?? []);
   const go = (name: string) => navigate(`/calls/${key}/${name}`);
   useKey({
@@ -49,7 +53,7 @@ export function CallPage() {
   if (!query.data) return <Trouble wrong={query.error} retry={() => query.refetch()} />;
   // Stand still once there: a stage that becomes done must not pull the page away under the hand.
   if (named !== stage) return <Navigate to={`/calls/${key}/${stage}`} replace />;
-  const call: Call = { ...rest, call: query.data, state: query.data.state };
+  const call: Call = { ...rest, enter: undo.enter, call: query.data, state: query.data.state };
   const Stage = PAGES[stage];
   return (
     <Layout>
@@ -72,7 +76,10 @@ export function CallPage() {
             {one.field && !call.state.closed && <Link to={`/calls/${key}/measure`}>Measure it again</Link>}
           </Banner>
         ))}
-        <Stage call={call} go={go} />
+        <NotSaved call={call} />
+        <FloorStart value={<Undo call={call} {...undo} enter={enter} />}>
+          <Stage call={call} go={go} />
+        </FloorStart>
       </Body>
     </Layout>
   );

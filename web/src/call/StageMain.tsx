@@ -1,7 +1,9 @@
+import { type ReactNode, useEffect, useRef } from 'react';
 import type { Schemas } from '../api/client';
 import type { Body } from '../api/outbox';
-import { MainAction } from '../ui/buttons';
+import { MainAction } from '../ui/MainAction';
 import { usePressGuard } from '../ui/pressGuard';
+import { nextGate } from './gates';
 import type { StageProps } from './stageProps';
 
 type Props = StageProps & {
@@ -14,27 +16,60 @@ type Props = StageProps & {
   fresh?: boolean;
   /** What is asked: a press right after that changed was meant for what was asked before. */
   asked?: string;
+  beside?: ReactNode;
 };
+
+/** What is said at once, one after another, from the same place. */
+const IN_A_ROW: Body['kind'][] = ['stepped', 'proof'];
 
 const isAsked = (waiting: StageProps['call']['waiting'], body: Body): boolean =>
   body.kind !== 'stepped' && waiting.some((one) => one.body.kind === body.kind);
 
-/** The one main action of a stage, as the server has it: entered, gone to, or waited for. */
-export function StageMain({ call, go, main, more, count, fresh = true, asked = '' }: Props) {
-  // A double tap says one step.
-  const isRested = usePressGuard(asked);
+/** The one main action of a stage, as the server has it: entered, gone to, or waited for, each open gate stated from here in turn. */
+export function StageMain({ call, go, main, more, count, fresh = true, asked = '', beside }: Props) {
+  const gate = main?.waits ? nextGate(call, main.gates ?? []) : undefined;
+  // A double tap says one thing.
+  const isRested = usePressGuard(`${asked}, ${gate?.id ?? main?.label}`);
+  const command = main?.command;
+  const stated = gate ? `gate-${gate.id}` : command?.kind === 'proof' ? `proof-${command.proof}` : '';
+  const isPressed = useRef(false);
+  useEffect(() => {
+    // After a press the next thing to state is brought into sight, to be read where it stands.
+    if (stated && isPressed.current) document.getElementById(stated)?.scrollIntoView?.({ block: 'nearest' });
+    isPressed.current = false;
+  }, [stated]);
   if (!main) return <MainAction isDisabled>One moment</MainAction>;
-  const { label, command, to, waits } = main;
+  if (gate)
+    return (
+      <MainAction
+        beside={beside}
+        why={gate.why}
+        isDisabled={call.state.closed}
+        onPress={() => {
+          if (!isRested()) return;
+          isPressed.current = true;
+          call.enter({ kind: 'gate', gate: gate.id, met: true });
+        }}
+      >
+        {gate.says}
+      </MainAction>
+    );
+  const { label, to, waits } = main;
   const body = command ? ({ ...command, ...more } as Body) : null;
   const act = () => {
-    if (body?.kind === 'stepped' && !isRested()) return;
+    if (body && IN_A_ROW.includes(body.kind) && !isRested()) return;
+    isPressed.current = true;
     if (body) call.enter(body);
     if (to === 'count') count?.();
     else if (to) go(to);
   };
   const isSent = body !== null && isAsked(call.waiting, body);
   return (
-    <MainAction isDisabled={waits || isSent || (!fresh && body?.kind !== 'stepped' && body !== null)} onPress={act}>
+    <MainAction
+      beside={beside}
+      isDisabled={waits || isSent || (!fresh && body?.kind !== 'stepped' && body !== null)}
+      onPress={act}
+    >
       {label}
     </MainAction>
   );

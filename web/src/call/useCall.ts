@@ -2,7 +2,8 @@ import { useQuery } from '@tanstack/react-query';
 import { newId, type Schemas } from '../api/client';
 import type { Body, NotTaken, Waiting } from '../api/outbox';
 import { callQuery } from '../api/queries';
-import { useOutbox } from '../ui/outbox';
+import { letGo, useOutbox } from '../ui/outbox';
+import { subjectOf } from './undo';
 
 export type CallOut = Schemas['CallOut'];
 export type Call = {
@@ -19,7 +20,12 @@ export type Call = {
 export function useCall(key: string) {
   const query = useQuery(callQuery(key));
   const outbox = useOutbox();
-  const enter = (body: Body, id = newId()) => outbox.add(key, query.data?.door_name ?? '', id, body);
   const ofThis = <T extends Waiting>(all: readonly T[]) => all.filter((one) => one.call === key);
-  return { query, enter, waiting: ofThis(outbox.waiting), notTaken: ofThis(outbox.notTaken) };
+  const notTaken = ofThis(outbox.notTaken);
+  const enter = (body: Body, id = newId()) => {
+    // What is said anew of the same thing takes the place of what was not taken.
+    for (const old of notTaken) if (subjectOf(old.body) === subjectOf(body)) letGo(outbox, old);
+    outbox.add(key, query.data?.door_name ?? '', id, body);
+  };
+  return { query, enter, waiting: ofThis(outbox.waiting), notTaken };
 }

@@ -1,8 +1,8 @@
 import { type FormEvent, type ReactNode, useState } from 'react';
 import styled from 'styled-components';
 import { Refusal, type Schemas } from '../api/client';
-import { MainAction } from '../ui/buttons';
 import { Field } from '../ui/Field';
+import { MainAction } from '../ui/MainAction';
 import { Refused } from '../ui/states';
 
 const Form = styled.form`display: grid; gap: 16px; max-width: 620px; padding-bottom: 80px;`;

@@ -28,6 +28,8 @@ type Props = {
   over?: ((place: InsidePlace) => ReactNode) | undefined;
   /** Whoever draws over it draws opener and eyes too. */
   marked?: boolean;
+  /** Small beside a drawing of the part: nothing of it is read out below. */
+  small?: boolean;
 };
 
 const Figure = styled.figure`margin: 0; min-width: 0; svg { display: block; width: 100%; }
@@ -44,7 +46,7 @@ const SIDE_IN = 10;
 const OVER = 34;
 
 /** The door as seen from inside, to scale from its record. Touch or focus a part to read it. */
-export function InsideView({ measured, said, plates, over, marked = false }: Props) {
+export function InsideView({ measured, said, plates, over, marked = false, small = false }: Props) {
   const [ref, pixels] = useWidth<HTMLElement>(640);
   const [part, setPart] = useState<Part | null>(null);
   const hatch = useId();
@@ -256,7 +258,7 @@ export function InsideView({ measured, said, plates, over, marked = false }: Pro
           </text>
         )}
       </svg>
-      <figcaption aria-live="polite">
+      <figcaption aria-live="polite" className={small ? 'sr' : ''}>
         {part ? (
           <>
             <b>{part.name}</b>: {part.says}

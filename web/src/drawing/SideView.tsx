@@ -29,18 +29,23 @@ type Props = {
   readings?: Pinned[];
   position: number;
   onPosition: (inches: number) => void;
+  /** Half a phone high at most. */
+  low?: boolean;
 };
 
 /** The door on its track from the side and, on the same vertical axis, the net hand force. */
 export function SideView(props: Props) {
-  const { view, positions, doorHeight, lines, friction = 0, readings = [], position, onPosition } = props;
+  const { view, positions, doorHeight, lines, friction = 0, readings = [], position, onPosition, low = false } = props;
   const [ref, width] = useWidth<HTMLElement>(680);
   const [focused, setFocused] = useState(false);
   const hatch = useId();
   const pulled = readings.map((one) => Math.abs(one.force ?? 0));
   const largest = Math.max(...lines.flatMap((line) => line.forces.map(Math.abs)), ...pulled, friction, 10);
   // No taller than what is left of a tablet on its side: the floor of the door is in sight with its top.
-  const tallest = Math.min(560, Math.max(400, window.innerHeight - 320));
+  const isPhone = low && window.innerWidth <= 700;
+  const tallest = isPhone
+    ? Math.max(230, window.innerHeight * 0.36)
+    : Math.min(560, Math.max(400, window.innerHeight - 320));
   const layout = useMemo(
     () => sideLayout(width, view.back_in, view.top_in + 3, largest, tallest),
     [width, view, largest, tallest],

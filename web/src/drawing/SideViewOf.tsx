@@ -15,6 +15,8 @@ import { SideView } from './SideView';
 const Legend = styled.ul`list-style: none; display: flex; flex-wrap: wrap; gap: 4px 22px; margin: 4px 0 0; padding: 0; font-size: 15px;
   svg { width: 34px; height: 8px; margin-right: 8px; vertical-align: middle; }`;
 
+/** On a phone the drawing alone: what explains it would push away what is asked of it. */
+const Around = styled.div`@media (max-width: 700px) { &.low > :not(:first-child), &.low > :first-child > :last-child { display: none; } }`;
 const Why = styled.div`display: grid; grid-template-columns: 1fr auto; gap: 10px; align-items: center; margin-top: 6px;
   @media (max-width: 700px) { grid-template-columns: 1fr; }`;
 const LINES = [
@@ -30,11 +32,16 @@ type Props = {
   readings?: Pinned[];
   /** How long the opener's rail is, where one hangs there [in]. */
   railIn?: number | null;
+  /** Where the door stands [in], and what moves it; it is free to move where nothing is said. */
+  position?: number;
+  onPosition?: (inches: number) => void;
+  /** As tall as a phone has room for beside what is asked of it. */
+  low?: boolean;
 };
 type Carrier = { extension?: Schemas['ExtensionPair'] | null; counterweight?: Schemas['Stack'] | null };
 
 /** The side view of a measured door: asks for its geometry and keeps where the door stands. */
-export function SideViewOf({ setup, carrier, lines, friction, readings, railIn }: Props) {
+export function SideViewOf({ setup, carrier, lines, friction, readings, railIn, low = false, ...at }: Props) {
   const doorHeight = setup.door.height_in;
   const positions = useMemo(() => {
     const inches = Array.from({ length: Math.floor(doorHeight) + 1 }, (_, inch) => inch);
@@ -53,11 +60,12 @@ export function SideViewOf({ setup, carrier, lines, friction, readings, railIn }
     }),
   );
   const [waves, setWaves] = useRemembered('line', ['waves', 'smooth']);
-  const [position, setPosition] = useState(Math.min(36, doorHeight));
+  const [free, setFree] = useState(Math.min(36, doorHeight));
+  const { position = free, onPosition = setFree } = at;
   if (view.isPending) return <Loading />;
   if (view.isError) return <Trouble wrong={view.error} retry={() => view.refetch()} />;
   return (
-    <div>
+    <Around className={low ? 'low' : ''}>
       <SavedDrawing name="side-view">
         <SideView
           view={view.data}
@@ -67,7 +75,8 @@ export function SideViewOf({ setup, carrier, lines, friction, readings, railIn }
           friction={friction}
           readings={readings ?? []}
           position={position}
-          onPosition={setPosition}
+          onPosition={onPosition}
+          low={low}
         />
       </SavedDrawing>
       <Legend>
@@ -92,6 +101,6 @@ export function SideViewOf({ setup, carrier, lines, friction, readings, railIn }
           <RadioButtons label="The line" flow value={waves} pick={setWaves} options={LINES} />
         </Why>
       )}
-    </div>
+    </Around>
   );
 }

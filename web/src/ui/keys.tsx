@@ -13,6 +13,7 @@ const LIST: [string, string][] = [
   ['[  ]', 'Previous and next stage'],
   ['Space, Backspace', 'Count a stroke, take it back (turn counter)'],
   ['↑ ↓, Page Up, Page Down', 'Move the door (side view)'],
+  ['Enter', 'The main action, while no field or button has the focus'],
   ['t', 'Theme: light, garage'],
   ['?', 'This list'],
 ];
@@ -37,9 +38,12 @@ function pressed(event: KeyboardEvent): string {
   return event.altKey ? `Alt+${event.code.replace('Digit', '')}` : event.key;
 }
 
-/** Space on what can be pressed presses it, and does nothing else. */
+/** Space and Enter on what can be pressed press it, and do nothing else. */
 function presses(event: KeyboardEvent): boolean {
-  return event.key === ' ' && (event.target as HTMLElement).closest('button, a, input, [role=radio]') !== null;
+  return (
+    [' ', 'Enter'].includes(event.key) &&
+    (event.target as HTMLElement).closest('button, a, input, summary, [role=radio]') !== null
+  );
 }
 
 const SWITCH = 'north-hinge.keys';

@@ -6,10 +6,12 @@ import { stackOn } from '../../api/onDoor';
 import { callFindingQuery, knowledgeQuery } from '../../api/queries';
 import { InsideView } from '../../drawing/InsideView';
 import { SearchMarks } from '../../drawing/SearchMarks';
-import { LinkButton, MainAction, Plain } from '../../ui/buttons';
+import { StepDrawing } from '../../drawing/steps/StepDrawing';
+import { LinkButton, Plain } from '../../ui/buttons';
 import { useDraft } from '../../ui/draft';
 import { Field } from '../../ui/Field';
-import { Label, Quiet, Split, Stack } from '../../ui/layout';
+import { Label, Quiet, Stack } from '../../ui/layout';
+import { MainAction } from '../../ui/MainAction';
 import { useRemembered } from '../../ui/remembered';
 import { Select } from '../../ui/Select';
 import { Loading, Trouble } from '../../ui/states';
@@ -27,8 +29,9 @@ import { Suspects } from './Suspects';
 const SUN = 'eye_sun';
 const SeenList = styled.ul`list-style: none; margin: 0; padding: 0; display: grid; gap: 8px;
   li { display: grid; grid-template-columns: 1fr auto; gap: 2px 12px; align-items: center; } li > :last-child { grid-column: 1 / -1; }`;
-/** Where the drawing and the question stand one over the other, the question comes first. */
-const Asked = styled(Stack)`@media (max-width: 1000px) { order: -1; }`;
+/** The question comes first, for the keyboard and on a phone; beside it on a tablet stands the drawing. */
+const Page = styled.div`display: grid; grid-template-columns: minmax(0, 1.15fr) minmax(0, 1fr); gap: 28px; align-items: start; > :nth-child(1) { order: 1; } > :nth-child(3) { order: 2; }
+  @media (max-width: 1000px) { grid-template-columns: minmax(0, 1fr); > :nth-child(1) { order: 0; } }`;
 
 /** What do I look at next, and is this it? */
 export function Find({ call, go }: StageProps) {
@@ -69,46 +72,8 @@ export function Find({ call, go }: StageProps) {
   const sure = finding.causes.find((one) => one.confirmed);
   const measured = Object.fromEntries(state.measured.map((one) => [one.field, one.value]));
   return (
-    <Split $left="minmax(0, 1.15fr)">
-      <Stack $gap={14}>
-        <InsideView
-          marked
-          measured={measured}
-          said={state.said}
-          plates={stackOn(state.on_door)?.plates}
-          over={(place) => (
-            <SearchMarks
-              place={place}
-              parts={finding.parts}
-              chosen={part}
-              choose={(touched) => setPart(part === touched ? null : touched)}
-            />
-          )}
-        />
-        {here && <Others title={`${here.text}: ${here.says || 'not looked at'}`} checks={here.checks} go={setJumped} />}
-        {finding.answered.length > 0 && (
-          <Stack $gap={6}>
-            <Label>What was seen</Label>
-            <SeenList>
-              {finding.answered.map((one, place) => (
-                <li key={entries[place]}>
-                  <span>{one.text}</span>
-                  <TakeBack call={call} entry={entries[place] ?? ''} of={one.text} />
-                  <Quiet>{one.says}</Quiet>
-                </li>
-              ))}
-            </SeenList>
-          </Stack>
-        )}
-        {cured.length > 0 && <Quiet>Put right before: {cured.join('; ')}.</Quiet>}
-        <FactSwitches
-          facts={facts}
-          set={(fact, holds) => call.enter({ kind: 'fact', fact, holds })}
-          isDisabled={state.closed}
-        />
-        {finding.causes.some((one) => one.cause === SUN) && <SunHere call={call} facts={facts} />}
-      </Stack>
-      <Asked $gap={18}>
+    <Page>
+      <Stack $gap={18}>
         {sure ? (
           <Stack $gap={8} role="status">
             <h2>{sure.text}</h2>
@@ -156,9 +121,48 @@ export function Find({ call, go }: StageProps) {
         {!sure && <Others title="After that" checks={finding.next.slice(chosen ? 0 : 1)} go={setJumped} />}
         {!sure && finding.later.length > 0 && <Later checks={finding.later} />}
         <ByEye call={call} go={go} />
-      </Asked>
+      </Stack>
+      <Stack $gap={14}>
+        {!sure && asked && <StepDrawing of={asked.draw} />}
+        <InsideView
+          marked
+          measured={measured}
+          said={state.said}
+          plates={stackOn(state.on_door)?.plates}
+          over={(place) => (
+            <SearchMarks
+              place={place}
+              parts={finding.parts}
+              chosen={part}
+              choose={(touched) => setPart(part === touched ? null : touched)}
+            />
+          )}
+        />
+        {here && <Others title={`${here.text}: ${here.says || 'not looked at'}`} checks={here.checks} go={setJumped} />}
+        {finding.answered.length > 0 && (
+          <Stack $gap={6}>
+            <Label>What was seen</Label>
+            <SeenList>
+              {finding.answered.map((one, place) => (
+                <li key={entries[place]}>
+                  <span>{one.text}</span>
+                  <TakeBack call={call} entry={entries[place] ?? ''} of={one.text} />
+                  <Quiet>{one.says}</Quiet>
+                </li>
+              ))}
+            </SeenList>
+          </Stack>
+        )}
+        {cured.length > 0 && <Quiet>Put right before: {cured.join('; ')}.</Quiet>}
+        <FactSwitches
+          facts={facts}
+          set={(fact, holds) => call.enter({ kind: 'fact', fact, holds })}
+          isDisabled={state.closed}
+        />
+        {finding.causes.some((one) => one.cause === SUN) && <SunHere call={call} facts={facts} />}
+      </Stack>
       <StageMain call={call} go={go} main={found.data.main} />
-    </Split>
+    </Page>
   );
 }
 

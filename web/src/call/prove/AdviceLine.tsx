@@ -4,24 +4,22 @@ import { Plain, PlainLink } from '../../ui/buttons';
 import { Caution, Quiet, Stack } from '../../ui/layout';
 import type { StageProps } from '../stageProps';
 
-const Said = styled.p`font: 600 30px/1.15 'Barlow Condensed', sans-serif;`;
+const Said = styled.p`font: 600 28px/1.15 'Barlow Condensed', sans-serif; @media (max-width: 700px) { font-size: 21px; }`;
 
-type Props = StageProps & { balance: Schemas['CallBalance'] };
+type Props = Pick<StageProps, 'call'> & {
+  balance: Schemas['CallBalance'];
+  aimAt: (targets: Schemas['TrimPlan']['targets']) => void;
+};
 
-/** The advice in one sentence, and the trim as new targets to go and count. */
-export function AdviceLine({ call, go, balance: { answer, trims, doubt } }: Props) {
+/** The advice in one sentence; the trim it leads to is the main action, another way to make it stands here. */
+export function AdviceLine({ call, aimAt, balance: { answer, trims, doubt } }: Props) {
   const { advice, moved, reads } = answer;
-  const aim = (targets: Schemas['TrimPlan']['targets']) => {
-    call.enter({ kind: 'aimed', targets });
-    go('repair');
-  };
   return (
     <Stack $gap={8} role="region" aria-label="Advice">
       <Said aria-live="polite">{advice.sentence}</Said>
       {advice.offer && <Quiet>{advice.offer}</Quiet>}
       {advice.surprise && <Caution>{advice.surprise}</Caution>}
       {reads && moved.cause !== 'as_expected' && <p>{moved.sentence}</p>}
-      {reads && <Quiet>{reads}</Quiet>}
       {doubt && <Caution>{doubt}</Caution>}
       {advice.kind === 'resize' && (
         <div>
@@ -33,9 +31,7 @@ export function AdviceLine({ call, go, balance: { answer, trims, doubt } }: Prop
           <Caution>{advice.caution}</Caution>
           {trims.map(({ targets, words, school }, place) => (
             <div key={words}>
-              <Plain onPress={() => aim(targets)}>
-                {place ? 'Or' : 'Trim it now'}: {words}
-              </Plain>
+              {place > 0 && <Plain onPress={() => aimAt(targets)}>Or: {words}</Plain>}
               {school && <Quiet>{school}</Quiet>}
             </div>
           ))}

@@ -7,7 +7,7 @@ import { clock } from '../../ui/words';
 import { TakeBack } from '../TakeBack';
 import type { Call } from '../useCall';
 
-const Proof = styled.div`background: var(--sheet); border: 1px solid var(--line); padding: 10px 14px; display: grid; gap: 6px;
+const Proof = styled.div`scroll-margin: 90px 0 180px; background: var(--sheet); border: 1px solid var(--line); padding: 10px 14px; display: grid; gap: 6px;
   h3 { display: flex; justify-content: space-between; gap: 10px; } .passed { color: var(--holds); } .void, .failed { color: var(--stop); } .open { color: var(--quiet); }
   p { font-size: 16px; } div { display: flex; gap: 8px; flex-wrap: wrap; }`;
 export function Proofs({ call }: { call: Call }) {
@@ -33,7 +33,7 @@ function ProofRow({ proof, call }: { proof: Schemas['ProofState']; call: Call })
   const { standing, entry } = proof;
   const tried = standing === 'passed' || standing === 'failed';
   return (
-    <Proof ref={row} tabIndex={-1} role="group" aria-label={proof.title}>
+    <Proof ref={row} id={`proof-${proof.id}`} tabIndex={-1} role="group" aria-label={proof.title}>
       <h3>
         {proof.title}
         {proof.required ? '' : ' (advised)'}

@@ -1,8 +1,7 @@
-import { useMutation, useQuery } from '@tanstack/react-query';
+import { useMutation } from '@tanstack/react-query';
 import { type FormEvent, useEffect, useRef, useState } from 'react';
 import styled from 'styled-components';
-import { client, data } from '../../api/client';
-import { callBalanceQuery } from '../../api/queries';
+import { client, data, type Schemas } from '../../api/client';
 import { Choice, Plain } from '../../ui/buttons';
 import { useDraft } from '../../ui/draft';
 import { Field } from '../../ui/Field';
@@ -25,18 +24,30 @@ const ASKS: Record<Way, (height: string) => string> = {
   gauge: (height) => `Pull it slowly past ${height}, up and down. What does the gauge say?`,
   toss: () => 'Toss it up from the floor. How high does it coast?',
 };
-const Outcomes = styled.div`display: grid; gap: 6px; button { min-height: 50px; }`;
+/** What goes up above, what goes down below its own side, what holds between them. */
+const PLACES: Record<Schemas['OutcomeState']['id'], string> = {
+  runs_up: '1 / 1',
+  holds: '1 / 2 / 3',
+  runs_down: '1 / 3',
+  creeps_up: '2 / 1',
+  creeps_down: '2 / 3',
+};
+const Outcomes = styled.div`display: grid; grid-template-columns: repeat(3, minmax(0, 1fr)); gap: 6px; button { min-height: 56px; padding: 4px 6px; place-items: center; text-align: center; } @media (max-width: 700px) { button { font-size: 17px; } }`;
+const Asked = styled(Panel)`@media (max-width: 700px) { padding: 10px; gap: 8px; }`;
 const Force = styled.form`display: grid; grid-template-columns: 1fr auto auto; gap: 8px; align-items: end;`;
 
+type Props = {
+  call: Call;
+  /** Where the bottom edge stands [in]. */
+  height: number;
+  pick: (inches: number | null) => void;
+  isBusy: boolean;
+  takeFocus: boolean;
+};
+
 /** Let go at a height and touch what the door does; or read the hand force with a gauge. */
-export function TakeReading({ call, takeFocus }: { call: Call; takeFocus: boolean }) {
+export function TakeReading({ call, height, pick, isBusy, takeFocus }: Props) {
   const top = call.state.setup?.door.height_in ?? 84;
-  const balance = useQuery(callBalanceQuery(call.call.key, call.call.entries));
-  const advice = balance.data?.answer.advice;
-  const asked = advice?.next_height_in ?? advice?.pull_at_in ?? null;
-  const [picked, pick] = useState<number | null>(null);
-  // Where the advice wants to know next, until somebody picks another height.
-  const height = picked ?? asked ?? call.state.holds_at_in;
   const heights = [...new Set([...call.state.reading_heights_in, height])].sort((one, other) => one - other);
   const [way, setWay] = useState<Way>('let_go');
   const entered = call.waiting.filter(({ body }) => body.kind === 'reading').length;
@@ -46,17 +57,33 @@ export function TakeReading({ call, takeFocus }: { call: Call; takeFocus: boolea
     // The gates that stood here are gone, and the keyboard's place with them: it goes on from what is asked now.
     if (takeFocus) panel.current?.focus({ preventScroll: true });
   }, [takeFocus]);
+  const read = (reading: Schemas['Reading']) => {
+    if (!isRested()) return;
+    pick(null);
+    call.enter({ kind: 'reading', reading });
+  };
   return (
-    <Panel
-      ref={panel}
-      tabIndex={-1}
-      className="asked"
-      role="group"
-      aria-label="Take a reading"
-      aria-busy={balance.isFetching}
-    >
-      <RadioButtons label="How it is read" flow value={way} pick={setWay} options={WAYS} />
+    <Asked ref={panel} tabIndex={-1} className="asked" role="group" aria-label="Take a reading" aria-busy={isBusy}>
       <h3>{ASKS[way](feet(height))}</h3>
+      {way === 'toss' ? (
+        <Choice onPress={() => read({ height_in: height, tossed: true })}>
+          {height === top ? 'It flies to open' : `It coasts to about ${height ? feet(height) : 'nowhere'} and settles`}
+        </Choice>
+      ) : way === 'gauge' ? (
+        <GaugeReading call={call} height={height} stay={() => pick(height)} />
+      ) : (
+        <Outcomes role="group" aria-label="What the door does">
+          {call.state.outcomes.map((one) => (
+            <Choice
+              key={one.id}
+              style={{ gridArea: PLACES[one.id] }}
+              onPress={() => read({ height_in: height, outcome: one.id })}
+            >
+              {one.text}
+            </Choice>
+          ))}
+        </Outcomes>
+      )}
       <Caution>Keep a hand near the door: one that runs can drop or fly.</Caution>
       <RadioButtons
         label="Height of the bottom edge"
@@ -68,31 +95,8 @@ export function TakeReading({ call, takeFocus }: { call: Call; takeFocus: boolea
           text: one === 0 ? 'floor' : one === top ? 'open' : feet(one),
         }))}
       />
-      {way === 'toss' ? (
-        <Choice
-          onPress={() => isRested() && call.enter({ kind: 'reading', reading: { height_in: height, tossed: true } })}
-        >
-          {height === top ? 'It flies to open' : `It coasts to about ${height ? feet(height) : 'nowhere'} and settles`}
-        </Choice>
-      ) : way === 'gauge' ? (
-        <GaugeReading call={call} height={height} stay={() => pick(height)} />
-      ) : (
-        <Outcomes role="group" aria-label="What the door does">
-          {call.state.outcomes.map((one) => (
-            <Choice
-              key={one.id}
-              onPress={() => {
-                if (!isRested()) return;
-                pick(null);
-                call.enter({ kind: 'reading', reading: { height_in: height, outcome: one.id } });
-              }}
-            >
-              {one.text}
-            </Choice>
-          ))}
-        </Outcomes>
-      )}
-    </Panel>
+      <RadioButtons label="How it is read" flow value={way} pick={setWay} options={WAYS} />
+    </Asked>
   );
 }
 

@@ -1,15 +1,17 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useLocation, useNavigate, useSearchParams } from 'react-router';
+import styled from 'styled-components';
 import type { Schemas } from '../../api/client';
 import { stackOn } from '../../api/onDoor';
 import { callProceduresQuery } from '../../api/queries';
 import { InsideView } from '../../drawing/InsideView';
 import { StepMark } from '../../drawing/StepMark';
+import { StepDrawing } from '../../drawing/steps/StepDrawing';
 import { LinkButton, Plain, PlainLink } from '../../ui/buttons';
 import { useDraft } from '../../ui/draft';
 import { Field } from '../../ui/Field';
-import { Caution, Label, Panel, Quiet, Row, Split, Stack } from '../../ui/layout';
+import { Caution, Label, Panel, Quiet, Row, Stack } from '../../ui/layout';
 import { RadioButtons } from '../../ui/RadioButtons';
 import { Loading, Trouble } from '../../ui/states';
 import { Gates } from '../Gates';
@@ -18,13 +20,21 @@ import type { StageProps } from '../stageProps';
 import type { Call } from '../useCall';
 import { isThere, standsAt } from './count';
 import { HookOrPlate } from './HookOrPlate';
-import { stepNow, stepsSaid, wantsMadeSafe } from './next';
+import { stepNow, stepsSaid } from './next';
 import { StepCard } from './StepCard';
 import { PlanOf, StepList } from './StepList';
 import { StopRules } from './StopRules';
+import { canSpeak, sayAloud } from './spoken';
 import { TurnCounter } from './TurnCounter';
 
 const COUNTER = 'counter';
+
+/** The step and where the hands go beside it; on a phone one under the other. What else belongs to the work stands below. */
+const Page = styled.div`display: grid; grid-template: 'step drawn' auto 'rest drawn' 1fr / minmax(320px, 1fr) minmax(0, 1.1fr); gap: 16px 28px; align-items: start;
+  > :nth-child(1) { grid-area: step; } > :nth-child(2) { grid-area: drawn; position: sticky; top: 8px; } > :nth-child(3) { grid-area: rest; }
+  @media (max-width: 1000px) { grid-template: 'step' auto 'drawn' auto 'rest' auto / minmax(0, 1fr); > :nth-child(2) { position: static; } }`;
+/** Where there is a drawing of what the hands do, it has the room, and the door beside it says where that is. */
+const Drawn = styled.div`display: grid; gap: 10px; &.zoomed > :first-child { width: 45%; min-width: 190px; justify-self: end; }`;
 
 /** What is the one thing I do now, what can hurt, and may I? */
 export function Repair({ call, go }: StageProps) {
@@ -53,65 +63,72 @@ export function Repair({ call, go }: StageProps) {
   // The first lift is made on Prove, and its gates stand there.
   const here = step && !(procedure.work && step.does === 'lift') ? step.gates : [];
   const needed = new Set([...(mine && (!step || step.does) ? mine.gates : []), ...here]);
-  const groups = state.gate_groups.filter((group) => needed.has(group.id) && group.before !== 'hands_on');
+  const groups = state.gate_groups.filter(
+    (group) => needed.has(group.id) && (group.before !== 'hands_on' || !group.met),
+  );
   const measured = Object.fromEntries(state.measured.map((one) => [one.field, one.value]));
+  const isWork = mine !== null;
   return (
-    <Split $left="minmax(0, 1.1fr)">
-      <Stack $gap={14}>
-        <Stack $gap={0}>
-          {mine && <Label>{procedure.title}</Label>}
-          <h2>{mine?.title ?? procedure.title}</h2>
+    <>
+      <Page>
+        <Stack $gap={12}>
+          <Row>
+            <Stack $gap={0}>
+              {mine && <Label as="p">{procedure.title}</Label>}
+              <h2>{mine?.title ?? procedure.title}</h2>
+            </Stack>
+            {step && <ReadAloud words={[step.caution, step.do, step.why]} />}
+          </Row>
+          {state.left && <Caution role="status">{state.left}</Caution>}
+          {mine?.stopped && <Caution role="alert">{mine.stopped}</Caution>}
+          {step ? (
+            <StepCard call={call} procedure={procedure} step={step} fresh={!found.isPlaceholderData}>
+              {groups.map((group) => (
+                <Gates key={group.id} call={call} group={group} />
+              ))}
+            </StepCard>
+          ) : (
+            <p role="status">Every step is done.</p>
+          )}
+          {isWork && mine.step !== 'take_off' && mine.step !== 'put_on' && <Standing call={call} />}
+          {isWork && mine.step === 'set' && !cones && step?.does === 'wind' && procedure.shut.length === 0 && (
+            <HookOrPlate call={call} />
+          )}
+          {cones && (mine?.step === 'down' || mine?.step === 'take_off') && <StillPulls call={call} />}
         </Stack>
-        <PlanOf procedure={procedure} />
-        {procedures.length > 1 && (
-          <RadioButtons
-            label="The work"
-            flow
-            value={procedure.procedure}
-            pick={setPicked}
-            options={procedures.map((one) => ({ id: one.procedure, text: one.title }))}
+        <Drawn className={step?.draw ? 'zoomed' : ''}>
+          <InsideView
+            marked
+            small={Boolean(step?.draw)}
+            measured={measured}
+            said={state.said}
+            plates={stackOn(state.on_door)?.plates}
+            over={(place) => (step ? <StepMark place={place} at={step.at} /> : null)}
           />
-        )}
-        {state.left && <Caution role="status">{state.left}</Caution>}
-        {mine && state.chosen && <p>{state.chosen.entry ? `To install: ${state.chosen.words}` : state.chosen.words}</p>}
-        {mine && state.chosen?.stale && <Caution>{state.chosen.stale}</Caution>}
-        {mine?.stopped && <Caution role="alert">{mine.stopped}</Caution>}
-        {step ? (
-          <StepCard call={call} procedure={procedure} step={step} fresh={!found.isPlaceholderData}>
-            {wantsMadeSafe(step) && !state.gate_groups[0]?.met && (
-              <p>
-                Make-safe checks are not done.{' '}
-                <PlainLink to={`/calls/${call.call.key}/arrive`}>Back to Arrive</PlainLink>
-              </p>
-            )}
-            {groups.map((group) => (
-              <Gates key={group.id} call={call} group={group} />
-            ))}
-          </StepCard>
-        ) : (
-          <p role="status">Every step is done.</p>
-        )}
-        {mine && mine.step !== 'take_off' && mine.step !== 'put_on' && <Standing call={call} />}
-        {mine?.step === 'set' && !cones && step?.does === 'wind' && procedure.shut.length === 0 && (
-          <HookOrPlate call={call} />
-        )}
-        {cones && (mine?.step === 'down' || mine?.step === 'take_off') && <StillPulls call={call} />}
-        {mine && <StopRules call={call} stops={mine.stops} stopped={() => undefined} />}
-        {mine && state.chosen?.entry && !state.closed && <TakeBackPick call={call} entry={state.chosen.entry} />}
-        {!work && <ToTheSprings call={call} />}
-        {!state.closed && <LeaveIt call={call} />}
-        <Quiet>Local codes and the maker’s manual come first. For trained technicians.</Quiet>
-      </Stack>
-      <Stack $gap={18}>
-        <InsideView
-          marked
-          measured={measured}
-          said={state.said}
-          plates={stackOn(state.on_door)?.plates}
-          over={(place) => (step ? <StepMark place={place} at={step.at} /> : null)}
-        />
-        <StepList procedure={procedure} />
-      </Stack>
+          {step && <StepDrawing of={step.draw} />}
+        </Drawn>
+        <Stack $gap={12}>
+          {isWork && state.chosen && (
+            <p>{state.chosen.entry ? `To install: ${state.chosen.words}` : state.chosen.words}</p>
+          )}
+          {isWork && state.chosen?.stale && <Caution>{state.chosen.stale}</Caution>}
+          <PlanOf procedure={procedure} />
+          {procedures.length > 1 && (
+            <RadioButtons
+              label="The work"
+              flow
+              value={procedure.procedure}
+              pick={setPicked}
+              options={procedures.map((one) => ({ id: one.procedure, text: one.title }))}
+            />
+          )}
+          <StepList procedure={procedure} />
+          {isWork && state.chosen?.entry && !state.closed && <TakeBackPick call={call} entry={state.chosen.entry} />}
+          {!work && <ToTheSprings call={call} />}
+          {!state.closed && <LeaveIt call={call} />}
+          <Quiet>Local codes and the maker’s manual come first. For trained technicians.</Quiet>
+        </Stack>
+      </Page>
       <StageMain
         call={call}
         go={go}
@@ -119,9 +136,16 @@ export function Repair({ call, go }: StageProps) {
         asked={step?.id}
         fresh={!found.isPlaceholderData}
         count={() => setAddress({ count: 'open' }, { state: COUNTER })}
+        beside={mine && <StopRules call={call} stops={mine.stops} stopped={() => undefined} />}
       />
-    </Split>
+    </>
   );
+}
+
+/** The words of a step said aloud, on request; nothing where the browser cannot. */
+function ReadAloud({ words }: { words: string[] }) {
+  if (!canSpeak()) return null;
+  return <Plain onPress={() => sayAloud(words.filter(Boolean).join(' '))}>Read aloud</Plain>;
 }
 
 function NothingToDo({ call }: { call: Call }) {

@@ -4,7 +4,6 @@ import styled from 'styled-components';
 import { toBench } from '../../api/bench';
 import type { Schemas } from '../../api/client';
 import { knowledgeQuery } from '../../api/queries';
-import { StepDrawing } from '../../drawing/steps/StepDrawing';
 import { Plain, PlainLink } from '../../ui/buttons';
 import { Caution, Quiet, Row, Stack } from '../../ui/layout';
 import type { Call } from '../useCall';
@@ -76,7 +75,6 @@ export function StepCard({ call, procedure, step, fresh, children }: Props) {
           />
         </>
       )}
-      <StepDrawing of={step.draw} />
       {step.laid_out && <LaidOut step={step.id} parts={step.parts} />}
       {atHand.length > 0 && (
         <Taken aria-label="At hand">

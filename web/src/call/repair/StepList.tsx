@@ -29,7 +29,7 @@ export function StepList({ procedure }: { procedure: Schemas['ProcedureState'] }
               {one.title}
               {one.reason && <Quiet>Passed over: {one.reason}</Quiet>}
             </span>
-            <time>{one.standing === 'done' && one.at_time ? clock(one.at_time) : ''}</time>
+            <time>{one.standing === 'done' && one.at_time ? `${clock(one.at_time)} ${one.by}` : ''}</time>
           </li>
         ))}
       </List>

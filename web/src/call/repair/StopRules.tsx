@@ -1,8 +1,18 @@
 import { useState } from 'react';
+import { Dialog, Heading, Modal, ModalOverlay } from 'react-aria-components';
+import styled from 'styled-components';
 import type { Schemas } from '../../api/client';
 import { Choice, Plain } from '../../ui/buttons';
-import { Panel, Quiet, Stack } from '../../ui/layout';
+import { Quiet, Stack } from '../../ui/layout';
 import type { Call } from '../useCall';
+
+const Stop = styled(Plain)`border: 2px solid var(--stop); color: var(--stop);`;
+const Veil = styled(
+  ModalOverlay,
+)`position: fixed; inset: 0; background: #0008; display: grid; place-items: end center; z-index: 20;`;
+const Box = styled(
+  Modal,
+)`background: var(--sheet); border: 2px solid var(--stop); padding: 14px; outline: none; width: min(640px, 100vw); max-height: 92dvh; overflow: auto;`;
 
 type Props = { call: Call; stops: Schemas['StopState'][]; stopped: () => void };
 
@@ -10,26 +20,38 @@ type Props = { call: Call; stops: Schemas['StopState'][]; stopped: () => void };
 export function StopRules({ call, stops, stopped }: Props) {
   const [open, setOpen] = useState(false);
   if (!stops.length || call.state.closed) return null;
-  if (!open) return <Plain onPress={() => setOpen(true)}>Stop: something is wrong</Plain>;
   return (
-    <Panel role="group" aria-label="Stop: what is wrong?">
-      <h3>What is wrong?</h3>
-      <Stack $gap={6}>
-        {stops.map((stop) => (
-          <Choice
-            key={stop.id}
-            onPress={() => {
-              call.enter({ kind: 'stopped', stop: stop.id });
-              setOpen(false);
-              stopped();
-            }}
-          >
-            <b>{stop.when}</b>
-            <Quiet as="span">{stop.then}</Quiet>
-          </Choice>
-        ))}
-      </Stack>
-      <Plain onPress={() => setOpen(false)}>Nothing is wrong: go on</Plain>
-    </Panel>
+    <>
+      <Stop onPress={() => setOpen(true)} aria-label="Stop: something is wrong">
+        Stop
+      </Stop>
+      <Veil isOpen={open} onOpenChange={setOpen} isDismissable>
+        <Box>
+          <Dialog>
+            <Stack>
+              <Heading slot="title" level={2}>
+                Stop: what is wrong?
+              </Heading>
+              <Stack $gap={6}>
+                {stops.map((stop) => (
+                  <Choice
+                    key={stop.id}
+                    onPress={() => {
+                      call.enter({ kind: 'stopped', stop: stop.id });
+                      setOpen(false);
+                      stopped();
+                    }}
+                  >
+                    <b>{stop.when}</b>
+                    <Quiet as="span">{stop.then}</Quiet>
+                  </Choice>
+                ))}
+              </Stack>
+              <Plain onPress={() => setOpen(false)}>Nothing is wrong: go on</Plain>
+            </Stack>
+          </Dialog>
+        </Box>
+      </Veil>
+    </>
   );
 }

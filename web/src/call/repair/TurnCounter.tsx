@@ -30,7 +30,6 @@ const Beside = styled.div`grid-column: 2; grid-row: 2 / span 2; display: grid; g
   @media (max-width: 1000px) { grid-area: auto; overflow: visible; }`;
 /** What must be in reach of the thumb at every size and scroll. */
 const Foot = styled.div`display: grid; grid-template-columns: 1fr 1fr; gap: 10px; background: var(--ground);
-  > [role=group] { grid-column: 1 / -1; max-height: 60vh; overflow: auto; }
   @media (max-width: 1000px) { position: sticky; bottom: -12px; margin: 0 -12px -12px; padding: 8px 12px 12px; border-top: 1px solid var(--line); z-index: 1; order: 9; }`;
 const Facts = styled.dl`display: grid; grid-template-columns: 1fr auto; gap: 2px 14px; margin: 0; align-items: baseline;
   dt { font-size: 15px; color: var(--quiet); } dd { margin: 0; font: 600 27px/1.15 'Barlow Condensed', sans-serif; text-align: right; }`;

@@ -14,9 +14,6 @@ export function stepsSaid(told: readonly string[], waiting: readonly Waiting[]):
   return said;
 }
 
-/** Whether the door must be made safe before this step. */
-export const wantsMadeSafe = (step: Schemas['StepState']): boolean => step.gates.includes('hands_on');
-
 /** Whether how the door stands forbids this step, whatever gates are met. */
 export const isBarred = (procedure: Procedure, step: Schemas['StepState']): boolean =>
   procedure.barred !== '' && procedure.now === step.id;

@@ -1,8 +1,9 @@
 import { type FormEvent, useState } from 'react';
 import type { Schemas } from '../../api/client';
-import { Choice, MainAction, Plain } from '../../ui/buttons';
+import { Choice, Plain } from '../../ui/buttons';
 import { Field } from '../../ui/Field';
 import { Panel, Quiet, Stack } from '../../ui/layout';
+import { MainAction } from '../../ui/MainAction';
 import type { StageProps } from '../stageProps';
 
 type Props = StageProps & { offer: Schemas['Offer'] };

@@ -5,8 +5,9 @@ import { Hinges, Rope } from './doorHardware';
 import { Chain, Collar, Header, Lock, Module, Monitor, Rail, Screw, Stop, Trolley } from './openerAssembly';
 import { Arm, Eyes, Pulley, Strap, Strut, Tension } from './ropesAndBeams';
 import { Clamp, Drum, Gaps, Hand, Line } from './shaftAndTrack';
+import { Bar, Gap } from './springAndBar';
 
-const Drawing = styled.svg`display: block; width: 100%; max-width: 420px; background: var(--sheet); border: 1px solid var(--line);
+const Drawing = styled.svg`display: block; width: 100%; background: var(--sheet); border: 1px solid var(--line);
   text { font: 500 13px Barlow, sans-serif; fill: var(--ink); } .heavy { stroke: var(--ink); stroke-width: 2; fill: none; }
   .thin { stroke: var(--ink); stroke-width: 1.2; fill: none; } .body { stroke: var(--ink); stroke-width: 1.4; fill: var(--steel); }
   .rope { stroke: var(--action); stroke-width: 1.6; fill: none; } .mark { stroke: var(--action); stroke-width: 2.4; fill: none; }
@@ -40,6 +41,8 @@ const DRAWN: Record<Name, { says: string; draw: () => ReactElement }> = {
   module: { says: 'The travel module: its two tabs are levered', draw: Module },
   screw: { says: 'A limit screw: a turn clockwise gives about three inches more', draw: Screw },
   hinges: { says: 'Hinge numbers rise from the bottom; the roller goes by the size of the track', draw: Hinges },
+  bar: { says: 'A winding bar seated to its mark in the cone, stood beside its plane', draw: Bar },
+  gap: { says: 'A gap in the coil, and a cable that hangs slack', draw: Gap },
   rope: { says: 'Pull rope and lock bar, both off', draw: Rope },
 };
 
