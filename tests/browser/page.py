@@ -35,7 +35,9 @@ SMALLEST = """
 const [what, words] = arguments;
 const shown = (e) => e.getClientRects().length > 0;
 const text = (e) => e.innerText ?? '';
-const says = (e) => text(e).includes(words) || (e.getAttribute('aria-label') || '').includes(words);
+// What undoes an entry names it: it is meant only where it is asked for as such.
+const label = (e) => e.getAttribute('aria-label') || '';
+const says = (e) => text(e).includes(words) || (label(e).includes(words) && label(e).startsWith('Undo') === words.startsWith('Undo'));
 const found = [...document.querySelectorAll(what)].filter((e) => shown(e) && says(e))
   .sort((a, b) => text(a).length - text(b).length)[0] ?? null;
 """

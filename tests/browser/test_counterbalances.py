@@ -150,6 +150,7 @@ def test_a_mismatched_set_is_told_apart_and_the_vans_springs_come_first(signed_i
     page = signed_in
     page.go(f"/calls/{call.key}/size")
     page.sees("Each spring")
+    page.touch("Compared with what hangs there")
     page.sees("years")
     page.touch("Like-for-like or advised?")
     page.sees("Mismatched springs on one shaft: put on a matched set")
@@ -198,7 +199,7 @@ def test_a_bad_supplier_table_is_refused_whole(signed_in, tmp_path):
     good.write_text("wire_in,inside_diameter_in,rate_per_coil_lbin_per_turn\n0.225,2,3100\n")
     bad.write_text(good.read_text() + "0.25,two,4700\n")
     page = signed_in
-    page.go("/shop")
+    page.go("/shop/lists")
     page.chooser("Supplier's rates").send_keys(str(bad))
     page.sees("Row 3, column inside_diameter_in: 'two' is not a number.")
     page.sees("None loaded.")

@@ -187,7 +187,7 @@ def test_door_or_opener_by_one_lift_of_the_hand_and_an_answer_taken_back(signed_
 
 def test_what_the_fault_finder_knows_can_be_read_with_its_sources(signed_in):
     page = signed_in
-    page.go("/shop")
+    page.go("/shop/place")
     page.touch("What the fault finder knows")
     page.sees("common practice")
     page.write("Search", "astrology")

@@ -17,7 +17,7 @@ from tests.support.units import TRADE
 
 def test_measured_sized_and_read_in_metric(signed_in, person):
     page, call = signed_in, bare(person)
-    page.go("/shop")
+    page.go("/shop/own")
     page.touch("Millimetres and kilograms")
     page.until(lambda: Person.objects.get().units == "metric", "kept with the person")
     page.go(f"/calls/{call.key}/measure")
@@ -56,7 +56,7 @@ def test_what_is_put_in_the_page_says_no_trade_unit_and_goes_back(signed_in, per
     page.sees("5.72 mm × 51 mm × 1524 mm")
     page.go("/bench/identify")
     page.sees("N·m per turn")
-    page.go("/shop")
+    page.go("/shop/own")
     page.touch("Feet, inches and pounds")
     page.until(lambda: Person.objects.get().units == "trade", "kept with the person")
     page.go(f"/doors/{Door.objects.get().key}")

@@ -74,7 +74,7 @@ def test_a_call_from_elsewhere_is_brought_in_whole_or_not_at_all(signed_in, pers
     half.write_text(text[: len(text) // 2])
 
     page = signed_in
-    page.go("/shop")
+    page.go("/shop/records")
     page.sees("Bring in a call")
     chooser = page.chooser("Bring in a call or a door")
     chooser.send_keys(str(half))

@@ -13,7 +13,7 @@ PLAN = {"springs": [SPRING], "quarter_turns": 29}
 def test_the_last_pair_is_kept_for_one_and_a_part_is_used_with_one_touch(signed_in, person):
     page = signed_in
     load(person, "parts", "parts.csv", "part,count\nRoller,2\n")
-    page.go("/shop")
+    page.go("/shop/lists")
     page.touch("What is in the van now")
     page.sees("Put on the van")
     for label, typed in (("Wire", ".207"), ("Inside diameter", "2"), ("Length", "twenty"), ("Pieces", "2")):

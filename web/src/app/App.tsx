@@ -23,7 +23,7 @@ const PAGES = {
   '/bench/sun': lazyPart(() => import('../bench/Sun').then((page) => page.Sun)),
   '/bench/practice': lazyPart(() => import('../bench/Practice').then((page) => page.Practice)),
   '/bench/:name': lazyPart(() => import('../bench/BenchPage').then((page) => page.BenchPage)),
-  '/shop': lazyPart(() => import('../shop/Shop').then((page) => page.Shop)),
+  '/shop/:part?': lazyPart(() => import('../shop/Shop').then((page) => page.Shop)),
   '/shop/knowledge': lazyPart(() => import('../shop/Knowledge').then((page) => page.Knowledge)),
   '/shop/van': lazyPart(() => import('../shop/Van').then((page) => page.Van)),
 };

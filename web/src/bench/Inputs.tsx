@@ -51,6 +51,7 @@ export function Inputs({ page, sheet, fields, typed, usual, asked: touched, type
             field={field}
             first={typed[one.field] ?? ''}
             usual={usual[one.field] ? (sheet.texts[one.field] ?? '') : ''}
+            understood={sheet.texts[one.field] ?? ''}
             asked={one.field === touched}
             missing={missing}
             problem={sheet.problems[one.field]}
@@ -71,14 +72,18 @@ type TypedProps = {
   field: Schemas['FieldOut'];
   first: string;
   usual: string;
+  /** What is typed as the trade writes it: shown while nobody types. */
+  understood: string;
   asked: boolean;
   missing: boolean;
   problem: string | undefined;
   type: Props['type'];
 };
 
-function Typed({ field, first, usual, asked, missing, problem, type }: TypedProps) {
+function Typed({ field, first, usual, understood, asked, missing, problem, type }: TypedProps) {
   const [text, setText] = useState(first);
+  const [isTyping, setTyping] = useState(false);
+  const isRead = !isTyping && !problem && text === first && first !== '' && understood !== '';
   const input = useRef<HTMLInputElement>(null);
   useEffect(() => {
     if (asked) input.current?.focus();
@@ -93,9 +98,13 @@ function Typed({ field, first, usual, asked, missing, problem, type }: TypedProp
         ? {}
         : { hint: usual ? `Usual: ${usual}. ${field.ask}` : missing ? `Needed. ${field.ask}` : field.ask })}
       inputRef={input}
-      value={text}
+      value={isRead ? understood : text}
       onChange={setText}
-      onBlur={keep}
+      onFocus={() => setTyping(true)}
+      onBlur={() => {
+        setTyping(false);
+        keep();
+      }}
       onKeyDown={(event) => event.key === 'Enter' && keep()}
       {...(problem ? { mistake: problem } : {})}
     />

@@ -5,6 +5,7 @@ import { client, data, mistakeAt, newId, Refusal, type Schemas } from '../api/cl
 import { bookingsQuery, knowledgeQuery } from '../api/queries';
 import { Action, Plain } from '../ui/buttons';
 import { today } from '../ui/dates';
+import { useFormDraft } from '../ui/draft';
 import { Field } from '../ui/Field';
 import { Quiet, Row, Sheet, Stack, Two } from '../ui/layout';
 import { PageTitle } from '../ui/PageTitle';
@@ -36,7 +37,8 @@ export function BookingForm({ door, name, booking, done }: Props) {
   const queries = useQueryClient();
   const knowledge = useQuery(knowledgeQuery);
   const here = useQuery(bookingsQuery(today(), 1));
-  const [wish, setWish] = useState(() => (booking ? wishOf(booking) : usual()));
+  const [first] = useState(() => (booking ? wishOf(booking) : usual()));
+  const [wish, set, forget] = useFormDraft(`booking.${booking ? `${booking.key}.${booking.version}` : door}`, first);
   const told = knowledge.data?.complaints.find((one) => one.id === wish.complaint);
   const [why, setWhy] = useState('');
   const [key] = useState(newId);
@@ -51,25 +53,35 @@ export function BookingForm({ door, name, booking, done }: Props) {
           )
         : data(client.POST('/api/doors/{key}/bookings', { params: { path: { key: door } }, body: { ...body, key } })),
     onSuccess: () => {
+      forget();
       queries.invalidateQueries({ queryKey: ['bookings'] });
       queries.invalidateQueries({ queryKey: ['door', door] });
       done();
     },
   });
-  const set = (part: Partial<Wish>) => setWish({ ...wish, ...part });
   const submit = (event: FormEvent) => {
     event.preventDefault();
     save.mutate(wish);
   };
   const stale = save.error instanceof Refusal && save.error.problem.code === 'stale';
-  const reload = () => queries.invalidateQueries({ queryKey: ['bookings'] }).then(done);
+  const reload = () => {
+    forget();
+    return queries.invalidateQueries({ queryKey: ['bookings'] }).then(done);
+  };
   return (
     <Stack $gap={18}>
       <Row>
         <PageTitle>
           {booking ? 'Change the booking' : 'Book a call'}: {name}
         </PageTitle>
-        <Plain onPress={done}>Cancel</Plain>
+        <Plain
+          onPress={() => {
+            forget();
+            done();
+          }}
+        >
+          Cancel
+        </Plain>
       </Row>
       <Form onSubmit={submit} aria-label="Booking">
         <Field

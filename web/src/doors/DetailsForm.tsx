@@ -1,6 +1,7 @@
-import { type FormEvent, type ReactNode, useState } from 'react';
+import type { FormEvent, ReactNode } from 'react';
 import styled from 'styled-components';
 import { Refusal, type Schemas } from '../api/client';
+import { useFormDraft } from '../ui/draft';
 import { Field } from '../ui/Field';
 import { MainAction } from '../ui/MainAction';
 import { Refused } from '../ui/states';
@@ -24,7 +25,8 @@ type Props = {
 };
 
 export function DetailsForm({ first, save, saving, wrong, children }: Props) {
-  const [details, setDetails] = useState(first);
+  // What was saved is the first of the next time: its draft is of what was there before.
+  const [details, set] = useFormDraft(`details.${JSON.stringify(first)}`, first);
   const at = wrong instanceof Refusal ? (wrong.problem.field ?? '') : '';
   const submit = (event: FormEvent) => {
     event.preventDefault();
@@ -39,7 +41,7 @@ export function DetailsForm({ first, save, saving, wrong, children }: Props) {
           {...(field.hint ? { hint: field.hint } : {})}
           {...(field.long ? { long: true } : {})}
           value={details[field.name] ?? ''}
-          onChange={(value) => setDetails({ ...details, [field.name]: value })}
+          onChange={(value) => set({ [field.name]: value })}
           isRequired={field.name === 'name'}
           {...(at.endsWith(field.name) && wrong ? { mistake: wrong.message } : {})}
         />

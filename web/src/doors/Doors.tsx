@@ -3,7 +3,7 @@ import { useEffect, useRef, useState } from 'react';
 import { Link, useLocation, useSearchParams } from 'react-router';
 import styled from 'styled-components';
 import { type DoorSort, doorsQuery } from '../api/queries';
-import { PlainLink } from '../ui/buttons';
+import { LineLink, PlainLink } from '../ui/buttons';
 import { Field } from '../ui/Field';
 import { Page, Quiet, Row, Table } from '../ui/layout';
 import { Pages } from '../ui/Pages';
@@ -48,7 +48,9 @@ export function Doors() {
         {putAway ? (
           <PlainLink to="/doors">All doors</PlainLink>
         ) : (
-          <PlainLink to="/doors/new">Open a new file</PlainLink>
+          <PlainLink to={search ? `/doors/new?name=${encodeURIComponent(search)}` : '/doors/new'}>
+            Open a new file
+          </PlainLink>
         )}
       </Row>
       {!putAway && (
@@ -126,7 +128,7 @@ export function Doors() {
           </Pages>
         </>
       )}
-      {!putAway && <Link to="/doors?put_away=1">Files put away</Link>}
+      {!putAway && <LineLink to="/doors?put_away=1">Files put away</LineLink>}
     </Page>
   );
 }

@@ -4,6 +4,7 @@ import styled from 'styled-components';
 import { client, data, mistakeAt, newId, type Schemas } from '../api/client';
 import { Plain } from '../ui/buttons';
 import { daysAfter, today } from '../ui/dates';
+import { useDraft } from '../ui/draft';
 import { Field } from '../ui/Field';
 import { Two } from '../ui/layout';
 import { Select } from '../ui/Select';
@@ -18,7 +19,7 @@ export function FollowUpForm({ door, kinds }: Props) {
   const queries = useQueryClient();
   const [kind, setKind] = useState(kinds[0]);
   const [due, setDue] = useState(() => daysAfter(today(), kinds[0]?.usual_days ?? 0));
-  const [note, setNote] = useState('');
+  const [note, setNote] = useDraft('follow-up');
   const [key, setKey] = useState(newId);
   const keep = useMutation({
     mutationFn: (what: Schemas['Kind']['id']) =>

@@ -1,9 +1,11 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import type { ReactNode } from 'react';
 import { FileTrigger } from 'react-aria-components';
-import { Link } from 'react-router';
-import { client, data } from '../api/client';
+import { Link, Navigate, useParams } from 'react-router';
+import styled from 'styled-components';
+import { client, data, type Schemas } from '../api/client';
 import { becomeSession, sessionQuery } from '../api/queries';
-import { Plain } from '../ui/buttons';
+import { LineLink, Plain, PlainLink } from '../ui/buttons';
 import { Page, Quiet, Row, Stack } from '../ui/layout';
 import { PageTitle } from '../ui/PageTitle';
 import { Loading, Refused } from '../ui/states';
@@ -17,8 +19,73 @@ import { People } from './People';
 import { Ways } from './Ways';
 import { WhereItIs } from './WhereItIs';
 
-/** Who works here, and what comes in from elsewhere? */
+type Own = { me: NonNullable<Schemas['SessionOut']['person']>; shop: Schemas['ShopOut']; lead: boolean };
+
+/** The pages of the shop, each one question, and what stands on it. */
+const PAGES: { name: string; title: string; shows: (own: Own) => ReactNode }[] = [
+  {
+    name: '',
+    title: 'People',
+    shows: ({ me, lead }) => (
+      <>
+        <People me={me.username} lead={lead} />
+        {lead ? <AddPerson /> : <Quiet>A lead adds people, loads lists and brings in calls from elsewhere.</Quiet>}
+      </>
+    ),
+  },
+  {
+    name: 'lists',
+    title: 'Van and lists',
+    shows: ({ lead }) => (
+      <>
+        <LineLink to="/shop/van">What is in the van now, and what came and went</LineLink>
+        <Lists lead={lead} />
+      </>
+    ),
+  },
+  {
+    name: 'place',
+    title: 'Place and ways',
+    shows: ({ shop, lead }) => (
+      <>
+        {lead && <WhereItIs shop={shop} />}
+        {lead && <Ways shop={shop} />}
+        <LineLink to="/shop/knowledge">What the fault finder knows, and from where</LineLink>
+      </>
+    ),
+  },
+  {
+    name: 'records',
+    title: 'Records',
+    shows: ({ lead }) =>
+      lead ? (
+        <>
+          <LastBackup />
+          <ImportCall />
+        </>
+      ) : (
+        <Quiet>A lead brings in calls from elsewhere, and sees when the last backup was made.</Quiet>
+      ),
+  },
+  {
+    name: 'own',
+    title: 'Your own',
+    shows: ({ me }) => (
+      <>
+        <OwnUnits units={me.units} />
+        <CalendarLink />
+        <OwnPassword />
+      </>
+    ),
+  },
+];
+
+const Parts = styled.nav`display: flex; flex-wrap: wrap; gap: 6px; a { padding-inline: 14px; }
+  a[aria-current] { border: 2px solid var(--action); box-shadow: inset 0 -6px 0 var(--action); }`;
+
+/** Who works here, with what, where, and what comes in from elsewhere? */
 export function Shop() {
+  const { part = '' } = useParams();
   const queries = useQueryClient();
   const session = useQuery(sessionQuery);
   const signOut = useMutation({
@@ -28,15 +95,17 @@ export function Shop() {
     },
   });
   const me = session.data?.person;
-  if (!me) return <Loading />;
-  const lead = me.role === 'lead';
+  const shop = session.data?.shop;
+  const page = PAGES.find(({ name }) => name === part);
+  if (!me || !shop) return <Loading />;
+  if (!page) return <Navigate to="/shop" replace />;
   return (
     <Page>
       <Row>
         <div>
-          <PageTitle>{session.data?.shop?.name}</PageTitle>
+          <PageTitle also={page.title}>{shop.name}</PageTitle>
           <Quiet>
-            {session.data?.shop?.place} · signed in as {me.name}, {me.role}
+            {shop.place} · signed in as {me.name}, {me.role}
           </Quiet>
         </div>
         <Row>
@@ -45,19 +114,14 @@ export function Shop() {
         </Row>
       </Row>
       {signOut.isError && <Refused wrong={signOut.error} />}
-      <People me={me.username} lead={lead} />
-      {lead && <LastBackup />}
-      {lead && <AddPerson />}
-      {lead && session.data?.shop && <WhereItIs shop={session.data.shop} />}
-      {lead && session.data?.shop && <Ways shop={session.data.shop} />}
-      <Lists lead={lead} />
-      <Link to="/shop/van">What is in the van now, and what came and went</Link>
-      {lead && <ImportCall />}
-      {!lead && <Quiet>A lead adds people, loads lists and brings in calls from elsewhere.</Quiet>}
-      <Link to="/shop/knowledge">What the fault finder knows, and from where</Link>
-      <CalendarLink />
-      <OwnUnits units={me.units} />
-      <OwnPassword />
+      <Parts aria-label="Parts of the shop">
+        {PAGES.map(({ name, title }) => (
+          <PlainLink key={name} to={`/shop${name && `/${name}`}`} aria-current={name === part ? 'page' : undefined}>
+            {title}
+          </PlainLink>
+        ))}
+      </Parts>
+      {page.shows({ me, shop, lead: me.role === 'lead' })}
       <Quiet as="footer">North Hinge {import.meta.env.VITE_VERSION}</Quiet>
     </Page>
   );

@@ -1,9 +1,10 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
-import { type FormEvent, useState } from 'react';
+import type { FormEvent } from 'react';
 import styled from 'styled-components';
 import { client, data, mistakeAt, type Schemas } from '../api/client';
 import { sessionQuery } from '../api/queries';
 import { Plain } from '../ui/buttons';
+import { useFormDraft } from '../ui/draft';
 import { Field } from '../ui/Field';
 import { Quiet, Two } from '../ui/layout';
 import { Refused } from '../ui/states';
@@ -13,7 +14,7 @@ const Form = styled.form`display: grid; gap: 12px; max-width: 560px;`;
 /** What stands on the sheets, and where is the sun? */
 export function WhereItIs({ shop }: { shop: Schemas['ShopOut'] }) {
   const queries = useQueryClient();
-  const [typed, setTyped] = useState({
+  const [typed, set, forget] = useFormDraft('shop', {
     name: shop.name,
     place: shop.place,
     phone: shop.phone,
@@ -21,7 +22,6 @@ export function WhereItIs({ shop }: { shop: Schemas['ShopOut'] }) {
     longitude_deg: String(shop.longitude_deg ?? ''),
     time_zone: shop.time_zone || Intl.DateTimeFormat().resolvedOptions().timeZone,
   });
-  const set = (part: Partial<typeof typed>) => setTyped({ ...typed, ...part });
   const placed = typed.latitude_deg.trim() !== '' || typed.longitude_deg.trim() !== '';
   const number = (text: string) => (text.trim() === '' ? null : Number(text.replace(',', '.')));
   const wrong = (text: string) => (Number.isNaN(number(text)) ? { mistake: `“${text}” is no number.` } : {});
@@ -39,7 +39,7 @@ export function WhereItIs({ shop }: { shop: Schemas['ShopOut'] }) {
           },
         }),
       ),
-    onSuccess: () => queries.invalidateQueries({ queryKey: sessionQuery.queryKey }),
+    onSuccess: () => queries.invalidateQueries({ queryKey: sessionQuery.queryKey }).then(forget),
   });
   const submit = (event: FormEvent) => {
     event.preventDefault();

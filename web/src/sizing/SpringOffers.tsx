@@ -25,8 +25,16 @@ type Props = {
   pick: (id: string) => void;
 };
 
-/** The springs most doors get, side by side: what each is, and how long it lasts in this household. */
+/** How wide a card's scale of cycles is drawn. */
+const WIDE = 100;
+const Scale = styled.svg`width: 100%; height: 14px; overflow: visible;`;
+
+/** The springs most doors get, side by side: what each is, and how long it lasts, all on one scale of cycles. */
 export function SpringOffers({ offers, picked, pick }: Props) {
+  const lives = offers.map(({ set }) => set.life_cycles);
+  const [first, last] = [Math.min(...lives.map((one) => one.low)), Math.max(...lives.map((one) => one.high))];
+  // A scale of doublings: as much again is as far again.
+  const place = (cycles: number) => (Math.log(cycles / first) / Math.log(last / first || 2)) * WIDE || 0;
   return (
     <Cards aria-label="Springs to choose between" value={picked ?? null} onChange={pick}>
       {offers.map(({ kind, set }) => (
@@ -34,6 +42,15 @@ export function SpringOffers({ offers, picked, pick }: Props) {
           <b>{NAMES[kind]}</b>
           <span>{set.said.springs}</span>
           <span>{set.said.life}</span>
+          <Scale viewBox={`0 0 ${WIDE} 14`} preserveAspectRatio="none" aria-hidden="true">
+            <path d={`M 0 7 H ${WIDE}`} stroke="var(--line)" vectorEffect="non-scaling-stroke" />
+            <path
+              d={`M ${place(set.life_cycles.low)} 7 H ${place(set.life_cycles.high)}`}
+              stroke="var(--ink)"
+              strokeWidth="7"
+              vectorEffect="non-scaling-stroke"
+            />
+          </Scale>
           <small>
             {set.said.turns}
             {set.in_van ? ' · on the van' : ''}

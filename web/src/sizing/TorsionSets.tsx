@@ -33,6 +33,8 @@ type Props = {
 const Beside = styled.div<{ $column: boolean }>`min-width: 0; display: grid; gap: 14px;
   ${({ $column }) => ($column ? '' : '@media (min-width: 1001px) { position: sticky; top: 8px; }')}`;
 
+const Compared = styled.details`display: grid; gap: 10px; summary { cursor: pointer; min-height: 48px; display: flex; align-items: center; text-decoration: underline; }`;
+
 /** What is on the door, what belongs on it, what sets them apart; and every set there is to choose from. */
 export function TorsionSets(props: Props) {
   const { setup, answer, compared, asked, hasVan, doubts = [], chosen, children, column = false } = props;
@@ -58,18 +60,23 @@ export function TorsionSets(props: Props) {
         {answer.offers && answer.offers.length > 1 && (
           <SpringOffers offers={answer.offers} picked={picked?.id} pick={(option) => asked.ask({ option })} />
         )}
-        {there ? (
+        {there && difference && picked === sets[0] && <p>{difference}</p>}
+        {there && (
           <>
+            {there.parts.length > 1 && <Springs set={there} />}
+            {compared && <Compare compared={compared} openAtOnce={setup.track.lift === 'low_headroom'} />}
+          </>
+        )}
+        {there ? (
+          <Compared>
+            <summary>Compared with what hangs there</summary>
             <SideBySide
               sets={[
                 { name: 'On the door now', set: there },
                 { name: advised && picked === sets[0] ? 'Advised' : 'Picked', set: picked },
               ]}
             />
-            {difference && picked === sets[0] && <p>{difference}</p>}
-            {there.parts.length > 1 && <Springs set={there} />}
-            {compared && <Compare compared={compared} openAtOnce={setup.track.lift === 'low_headroom'} />}
-          </>
+          </Compared>
         ) : (
           <Figures>
             <Figure>

@@ -5,7 +5,7 @@ import styled from 'styled-components';
 import type { Schemas } from '../api/client';
 import { bookingsQuery, callsQuery, followUpsQuery, sessionQuery } from '../api/queries';
 import { BookingForm } from '../bookings/BookingForm';
-import { ActionLink, PlainAnchor, PlainLink } from '../ui/buttons';
+import { ActionLink, LineLink, PlainAnchor, PlainLink } from '../ui/buttons';
 import { daysAfter, inWords, mondayOf, today } from '../ui/dates';
 import { Page, Quiet, Row, Stack, Table } from '../ui/layout';
 import { Pages } from '../ui/Pages';
@@ -98,7 +98,7 @@ export function Today() {
           {others.map((call) => (
             <Row key={call.key}>
               <div>
-                <Link to={`/calls/${call.key}`}>{call.door_name}</Link>
+                <LineLink to={`/calls/${call.key}`}>{call.door_name}</LineLink>
                 <Quiet>
                   {call.place} · {call.complaint || 'no complaint entered yet'} · {call.technician}, since{' '}
                   {clock(call.started_at)} {when(call.started_at)}

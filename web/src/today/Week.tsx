@@ -5,7 +5,8 @@ import { Plain, toggle } from '../ui/buttons';
 import { daysAfter, inShort, spell, today } from '../ui/dates';
 
 const Strip = styled.div`display: grid; grid-template-columns: auto minmax(0, 1fr) auto; gap: 8px; align-items: stretch;
-  > button { padding-inline: 14px; font-size: 24px; }`;
+  > button { padding-inline: 14px; min-width: 48px; font-size: 24px; }
+  @media (max-width: 700px) { grid-template: 'days days' auto 'before after' auto / 1fr 1fr; > :nth-child(2) { grid-area: days; gap: 3px; } }`;
 const Days = styled(ToggleButtonGroup)`display: grid; grid-template-columns: repeat(7, minmax(0, 1fr)); gap: 6px;`;
 const Day = styled(
   ToggleButton,

@@ -14,6 +14,8 @@ export const Action = styled(Button)`${main}`;
 export const Plain = styled(Button)`${plain}`;
 export const ActionLink = styled(Link)`${main}`;
 export const PlainLink = styled(Link)`${plain}`;
+/** A link on a line of its own, as high as a finger. */
+export const LineLink = styled(Link)`display: flex; align-items: center; min-height: 48px;`;
 export const PlainAnchor = styled.a`${plain}`;
 
 /** A large choice to touch: one of several, or on its own. */

@@ -1,4 +1,4 @@
-import { useRef, useState } from 'react';
+import { useMemo, useRef, useState } from 'react';
 import { deviceStore } from '../api/deviceStore';
 
 const KEY = 'north-hinge.draft.';
@@ -20,6 +20,26 @@ export function useDraft(name: string, initial = ''): readonly [string, (next: N
     setTyped(latest.current);
   };
   return [typed, keep, forget];
+}
+
+/** The same for a form: all its fields, kept together. */
+export function useFormDraft<Typed extends object>(name: string, initial: Typed) {
+  const [kept, keep, forget] = useDraft(name);
+  const typed = useMemo((): Typed => ({ ...initial, ...read<Typed>(kept) }), [initial, kept]);
+  const set = (part: Partial<Typed>) => keep((before) => JSON.stringify({ ...read<Typed>(before), ...part }));
+  const clear = () => {
+    keep('');
+    forget();
+  };
+  return [typed, set, clear] as const;
+}
+
+function read<Typed>(kept: string): Partial<Typed> {
+  try {
+    return kept ? (JSON.parse(kept) as Partial<Typed>) : {};
+  } catch {
+    return {}; // cut in half as the battery died
+  }
 }
 
 /** Nothing that was typed under a path is kept any longer. */

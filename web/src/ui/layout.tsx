@@ -1,7 +1,7 @@
 import styled from 'styled-components';
 
 export const Page = styled.main`padding: 22px 28px 110px; max-width: 1180px; display: grid; gap: 20px;
-  @media (max-width: 700px) { padding: 16px 14px 40px; }`;
+  @media (max-width: 700px) { padding: 16px 14px 110px; }`;
 export const Sheet = styled.section`background: var(--sheet); border: 1px solid var(--line); padding: 18px;`;
 export const Items = styled.ul`margin: 0; padding-left: 20px; display: grid; gap: 2px;`;
 export const Steps = styled.ol`margin: 0; padding-left: 24px; display: grid; gap: 6px;`;
@@ -30,7 +30,8 @@ export const Table = styled.table`
   width: 100%; border-collapse: collapse;
   th { text-align: left; font: 600 16px 'Barlow Condensed', sans-serif; color: var(--quiet); border-bottom: 1px solid var(--edge); padding: 4px 12px 6px 0; }
   td { border-bottom: 1px solid var(--line); padding: 8px 12px 8px 0; vertical-align: top; }
-  th button { all: unset; cursor: pointer; min-height: 40px; display: inline-flex; align-items: center; }
+  th button { all: unset; cursor: pointer; min-height: 48px; min-width: 48px; display: inline-flex; align-items: center; }
+  td > a { display: flex; align-items: center; min-height: 48px; min-width: 48px; }
   th button:focus-visible { outline: 3px solid var(--action); }
   @media (max-width: 700px) { .wide { display: none; } }`;
 export const Caution = styled.p`background: var(--caution-ground); color: var(--caution); padding: 8px 12px; border-left: 4px solid var(--caution); font-weight: 500; font-size: 16px;`;

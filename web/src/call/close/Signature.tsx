@@ -2,6 +2,7 @@ import { useEffect, useRef, useState } from 'react';
 import SignaturePad from 'signature_pad';
 import styled from 'styled-components';
 import { Plain } from '../../ui/buttons';
+import { useDraft } from '../../ui/draft';
 import { Field } from '../../ui/Field';
 import { Label, Quiet, Row, Stack } from '../../ui/layout';
 import { clock } from '../../ui/words';
@@ -43,7 +44,8 @@ export function Signature({ call }: { call: Call }) {
 function SignHere({ call }: { call: Call }) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const pad = useRef<SignaturePad>(null);
-  const [name, setName] = useState('');
+  // Usually whoever owns the door: another name is typed over it.
+  const [name, setName] = useDraft('signs', call.call.customer);
   const [isEmpty, setEmpty] = useState(true);
   const asked = call.waiting.some(({ body }) => body.kind === 'signed');
   useEffect(() => {

@@ -147,6 +147,7 @@ function TypedField({ field, known, call, next, back, keep, refused }: Props) {
       {open && (
         <TapePad
           quantity={field.quantity}
+          inFractions={field.name === 'cable_in'}
           typed={typed}
           type={(next) => {
             setTyped(next);

@@ -13,17 +13,28 @@ const Tape = styled.div`display: grid; grid-template-columns: repeat(15, minmax(
   i { display: block; width: 2px; background: var(--ink); }`;
 const TALL: Record<string, number> = { '2': 36, '4': 28, '8': 20, '16': 13 };
 
+const THIRTY_SECONDS = 32;
+/** A wire that is a fraction of an inch is called by it too. */
+function fractionOf(inches: number): string {
+  const parts = Math.round(inches * THIRTY_SECONDS);
+  if (Math.abs(inches * THIRTY_SECONDS - parts) > 0.01 || parts === 0) return '';
+  const common = [32, 16, 8, 4, 2, 1].find((one) => parts % one === 0) ?? 1;
+  return ` (${parts / common}/${THIRTY_SECONDS / common})`;
+}
+
 type Props = {
   quantity: Schemas['FieldOut']['quantity'];
   typed: string;
   type: (next: string) => void;
   /** Standard sizes to touch where they are few enough to name. */
   sizes: readonly string[];
+  /** Written in fractions of an inch though it is read to the thousandth, as a cable is. */
+  inFractions?: boolean;
 };
 
 /** The measure's own keys, large enough for a glove: digits, feet and inches, and a piece of tape to touch a sixteenth on. */
-export function TapePad({ quantity, typed, type, sizes }: Props) {
-  const tape = !isMetric() && ['length', 'feet', 'lengths'].includes(quantity);
+export function TapePad({ quantity, typed, type, sizes, inFractions = false }: Props) {
+  const tape = !isMetric() && (['length', 'feet', 'lengths'].includes(quantity) || inFractions);
   const units = (isMetric() ? METRIC_KEYS : UNITS)[quantity] ?? [];
   const fraction = (part: string) => type(`${typed.replace(/\s*\d+\/\d+\s*$/, '').trim()} ${part}`.trim());
   return (
@@ -33,6 +44,7 @@ export function TapePad({ quantity, typed, type, sizes }: Props) {
           {sizes.map((size) => (
             <Plain key={size} onPress={() => type(size)}>
               {size}
+              {fractionOf(Number(size))}
             </Plain>
           ))}
         </Chips>
