@@ -48,11 +48,16 @@ def steps_left(call: Call) -> list[str]:
 
 
 def proved_steps(call: Call) -> dict[str, Signed]:
-    """The steps that a proof that stands, or what its check showed to be at fault, shows to be done: by whom and when that was said."""
+    """The steps that a proof that stands, a cause its check showed, or an answer shows to be done: who said it, and when."""
     said = {proof: tried.signed for proof, tried in call.tried.items() if tried.standing == "passed"}
     if call.cause is not None and call.checks and call.cause == shown_cause(call):
         said[call.cause] = call.causes[-1][1]
-    return {name: said[of] for name, step in steps().items() for of in (*step.proved_by, *step.found_by) if of in said} if said else {}
+    said |= {f"{one.check} {one.outcome}": signed for one, signed in (*call.past_checks, *call.checks)}
+    return (
+        {name: said[of] for name, step in steps().items() for of in (*step.proved_by, *step.found_by, *step.seen_by) if of in said}
+        if said
+        else {}
+    )
 
 
 def _aim(call: Call, step: WorkStep) -> Aim:

@@ -141,12 +141,14 @@ class Disagreement(BaseModel):
 class Finding(BaseModel):
     """What the fault finder makes of it. `causes` most likely first; `next` best first; `later` are checks that wait.
 
-    `ended` says what a person would do where nothing is confirmed and nothing more can tell; else it is empty.
+    `waits`: the check worth most is one of those that wait. `ended` says what a person would do where nothing is confirmed and
+    nothing more can tell; else it is empty.
     """
 
     causes: list[Suspect]
     next: list[NextCheck]
     later: list[CheckAt]
+    waits: bool
     parts: list[PartFinding]
     answered: list[Answered]
     contradictions: list[Disagreement]
@@ -198,6 +200,7 @@ def find(
         causes=suspects,
         next=[] if sure or ended else [_next(known, rows, one, asked) for one in best[:PLANNED]],
         later=[_at(one.check, known.checks[one.check], shut) for one in worth[:LOOKED_AT] if known.checks[one.check].needs in shut],
+        waits=not sure and not ended and bool(worth) and known.checks[worth[0].check].needs in shut,
         parts=_parts(known, told, best[0].check if best and not sure else "", shut),
         answered=_answered(known, before, answers),
         contradictions=[

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Collection, Mapping
 from typing import Literal
 
 from pydantic import BaseModel
@@ -77,8 +77,17 @@ class ProcedureInstructions(Plan):
     steps: list[StepInstructions]
 
 
-def tell(name: str, known: Numbers, ways: SchoolWays | None = None, opener: OpenerThere | None = None) -> ProcedureInstructions:
-    """Tell a procedure there is, with the numbers `known` of this door, the `ways` a shop works by, and the `opener` that is there."""
+def tell(
+    name: str,
+    known: Numbers,
+    ways: SchoolWays | None = None,
+    opener: OpenerThere | None = None,
+    found: Collection[str] | None = None,
+) -> ProcedureInstructions:
+    """Tell a procedure there is, with the numbers `known` of this door, the `ways` a shop works by, and the `opener` that is there.
+
+    Steps for other causes than those `found` are left out; every step is told where that is not said.
+    """
     procedure = procedures()[name]
     opener = _fitting(procedure, opener)
     words = {number: one.unknown for number, one in numbers().items()} | way_words(ways or {}) | opener_words(opener) | dict(known)
@@ -86,7 +95,7 @@ def tell(name: str, known: Numbers, ways: SchoolWays | None = None, opener: Open
     told = [
         _step(step, steps()[step], carrier, work, words, opener, _box(procedure, opener))
         for step, carrier in zip(procedure.steps, carriers_of(procedure), strict=True)
-        if steps()[step].is_for(opener)
+        if steps()[step].is_for(opener) and steps()[step].cures(found)
     ]
     return ProcedureInstructions(
         procedure=name,

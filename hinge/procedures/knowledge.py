@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import re
 import tomllib
+from collections.abc import Collection
 from functools import cache
 from pathlib import Path
 from typing import Annotated, Literal
@@ -60,11 +61,13 @@ class Step(Document):
     states: str = ""
     proved_by: list[str] = []
     found_by: list[str] = []
+    seen_by: list[Annotated[str, Field(pattern=r"^\w+ \w+$")]] = []
     touches: Touches = ""
     draw: Drawing = ""
     undrawn: Literal["", "seen", "felt", "pressed", "told"] = ""
     guide: Literal["", "limits", "force"] = ""
     only: dict[Literal["rail_name", "limits_name"], list[str]] = {}
+    causes: list[str] = []
     leaves: dict[str, str] = {}
     laid_out: bool = False
     people: Annotated[int, Field(ge=1, le=3)] = 1
@@ -76,6 +79,10 @@ class Step(Document):
     voids: list[str] = []
     forces: bool = False
     otherwise: Otherwise | None = None
+
+    def cures(self, found: Collection[str] | None) -> bool:
+        """Whether the step is done for any of what was found; for all a procedure cures where that is not said."""
+        return found is None or not self.causes or any(cause in found for cause in self.causes)
 
     def is_for(self, opener: OpenerThere | None) -> bool:
         """Whether the step is one for this opener; one nobody looked at is the empty word."""
@@ -169,6 +176,9 @@ def steps() -> dict[str, Step]:
             _require(set(kind_names) <= kinds[part], f"{name}.only.{part}", kind_names, "kinds there are")
         for field, proved in {"voids": step.voids, "proved_by": step.proved_by}.items():
             _require(set(proved) <= {proof.id for proof in proofs()}, f"{name}.{field}", proved, "proofs there are")
+        for seen in step.seen_by:
+            check, outcome = seen.split()
+            _require(check in faults().checks and outcome in faults().checks[check].outcomes, f"{name}.seen_by", seen, "a check's answer")
         _require(set(step.found_by) <= faults().causes.keys(), f"{name}.found_by", step.found_by, "causes there are")
     return found
 
@@ -181,6 +191,8 @@ def procedures() -> dict[str, Procedure]:
         _require(set(one.steps) <= steps().keys(), f"{name}.steps", sorted(set(one.steps) - steps().keys()), "steps there are")
         _require(set(one.cures) <= faults().causes.keys(), f"{name}.cures", one.cures, "causes there are")
         _require(set(one.opener) <= opener_kinds().keys(), f"{name}.opener", one.opener, "kinds of opener there are")
+        for step in one.steps:
+            _require(set(steps()[step].causes) <= set(one.cures), f"{step}.causes", steps()[step].causes, f"causes that {name} cures")
         most = max(steps()[step].people for step in one.steps)
         _require(one.people >= most, f"{name}.people", one.people, f"at least the {most} one of its steps takes")
         _require_guarded(name, one)

@@ -70,16 +70,22 @@ def finding_of(call: Call, own: Mapping[str, int] | None = None, counted: bool =
     needs = sorted((known.checks[one.check].needs for one in finding.later), key=lambda need: need == "run" and not call.cures)
     gates = {need: gates_before(call, need) for need in NEEDS}
     barred = [gates[need] for need in needs if gates.get(need)]
+    waits_for = barred[0] if barred else []
     return CallFinding(
         finding=finding,
         triage=triage_of(complaint, call.measured),
-        waits_for=barred[0] if barred else [],
+        waits_for=waits_for,
         gates=gates,
         entries=[entry for entry, _ in told],
         facts=[FactState(id=name, text=one.text, holds=name in holding) for name, one in known.facts.items() if name not in KINDS],
         own=_own(own or {}),
         cured=[known.causes[name].text for name in cured_of(call)],
-        main=main_of_finding(call, finding.confirmed, known.causes[finding.confirmed].text if finding.confirmed else ""),
+        main=main_of_finding(
+            call,
+            finding.confirmed,
+            known.causes[finding.confirmed].text if finding.confirmed else "",
+            waits_for if finding.waits else [],
+        ),
     )
 
 

@@ -44,23 +44,25 @@ def main_actions(call: Call, setup: Setup | None, wrong_setup: str, wanted: bool
 
     Parameters: the facts, the door's documents or None, why these cannot all be true, whether work with nothing at fault is wanted.
     """
-    missing = to_close(call)
     return {
         "arrive": _arrive(call),
         "measure": _measure(call, setup, wrong_setup, wanted),
         "prove": _prove(call),
-        "close": waiting(f"{len(missing)} still open") if missing else MainAction(label="Close the call", command=c.Closed(kind="closed")),
+        "close": _close(call),
     }
 
 
-def main_of_finding(call: Call, confirmed: str | None, text: str) -> MainAction:
-    """The main action of Find: what its checks have `confirmed`, in its `text`, kept as found; or on to where what was found is cured."""
+def main_of_finding(call: Call, confirmed: str | None, text: str, gates: list[str]) -> MainAction:
+    """The main action of Find: what its checks have `confirmed`, in its `text`, kept as found; or on to where what was found is cured.
+
+    `gates` are the groups that every check still worth making waits for.
+    """
     if confirmed is not None and call.cause != confirmed:
         note = call.causes[-1][0].note if call.causes else ""
         to: StageName = _cured_at(call, confirmed) if _cures(confirmed) else "prove"
         return MainAction(label=f"Found: {text}", command=c.Found(kind="found", cause=confirmed, note=note), to=to)
     if call.cause is None:
-        return waiting("Nothing confirmed yet")
+        return waiting("Nothing confirmed yet", gates)
     cause = _still_to_cure(call, call.cause)
     to = _cured_at(call, cause) if cause else "prove"
     labels = {"repair": "To the work", "size": carrier_of(call.measured).to_size, "measure": "Measure the door", "prove": "Prove it"}
@@ -92,6 +94,8 @@ def _cured_at(call: Call, cause: str) -> Literal["repair", "size", "measure"]:
 def main_of_step(call: Call, name: str, work: bool) -> MainAction:
     """The main action of Repair at a step of a procedure, which is `work` on what carries the door or beside it; "" after the last."""
     step = steps().get(name)
+    if step is None and not to_prove(call):
+        return MainAction(label="Sum up and close", to="close")
     if step is None or (step.does == "lift" and work):
         return MainAction(label="Check the balance", to="prove")
     act = act_of_step(call, step)
@@ -140,7 +144,17 @@ def _prove(call: Call) -> MainAction:
         return _next_proof(call, len(missing)) or waiting(f"{len(missing)} to prove", _gates_to_prove(call))
     if steps_left(call):
         return MainAction(label="To the steps that are left", to="repair")
-    return MainAction(label="Close the call", to="close")
+    return MainAction(label="Sum up and close", to="close")
+
+
+def _close(call: Call) -> MainAction:
+    missing, left = to_close(call), open_finds(call)
+    if not missing:
+        return MainAction(label="Close the call", command=c.Closed(kind="closed"))
+    # All is proved and every step done: what is left is to say of each thing that was found that it is put right.
+    if len(missing) == len(left):
+        return MainAction(label=f"Put right: {left[0].text.lower()}", command=c.Cured(kind="cured", cause=left[0].cause))
+    return waiting(f"{len(missing)} still open")
 
 
 def _next_proof(call: Call, missing: int) -> MainAction | None:

@@ -100,7 +100,9 @@ def procedures_of(call: Call, ways: SchoolWays | None = None, lists: Lists = NO_
     other = [name for name, one in procedures().items() if one.when is None and (name in asked_for or {*cures} & {*one.cures})]
     names = ([work] if work else []) + other[:OFFERED]
     van, opener = _van(call, lists), opener_of(call.measured)
-    return CallProcedures(procedures=[_state(call, tell(name, known, ways, opener), work == name, ways or {}, van) for name in names])
+    return CallProcedures(
+        procedures=[_state(call, tell(name, known, ways, opener, at_fault(call)), work == name, ways or {}, van) for name in names]
+    )
 
 
 def numbers_of(call: Call, ways: SchoolWays) -> dict[str, str]:

@@ -12,7 +12,7 @@ const shown = (e) => e.checkVisibility({visibilityProperty: true}) && e.getClien
 const inText = (e) => e.tagName === 'A' && e.parentElement.tagName === 'P' && e.parentElement.textContent.trim() !== e.textContent.trim();
 const area = (e) => (e.closest('label') ?? e).getBoundingClientRect();
 return [...document.querySelectorAll('button, a, input, select, textarea, summary, [role=slider]')]
-  .filter((e) => shown(e) && !inText(e) && !e.matches('[type=file], [type=hidden], [aria-hidden=true]') && e.id !== 'page' && e.textContent !== 'To the page')
+  .filter((e) => shown(e) && !inText(e) && !e.matches('[type=file], [type=hidden], [aria-hidden=true]') && e.textContent !== 'To the page')
   .filter((e) => e.type !== 'range' && (area(e).height < LEAST || area(e).width < LEAST))
   .map((e) => `${e.tagName} ${e.ariaLabel ?? e.textContent.slice(0, 40)} ${Math.round(area(e).width)}×${Math.round(area(e).height)}`);
 """
@@ -26,7 +26,7 @@ for (const e of document.querySelectorAll('button, a, label, select, textarea, s
   const box = e.getBoundingClientRect();
   const at = document.elementFromPoint(box.left + box.width / 2, box.top + box.height / 2);
   if (at && !e.contains(at) && !at.contains(e) && at.closest('label, button, a') !== e.closest('label, button, a'))
-    found.push(`${e.tagName} ${e.ariaLabel ?? e.textContent.slice(0, 40)} under ${at.tagName} ${at.className} ${at.textContent.slice(0, 20)}`);
+    found.push(`${e.tagName} ${e.ariaLabel ?? e.textContent.slice(0, 40)} under ${at.tagName} ${at.textContent.slice(0, 20)}`);
 }
 scrollTo(0, 0);
 return found;

@@ -10,7 +10,20 @@ from selenium.webdriver.common.keys import Keys
 from server.calls.models import Call
 from server.doors.models import Door
 from tests.browser.conftest import PASSWORD
-from tests.browser.work import call_ready_to_wind, enter, finish, gates, go_through_steps, let_go_until, meet, met, start, state_of, wound
+from tests.browser.work import (
+    A_MOMENT,
+    call_ready_to_wind,
+    enter,
+    finish,
+    gates,
+    go_through_steps,
+    let_go_until,
+    meet,
+    met,
+    start,
+    state_of,
+    wound,
+)
 from tests.support.documents import text_of
 from tests.support.keys import tab_to
 
@@ -356,6 +369,8 @@ def test_a_double_tap_on_close_closes_once_and_a_stale_page_is_told(signed_in, p
         enter(call, person, "proof", proof=proof, passed=True)
     page.go(f"/calls/{call.key}/close")
     page.touch("Nothing was wrong")
+    page.find("Close the call")
+    page.pause(A_MOMENT)
     page.touch("Close the call")
     page.closed()
     assert call.entries.filter(body__kind="closed").count() == 1

@@ -3,12 +3,14 @@
 from datetime import date
 
 import pytest
+from selenium.webdriver.common.action_chains import ActionChains
+from selenium.webdriver.common.by import By
 from selenium.webdriver.common.keys import Keys
 
 from server.bookings.models import Booking
 from server.doors.models import Door
 from server.followups.models import FollowUp
-from tests.browser.work import enter, gates, go_through_steps, met, start, state_of
+from tests.browser.work import A_MOMENT, enter, gates, go_through_steps, met, start, state_of
 from tests.support.calls import MEASURED, SPRING
 
 IN_SIGHT = """
@@ -207,3 +209,115 @@ def test_a_fault_that_is_no_spring_leads_to_its_own_work_and_asks_for_no_measure
         page.sees(work)
         assert "measurements missing" not in page.text()
         enter(call, person, "withdrawn", entry=state_of(call).cause_entry, reason="another one")
+
+
+@pytest.fixture
+def arrived(signed_in, person, door):
+    """A call at Arrive, its complaint chosen, nothing made safe yet."""
+    call = start(person, door)
+    enter(call, person, "complaint", complaint="bang")
+    signed_in.go(f"/calls/{call.key}/arrive")
+    signed_in.find("It is unplugged")
+    return signed_in, call
+
+
+def gates_met(call):
+    return [gate.id for group in state_of(call).gate_groups for gate in group.gates if gate.met]
+
+
+def test_a_double_tap_under_the_thumb_states_one_gate_and_the_next_waits_to_be_read(arrived):
+    page, call = arrived
+    page.pause(A_MOMENT)
+    ActionChains(page.browser).double_click(page.browser.find_element(By.ID, "main-action")).perform()
+    page.find("Everybody is clear")
+    page.pause(A_MOMENT)
+    assert gates_met(call) == ["power_off"]
+    page.browser.execute_script("document.activeElement.blur()")
+    page.keys(Keys.ENTER)
+    page.until(lambda: gates_met(call) == ["power_off", "clear"], "the largest key states the next one")
+
+
+def test_what_was_entered_a_moment_ago_is_undone_from_the_same_place_on_every_stage(arrived):
+    page, call = arrived
+    assert not page.find("Undo").is_enabled()
+    page.touch("It is unplugged")
+    page.until(lambda: gates_met(call) == ["power_off"], "stated")
+    page.touch("Undo")
+    page.until(lambda: gates_met(call) == [], "undone")
+    page.until(lambda: not page.find("Undo").is_enabled(), "what is undone is not undone again")
+    page.go(f"/calls/{call.key}/find")
+    page.touch("Enter the fault or the job yourself")
+    page.pick("What was found", "A torsion spring is broken")
+    page.touch("Say that this was found")
+    page.until(lambda: state_of(call).cause == "spring_broken", "found")
+    page.touch("Undo: ")
+    page.until(lambda: state_of(call).cause is None, "taken back")
+    assert page.complaints() == []
+
+
+def test_what_was_refused_says_so_there_is_made_again_in_one_touch_and_goes_away(arrived, person):
+    page, call = arrived
+    page.go(f"/calls/{call.key}/prove")
+    page.touch("Contact reversal passed")
+    page.sees("Not saved: proof Contact reversal passed")
+    assert page.find("Enter it again")
+    enter(call, person, "found", cause="eye_dirty")
+    met(call, person, "hands_on", "by_power")
+    page.touch("Enter it again")
+    page.until(lambda: {one.id: one.standing for one in state_of(call).proofs}["reversal"] == "passed", "made again")
+    page.until(lambda: "Not saved" not in page.text(), "gone")
+
+
+@pytest.mark.parametrize("size", [(360, 640), (1280, 800)])
+def test_the_text_of_a_call_has_three_sizes_and_none_is_too_wide(arrived, size):
+    page, call = arrived
+    page.size(*size)
+    page.go(f"/calls/{call.key}/prove")
+    page.find("It is unplugged")
+    seen = []
+    for _ in range(3):
+        page.touch("Text")
+        seen.append(page.browser.execute_script("return getComputedStyle(document.documentElement).getPropertyValue('--text-size')"))
+        assert in_sight(page, page.browser.find_element(By.ID, "main-action").text)
+        assert not page.scrolls_sideways(), seen
+    page.size(1280, 800)
+    assert sorted(set(seen)) == ["1", "1.15", "1.3"]
+
+
+def test_the_first_answer_of_find_is_a_few_stops_of_the_keyboard_away(signed_in, person, door):
+    page = signed_in
+    call = start(person, door)
+    enter(call, person, "complaint", complaint="bang")
+    met(call, person, "hands_on")
+    page.go(f"/calls/{call.key}/find")
+    page.find("A gap of an inch or two")
+    stops: list[str] = []
+    while "A gap of an inch or two" not in stops and len(stops) < 30:
+        page.keys(Keys.TAB)
+        stops.append(page.browser.switch_to.active_element.text)
+    assert len(stops) <= 20, stops
+
+
+def test_a_booking_half_typed_outlives_a_reload(signed_in, door):
+    page = signed_in
+    for _ in range(2):
+        page.go(f"/doors/{door.key}")
+        page.touch("Book a call")
+        page.sees("Who goes")
+        if not page.field("Note").get_attribute("value"):
+            page.write("Note", "Gate code 4711")
+    assert page.field("Note").get_attribute("value") == "Gate code 4711"
+    page.touch("Cancel")
+    page.touch("Book a call")
+    page.sees("Who goes")
+    assert page.field("Note").get_attribute("value") == "", "what is cancelled is not kept"
+
+
+def test_what_was_searched_for_and_is_not_there_is_the_name_of_the_new_file(signed_in):
+    page = signed_in
+    page.go("/doors")
+    page.write("Search", "Fish market")
+    page.sees("No door matches")
+    page.touch("Open a new file")
+    page.sees("Access notes")
+    assert page.field("Door").get_attribute("value") == "Fish market"

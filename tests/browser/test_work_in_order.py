@@ -209,6 +209,8 @@ def test_of_two_finds_one_is_put_right_and_one_declined_and_both_are_on_the_shee
     page.pause(A_MOMENT)
     page.touch("Put right")
     page.until(lambda: {one.standing for one in state_of(call).finds} == {"declined", "put_right"}, "put right")
+    page.find("Close the call")
+    page.pause(A_MOMENT)
     page.touch("Close the call")
     page.until(lambda: state_of(call).closed, "closed")
     page.sees("declined by the customer: next year")

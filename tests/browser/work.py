@@ -116,6 +116,8 @@ def finish(page: Page, call: Call) -> None:
     for find in open_finds(Call.objects.get(pk=call.pk).facts()):
         page.touch("Put right")
         page.until(lambda find=find: find.cause not in {one.cause for one in state_of(call).finds if one.standing == "open"}, "put right")
+    page.find("Close the call")
+    page.pause(A_MOMENT)
 
 
 def let_go(page: Page, call: Call, outcome: str) -> None:

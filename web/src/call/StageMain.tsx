@@ -20,7 +20,7 @@ type Props = StageProps & {
 };
 
 /** What is said at once, one after another, from the same place. */
-const IN_A_ROW: Body['kind'][] = ['stepped', 'proof'];
+const IN_A_ROW: Body['kind'][] = ['stepped', 'proof', 'cured', 'closed'];
 
 const isAsked = (waiting: StageProps['call']['waiting'], body: Body): boolean =>
   body.kind !== 'stepped' && waiting.some((one) => one.body.kind === body.kind);

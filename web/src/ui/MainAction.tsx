@@ -35,7 +35,7 @@ export function MainAction({ beside, why = '', ...props }: MainProps) {
       {beside}
       {useContext(FloorStart)}
       <Why>{why}</Why>
-      <Main ref={button} {...props} />
+      <Main ref={button} id="main-action" {...props} />
     </Floor>
   );
 }

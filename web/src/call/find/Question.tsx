@@ -22,13 +22,13 @@ type Props = {
 /** One check: what to do, why, and what it shows. */
 export function Question({ check, why, closed, isDisabled, answer }: Props) {
   return (
-    <Stack $gap={10} role="group" aria-label="Next check">
+    <Stack $gap={10} role="group" aria-label="Next check" data-check={check.check}>
       <Ask aria-live="polite">{check.ask}</Ask>
       <Quiet>
         {why} {minutes(check.minutes)}, {HAZARDS[check.hazard]}.{closed && ` Only ${closed}.`}
       </Quiet>
       {check.outcomes.map((one) => (
-        <Choice key={one.id} isDisabled={isDisabled || closed !== ''} onPress={() => answer(one.id)}>
+        <Choice key={one.id} data-outcome={one.id} isDisabled={isDisabled || closed !== ''} onPress={() => answer(one.id)}>
           {one.text}
         </Choice>
       ))}
