@@ -28,7 +28,12 @@ export function Question({ check, why, closed, isDisabled, answer }: Props) {
         {why} {minutes(check.minutes)}, {HAZARDS[check.hazard]}.{closed && ` Only ${closed}.`}
       </Quiet>
       {check.outcomes.map((one) => (
-        <Choice key={one.id} data-outcome={one.id} isDisabled={isDisabled || closed !== ''} onPress={() => answer(one.id)}>
+        <Choice
+          key={one.id}
+          data-outcome={one.id}
+          isDisabled={isDisabled || closed !== ''}
+          onPress={() => answer(one.id)}
+        >
           {one.text}
         </Choice>
       ))}
