@@ -321,3 +321,30 @@ def test_what_was_searched_for_and_is_not_there_is_the_name_of_the_new_file(sign
     page.touch("Open a new file")
     page.sees("Access notes")
     assert page.field("Door").get_attribute("value") == "Fish market"
+
+
+def test_what_was_entered_on_one_call_is_not_undone_on_another(arrived, person):
+    page, call = arrived
+    other = start(person, Door.objects.create(shop=person.shop, name="Boat shed"))
+    enter(other, person, "complaint", complaint="bang")
+    met(other, person, "hands_on")
+    page.touch("It is unplugged")
+    page.until(lambda: gates_met(call) == ["power_off"], "stated")
+    page.browser.execute_script(
+        "history.pushState({}, '', arguments[0]); dispatchEvent(new PopStateEvent('popstate'))", f"/calls/{other.key}/arrive"
+    )
+    page.sees("Boat shed")
+    assert not page.find("Undo").is_enabled()
+    assert len(gates_met(other)) == 3
+
+
+def test_under_a_list_that_lies_over_the_page_no_key_acts(arrived):
+    page, call = arrived
+    page.pause(A_MOMENT)
+    page.touch("Keys")
+    page.sees("Single keys act")
+    page.browser.execute_script("document.querySelector('[role=dialog]').focus()")
+    page.keys(Keys.ENTER)
+    page.pause(A_MOMENT)
+    page.touch("Close the list")
+    assert gates_met(call) == []

@@ -6,7 +6,7 @@ import { Page, Quiet } from '../ui/layout';
 import { PageTitle } from '../ui/PageTitle';
 import { Loading, Trouble } from '../ui/states';
 
-const List = styled.ul`list-style: none; margin: 0; padding: 0; border-top: 1px solid var(--edge);
+const List = styled.ul`list-style: none; margin: 0; padding: 0; border-top: 1px solid var(--edge); display: grid; grid-template-columns: repeat(auto-fit, minmax(min(400px, 100%), 1fr)); column-gap: 28px;
   a { display: grid; gap: 2px; padding: 14px 6px; border-bottom: 1px solid var(--line); color: var(--ink); text-decoration: none; min-height: 64px; }
   a:hover { background: var(--sheet); } b { font: 600 26px 'Barlow Condensed', sans-serif; }`;
 

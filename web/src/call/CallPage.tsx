@@ -37,7 +37,7 @@ export function CallPage() {
   const { key = '', stage: named } = useParams();
   const navigate = useNavigate();
   const { query, enter, ...rest } = useCall(key);
-  const undo = useUndo(enter);
+  const undo = useUndo(key, enter);
   const stage = stageAt(named, query.data?.state.stages ?? []);
   const go = (name: string) => navigate(`/calls/${key}/${name}`);
   useKey({

@@ -9,11 +9,11 @@ import { undoOf } from './undo';
 import type { Call } from './useCall';
 
 const UNDO_MS = 10_000;
-type Entered = { id: string; body: Body };
+type Entered = { call: string; id: string; body: Body };
 type Enter = Call['enter'];
 
 /** Ways to enter something, and what was entered last, for as long as it can be undone. */
-export function useUndo(enter: Enter): { enter: Enter; last: Entered | null; undone: () => void } {
+export function useUndo(call: string, enter: Enter): { enter: Enter; last: Entered | null; undone: () => void } {
   const [last, setLast] = useState<Entered | null>(null);
   useEffect(() => {
     if (!last) return;
@@ -23,9 +23,10 @@ export function useUndo(enter: Enter): { enter: Enter; last: Entered | null; und
   return {
     enter: (body, id = newId()) => {
       enter(body, id);
-      setLast({ id, body });
+      setLast({ call, id, body });
     },
-    last,
+    // What was entered on another call is not undone on this one.
+    last: last?.call === call ? last : null,
     undone: () => setLast(null),
   };
 }

@@ -37,9 +37,21 @@ export function undoOf(entry: string, body: Body): Body | null {
   }
 }
 
-/** What an entry is about: another of the same takes its place. */
-export function subjectOf(body: Body): string {
-  const parts = ['gate', 'check', 'fact', 'field', 'part', 'proof', 'step', 'cause', 'stop'] as const;
-  const named = parts.flatMap((part) => (part in body ? [String((body as Record<string, unknown>)[part])] : []));
-  return [body.kind, ...named].join(' ');
+/** What names the thing an entry of a kind is about; of other kinds each entry stands for itself. */
+const SUBJECTS: Partial<Record<Body['kind'], string>> = {
+  complaint: 'kind',
+  gate: 'gate',
+  checked: 'check',
+  fact: 'fact',
+  measured: 'field',
+  proof: 'proof',
+  moved: 'part',
+  passed_over: 'step',
+};
+
+/** Whether an entry says anew what another one said: the same thing, once more or otherwise. */
+export function isSaidAnew(old: Body, body: Body): boolean {
+  const name = SUBJECTS[body.kind];
+  const of = (one: Body) => (one as unknown as Record<string, unknown>)[name ?? ''];
+  return name !== undefined && old.kind === body.kind && of(old) === of(body);
 }

@@ -28,8 +28,8 @@ type MainProps = ButtonProps & {
 /** The one main action of a screen: bottom right, under the thumb. */
 export function MainAction({ beside, why = '', ...props }: MainProps) {
   const button = useRef<HTMLButtonElement>(null);
-  // The largest key does it, where nothing else has the focus.
-  useKey({ Enter: () => !props.isDisabled && button.current?.click() });
+  // The largest key does it, where nothing else has the focus and nothing lies over the page.
+  useKey({ Enter: () => !props.isDisabled && !document.querySelector('[role=dialog]') && button.current?.click() });
   return (
     <Floor>
       {beside}

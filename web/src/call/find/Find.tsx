@@ -33,6 +33,9 @@ const SeenList = styled.ul`list-style: none; margin: 0; padding: 0; display: gri
 const Page = styled.div`display: grid; grid-template-columns: minmax(0, 1.15fr) minmax(0, 1fr); gap: 28px; align-items: start; > :nth-child(1) { order: 1; } > :nth-child(3) { order: 2; }
   @media (max-width: 1000px) { grid-template-columns: minmax(0, 1fr); > :nth-child(1) { order: 0; } }`;
 
+/** The part that is looked at, near; the whole door stays in sight below it. */
+const Near = styled.div`max-width: 340px;`;
+
 /** What do I look at next, and is this it? */
 export function Find({ call, go }: StageProps) {
   const { state } = call;
@@ -123,7 +126,11 @@ export function Find({ call, go }: StageProps) {
         <ByEye call={call} go={go} />
       </Stack>
       <Stack $gap={14}>
-        {!sure && asked && <StepDrawing of={asked.draw} />}
+        {!sure && asked && (
+          <Near>
+            <StepDrawing of={asked.draw} />
+          </Near>
+        )}
         <InsideView
           marked
           measured={measured}
