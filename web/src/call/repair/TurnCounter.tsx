@@ -40,7 +40,7 @@ const Status = styled.p<{
 
 const SIZES = [
   { id: '1', text: '¼ turn a stroke' },
-  { id: '2', text: '½ turn' },
+  { id: '2', text: '½ turn, while the load is light' },
 ] as const;
 const SPOKEN = [
   { id: 'silent', text: 'Silent' },
