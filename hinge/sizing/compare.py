@@ -17,6 +17,8 @@ from hinge.text.marks import say_amount, say_size
 HALF_INCH = 0.5
 RIGHT_RATE, RIGHT_QUARTERS = 0.01, 1  # one per cent and one stroke are nothing in the hand; common practice
 NEAREST_WIRES = 2  # on either side
+# Springs with less of the turns than this are being wound or let down: how long they would last so says nothing.
+WOUND = 0.5
 
 
 @dataclass(frozen=True)
@@ -127,12 +129,14 @@ def alternatives(like: SpringSet, on: DoorRequirements, wanted: Wanted) -> tuple
 
 
 def difference_words(there: SpringSet, advised: SpringSet) -> str:
-    """What sets the advised set apart from what is on the door: its pull, its turns, its life."""
+    """What sets the advised set apart from what is on the door: its pull, and where that is wound its turns and its life."""
     off = advised.rate_lbin_per_turn / there.rate_lbin_per_turn - 1
     if {*advised.springs} == {*there.springs} and advised.quarter_turns == there.quarter_turns:
         return "The advised set is what hangs there."
     share = f"{abs(off) * 100:.0f}"
     pull = "as hard" if share == "0" else f"{share} % {'harder' if off > 0 else 'less'}"
+    if there.quarter_turns < advised.quarter_turns * WOUND:
+        return f"The advised set pulls {pull}{' as' if share == '0' else ' than'} what hangs there."
     more = advised.quarter_turns - there.quarter_turns
     turns = "the same turns" if more == 0 else f"{abs(more)} quarter-turn{'' if abs(more) == 1 else 's'} {'more' if more > 0 else 'fewer'}"
     times = advised.weakest.life.likely / there.weakest.life.likely

@@ -12,11 +12,11 @@ from hinge.call.answers import confirmed_causes
 from hinge.call.closing import to_abandon, to_close
 from hinge.call.counterbalance import CounterbalanceState
 from hinge.call.facts import Call, Signed, Taken
-from hinge.call.finds import finds_of
+from hinge.call.finds import finds_of, open_finds
 from hinge.call.knowledge import causes
 from hinge.call.limits import learned, limits_of
 from hinge.call.options import turns_for
-from hinge.call.procedure_of_work import proved_steps
+from hinge.call.procedure_of_work import proved_steps, steps_left
 from hinge.call.safety import not_lifted_for, stopped_for
 from hinge.call.step_rules import proof_barred
 from hinge.call.words import (
@@ -43,7 +43,7 @@ from hinge.file.assembly import assembly_or_none
 from hinge.file.description import describe_door, turned_round
 from hinge.file.record import DoorRecord, How, read_record, sound
 from hinge.file.setup import CARRIED_NOW, Setup, missing_of
-from hinge.file.sheet import asked_of, understood
+from hinge.file.sheet import AskedField, asked_of, understood
 from hinge.measure.fields import Measured, Value, fields, read_field
 from hinge.procedures.knowledge import steps, wanted_by
 from hinge.procedures.rules import Proof, proofs
@@ -106,7 +106,7 @@ def build_call_view(call: Call, claimed_elsewhere: bool = False) -> CallState:
         offers=offers_of(call, setup),
         **_safety(call, groups[0]),
         measured=_measurements(call, measured),
-        asked=asked_of(measured),
+        asked=_asked(call, measured),
         missing=missing_of(measured),
         file_weight_lb=_weight(call.record.measured) if plan is None and not line.touched else None,
         scale_weight_lb=_weight(measured) if call.claims.get("weight_lb") and how.method != "estimate" else None,
@@ -227,6 +227,12 @@ def _known_words(name: str, words: dict[str, str]) -> str:
     return words.get(name, name)
 
 
+def _asked(call: Call, measured: Measured) -> list[AskedField]:
+    """What is asked for; what was found already says what carries the door."""
+    seen = "" if call.carrier_seen == "unknown" else fields()["carried_now"].choices.get(call.carrier_seen, "")
+    return [one.model_copy(update={"usual": seen}) if one.field == "carried_now" else one for one in asked_of(measured)]
+
+
 def _stages(call: Call, groups: list[GateGroupState], measured: bool, missing: list[str]) -> list[Stage]:
     line, tried = call.line, bool(call.readings or call.tried)
     done: dict[StageName, bool] = {
@@ -234,11 +240,18 @@ def _stages(call: Call, groups: list[GateGroupState], measured: bool, missing: l
         "find": call.cause is not None,
         "measure": measured,
         "size": call.plan is not None or line.touched,
-        "repair": line.touched and line.set_up and call.plan is None,
+        "repair": _repaired(call),
         "prove": not missing and tried,
         "close": call.closed is not None,
     }
     return [Stage(name=name, done=is_done) for name, is_done in done.items()]
+
+
+def _repaired(call: Call) -> bool:
+    """Whether the work is done: what carries the door set up, what was found put right, no step left."""
+    if call.line.touched and (not call.line.set_up or call.plan is not None):
+        return False
+    return (call.line.touched or (bool(finds_of(call)) and not open_finds(call))) and not steps_left(call)
 
 
 def _weight(measured: Measured) -> float | None:

@@ -1,6 +1,8 @@
 """From what the customer says to a cause that its own check confirms, by touch, by keyboard and on a phone."""
 
 import numpy as np
+from selenium.webdriver.common.action_chains import ActionChains
+from selenium.webdriver.common.by import By
 from selenium.webdriver.common.keys import Keys
 
 from hinge.faults.knowledge import faults
@@ -215,3 +217,37 @@ def test_the_sun_at_this_door(signed_in, person, door):
     assert page.complaints() == []
     page.size(390, 844)
     assert not page.scrolls_sideways()
+
+
+def test_the_opening_is_turned_on_the_compass_and_the_place_taken_without_a_map(signed_in, person):
+    Shop.objects.filter(pk=person.shop_id).update(latitude_deg=45.0, longitude_deg=-90.25, time_zone="America/Chicago")
+    page = signed_in
+    page.go("/bench/sun")
+    page.touch("Where the shop is")
+    page.until(lambda: page.field("Longitude").get_attribute("value") == "-90.25", "the shop's place")
+    dial = page.browser.find_element(By.CSS_SELECTOR, "[aria-label='Looking out, on the compass']")
+    assert dial.get_attribute("aria-valuetext") == "270 degrees, west"
+    page.browser.execute_script("arguments[0].focus()", dial)
+    page.keys(Keys.ARROW_LEFT)
+    page.until(lambda: page.field("Looking out").get_attribute("value") == "265", "turned by a key")
+    box = dial.find_element(By.XPATH, "..")
+    ActionChains(page.browser).move_to_element_with_offset(box, 0, 60).click().perform()
+    page.until(lambda: page.field("Looking out").get_attribute("value") == "180", "turned by a finger")
+    page.sees("shade it with a board")
+    assert page.axe() == []
+
+
+def test_an_opening_turned_on_a_call_is_entered_once_and_what_is_taken_back_stays_so(signed_in, person, door):
+    page, call = signed_in, begun(person, door, "same_hour")
+    page.go(f"/calls/{door.key}/find")
+    page.touch("Is it the sun?")
+    page.sees("On the right")
+    before = call.entries.count()
+    dial = page.browser.find_element(By.CSS_SELECTOR, "[aria-label='Looking out, on the compass']")
+    page.browser.execute_script("arguments[0].focus()", dial)
+    page.keys(Keys.ARROW_RIGHT, Keys.ARROW_RIGHT, Keys.ARROW_RIGHT)
+    page.until(lambda: {one.field: one.value for one in state_of(call).measured}.get("facing_deg") == 15, "entered")
+    page.touch("Undo")
+    page.until(lambda: "facing_deg" not in {one.field for one in state_of(call).measured}, "taken back")
+    page.pause(1.5)
+    assert call.entries.count() == before + 2, "one entry for three keys, and its undoing"

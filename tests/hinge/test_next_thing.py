@@ -2,6 +2,7 @@
 
 import pytest
 
+from hinge.call.procedure_of_work import steps_left
 from hinge.site.gates import gate_groups
 from hinge.view.build import build_call_view
 from hinge.view.finding import finding_of
@@ -132,3 +133,37 @@ def test_where_what_is_worth_most_waits_its_gates_are_the_next_thing():
     assert found.main.gates == found.waits_for == ["lights"]
     assert stated(call, "find") == GATES["lights"]
     assert not finding_of(call.call).finding.waits
+
+
+def ticked(call):
+    return {stage.name for stage in build_call_view(call.call).stages if stage.done}
+
+
+def test_repair_is_ticked_once_what_was_found_is_put_right_and_no_step_is_left():
+    call = Running(RECORDS["wound"])
+    call.say("complaint", complaint="will_not_close")
+    call.say("found", cause="eye_dirty")
+    assert "repair" not in ticked(call)
+    call.say("cured", cause="eye_dirty")
+    assert "repair" in ticked(call)
+
+
+def test_work_with_steps_left_after_the_proof_is_not_ticked():
+    call = Running(RECORDS["wound"])
+    call.say("complaint", complaint="bang")
+    call.gates("hands_on")
+    call.wound().held()
+    assert steps_left(call.call), "the eyes, the opener joined again"
+    assert "repair" not in ticked(call)
+
+
+def test_what_carries_the_door_is_not_asked_again_once_find_has_said_it():
+    call = Running(RECORDS["unknown"])
+    call.say("complaint", complaint="bang")
+
+    def told():
+        return next(one.usual for one in build_call_view(call.call).asked if one.field == "carried_now")
+
+    assert told() == ""
+    call.say("found", cause="extension_broken")
+    assert told() == "Extension springs"

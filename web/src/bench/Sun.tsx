@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { mistakeAt, type Schemas } from '../api/client';
 import { sunQuery } from '../api/queries';
+import { Compass } from '../drawing/Compass';
 import { SIDES, SunResult } from '../drawing/SunResult';
 import { Plain } from '../ui/buttons';
 import { useDebounced } from '../ui/debounced';
@@ -11,6 +12,7 @@ import { Label, Page, Quiet, Row, Split, Stack } from '../ui/layout';
 import { PageTitle } from '../ui/PageTitle';
 import { RadioButtons } from '../ui/RadioButtons';
 import { Loading, Refused } from '../ui/states';
+import { Places } from './Places';
 
 /** Until it is typed: a west-facing opening somewhere in the middle north. */
 const USUAL: Record<string, string> = {
@@ -36,8 +38,9 @@ export function Sun() {
   // The address follows a moment later; a field that waited for it would lose letters typed fast.
   const [typed, setTyped] = useState<Record<string, string>>({ ...USUAL, ...Object.fromEntries(address) });
   const value = (name: string) => typed[name] ?? '';
-  const type = (name: string, text: string) => {
-    const next = { ...typed, [name]: text };
+  const type = (name: string, text: string) => typeAll({ [name]: text });
+  const typeAll = (part: Record<string, string>) => {
+    const next = { ...typed, ...part };
     setTyped(next);
     const kept = Object.entries(next).filter(([field, said]) => said !== '' && said !== USUAL[field]);
     setAddress(Object.fromEntries(kept), { replace: true });
@@ -83,6 +86,12 @@ export function Sun() {
       </Row>
       <Split $left="minmax(260px, 300px)">
         <Stack>
+          <Places set={(place) => typeAll({ latitude_deg: place.latitude, longitude_deg: place.longitude })} />
+          <Compass
+            label="Looking out"
+            value={number('facing_deg')}
+            onChange={(degrees) => type('facing_deg', String(degrees))}
+          />
           {FIELDS.map(([name, label, hint]) => (
             <Field
               key={name}

@@ -1,8 +1,9 @@
 import { useQuery } from '@tanstack/react-query';
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import styled from 'styled-components';
 import { mistakeAt, type Schemas } from '../../api/client';
 import { callSunQuery } from '../../api/queries';
+import { Compass } from '../../drawing/Compass';
 import { SIDES, SunResult } from '../../drawing/SunResult';
 import { LinkButton, Plain } from '../../ui/buttons';
 import { useDraft } from '../../ui/draft';
@@ -10,6 +11,7 @@ import { Field } from '../../ui/Field';
 import { Label, Quiet, Sheet, Stack } from '../../ui/layout';
 import { RadioButtons } from '../../ui/RadioButtons';
 import { Loading, Refused } from '../../ui/states';
+import { day } from '../../ui/words';
 import type { Call } from '../useCall';
 
 const Beside = styled.div`display: grid; grid-template-columns: repeat(3, minmax(0, 1fr)); gap: 10px;`;
@@ -56,7 +58,9 @@ function Asked({ call, facts }: Props) {
   return (
     <Sheet>
       <Stack>
+        <Facing call={call} />
         <Angle
+          key={String(known.get('facing_deg')?.value ?? '')}
           call={call}
           field="facing_deg"
           label="Looking out"
@@ -95,7 +99,7 @@ function Asked({ call, facts }: Props) {
             {found.data.doubt && <Quiet role="status">{found.data.doubt}</Quiet>}
             {soonest && call.state.finds.some((one) => one.cause === SUN && one.standing === 'open') && (
               <Plain onPress={() => leaveUntil(soonest)}>
-                Leave it for {soonest.begins.slice(0, 10)}, {clockOf(soonest.begins)}, and keep a follow-up
+                Leave it for {day(soonest.begins)}, {clockOf(soonest.begins)}, and keep a follow-up
               </Plain>
             )}
             {fact && !fact.holds && !call.state.closed && (
@@ -108,6 +112,27 @@ function Asked({ call, facts }: Props) {
       </Stack>
     </Sheet>
   );
+}
+
+const REST_MS = 700;
+
+/** The opening turned on the compass: entered once it stands still. */
+function Facing({ call }: { call: Call }) {
+  const known = call.state.measured.find((one) => one.field === 'facing_deg')?.value;
+  const [turned, setTurned] = useState<number | null>(null);
+  const still = useRef<ReturnType<typeof setTimeout>>(undefined);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: what is on record anew, also where it was taken back, is what is shown.
+  useEffect(() => setTurned(null), [known]);
+  const turn = (degrees: number) => {
+    setTurned(degrees);
+    clearTimeout(still.current);
+    still.current = setTimeout(
+      () => call.enter({ kind: 'measured', field: 'facing_deg', typed: String(degrees) }),
+      REST_MS,
+    );
+  };
+  const value = turned ?? (typeof known === 'number' ? known : 0);
+  return <Compass label="Looking out" value={value} onChange={turn} isDisabled={call.state.closed} />;
 }
 
 type AngleProps = { call: Call; field: string; label: string; hint?: string };

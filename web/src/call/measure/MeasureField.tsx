@@ -78,7 +78,10 @@ function ChoiceField({ field, known, call, next }: Props) {
         label={field.label}
         options={field.choices.map(({ id, text }) => ({
           id,
-          text: !known && text === usual ? `${text}: taken as usual` : text,
+          text:
+            !known && text === usual
+              ? `${text}: ${field.name === 'carried_now' ? 'as found' : 'taken as usual'}`
+              : text,
         }))}
         value={typeof known?.value === 'string' ? known.value : null}
         pick={(typed) => {

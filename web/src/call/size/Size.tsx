@@ -53,7 +53,15 @@ function Options({ call, go }: StageProps) {
   const asked = useSetOptions(state.chosen?.option);
   const sizing = useQuery(sizingQuery(call.call.key, call.call.entries, asked.options));
   if (sizing.isPending) return <Loading />;
-  if (sizing.isError) return <Trouble wrong={sizing.error} retry={() => sizing.refetch()} />;
+  if (sizing.isError)
+    return (
+      <Stack>
+        <Trouble wrong={sizing.error} retry={() => sizing.refetch()} />
+        <div>
+          <PlainLink to={`/calls/${call.call.key}/measure`}>Back to the measures</PlainLink>
+        </div>
+      </Stack>
+    );
   const { setup, torsion, compare, extension, counterweight, doubt, there_wrong, has_van } = sizing.data;
   const stale = state.chosen?.stale ?? '';
   const doubts = [doubt, there_wrong, stale].filter((one): one is string => Boolean(one));
