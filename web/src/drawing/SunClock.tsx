@@ -1,5 +1,6 @@
 import styled from 'styled-components';
 import type { Schemas } from '../api/client';
+import { inWords } from '../ui/dates';
 import { useWidth } from './useWidth';
 
 const Sheet = styled.figure`margin: 0; min-width: 0; svg { display: block; width: 100%; }
@@ -27,7 +28,7 @@ export function SunClock({ title, side, complaint, today }: Props) {
   const y = (hour: number) => TOP + ((hour - FIRST) / (LAST - FIRST)) * HIGH;
   const worst = side.worst_week;
   const says = worst
-    ? `${Math.round(side.hours_per_year)} hours a year; most in the week of ${worst.monday}: ${worst.hours} h`
+    ? `${Math.round(side.hours_per_year)} hours a year; most in the week of ${inWords(worst.monday)}: ${worst.hours} h`
     : 'never in the sun';
   return (
     <Sheet ref={ref}>

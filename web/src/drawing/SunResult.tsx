@@ -1,5 +1,6 @@
 import styled from 'styled-components';
 import type { Schemas } from '../api/client';
+import { inWords } from '../ui/dates';
 import { Items, Label, Quiet } from '../ui/layout';
 import { SunClock } from './SunClock';
 
@@ -48,7 +49,7 @@ export function SunResult({ answer, receiver, complaintAt }: Props) {
           <Items>
             {answer.prove_at.map((one) => (
               <li key={one.begins}>
-                {one.begins.slice(0, 10)}, {one.begins.slice(11, 16)} to {one.ends.slice(11, 16)}
+                {inWords(one.begins.slice(0, 10))}, {one.begins.slice(11, 16)} to {one.ends.slice(11, 16)}
               </li>
             ))}
           </Items>

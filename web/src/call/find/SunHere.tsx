@@ -6,12 +6,12 @@ import { callSunQuery } from '../../api/queries';
 import { Compass } from '../../drawing/Compass';
 import { SIDES, SunResult } from '../../drawing/SunResult';
 import { LinkButton, Plain } from '../../ui/buttons';
+import { inWords } from '../../ui/dates';
 import { useDraft } from '../../ui/draft';
 import { Field } from '../../ui/Field';
 import { Label, Quiet, Sheet, Stack } from '../../ui/layout';
 import { RadioButtons } from '../../ui/RadioButtons';
 import { Loading, Refused } from '../../ui/states';
-import { day } from '../../ui/words';
 import type { Call } from '../useCall';
 
 const Beside = styled.div`display: grid; grid-template-columns: repeat(3, minmax(0, 1fr)); gap: 10px;`;
@@ -99,7 +99,7 @@ function Asked({ call, facts }: Props) {
             {found.data.doubt && <Quiet role="status">{found.data.doubt}</Quiet>}
             {soonest && call.state.finds.some((one) => one.cause === SUN && one.standing === 'open') && (
               <Plain onPress={() => leaveUntil(soonest)}>
-                Leave it for {day(soonest.begins)}, {clockOf(soonest.begins)}, and keep a follow-up
+                Leave it for {inWords(soonest.begins.slice(0, 10))}, {clockOf(soonest.begins)}, and keep a follow-up
               </Plain>
             )}
             {fact && !fact.holds && !call.state.closed && (
