@@ -7,6 +7,7 @@ from typing import Literal
 
 from hinge.call import commands as c
 from hinge.call.acts import act_of_step, closing_verb, is_trim
+from hinge.call.answers import forbidding
 from hinge.call.closing import to_close, to_prove
 from hinge.call.facts import Call
 from hinge.call.finds import open_finds
@@ -151,10 +152,15 @@ def _close(call: Call) -> MainAction:
     missing, left = to_close(call), open_finds(call)
     if not missing:
         return MainAction(label="Close the call", command=c.Closed(kind="closed"))
-    # All is proved and every step done: what is left is to say of each thing that was found that it is put right.
-    if len(missing) == len(left):
+    # All is proved and every step done: what was worked on is said to be put right; of the rest a person says what becomes of it.
+    if len(missing) == len(left) and _worked_on(call, left[0].cause):
         return MainAction(label=f"Put right: {left[0].text.lower()}", command=c.Cured(kind="cured", cause=left[0].cause))
     return waiting(f"{len(missing)} still open")
+
+
+def _worked_on(call: Call, cause: str) -> bool:
+    """Whether anything that cures a cause was done."""
+    return any(step in call.stepped for procedure in _cures(cause) for step in procedure.steps)
 
 
 def _next_proof(call: Call, missing: int) -> MainAction | None:
@@ -173,7 +179,7 @@ def _gates_to_prove(call: Call) -> list[str]:
     else:
         verb = Verb.LIFT_AS_FOUND if call.cause is None and not call.readings else None
     if verb is None:
-        return [group.id for group in guards(Verb.RUN, "")]
+        return [] if forbidding(call) else [group.id for group in guards(Verb.RUN, "")]
     return [] if not_lifted_for(call) else [group.id for group in guards(verb, call.line.kind)]
 
 

@@ -73,7 +73,16 @@ def test_proofs_are_passed_in_turn_once_the_door_may_run_and_not_before():
         passed.append(main.command.proof)
         call.say(main.command.kind, proof=main.command.proof, passed=True)
     assert passed == ["reversal", "eyes"]
-    assert stage_actions(call)["close"].command.cause == "eye_dirty", "all is proved: what was found is said to be put right"
+    assert stage_actions(call)["close"].waits, "nothing was done about it: what becomes of it is nobody's habit to say"
+    call.say("stepped", steps=["beam_clear"])
+    assert stage_actions(call)["close"].command.cause == "eye_dirty", "worked on and proved: it is said to be put right"
+
+
+def test_a_door_the_opener_must_not_run_is_not_offered_to_be_plugged_in():
+    call = Running(RECORDS["wound"])
+    call.say("complaint", complaint="bang")
+    call.say("found", cause="spring_broken")
+    assert stage_actions(call)["prove"].gates == []
 
 
 def test_a_door_nobody_knows_the_fault_of_is_lifted_before_it_runs():
