@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from functools import lru_cache
+
 from hinge.call.facts import Call
 from hinge.call.knowledge import Cause, causes
 from hinge.faults.find import looks
@@ -62,9 +64,15 @@ def confirmed_causes(call: Call) -> list[str]:
 
 def shown_cause(call: Call) -> str | None:
     """The cause that the answers since the last cure confirm, if any."""
-    known = faults()
-    if not call.checks or call.complaint not in known.complaints:
+    if not call.checks or call.complaint not in faults().complaints:
         return None
     told = looks([answer for _, answer in answers_of(call)])
-    rows = posterior(known, prior(known, call.complaint, facts_of(call), cured_of(call)), told)
-    return confirmed(known, rows, told)
+    return confirmed_by(call.complaint, tuple(facts_of(call)), tuple(cured_of(call)), tuple(told))
+
+
+# A view of a call asks it once for each step.
+@lru_cache(maxsize=256)
+def confirmed_by(complaint: str, facts: tuple[str, ...], cured: tuple[str, ...], told: tuple[tuple[str, str], ...]) -> str | None:
+    """The cause confirmed by what each look showed, `told` as pairs of check and outcome, after what was `cured`; if any."""
+    known = faults()
+    return confirmed(known, posterior(known, prior(known, complaint, facts, cured), told), told)

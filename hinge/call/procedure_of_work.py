@@ -49,15 +49,21 @@ def steps_left(call: Call) -> list[str]:
 
 def proved_steps(call: Call) -> dict[str, Signed]:
     """The steps that a proof that stands, a cause its check showed, or an answer shows to be done: who said it, and when."""
-    said = {proof: tried.signed for proof, tried in call.tried.items() if tried.standing == "passed"}
-    if call.cause is not None and call.checks and call.cause == shown_cause(call):
-        said[call.cause] = call.causes[-1][1]
-    said |= {f"{one.check} {one.outcome}": signed for one, signed in (*call.past_checks, *call.checks)}
-    return (
-        {name: said[of] for name, step in steps().items() for of in (*step.proved_by, *step.found_by, *step.seen_by) if of in said}
-        if said
-        else {}
-    )
+    signed = {proof: tried.signed for proof, tried in call.tried.items() if tried.standing == "passed"} | _answered(call)
+    if call.cause is not None and call.cause == shown_cause(call):
+        signed[call.cause] = call.causes[-1][1]
+    if not signed:
+        return {}
+    shown_by = {name: (*step.proved_by, *step.found_by, *step.seen_by) for name, step in steps().items()}
+    return {name: signed[one] for name, ones in shown_by.items() for one in ones if one in signed}
+
+
+def _answered(call: Call) -> dict[str, Signed]:
+    """What each check was answered last, as "check outcome"; nothing of it holds once what carries the door was worked on."""
+    if call.line.touched:
+        return {}
+    latest = {body.check: (body.outcome, signed) for body, signed in (*call.past_checks, *call.checks)}
+    return {f"{check} {outcome}": signed for check, (outcome, signed) in latest.items()}
 
 
 def _aim(call: Call, step: WorkStep) -> Aim:

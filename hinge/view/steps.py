@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Mapping
 from typing import Literal
 
 from pydantic import BaseModel
@@ -11,7 +12,7 @@ from hinge.call import counterbalance as ln
 from hinge.call.acts import act_of_step
 from hinge.call.answers import at_fault, cured_of
 from hinge.call.counterbalance import CounterbalanceState
-from hinge.call.facts import Call
+from hinge.call.facts import Call, Signed
 from hinge.call.options import turns_for
 from hinge.call.procedure_of_work import procedure_of_work, proved_steps
 from hinge.call.safety import open_gates
@@ -44,6 +45,8 @@ SECOND_EYES_FT = (7.0, 30.0)
 # How far the screws of an opener's collar go after contact, by the shaft; common practice.
 COLLAR_SCREWS = {"tube": "¾ to 1 turn after contact (the shaft is hollow)", "solid": "¼ to ½ turn after contact (the shaft is solid)"}
 # So many procedures for what was found are offered at once.
+# Steps shown to be done already, by name: who said it, and when.
+Proved = Mapping[str, Signed]
 OFFERED = 4
 
 
@@ -134,7 +137,8 @@ def numbers_of(call: Call, ways: SchoolWays) -> dict[str, str]:
 
 def _state(call: Call, told: ProcedureInstructions, work: bool, ways: SchoolWays, van: VanState | None) -> ProcedureState:
     begin, until = _stretch(call, told, work)
-    said = {*call.stepped, *call.passed_over, *proved_steps(call)}
+    proved = proved_steps(call)
+    said = {*call.stepped, *call.passed_over, *proved}
     lifted = work and any(one.current and not one.before for one in call.readings)
     now = next(
         (
@@ -145,9 +149,10 @@ def _state(call: Call, told: ProcedureInstructions, work: bool, ways: SchoolWays
         "",
     )
     coming = range(next(place for place, one in enumerate(told.steps) if one.id == now), until + 1) if now else ()
+    mains = [main_of_step(call, step.id, work) if place in coming else None for place, step in enumerate(told.steps)]
     states = [
-        _step(call, step, _standing(call, step.id, now, place < begin), main_of_step(call, step.id, work) if place in coming else None)
-        for place, step in enumerate(told.steps)
+        _step(call, step, _standing(call, step.id, now, place < begin, proved), main, proved)
+        for place, (step, main) in enumerate(zip(told.steps, mains, strict=True))
     ]
     return ProcedureState(
         **told.model_dump(exclude={"steps"}),
@@ -193,16 +198,16 @@ def _van(call: Call, lists: Lists) -> VanState | None:
     return VanState(words=said, lacks=True)
 
 
-def _standing(call: Call, name: str, now: str, behind: bool) -> StepStanding:
-    if name in call.stepped or name in proved_steps(call):
+def _standing(call: Call, name: str, now: str, behind: bool, proved: Proved) -> StepStanding:
+    if name in call.stepped or name in proved:
         return "done"
     if name in call.passed_over:
         return "passed_over"
     return "now" if name == now else "behind" if behind else "ahead"
 
 
-def _step(call: Call, step: StepInstructions, standing: StepStanding, main: MainAction | None) -> StepState:
-    reason, signed = call.passed_over.get(step.id, ("", call.stepped.get(step.id) or proved_steps(call).get(step.id)))
+def _step(call: Call, step: StepInstructions, standing: StepStanding, main: MainAction | None, proved: Proved) -> StepState:
+    reason, signed = call.passed_over.get(step.id, ("", call.stepped.get(step.id) or proved.get(step.id)))
     by, at = (signed.by, signed.at) if signed else ("", "")
     return StepState(
         **step.model_dump(),

@@ -242,6 +242,8 @@ def test_what_was_entered_a_moment_ago_is_undone_from_the_same_place_on_every_st
     assert not page.find("Undo").is_enabled()
     page.touch("It is unplugged")
     page.until(lambda: gates_met(call) == ["power_off"], "stated")
+    told = page.browser.execute_script("return [...document.querySelectorAll('[role=status]')].map((one) => one.textContent).join()")
+    assert "Entered: gate Opener unplugged, battery backup out. It can be undone for ten seconds." in told
     page.touch("Undo")
     page.until(lambda: gates_met(call) == [], "undone")
     page.until(lambda: not page.find("Undo").is_enabled(), "what is undone is not undone again")

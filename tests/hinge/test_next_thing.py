@@ -2,6 +2,7 @@
 
 import pytest
 
+from hinge.call import answers
 from hinge.call.procedure_of_work import steps_left
 from hinge.site.gates import gate_groups
 from hinge.view.build import build_call_view
@@ -118,6 +119,19 @@ def test_a_door_lifted_by_hand_on_this_call_is_not_lifted_again_before_limits_ar
     call.say("checked", check="lift_by_hand", outcome="easy")
     call.say("found", cause="down_limit_deep")
     assert steps_of(call)["balance_first"].standing == "done"
+    call.say("checked", check="lift_by_hand", outcome="heavy")
+    assert steps_of(call)["balance_first"].standing == "now", "what was answered last counts"
+
+
+def test_how_a_door_lifted_before_it_was_worked_on_says_nothing_of_it_now():
+    call = Running(RECORDS["wound"])
+    call.say("complaint", complaint="touches_and_reverses")
+    call.gates("hands_on", "as_found")
+    call.say("checked", check="lift_by_hand", outcome="easy")
+    call.gates("hands_on")
+    call.wound().held()
+    call.say("found", cause="down_limit_deep")
+    assert steps_of(call)["balance_first"].standing != "done"
 
 
 @pytest.mark.parametrize(
@@ -176,3 +190,18 @@ def test_what_carries_the_door_is_not_asked_again_once_find_has_said_it():
     assert told() == ""
     call.say("found", cause="extension_broken")
     assert told() == "Extension springs"
+
+
+def test_what_the_answers_confirm_is_worked_out_once_for_a_whole_procedure(monkeypatch):
+    call = Running(RECORDS["wound"])
+    call.say("complaint", complaint="bang")
+    call.gates("hands_on")
+    call.say("checked", check="coil_gap", outcome="gap")
+    call.say("found", cause="spring_broken")
+    call.say("chosen", **SPRING_JOBS["a pair of torsion springs"].plan)
+    worked_out = []
+    once = answers.posterior
+    monkeypatch.setattr(answers, "posterior", lambda *given: worked_out.append(1) or once(*given))
+    answers.confirmed_by.cache_clear()
+    assert steps_of(call)["confirm"].standing == "done"
+    assert len(worked_out) == 1

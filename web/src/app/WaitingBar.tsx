@@ -1,24 +1,19 @@
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useLayoutEffect, useRef, useState } from 'react';
-import { Dialog, Heading, Modal, ModalOverlay } from 'react-aria-components';
+import { Dialog, Heading } from 'react-aria-components';
 import { Link } from 'react-router';
 import styled from 'styled-components';
 import { newId } from '../api/client';
 import type { Held, NotTaken } from '../api/outbox';
 import { knowledgeQuery } from '../api/queries';
 import { Plain } from '../ui/buttons';
-import { said, type Words, wordsOf } from '../ui/entryWords';
+import { entryWords, type Words, wordsOf } from '../ui/entryWords';
 import { Quiet, Stack } from '../ui/layout';
+import { DialogSheet, Veil } from '../ui/Overlay';
 import { letGo, useOutbox } from '../ui/outbox';
 
 const Bar = styled.div`position: sticky; top: 0; z-index: 6; display: flex; flex-wrap: wrap; gap: 6px 16px; align-items: center; justify-content: space-between;
   background: var(--caution-ground); color: var(--caution); border-bottom: 3px solid var(--caution); padding: 4px 14px; font-weight: 600;`;
-const Veil = styled(
-  ModalOverlay,
-)`position: fixed; inset: 0; background: #0008; display: grid; place-items: center; z-index: 20;`;
-const Box = styled(
-  Modal,
-)`background: var(--sheet); border: 1px solid var(--edge); padding: 24px; outline: none; width: min(640px, 94vw); max-height: 90vh; overflow: auto;`;
 const Item = styled.div`border-top: 1px solid var(--line); padding-top: 8px; display: grid; gap: 6px; b { font-weight: 600; }
   div { display: flex; gap: 8px; flex-wrap: wrap; }`;
 
@@ -60,7 +55,7 @@ export function WaitingBar() {
       </span>
       <Plain onPress={() => setOpen(true)}>Review</Plain>
       <Veil isOpen={open} onOpenChange={setOpen} isDismissable>
-        <Box>
+        <DialogSheet>
           <Dialog>
             <Heading slot="title" level={2}>
               On this tablet
@@ -78,7 +73,7 @@ export function WaitingBar() {
               {waiting.map((one) => (
                 <Item key={one.id}>
                   <span>
-                    <b>{one.door}</b>: {said(one.body, words)}
+                    <b>{one.door}</b>: {entryWords(one.body, words)}
                   </span>
                   <Quiet>waits to be sent</Quiet>
                 </Item>
@@ -86,7 +81,7 @@ export function WaitingBar() {
               <Plain onPress={() => setOpen(false)}>Close the list</Plain>
             </Stack>
           </Dialog>
-        </Box>
+        </DialogSheet>
       </Veil>
     </Bar>
   );
@@ -98,7 +93,7 @@ function Refused({ one, words, again, letGo }: RefusedProps) {
   return (
     <Item>
       <span>
-        <b>{one.door}</b>: {said(one.body, words)}
+        <b>{one.door}</b>: {entryWords(one.body, words)}
       </span>
       <span>Not saved: {one.problem.message}</span>
       <div>

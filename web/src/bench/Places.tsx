@@ -4,7 +4,7 @@ import { sessionQuery } from '../api/queries';
 import { Plain } from '../ui/buttons';
 import { Quiet, Row, Stack } from '../ui/layout';
 
-/** A place in degrees, as it is typed: to a hundredth, which is half a mile and far finer than the sun needs. */
+/** A place in degrees, as it is typed: to a hundredth, which is within half a mile and far finer than the sun needs. */
 type Place = { latitude: string; longitude: string };
 const typed = (degrees: number) => degrees.toFixed(2);
 
@@ -20,7 +20,7 @@ export function Places({ set }: { set: (place: Place) => void }) {
     setSays('Asking this device where it is.');
     navigator.geolocation.getCurrentPosition(
       ({ coords }) => take(coords.latitude, coords.longitude),
-      () => setSays('This device does not say where it is. Type the degrees, or take the shop’s place.'),
+      () => setSays('This device does not say where it is. Type the degrees.'),
       { timeout: 10_000, maximumAge: 600_000 },
     );
   };

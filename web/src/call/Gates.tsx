@@ -3,7 +3,7 @@ import styled from 'styled-components';
 import type { Schemas } from '../api/client';
 import { Label, Stack } from '../ui/layout';
 import { clock } from '../ui/words';
-import { gatesSaid, nextGate } from './gates';
+import { nextGate, statedGates } from './statedGates';
 import type { Call } from './useCall';
 
 const Gate = styled(Switch)`
@@ -21,7 +21,7 @@ type Props = { call: Call; group: Schemas['GateGroupState'] };
 
 /** The gates of a group as large switches, the reason under each. None can be overridden. */
 export function Gates({ call, group }: Props) {
-  const said = gatesSaid(call);
+  const stated = statedGates(call);
   const next = call.state.closed ? undefined : nextGate(call, [group.id])?.id;
   return (
     <Stack $gap={8} role="group" aria-label={group.title}>
@@ -31,7 +31,7 @@ export function Gates({ call, group }: Props) {
           key={gate.id}
           id={`gate-${gate.id}`}
           className={gate.id === next ? 'next' : ''}
-          isSelected={said.get(gate.id) ?? gate.met}
+          isSelected={stated.get(gate.id) ?? gate.met}
           isDisabled={call.state.closed}
           onChange={(met) => call.enter({ kind: 'gate', gate: gate.id, met })}
         >

@@ -3,8 +3,8 @@ import type { Schemas } from '../api/client';
 import type { Body } from '../api/outbox';
 import { MainAction } from '../ui/MainAction';
 import { usePressGuard } from '../ui/pressGuard';
-import { nextGate } from './gates';
 import type { StageProps } from './stageProps';
+import { nextGate } from './statedGates';
 
 type Props = StageProps & {
   main: Schemas['MainAction'] | null | undefined;

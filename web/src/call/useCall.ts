@@ -3,7 +3,7 @@ import { newId, type Schemas } from '../api/client';
 import type { Body, NotTaken, Waiting } from '../api/outbox';
 import { callQuery } from '../api/queries';
 import { letGo, useOutbox } from '../ui/outbox';
-import { isSaidAnew } from './undo';
+import { isSameSubject } from './inverse';
 
 export type CallOut = Schemas['CallOut'];
 export type Call = {
@@ -24,7 +24,7 @@ export function useCall(key: string) {
   const notTaken = ofThis(outbox.notTaken);
   const enter = (body: Body, id = newId()) => {
     // What is said anew of the same thing takes the place of what was not taken.
-    for (const old of notTaken) if (isSaidAnew(old.body, body)) letGo(outbox, old);
+    for (const old of notTaken) if (isSameSubject(old.body, body)) letGo(outbox, old);
     outbox.add(key, query.data?.door_name ?? '', id, body);
   };
   return { query, enter, waiting: ofThis(outbox.waiting), notTaken };

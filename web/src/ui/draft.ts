@@ -24,13 +24,10 @@ export function useDraft(name: string, initial = ''): readonly [string, (next: N
 
 /** The same for a form: all its fields, kept together. */
 export function useFormDraft<Typed extends object>(name: string, initial: Typed) {
-  const [kept, keep, forget] = useDraft(name);
+  const [kept, keep] = useDraft(name);
   const typed = useMemo((): Typed => ({ ...initial, ...read<Typed>(kept) }), [initial, kept]);
   const set = (part: Partial<Typed>) => keep((before) => JSON.stringify({ ...read<Typed>(before), ...part }));
-  const clear = () => {
-    keep('');
-    forget();
-  };
+  const clear = () => keep('');
   return [typed, set, clear] as const;
 }
 

@@ -14,7 +14,7 @@ export function wordsOf(known: Schemas['KnowledgeOut'] | undefined): Words {
 }
 
 /** An entry as the person made it, short. */
-export function said(body: Waiting['body'], words: Words): string {
+export function entryWords(body: Waiting['body'], words: Words): string {
   const { kind, ...rest } = body;
   return [NAMES[kind], ...Object.entries(rest).map(([name, part]) => written(name, part, words))]
     .filter((one) => one !== '')

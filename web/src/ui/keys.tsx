@@ -1,8 +1,9 @@
 import { useEffect, useRef, useState } from 'react';
-import { Dialog, Heading, Modal, ModalOverlay } from 'react-aria-components';
+import { Dialog, Heading } from 'react-aria-components';
 import styled from 'styled-components';
 import { deviceStore } from '../api/deviceStore';
 import { Plain } from './buttons';
+import { DialogSheet, Veil } from './Overlay';
 import { RadioButtons } from './RadioButtons';
 import { useRemembered } from './remembered';
 
@@ -18,12 +19,6 @@ const LIST: [string, string][] = [
   ['?', 'This list'],
 ];
 
-const Veil = styled(
-  ModalOverlay,
-)`position: fixed; inset: 0; background: #0008; display: grid; place-items: center; z-index: 20;`;
-const Box = styled(
-  Modal,
-)`background: var(--sheet); border: 1px solid var(--edge); padding: 24px; width: min(520px, 92vw); max-height: 92dvh; overflow: auto;`;
 const Keys = styled.dl`display: grid; grid-template-columns: auto 1fr; gap: 8px 20px; margin: 16px 0;
   dt { font-weight: 600; } dd { margin: 0; }`;
 
@@ -78,7 +73,7 @@ export function KeyList({ open, close }: { open: boolean; close: () => void }) {
   const [keys, setKeys] = useRemembered('keys', ['on', 'off']);
   return (
     <Veil isOpen={open} onOpenChange={(next) => !next && close()} isDismissable>
-      <Box>
+      <DialogSheet>
         <Dialog>
           <Heading slot="title" level={2}>
             Keys
@@ -104,7 +99,7 @@ export function KeyList({ open, close }: { open: boolean; close: () => void }) {
           <p style={{ margin: '12px 0' }}>Alt with a digit, Space in the turn counter and arrows act in any case.</p>
           <Plain onPress={close}>Close the list</Plain>
         </Dialog>
-      </Box>
+      </DialogSheet>
     </Veil>
   );
 }

@@ -67,7 +67,6 @@ export function Repair({ call, go }: StageProps) {
     (group) => needed.has(group.id) && (group.before !== 'hands_on' || !group.met),
   );
   const measured = Object.fromEntries(state.measured.map((one) => [one.field, one.value]));
-  const isWork = mine !== null;
   return (
     <>
       <Page>
@@ -90,8 +89,8 @@ export function Repair({ call, go }: StageProps) {
           ) : (
             <p role="status">Every step is done.</p>
           )}
-          {isWork && mine.step !== 'take_off' && mine.step !== 'put_on' && <Standing call={call} />}
-          {isWork && mine.step === 'set' && !cones && step?.does === 'wind' && procedure.shut.length === 0 && (
+          {mine && mine.step !== 'take_off' && mine.step !== 'put_on' && <Standing call={call} />}
+          {mine && mine.step === 'set' && !cones && step?.does === 'wind' && procedure.shut.length === 0 && (
             <HookOrPlate call={call} />
           )}
           {cones && (mine?.step === 'down' || mine?.step === 'take_off') && <StillPulls call={call} />}
@@ -108,10 +107,10 @@ export function Repair({ call, go }: StageProps) {
           {step && <StepDrawing of={step.draw} />}
         </Drawn>
         <Stack $gap={12}>
-          {isWork && state.chosen && (
+          {mine && state.chosen && (
             <p>{state.chosen.entry ? `To install: ${state.chosen.words}` : state.chosen.words}</p>
           )}
-          {isWork && state.chosen?.stale && <Caution>{state.chosen.stale}</Caution>}
+          {mine && state.chosen?.stale && <Caution>{state.chosen.stale}</Caution>}
           <PlanOf procedure={procedure} />
           {procedures.length > 1 && (
             <RadioButtons
@@ -123,7 +122,7 @@ export function Repair({ call, go }: StageProps) {
             />
           )}
           <StepList procedure={procedure} />
-          {isWork && state.chosen?.entry && !state.closed && <TakeBackPick call={call} entry={state.chosen.entry} />}
+          {mine && state.chosen?.entry && !state.closed && <TakeBackPick call={call} entry={state.chosen.entry} />}
           {!work && <ToTheSprings call={call} />}
           {!state.closed && <LeaveIt call={call} />}
           <Quiet>Local codes and the maker’s manual come first. For trained technicians.</Quiet>

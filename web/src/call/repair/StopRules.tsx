@@ -1,18 +1,16 @@
 import { useState } from 'react';
-import { Dialog, Heading, Modal, ModalOverlay } from 'react-aria-components';
+import { Dialog, Heading } from 'react-aria-components';
 import styled from 'styled-components';
 import type { Schemas } from '../../api/client';
 import { Choice, Plain } from '../../ui/buttons';
 import { Quiet, Stack } from '../../ui/layout';
+import { DialogSheet, Veil } from '../../ui/Overlay';
 import type { Call } from '../useCall';
 
 const Stop = styled(Plain)`border: 2px solid var(--stop); color: var(--stop);`;
-const Veil = styled(
-  ModalOverlay,
-)`position: fixed; inset: 0; background: #0008; display: grid; place-items: end center; z-index: 20;`;
-const Box = styled(
-  Modal,
-)`background: var(--sheet); border: 2px solid var(--stop); padding: 14px; outline: none; width: min(640px, 100vw); max-height: 92dvh; overflow: auto;`;
+/** Under the thumb, at the foot of the screen. */
+const StopVeil = styled(Veil)`place-items: end center;`;
+const StopSheet = styled(DialogSheet)`border: 2px solid var(--stop); padding: 14px; width: min(640px, 100vw);`;
 
 type Props = { call: Call; stops: Schemas['StopState'][]; stopped: () => void };
 
@@ -25,8 +23,8 @@ export function StopRules({ call, stops, stopped }: Props) {
       <Stop onPress={() => setOpen(true)} aria-label="Stop: something is wrong">
         Stop
       </Stop>
-      <Veil isOpen={open} onOpenChange={setOpen} isDismissable>
-        <Box>
+      <StopVeil isOpen={open} onOpenChange={setOpen} isDismissable>
+        <StopSheet>
           <Dialog>
             <Stack>
               <Heading slot="title" level={2}>
@@ -50,8 +48,8 @@ export function StopRules({ call, stops, stopped }: Props) {
               <Plain onPress={() => setOpen(false)}>Nothing is wrong: go on</Plain>
             </Stack>
           </Dialog>
-        </Box>
-      </Veil>
+        </StopSheet>
+      </StopVeil>
     </>
   );
 }

@@ -21,7 +21,7 @@ const CLAIMS: readonly Body['kind'][] = [
 ];
 
 /** What undoes an entry that was made a moment ago; nothing where what was done on the door is not undone by a word. */
-export function undoOf(entry: string, body: Body): Body | null {
+export function inverseOf(entry: string, body: Body): Body | null {
   if (CLAIMS.includes(body.kind)) return { kind: 'withdrawn', entry, reason: 'undone at once' };
   switch (body.kind) {
     case 'gate':
@@ -49,8 +49,8 @@ const SUBJECTS: Partial<Record<Body['kind'], string>> = {
   passed_over: 'step',
 };
 
-/** Whether an entry says anew what another one said: the same thing, once more or otherwise. */
-export function isSaidAnew(old: Body, body: Body): boolean {
+/** Whether two entries are about the same thing, so that the later one takes the place of the other. */
+export function isSameSubject(old: Body, body: Body): boolean {
   const name = SUBJECTS[body.kind];
   const of = (one: Body) => (one as unknown as Record<string, unknown>)[name ?? ''];
   return name !== undefined && old.kind === body.kind && of(old) === of(body);

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { Body } from '../api/outbox';
-import { isSaidAnew, undoOf } from './undo';
+import { inverseOf, isSameSubject } from './inverse';
 
 const GATE: Body = { kind: 'gate', gate: 'clear', met: true };
 const HOLDS: Body = { kind: 'reading', reading: { height_in: 42, outcome: 'holds' } };
@@ -26,22 +26,22 @@ describe('what was entered a moment ago', () => {
     ['a stroke is taken back on the counter', { kind: 'moved', part: 'left', from_count: 1, to_count: 2 }, null],
     ['a closed call stays closed', { kind: 'closed', told: '' }, null],
   ])('%s', (_, entered, undone) => {
-    expect(undoOf('e1', entered)).toEqual(undone);
+    expect(inverseOf('e1', entered)).toEqual(undone);
   });
 });
 
 describe('what takes the place of what was refused', () => {
   it('is the same thing said once more, or otherwise', () => {
-    expect(isSaidAnew(GATE, { ...GATE, met: false })).toBe(true);
-    expect(isSaidAnew(PASSED, { ...PASSED, passed: false })).toBe(true);
+    expect(isSameSubject(GATE, { ...GATE, met: false })).toBe(true);
+    expect(isSameSubject(PASSED, { ...PASSED, passed: false })).toBe(true);
   });
   it('is no other thing of the same kind', () => {
-    expect(isSaidAnew(GATE, { ...GATE, gate: 'power_off' })).toBe(false);
-    expect(isSaidAnew(PASSED, { ...PASSED, proof: 'reversal' })).toBe(false);
+    expect(isSameSubject(GATE, { ...GATE, gate: 'power_off' })).toBe(false);
+    expect(isSameSubject(PASSED, { ...PASSED, proof: 'reversal' })).toBe(false);
   });
   it('is never a reading, a part or a photo: each stands for itself', () => {
-    expect(isSaidAnew(HOLDS, HOLDS)).toBe(false);
+    expect(isSameSubject(HOLDS, HOLDS)).toBe(false);
     const part: Body = { kind: 'part_used', part: 'roller', count: 1 } as Body;
-    expect(isSaidAnew(part, part)).toBe(false);
+    expect(isSameSubject(part, part)).toBe(false);
   });
 });
