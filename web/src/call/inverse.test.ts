@@ -4,6 +4,7 @@ import { inverseOf, isSameSubject } from './inverse';
 
 const GATE: Body = { kind: 'gate', gate: 'clear', met: true };
 const HOLDS: Body = { kind: 'reading', reading: { height_in: 42, outcome: 'holds' } };
+const STRUCK: Body = { kind: 'withdrawn', entry: 'e1', reason: 'undone at once' };
 const PASSED: Body = { kind: 'proof', proof: 'eyes', passed: true, note: '' };
 
 describe('what was entered a moment ago', () => {
@@ -20,7 +21,8 @@ describe('what was entered a moment ago', () => {
       { kind: 'passed_over', step: 'mark', reason: 'not needed here' },
       { kind: 'stepped', steps: ['mark'], done: false },
     ],
-    ['a reading is struck', HOLDS, { kind: 'withdrawn', entry: 'e1', reason: 'undone at once' }],
+    ['a reading is struck', HOLDS, STRUCK],
+    ['springs to be wound again are not', { kind: 'again', quarter_turns: 6 }, STRUCK],
     ['springs that are off stay off', { kind: 'taken_off' }, null],
     ['a stop stands', { kind: 'stopped', stop: 'bar_will_not_seat' }, null],
     ['a stroke is taken back on the counter', { kind: 'moved', part: 'left', from_count: 1, to_count: 2 }, null],

@@ -11,6 +11,7 @@ const CLAIMS: readonly Body['kind'][] = [
   'measured',
   'chosen',
   'picked',
+  'again',
   'reading',
   'limit',
   'proof',
