@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import dataclass
+from functools import lru_cache
 from typing import Any
 
 from pydantic import BaseModel
@@ -132,6 +133,12 @@ def _set(asked: _Sized) -> dict[str, Any]:
 _SIZED: dict[str, Callable[[_Sized], dict[str, Any]]] = {"torsion": _set, "extension": _pair, "counterweight": _stack}
 
 
+@lru_cache(maxsize=64)
+def _trimmed(question: str) -> TrimAnswer:
+    """The answer to a question in JSON: between two readings a call asks the same one again and again."""
+    return trim(TrimQuestion.model_validate_json(question))
+
+
 def balance_of(call: Call) -> CallBalance | None:
     """What the readings of a call say of its door as it hangs; None while what carries it, or its setting, is not known."""
     line, (setup, _) = call.line, understood(call.measured)
@@ -152,12 +159,12 @@ def balance_of(call: Call) -> CallBalance | None:
         known["scale_weight_lb"] = weight
     parts = {name: getattr(hung, name) for name in AssemblyDocument.model_fields}
     asked = {"readings": [one for one, _ in taken], "settings_off": [off for _, off in taken]}
-    answer = trim(read(TrimQuestion, parts | asked | known))
+    answer = _trimmed(read(TrimQuestion, parts | asked | known).model_dump_json())
     return CallBalance(
         hung=hung,
         setup=setup,
         answer=answer,
-        planned=trim(read(TrimQuestion, parts | {"readings": []})).fitted,
+        planned=_trimmed(read(TrimQuestion, parts | {"readings": []}).model_dump_json()).fitted,
         trims=_trims(line, answer.advice.steps) if answer.advice.kind == "trim" else [],
         doubt=weight_words(weight, how),
     )

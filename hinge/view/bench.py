@@ -25,14 +25,15 @@ INSTEAD: dict[str, tuple[str, ...]] = {
 
 
 class BenchPage(Document):
-    """A page: its title and what it decides; the `groups` of a door it takes, or `fields` of its own.
+    """A page: its title and what it decides; the `groups` of a door it takes, `fields` of its own, or neither.
 
-    `preset` is taken for granted, `usual` until it is typed, both as one types them.
+    `preset` is taken for granted, `usual` until it is typed, both as one types them; `answer` is what comes of the usual ones.
     """
 
     name: str = ""
     title: str
     decides: str
+    answer: str
     groups: list[str] = []
     fields: list[str] = []
     preset: dict[str, str] = {}
@@ -44,7 +45,7 @@ class BenchPage(Document):
             read_field(field, typed)
         if unknown := next((name for name in self.fields if name not in fields()), None):
             raise told(BadInputError(f"There is no measurement called {unknown!r}.", "fields", unknown, "a measurement"))
-        if bool(self.groups) == bool(self.fields):
+        if self.groups and self.fields:
             raise told(BadInputError("A page asks for groups of a door, or for fields of its own.", "groups", None, "one of both"))
         return self
 

@@ -12,11 +12,11 @@ from hinge.call.answers import confirmed_causes
 from hinge.call.closing import to_abandon, to_close
 from hinge.call.counterbalance import CounterbalanceState
 from hinge.call.facts import Call, Signed, Taken
-from hinge.call.finds import finds_of, open_finds
+from hinge.call.finds import finds_of
 from hinge.call.knowledge import causes
 from hinge.call.limits import learned, limits_of
 from hinge.call.options import turns_for
-from hinge.call.procedure_of_work import proved_steps, steps_left
+from hinge.call.procedure_of_work import proved_steps
 from hinge.call.safety import not_lifted_for, stopped_for
 from hinge.call.step_rules import proof_barred
 from hinge.call.words import (
@@ -54,6 +54,7 @@ from hinge.text.marks import say_length
 from hinge.view.main_action import main_actions
 from hinge.view.needs import went_on
 from hinge.view.offers import offers_of
+from hinge.view.stages import stages_of
 from hinge.view.state import (
     CallState,
     Choice,
@@ -67,8 +68,6 @@ from hinge.view.state import (
     ReadingState,
     SaidClaim,
     SignatureState,
-    Stage,
-    StageName,
     UnreadableState,
     UsedPart,
 )
@@ -139,7 +138,7 @@ def build_call_view(call: Call, claimed_elsewhere: bool = False) -> CallState:
         photos=[_photo(one, by, said, standing) for one, by in call.photos],
         to_show=_to_show(call, said),
         signature=_signature(call),
-        stages=_stages(call, groups, setup is not None, missing),
+        stages=stages_of(call, setup, missing),
         main=main_actions(call, setup, wrong_setup, wanted),
         to_close=missing,
         disconnected=call.disconnections[-1][0] if call.disconnections and call.site[Fact.LEFT] == "yes" else "",
@@ -231,27 +230,6 @@ def _asked(call: Call, measured: Measured) -> list[AskedField]:
     """What is asked for; what was found already says what carries the door."""
     seen = "" if call.carrier_seen == "unknown" else fields()["carried_now"].choices.get(call.carrier_seen, "")
     return [one.model_copy(update={"usual": seen}) if one.field == "carried_now" else one for one in asked_of(measured)]
-
-
-def _stages(call: Call, groups: list[GateGroupState], measured: bool, missing: list[str]) -> list[Stage]:
-    line, tried = call.line, bool(call.readings or call.tried)
-    done: dict[StageName, bool] = {
-        "arrive": bool(call.complaints) and (groups[0].met or line.touched or tried),
-        "find": call.cause is not None,
-        "measure": measured,
-        "size": call.plan is not None or line.touched,
-        "repair": _repaired(call),
-        "prove": not missing and tried,
-        "close": call.closed is not None,
-    }
-    return [Stage(name=name, done=is_done) for name, is_done in done.items()]
-
-
-def _repaired(call: Call) -> bool:
-    """Whether the work is done: what carries the door set up, what was found put right, no step left."""
-    if call.line.touched and (not call.line.set_up or call.plan is not None):
-        return False
-    return (call.line.touched or (bool(finds_of(call)) and not open_finds(call))) and not steps_left(call)
 
 
 def _weight(measured: Measured) -> float | None:

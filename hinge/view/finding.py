@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
+from functools import lru_cache
 
 from pydantic import BaseModel
 
@@ -58,13 +59,13 @@ def finding_of(call: Call, own: Mapping[str, int] | None = None, counted: bool =
     if complaint not in known.complaints:
         return None
     told = answers_of(call)
-    finding = find(
+    finding = _find(
         complaint,
-        holding,
-        [answer for _, answer in told],
-        cured_of(call),
-        [need for need in NEEDS if may_check(call, need)],
-        own if counted else None,
+        tuple(holding),
+        tuple(answer for _, answer in told),
+        tuple(cured_of(call)),
+        tuple(need for need in NEEDS if may_check(call, need)),
+        tuple((own or {}).items()) if counted else (),
     )
     # The door is lifted by hand before the opener runs it, but to see whether what was put right cured it.
     needs = sorted((known.checks[one.check].needs for one in finding.later), key=lambda need: need == "run" and not call.cures)
@@ -87,6 +88,19 @@ def finding_of(call: Call, own: Mapping[str, int] | None = None, counted: bool =
             waits_for if finding.waits else [],
         ),
     )
+
+
+@lru_cache(maxsize=64)
+def _find(
+    complaint: str,
+    facts: tuple[str, ...],
+    answers: tuple[tuple[str, str], ...],
+    cured: tuple[str, ...],
+    open_needs: tuple[Need, ...],
+    own: tuple[tuple[str, int], ...],
+) -> Finding:
+    """The same search is asked for again with every gate and every step."""
+    return find(complaint, facts, answers, cured, open_needs, dict(own) or None)
 
 
 def _own(own: Mapping[str, int]) -> str:
