@@ -10,3 +10,5 @@ from server.config.settings import *  # noqa: F403
 
 # The real hasher is slow on purpose: one test asks it by name, and what is started whole runs with it.
 PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]
+# Of the whole way only its beginning: it would take the processor from what a test looks at.
+AHEAD_SECONDS = 0.2

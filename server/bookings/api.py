@@ -3,7 +3,7 @@
 import uuid
 from datetime import date, datetime, time, timedelta
 from itertools import groupby
-from typing import Annotated
+from typing import Annotated, Literal
 
 from django.http import Http404, HttpRequest, HttpResponse
 from django.utils import timezone
@@ -13,23 +13,31 @@ from ninja.throttling import AnonRateThrottle
 from pydantic import Field
 
 from hinge.file.booked import Expected
+from hinge.questions.ahead_of_call import CallAhead
+from hinge.view.state import StageName
 from server.bookings import service
 from server.bookings.calendar import calendar_of
 from server.bookings.confirmation import confirmation_of
 from server.bookings.models import Booking, BookingStanding, FeedLink
+from server.calls import ahead
+from server.calls.api import CallOut, call_out
 from server.config.errors import file_of
 from server.config.pdf import pdf_of
-from server.config.request_body import RequestBody
+from server.config.request_body import RequestBody, written_json
 from server.followups.service import standing
 from server.people.models import Person
 from server.people.scope import person_of
+from server.people.throttle import ahead as ahead_rate
 
 router = Router(tags=["bookings"])
 BACK_DAYS, FEED_DAYS = 14, 120
 
 
 class BookingOut(Schema):
-    """A booking; `window` in words, `technician` the sign-in name of who goes, and what the call will ask for."""
+    """A booking; `window` in words, `technician` the sign-in name of who goes, and what the call will ask for.
+
+    `stage` is how far its call is, empty before it is begun.
+    """
 
     key: uuid.UUID
     version: int
@@ -49,6 +57,7 @@ class BookingOut(Schema):
     standing: BookingStanding
     cancelled: str
     call_key: uuid.UUID | None
+    stage: StageName | Literal[""]
     expected: Expected
     confirmation: str
 
@@ -103,6 +112,13 @@ class StartedCall(Schema):
     key: uuid.UUID
 
 
+class BookedAhead(Schema):
+    """A call that is not begun, as it would be under a key to begin it with, and the answers ahead of it."""
+
+    call: CallOut
+    ahead: CallAhead
+
+
 class LinkOut(Schema):
     """When the link was made that a calendar reads; `address` only in the answer that made it."""
 
@@ -127,6 +143,7 @@ def _out(booking: Booking) -> BookingOut:
         technician_name=who.name if who else "",
         standing=booking.standing,
         call_key=booking.call.key if booking.call and booking.standing in ("under_way", "done") else None,
+        stage=booking.call.stage_now if booking.call and booking.standing in ("under_way", "done") else "",
         expected=expected,
         confirmation=confirmation_of(booking, expected),
     )
@@ -166,6 +183,15 @@ def change_booking(request: HttpRequest, key: uuid.UUID, given: ChangedBooking) 
 def start_booked(request: HttpRequest, key: uuid.UUID, given: StartBooked) -> StartedCall:
     """Start the call of a booking, its complaint entered; or take up the one started for it."""
     return StartedCall(key=service.begin(person_of(request), key, given.key).key)
+
+
+@router.get("/bookings/{uuid:key}/ahead", response=BookedAhead, operation_id="booked_ahead", throttle=ahead_rate())
+def booked_ahead(request: HttpRequest, key: uuid.UUID, counted: bool = False) -> HttpResponse:
+    """The call of a booking as it would be were it started now, and what it would show: to begin it where there is no signal."""
+    person = person_of(request)
+    call, facts = service.as_begun(person, key)
+    told = ahead.of(call, facts, person.shop.ways, True, counted)
+    return written_json(f'{{"call":{call_out(call, facts).model_dump_json()},"ahead":{told}}}')
 
 
 @router.get("/bookings/day.pdf", operation_id="day_sheet", openapi_extra=file_of("application/pdf"))

@@ -6,12 +6,14 @@ import uuid
 from datetime import date, time, timedelta
 from typing import Annotated
 
+from django.db import transaction
 from django.db.models import F, QuerySet
 from django.shortcuts import get_object_or_404
 from django.utils import timezone
 from pydantic import AfterValidator, Field
 
 from hinge.call.commands import Complaint
+from hinge.call.facts import Call as Facts
 from hinge.errors import BadInputError, ContradictionError, OutOfRangeError, OutOfStepError
 from hinge.faults.knowledge import faults
 from hinge.file.booked import VISIT
@@ -109,6 +111,15 @@ def begin(person: Person, key: uuid.UUID, call_key: uuid.UUID) -> Call:
     booking.call, booking.version = call, booking.version + 1
     booking.save()
     return call
+
+
+def as_begun(person: Person, key: uuid.UUID) -> tuple[Call, Facts]:
+    """The call of a booking as it would be were it started now, under a new key, with its facts; nothing of it is kept."""
+    with transaction.atomic():
+        call = begin(person, key, uuid.uuid4())
+        facts = call.facts(list(call.entries.all()))
+        transaction.set_rollback(True)
+    return call, facts
 
 
 @mutation

@@ -2,32 +2,33 @@
 
 import uuid
 from datetime import datetime
-from typing import Annotated
+from typing import Annotated, Literal
 
 from django.http import Http404, HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
 from django.utils import timezone
-from ninja import Query, Router, Schema
+from ninja import Query, Router, Schema, Status
 from pydantic import Field
 
 from hinge.call.commands import Command
 from hinge.call.facts import Call as Facts
 from hinge.past.ageing import BalanceYears, balance_years
 from hinge.past.memory import SpringsAge, age_of_springs
+from hinge.questions.ahead_of_call import CallAhead
 from hinge.questions.of_call import CallBalance, CallSizing, balance_of, sizing_of
 from hinge.questions.size import SizeOptions
 from hinge.questions.sun import SunPlace
 from hinge.questions.sun_of_call import CallSun, sun_of
 from hinge.view.build import build_call_view
 from hinge.view.finding import CallFinding, finding_of
-from hinge.view.state import CallState
+from hinge.view.state import CallState, StageName
 from hinge.view.steps import CallProcedures, procedures_of
 from hinge.view.timeline import Timeline
-from server.calls import photos, service
+from server.calls import ahead, ahead_tally, photos, service
 from server.calls.models import Call, iso
 from server.config.errors import file_of
 from server.config.paging import Mark, page_of
-from server.config.request_body import RequestBody, written
+from server.config.request_body import RequestBody, written, written_json
 from server.doors.models import Door
 from server.people import throttle
 from server.people.scope import person_of
@@ -40,7 +41,7 @@ router = Router(tags=["calls"])
 
 
 class CallRow(Schema):
-    """A call in a list."""
+    """A call in a list; `stage` is the one to take it up at, empty where that is not known."""
 
     key: uuid.UUID
     door_key: uuid.UUID
@@ -52,6 +53,7 @@ class CallRow(Schema):
     started_at: datetime
     closed_at: datetime | None
     abandoned: bool
+    stage: StageName | Literal[""]
 
 
 class Calls(Schema):
@@ -104,25 +106,29 @@ def _row(call: Call) -> CallRow:
         started_at=call.started_at,
         closed_at=call.closed_at,
         abandoned=call.abandoned,
+        stage=call.stage_now,
+    )
+
+
+def call_out(call: Call, facts: Facts) -> CallOut:
+    """A call as it is told, with its state."""
+    return CallOut(
+        key=call.key,
+        door_key=call.door.key,
+        door_name=call.door.name,
+        place=call.door.place,
+        customer=call.door.customer,
+        phone=call.door.phone,
+        access_notes=call.door.access_notes,
+        technician=call.technician,
+        started_at=call.started_at,
+        entries=facts.count,
+        state=build_call_view(facts, call.claimed_elsewhere),
     )
 
 
 def _out(call: Call, facts: Facts) -> HttpResponse:
-    return written(
-        CallOut(
-            key=call.key,
-            door_key=call.door.key,
-            door_name=call.door.name,
-            place=call.door.place,
-            customer=call.door.customer,
-            phone=call.door.phone,
-            access_notes=call.door.access_notes,
-            technician=call.technician,
-            started_at=call.started_at,
-            entries=facts.count,
-            state=build_call_view(facts, call.claimed_elsewhere),
-        )
-    )
+    return written(call_out(call, facts))
 
 
 def _one(key: uuid.UUID) -> Call:
@@ -203,6 +209,23 @@ def call_finding(request: HttpRequest, key: uuid.UUID, counted: bool = False) ->
 def call_procedures(request: HttpRequest, key: uuid.UUID) -> HttpResponse:
     """The procedure the work follows, then those that cure what was found, step by step, by the shop's own ways."""
     return written(procedures_of(_one(key).facts(), person_of(request).shop.ways, lists_of_shop(key)))
+
+
+@router.get("/calls/{uuid:key}/ahead", response=CallAhead, operation_id="call_ahead", throttle=throttle.ahead())
+def call_ahead(request: HttpRequest, key: uuid.UUID, far: bool = False, counted: bool = False) -> HttpResponse:
+    """What the call will show after each likely next entry, so that a device has the answer before the touch.
+
+    `far` for the whole way to the end of the work; `counted` as for the finding.
+    """
+    found = _one(key)
+    return written_json(ahead.of(found, found.facts(), person_of(request).shop.ways, far, counted))
+
+
+@router.post("/ahead/tally", response={204: None}, operation_id="count_ahead")
+def count_ahead(request: HttpRequest, given: ahead_tally.AheadCount) -> Status[None]:
+    """Add to how often a device had shown what the server then answered."""
+    ahead_tally.count(person_of(request).shop, given)
+    return Status(204, None)
 
 
 @router.get("/calls/{uuid:key}/timeline", response=Timeline, operation_id="call_timeline")

@@ -3,7 +3,7 @@
 import uuid
 from collections.abc import Iterable
 from datetime import datetime
-from typing import ClassVar
+from typing import ClassVar, Literal, cast
 
 from django.db import models
 from django.utils import timezone
@@ -14,6 +14,7 @@ from hinge.call.evolve import fold
 from hinge.call.facts import Call as Facts
 from hinge.call.knowledge import causes, complaints
 from hinge.file.record import DoorRecord, read_record
+from hinge.view.state import StageName
 from hinge.view.timeline import Timeline, timeline
 from server.doors.models import Door
 from server.people.models import Person, Shop
@@ -24,6 +25,7 @@ class Call(models.Model):
     """A visit to a door. What happened on it are its entries; the rest is for lists and counts.
 
     `complaint` and `cause` are what was said and found last, by the knowledge's ids; what it no longer knows stands as it was written.
+    `stage` is the one to take it up at; empty where nothing was entered since that is kept.
 
     `claimed_elsewhere`: it was closed in another place and brought in; its gates and proofs are as claimed there.
     `abandoned`: it was started by mistake, and nothing was done.
@@ -40,6 +42,7 @@ class Call(models.Model):
     record_at_start = models.JSONField(default=dict)
     complaint = models.CharField(max_length=120, blank=True)
     cause = models.CharField(max_length=120, blank=True)
+    stage = models.CharField(max_length=12, blank=True)
 
     shop_path = "shop"
     objects: ClassVar[OfShop["Call"]] = OfShop()
@@ -63,6 +66,11 @@ class Call(models.Model):
     def complaint_text(self) -> str:
         """The complaint in words."""
         return complaints().get(self.complaint, self.complaint)
+
+    @property
+    def stage_now(self) -> StageName | Literal[""]:
+        """The stage to take it up at, as a list says it."""
+        return cast('StageName | Literal[""]', self.stage)
 
     @property
     def cause_text(self) -> str:
@@ -136,3 +144,22 @@ class Photo(models.Model):
 
     def __str__(self) -> str:
         return f"{self.call}: {self.key}"
+
+
+class AheadTally(models.Model):
+    """Of the entries of a day, how many were shown as the server then answered, how many otherwise, how many only once it had answered."""
+
+    shop = models.ForeignKey(Shop, on_delete=models.PROTECT, related_name="+")
+    day = models.DateField()
+    as_answered = models.PositiveIntegerField(default=0)
+    otherwise = models.PositiveIntegerField(default=0)
+    not_ahead = models.PositiveIntegerField(default=0)
+
+    shop_path = "shop"
+    objects: ClassVar[OfShop["AheadTally"]] = OfShop()
+
+    class Meta:
+        constraints = [models.UniqueConstraint(fields=["shop", "day"], name="ahead_tally_of_day")]
+
+    def __str__(self) -> str:
+        return f"{self.day}: {self.as_answered}, {self.otherwise}, {self.not_ahead}"

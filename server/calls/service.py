@@ -16,6 +16,7 @@ from hinge.faults.knowledge import faults
 from hinge.past.memory import Past, remembered
 from hinge.view.build import record_after
 from hinge.view.needs import needs_of
+from hinge.view.stages import stage_now
 from server.calls.models import Call, Entry, iso
 from server.calls.signals import left_for_later
 from server.config.transactions import mutation
@@ -94,16 +95,15 @@ def enter(person: Person, call_key: uuid.UUID, entry_id: str, command: Said, at:
     )
     if isinstance(event, Deferred):
         left_for_later.send(sender=Call, call=call, person=person, event=event, entry_id=entry_id)
-    if event.kind in ("complaint", "found", "withdrawn", "closed", "abandoned"):
-        _keep_lists_current(call, facts, person, moment)
+    _keep_lists_current(call, facts, person, moment)
     if (needs := needs_of(facts)) != needed:
         van.follow(person, call.key, call.door.name, needs, moment)
     return call, facts
 
 
 def listed(facts: Facts) -> dict[str, str]:
-    """What a list and a count go by: complaint and cause, by their ids."""
-    return {"complaint": (facts.complaint or "")[:120], "cause": (facts.cause or "")[:120]}
+    """What a list and a count go by: complaint and cause by their ids, and the stage to take the call up at."""
+    return {"complaint": (facts.complaint or "")[:120], "cause": (facts.cause or "")[:120], "stage": stage_now(facts)}
 
 
 def counted(complaint: str) -> dict[str, int]:
@@ -114,10 +114,13 @@ def counted(complaint: str) -> dict[str, int]:
 
 
 def _keep_lists_current(call: Call, facts: Facts, person: Person, moment: datetime) -> None:
-    for name, words in listed(facts).items():
+    changed = {name: words for name, words in listed(facts).items() if getattr(call, name) != words}
+    for name, words in changed.items():
         setattr(call, name, words)
     if facts.closed and call.closed_at is None:
         call.closed_at, call.abandoned = moment, bool(facts.abandoned)
         if not facts.abandoned:
             apply_closed_call(Door.objects.select_for_update().get(pk=call.door_id), person, record_after(facts), moment)
-    call.save()
+        call.save()
+    elif changed:
+        call.save(update_fields=[*changed])

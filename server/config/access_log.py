@@ -59,7 +59,8 @@ class AccessLog:
             response[HEADER] = request_id.get()
             ANSWERED.labels(_method(request), route, response.status_code).observe(seconds)
             said = {"method": _method(request), "route": route, "status": response.status_code, "ms": round(seconds * 1000, 1)}
-            if response.status_code == 503:
+            # What is worked out ahead is asked for again by itself, and nobody waits for it.
+            if response.status_code == 503 and not route.endswith("/ahead"):
                 REFUSED.inc()
             access.info("answered", extra=said)
             return response

@@ -16,7 +16,7 @@ from hinge.text.render import READERS, render
 from server.config.pdf_process import pressed_apart
 
 log = logging.getLogger(__name__)
-WEIGHTS = {"400": "barlow-latin-400-normal", "600": "barlow-latin-600-normal"}
+WEIGHTS = {"400": "barlow-400", "600": "barlow-600"}
 FONT, PICTURE = "sheet-font", "sheet-picture"
 
 

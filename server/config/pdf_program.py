@@ -1,17 +1,14 @@
 """The press: HTML to PDF. As a program it draws what it is sent, one page after another, apart from whoever answers requests."""
 
 import logging
-import os
 import sys
-import traceback
 from collections.abc import Mapping
-from typing import BinaryIO
 
 from weasyprint import HTML
 from weasyprint.text.fonts import FontConfiguration
 from weasyprint.urls import URLFetcher, URLFetcherResponse
 
-from server.config.frames import heard, told
+from server.config.child_program import work
 
 NICE = 15
 
@@ -34,23 +31,15 @@ class _NothingBut(URLFetcher):
         return URLFetcherResponse(address, content, {"Content-Type": kind})
 
 
-def work(asked: BinaryIO, answers: BinaryIO) -> None:
-    """Draw what is asked until nobody asks any more; each answer is the page, or nothing and why."""
-    while True:
-        try:
-            html, *rest = heard(asked)
-        except EOFError:
-            return
-        files = {rest[at].decode(): (rest[at + 1].decode(), rest[at + 2]) for at in range(0, len(rest), 3)}
-        try:
-            told(answers, [pressed(html.decode(), files), b""])
-        except Exception:
-            told(answers, [b"", traceback.format_exc().encode()])
+def drawn(parts: list[bytes]) -> bytes:
+    """The page of a message: its HTML, then address, kind and bytes of each file."""
+    html, *rest = parts
+    files = {rest[at].decode(): (rest[at + 1].decode(), rest[at + 2]) for at in range(0, len(rest), 3)}
+    return pressed(html.decode(), files)
 
 
 if __name__ == "__main__":
-    os.nice(NICE)
     # What it says of styles is no line of the log.
     for name in ("weasyprint", "fontTools"):
         logging.getLogger(name).setLevel(logging.ERROR)
-    work(sys.stdin.buffer, sys.stdout.buffer)
+    work(drawn, NICE, sys.stdin.buffer, sys.stdout.buffer)

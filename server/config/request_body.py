@@ -13,5 +13,9 @@ class RequestBody(Schema):
 
 def written(answer: BaseModel | None, exclude_none: bool = False) -> HttpResponse:
     """An answer as it is: it is of the schema's own type, and a large one is not read a second time."""
-    text = answer.model_dump_json(exclude_none=exclude_none) if answer else "null"
+    return written_json(answer.model_dump_json(exclude_none=exclude_none) if answer else "null")
+
+
+def written_json(text: str) -> HttpResponse:
+    """An answer of the schema's own type that is JSON already."""
     return HttpResponse(text, content_type="application/json; charset=utf-8")

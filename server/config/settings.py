@@ -160,6 +160,9 @@ WHITENOISE_IMMUTABLE_FILE_TEST = r"^/static/assets/.+-[\w-]{8}\.\w+$"
 # A person asks these often enough by hand, never in a loop.
 IMPORTS_RATE = env.str("NORTH_HINGE_IMPORTS_RATE", "120/m")
 PHOTOS_RATE = env.str("NORTH_HINGE_PHOTOS_RATE", "40/m")
+# So long [s of the processor] the whole way of a call is worked out ahead, at the most.
+AHEAD_SECONDS = env.float("NORTH_HINGE_AHEAD_SECONDS", 20.0)
+AHEAD_RATE = env.str("NORTH_HINGE_AHEAD_RATE", "60/m")
 HEAVY_QUESTIONS_RATE = env.str("NORTH_HINGE_HEAVY_RATE", "240/m")
 # A minute: names that failed to sign in from one address; failures of one name, wherever from; those where its owner has signed in before.
 TRIES_OF_SOURCE, TRIES_OF_NAME, TRIES_OF_DEVICE = env.int("NORTH_HINGE_TRIES_OF_SOURCE", 20), 6, 20

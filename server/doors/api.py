@@ -1,7 +1,7 @@
 """Doors: searched, opened, read and changed."""
 
 import uuid
-from datetime import datetime
+from datetime import date, datetime
 from typing import Annotated, Any, Literal
 
 from django.http import HttpRequest, HttpResponse
@@ -32,7 +32,7 @@ Sort = Literal["name", "-name", "place", "-place", "visited", "-visited"]
 
 
 class DoorRow(BaseModel):
-    """A door in the list."""
+    """A door in the list: what carries it in words, the call under way there, and the day somebody comes next."""
 
     key: uuid.UUID
     name: str
@@ -41,6 +41,9 @@ class DoorRow(BaseModel):
     size: str
     weight: str
     visited_at: datetime | None
+    on_door: str
+    call_key: uuid.UUID | None
+    booked_for: date | None
 
 
 class DoorPage(BaseModel):
@@ -122,12 +125,21 @@ class DoorFile(DoorDetails):
     merged_into: uuid.UUID | None
 
 
-def _row(door: Door) -> DoorRow:
-    measured = door.measured
+def _row(door: Door, under_way: uuid.UUID | None = None, booked_for: date | None = None) -> DoorRow:
+    on_door, measured = door.door_record.on_door, door.measured
     size = " × ".join(write_value(name, measured[name]) for name in ("width_in", "height_in") if name in measured)
     weight = write_value("weight_lb", measured["weight_lb"]) if "weight_lb" in measured else ""
     return DoorRow(
-        key=door.key, name=door.name, place=door.place, customer=door.customer, size=size, weight=weight, visited_at=door.visited_at
+        key=door.key,
+        name=door.name,
+        place=door.place,
+        customer=door.customer,
+        size=size,
+        weight=weight,
+        visited_at=door.visited_at,
+        on_door=on_door.words if on_door else "",
+        call_key=under_way,
+        booked_for=booked_for,
     )
 
 
@@ -163,7 +175,8 @@ def doors(
     """Doors of the shop that have, in name, place or customer, a word beginning with each word searched for; or those put away, all."""
     found = every_one_of(Door.objects.exclude(put_away="")) if put_away else doors_with(search)
     page = page_of(found.doors, sort.replace("visited", "visited_at"), at)
-    rows = [_row(door) for door in page.rows]
+    under_way, booked = service.under_way_at(page.rows), service.next_booked_at(page.rows)
+    rows = [_row(door, under_way.get(door.pk), booked.get(door.pk)) for door in page.rows]
     return written(DoorPage(doors=rows, total=found.total, many=found.many, before=page.before, after=page.after))
 
 

@@ -1,9 +1,12 @@
 """Changing a door's file: change, version and who did it, in one transaction."""
 
 import uuid
-from datetime import datetime
+from collections.abc import Iterable
+from datetime import date, datetime
 
+from django.db.models import Min, Q
 from django.shortcuts import get_object_or_404
+from django.utils import timezone
 
 from hinge.errors import OutOfStepError
 from hinge.file.record import DoorRecord
@@ -95,3 +98,17 @@ def require_filed(door: Door, where: str = "door") -> None:
 def note(door: Door, person: Person, says: str, what: dict[str, list[object]] | dict[str, list[str]]) -> None:
     """Keep who changed what in a door's file."""
     Change.objects.create(door=door, by=person, by_name=person.name, says=says, what=what)
+
+
+def under_way_at(doors: Iterable[Door]) -> dict[int, uuid.UUID]:
+    """The key of the call under way at each of the doors that has one, by the door's id."""
+    here = Door.objects.filter(pk__in=[door.pk for door in doors], calls__closed_at=None, calls__key__isnull=False)
+    return dict(here.values_list("pk", "calls__key"))
+
+
+def next_booked_at(doors: Iterable[Door]) -> dict[int, date]:
+    """The day of the next booking that stands and is not begun at each of the doors that has one, by the door's id."""
+    to_come = Q(bookings__cancelled="", bookings__day__gte=timezone.now().date())
+    not_begun = Q(bookings__call=None) | Q(bookings__call__abandoned=True)
+    booked = Door.objects.filter(to_come & not_begun, pk__in=[door.pk for door in doors]).annotate(first=Min("bookings__day"))
+    return dict(booked.values_list("pk", "first"))

@@ -12,6 +12,7 @@ from prometheus_client.core import GaugeMetricFamily
 from prometheus_client.metrics_core import Metric
 from prometheus_client.registry import Collector
 
+from server.calls.ahead_tally import AheadSums, sums
 from server.config.version import version
 from server.ops.backup import made_at, newest
 from server.people.scope import person_of, require_lead
@@ -19,19 +20,24 @@ from server.people.scope import person_of, require_lead
 router = Router(tags=["upkeep"])
 
 
-class BackupOut(Schema):
-    """When the last backup that was read back was made, if ever; and how much room the data's disk has left [bytes]."""
+class UpkeepOut(Schema):
+    """When the last backup that was read back was made, if ever; how much room the data's disk has left [bytes]; what was shown ahead."""
 
     backed_up_at: datetime | None
     room_bytes: int
+    ahead: AheadSums
 
 
-@router.get("/upkeep", response=BackupOut, operation_id="upkeep")
-def upkeep(request: HttpRequest) -> BackupOut:
+@router.get("/upkeep", response=UpkeepOut, operation_id="upkeep")
+def upkeep(request: HttpRequest) -> UpkeepOut:
     """How the data is looked after; leads only."""
     require_lead(person_of(request))
     last = newest(Path(settings.BACKUPS))
-    return BackupOut(backed_up_at=made_at(last) if last else None, room_bytes=_room())
+    return UpkeepOut(
+        backed_up_at=made_at(last) if last else None,
+        room_bytes=_room(),
+        ahead=sums(),
+    )
 
 
 class BackupMetrics(Collector):

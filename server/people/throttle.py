@@ -112,6 +112,15 @@ def photos() -> AuthRateThrottle:
     return _PhotoThrottle(settings.PHOTOS_RATE)
 
 
+class _AheadThrottle(AuthRateThrottle):
+    scope = "ahead"
+
+
+def ahead() -> AuthRateThrottle:
+    """The throttle of answers worked out before anybody asks, per person: a device that rests asks a few a minute."""
+    return _AheadThrottle(settings.AHEAD_RATE)
+
+
 def charge(request: HttpRequest, more: int) -> None:
     """Count a heavy question as so many more of them: what takes long counts for what it takes."""
     if more > 0:

@@ -138,6 +138,7 @@ def test_a_lead_and_whoever_keeps_it_running_see_when_the_last_good_backup_was_m
     told = Api(lead).get("/upkeep").json()
     assert told["backed_up_at"] == "2026-11-02T01:02:03Z", "one that was not read back is none"
     assert told["room_bytes"] > 0
+    assert told["ahead"] == {"as_answered": 0, "otherwise": 0, "not_ahead": 0}
     assert "north_hinge_last_good_backup_timestamp_seconds 1.7" in Api().client.get("/metrics").content.decode()
 
 

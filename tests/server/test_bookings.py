@@ -10,6 +10,7 @@ from icalendar import Calendar
 from pypdf import PdfReader
 
 from server.bookings.models import Booking
+from server.calls import ahead, ahead_program
 from server.calls.models import Call
 from server.doors.models import Change, Door
 from server.people import service as people
@@ -132,6 +133,25 @@ def test_a_booked_call_is_started_once_with_its_complaint_and_is_done_when_it_is
     assert call.key == key
     call.closed()
     assert day_of(api)[0]["bookings"][0]["standing"] == "done"
+
+
+def test_a_row_says_how_far_its_call_is_and_a_door_when_somebody_comes(technician, door):
+    api = Api(technician)
+
+    def row():
+        return next(one for one in api.get("/doors").json()["doors"] if one["key"] == str(door.key))
+
+    assert (row()["call_key"], row()["booked_for"]) == (None, None)
+    later, one = booked(api, door, day=str(TODAY + timedelta(days=5))), booked(api, door)
+    assert row()["booked_for"] == one["day"] < later["day"]
+    assert one["stage"] == "", "nothing is begun"
+    key = begun(api, one).json()["key"]
+    assert row() | {"call_key": key, "booked_for": later["day"]} == row(), "the one begun is no longer to come"
+    (standing,) = day_of(api)[0]["bookings"]
+    assert standing["stage"] == "arrive", "made safe it is not"
+    call = CallOver(api, door)
+    call.gates("hands_on")
+    assert day_of(api)[0]["bookings"][0]["stage"] == api.get("/calls").json()["under_way"][0]["stage"] == "find"
 
 
 def test_what_the_desk_wrote_down_stands_beside_the_complaint_on_the_call(technician, door):
@@ -259,3 +279,23 @@ def test_nothing_is_taken_up_again_at_a_file_that_was_put_away(technician, door)
 def test_a_day_that_is_none_is_refused(technician, day):
     for path in (f"/bookings?day={day}", f"/bookings/day.pdf?day={day}"):
         assert Api(technician).get(path).status_code == 422
+
+
+def test_what_a_booked_call_would_be_is_told_and_nothing_of_it_kept(technician, door, settings, monkeypatch):
+    settings.AHEAD_SECONDS = 3
+    # At the lowest turn a busy machine may come to none of it.
+    monkeypatch.setattr(ahead._far, "answer", lambda asked: ahead_program.ahead(list(asked)))
+    api = Api(technician)
+    one = booked(api, door, note="Car is inside.")
+    would = api.get(f"/bookings/{one['key']}/ahead").json()
+    key = would["call"]["key"]
+    assert would["call"]["state"]["complaint_note"] == "Car is inside."
+    assert would["ahead"]["entries"] == would["call"]["entries"]
+    assert would["ahead"]["steps"]
+    assert not Call.objects.exists()
+    assert day_of(api)[0]["bookings"][0]["standing"] == "booked"
+    assert api.post(f"/bookings/{one['key']}/call", {"key": key}).json()["key"] == key
+    real = api.get(f"/calls/{key}").json()
+    at = {"started_at": ""}
+    assert real | at == would["call"] | at, "begun, it is what it was said to be"
+    assert api.get(f"/bookings/{one['key']}/ahead").json()["call"]["key"] == key, "the one that is begun"

@@ -138,7 +138,7 @@ def test_lists_cost_the_same_however_long(technician, shop, django_assert_max_nu
     api = Api(technician)
     api.get("/session")
     second = api.get("/doors").json()["after"]
-    with django_assert_max_num_queries(5):
+    with django_assert_max_num_queries(7):
         page = api.get(f"/doors?at={second}").json()
     assert (page["total"], page["many"], len(page["doors"])) == (45, False, 20)
     assert page["doors"][0]["name"] == "Door 20"

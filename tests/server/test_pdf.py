@@ -10,6 +10,7 @@ from django.core.cache import caches
 
 from hinge.call.attachments import MOST_PHOTOS
 from server.config import pdf_cache, pdf_process
+from server.config.child_program import ChildProgram
 from server.config.errors import BusyError
 from server.doors.models import Door
 from tests.server.conftest import Api, CallOver
@@ -20,14 +21,14 @@ PAGE = "<p>Net loft</p>"
 
 @pytest.fixture
 def press(monkeypatch):
-    one = pdf_process.PdfProcess()
+    one = ChildProgram("server.config.pdf_program", most=150, seconds=40.0, places=3, patience=8.0)
     monkeypatch.setattr(pdf_process, "_press", one)
     yield one
-    one._end()
+    one.end()
 
 
 def test_a_press_draws_many_pages_and_is_begun_anew_before_it_has_grown(press, monkeypatch):
-    monkeypatch.setattr(pdf_process, "PAGES", 2)
+    monkeypatch.setattr(press, "most", 2)
     processes = []
     for _ in range(3):
         assert pdf_process.pressed_apart(PAGE, {}).startswith(b"%PDF")
@@ -40,19 +41,19 @@ def test_a_press_that_dies_or_never_answers_is_told_as_busy_and_the_next_page_co
     press.child.kill()
     press.child.wait()
     assert pdf_process.pressed_apart(PAGE, {}).startswith(b"%PDF"), "one that died before is not missed"
-    monkeypatch.setattr(pdf_process, "LONGEST_SECONDS", 0.3)
+    monkeypatch.setattr(press, "seconds", 0.3)
     for program in ("import sys; sys.exit(3)", "import time; time.sleep(60)"):
-        press._end()
-        monkeypatch.setattr(pdf_process, "PRESS", [sys.executable, "-c", program])
+        press.end()
+        monkeypatch.setattr(press, "command", [sys.executable, "-c", program])
         with pytest.raises(BusyError):
             pdf_process.pressed_apart(PAGE, {})
     monkeypatch.undo()
-    assert pdf_process.PdfProcess().draw(PAGE, {}).startswith(b"%PDF")
+    assert pdf_process.pressed_apart(PAGE, {}).startswith(b"%PDF")
 
 
 def test_a_press_that_dies_before_it_has_heard_all_is_told_as_busy_too(press, monkeypatch):
     """A page with its photos is more than a pipe holds."""
-    monkeypatch.setattr(pdf_process, "PRESS", [sys.executable, "-c", "import sys; sys.stdin.buffer.read(10); sys.exit(3)"])
+    monkeypatch.setattr(press, "command", [sys.executable, "-c", "import sys; sys.stdin.buffer.read(10); sys.exit(3)"])
     with pytest.raises(BusyError):
         pdf_process.pressed_apart(PAGE, {"photo": ("image/jpeg", bytes(3_000_000))})
     assert press.child is None
@@ -60,8 +61,8 @@ def test_a_press_that_dies_before_it_has_heard_all_is_told_as_busy_too(press, mo
 
 def test_what_cannot_be_drawn_is_told_with_the_press_s_own_trace_and_the_press_goes_on(press, monkeypatch):
     broken = "import sys; from server.config import pdf_program as program; program.pressed = lambda *_: 1 / 0; "
-    broken += "program.work(sys.stdin.buffer, sys.stdout.buffer)"
-    monkeypatch.setattr(pdf_process, "PRESS", [sys.executable, "-c", broken])
+    broken += "program.work(program.drawn, 0, sys.stdin.buffer, sys.stdout.buffer)"
+    monkeypatch.setattr(press, "command", [sys.executable, "-c", broken])
     processes = []
     for _ in range(2):
         with pytest.raises(RuntimeError, match="ZeroDivisionError"):
@@ -73,7 +74,7 @@ def test_what_cannot_be_drawn_is_told_with_the_press_s_own_trace_and_the_press_g
 def test_who_comes_while_many_wait_is_told_and_by_a_link_sees_that_it_comes(technician, door, monkeypatch):
     Door.objects.filter(pk=door.pk).update(name=f"Net loft {uuid.uuid4()}")
     for _ in range(3):
-        pdf_process._places.acquire()
+        pdf_process._press.places.acquire()
     try:
         api = Api(technician)
         told = api.get(f"/doors/{door.key}/label.pdf")
@@ -82,21 +83,21 @@ def test_who_comes_while_many_wait_is_told_and_by_a_link_sees_that_it_comes(tech
         assert (shown.status_code, b'http-equiv="refresh"' in shown.content) == (503, True)
     finally:
         for _ in range(3):
-            pdf_process._places.release()
+            pdf_process._press.places.release()
     assert api.get(f"/doors/{door.key}/label.pdf").content.startswith(b"%PDF")
 
 
 def test_pages_are_drawn_one_at_a_time(press, monkeypatch):
     at_once, most = [0], [0]
 
-    def draw(html, files):
+    def draw(parts):
         at_once[0] += 1
         most[0] = max(most[0], at_once[0])
         threading.Event().wait(0.05)
         at_once[0] -= 1
         return b"%PDF"
 
-    monkeypatch.setattr(press, "draw", draw)
+    monkeypatch.setattr(press, "_exchange", draw)
     all_of_them = [threading.Thread(target=pdf_process.pressed_apart, args=[PAGE, {}]) for _ in range(3)]
     for one in all_of_them:
         one.start()
