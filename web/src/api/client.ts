@@ -22,6 +22,8 @@ export function actAs(person: string): void {
   signedInAs = person;
 }
 
+export const personHere = (): string => signedInAs;
+
 const withCsrf: Middleware = {
   onRequest({ request }) {
     const token = /(?:^|; )csrftoken=([^;]+)/.exec(document.cookie)?.[1];

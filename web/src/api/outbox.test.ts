@@ -48,6 +48,25 @@ describe('what waits', () => {
     expect(ids(box())).toEqual(['one-0', 'one-1', 'one-2']);
   });
 
+  it('goes to the call that was begun elsewhere meanwhile, in its order, and says which booking begins it', () => {
+    const outbox = box();
+    outbox.add('here', 'Net loft', 'begun', { kind: 'complaint', complaint: 'bang' }, 'booking');
+    filled(outbox, 2, 'here');
+    filled(outbox, 1, 'other');
+    outbox.move('here', 'there');
+    expect(outbox.waiting.map((one) => [one.call, one.id, one.booking])).toEqual([
+      ['there', 'begun', 'booking'],
+      ['there', 'here-0', undefined],
+      ['there', 'here-1', undefined],
+      ['other', 'other-0', undefined],
+    ]);
+    const [first] = outbox.waiting;
+    if (first) outbox.refuse(first, problem);
+    const [refused] = outbox.notTaken;
+    if (refused) outbox.again(refused, 'again');
+    expect(outbox.waiting.at(-1)).toMatchObject({ id: 'again', call: 'there', booking: 'booking' });
+  });
+
   it('is lost to no full tablet while the page is open, and sent in its order', async () => {
     room = 2;
     const outbox = filled(box(), 4);

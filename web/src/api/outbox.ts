@@ -2,8 +2,19 @@ import type { Problem, Schemas } from './client';
 import type { DeviceStore } from './deviceStore';
 
 export type Body = Schemas['NewEntry']['body'];
-/** Something entered on a call that the server has not taken yet: whose, on which call, in which order. */
-export type Waiting = { place: number; person: string; call: string; door: string; id: string; body: Body };
+/**
+ * Something entered on a call that the server has not taken yet: whose, on which call, in which order. Where it names a
+ * `booking` it begins that one's call, under the key it has here.
+ */
+export type Waiting = {
+  place: number;
+  person: string;
+  call: string;
+  door: string;
+  id: string;
+  body: Body;
+  booking?: string;
+};
 /** One the rules refused, and why. */
 export type NotTaken = Waiting & { problem: Problem };
 /** Why nothing goes out now. */
@@ -59,10 +70,15 @@ export class Outbox {
     return this.waiting.some(has('waiting')) || this.notTaken.some(has('refused'));
   }
 
-  add(call: string, door: string, id: string, body: Body): void {
+  add(call: string, door: string, id: string, body: Body, booking?: string): void {
     if (this.waiting.some((one) => one.id === id)) return;
     const place = Math.max(this.now(), ...this.waiting.map((one) => one.place + 1));
-    this.#put('waiting', { place, person: this.person, call, door, id, body });
+    this.#put('waiting', { place, person: this.person, call, door, id, body, ...(booking && { booking }) });
+  }
+
+  /** What waits for a call is for another one: it was begun elsewhere meanwhile. */
+  move(call: string, to: string): void {
+    for (const one of this.waiting) if (one.call === call) this.#put('waiting', { ...one, call: to });
   }
 
   /** Out of the queue, into what was not taken. */
@@ -78,7 +94,7 @@ export class Outbox {
   /** Enter what was not taken once more, as something new; a photo without the claim it is of, which may not stand any more. */
   again(entry: NotTaken, id: string): void {
     const { body } = entry;
-    this.add(entry.call, entry.door, id, body.kind === 'photographed' ? { ...body, of: '' } : body);
+    this.add(entry.call, entry.door, id, body.kind === 'photographed' ? { ...body, of: '' } : body, entry.booking);
     this.#drop('refused', entry);
   }
 

@@ -165,6 +165,24 @@ export const callFindingQuery = (key: string, entries: number, counted: boolean)
     placeholderData: keepPreviousData,
   });
 
+/** What a call will show after each likely next entry: of the next few, or of the whole way. */
+export const callAheadQuery = (key: string, far: boolean, counted: boolean) =>
+  queryOptions({
+    queryKey: ['call-ahead', key, far, counted],
+    queryFn: () => data(client.GET('/api/calls/{key}/ahead', { params: { path: { key }, query: { far, counted } } })),
+    staleTime: Number.POSITIVE_INFINITY,
+    retry: false,
+  });
+
+/** The call of a booking as it would be were it started now, under the key to begin it with, and all it would show. */
+export const bookedAheadQuery = (key: string, version: number, counted: boolean) =>
+  queryOptions({
+    queryKey: ['booked-ahead', key, version, counted],
+    queryFn: () => data(client.GET('/api/bookings/{key}/ahead', { params: { path: { key }, query: { counted } } })),
+    staleTime: Number.POSITIVE_INFINITY,
+    retry: false,
+  });
+
 export const doorCallsQuery = (key: string) =>
   queryOptions({
     queryKey: ['door-calls', key],

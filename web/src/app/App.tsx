@@ -1,16 +1,18 @@
-import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { type QueryClient, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect } from 'react';
-import { Navigate, Route, Routes } from 'react-router';
+import { matchPath, Navigate, Route, Routes } from 'react-router';
 import { actAs } from '../api/client';
 import { sessionQuery } from '../api/queries';
+import { useReadyToDraw } from '../ui/DeferredContent';
 import { fetchAhead, lazyPart } from '../ui/lazyPart';
 import { OutboxOf } from '../ui/outbox';
 import { Loading, Trouble } from '../ui/states';
 import { setUnits } from '../ui/units';
-import { FirstPassword } from './FirstPassword';
-import { FirstRun } from './FirstRun';
 import { Frame } from './Frame';
-import { SignIn } from './SignIn';
+
+const SignIn = lazyPart(() => import('./SignIn').then((page) => page.SignIn));
+const FirstRun = lazyPart(() => import('./FirstRun').then((page) => page.FirstRun));
+const FirstPassword = lazyPart(() => import('./FirstPassword').then((page) => page.FirstPassword));
 
 const PAGES = {
   '/': lazyPart(() => import('../today/Today').then((page) => page.Today)),
@@ -28,14 +30,21 @@ const PAGES = {
   '/shop/van': lazyPart(() => import('../shop/Van').then((page) => page.Van)),
 };
 
+/** The file of the page at an address, before it is known whether it may be shown. */
+export async function fetchPage(queries: QueryClient, pathname: string): Promise<void> {
+  const found = Object.entries(PAGES).find(([path]) => matchPath(path, pathname));
+  await found?.[1].fetch(queries);
+}
+
 export function App() {
   const queries = useQueryClient();
   const session = useQuery(sessionQuery);
   const who = session.data?.person?.username;
+  const isReady = useReadyToDraw(!session.isPending);
   useEffect(() => {
     if (who) void fetchAhead(queries);
   }, [who, queries]);
-  if (session.isPending) return <Loading />;
+  if (session.isPending || !isReady) return <Loading />;
   if (session.isLoadingError) return <Trouble wrong={session.error} retry={() => session.refetch()} />;
   const { person } = session.data;
   actAs(person?.username ?? '');

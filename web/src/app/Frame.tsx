@@ -4,11 +4,14 @@ import { Button } from 'react-aria-components';
 import { NavLink, useLocation, useNavigate } from 'react-router';
 import styled from 'styled-components';
 import type { Schemas } from '../api/client';
-import { KeyList, useKeys } from '../ui/keys';
+import { useKeys } from '../ui/keys';
+import { lazyPart } from '../ui/lazyPart';
 import { PageErrorBoundary } from './PageErrorBoundary';
 import { changeTextSize } from './textSize';
 import { changeTheme } from './theme';
 import { WaitingBar } from './WaitingBar';
+
+const KeyList = lazyPart(() => import('./KeyList').then((part) => part.KeyList));
 
 const Shell = styled.div`
   display: grid; grid-template-columns: 72px minmax(0, 1fr); min-height: 100vh;
@@ -18,7 +21,7 @@ const Rail = styled.nav`
   position: sticky; top: 0; height: 100vh; border-right: 1px solid var(--line); display: flex; flex-direction: column; gap: 4px; padding-top: 12px;
   a {
     min-height: 64px; display: grid; place-content: center; justify-items: center; gap: 3px; text-decoration: none; color: var(--ink);
-    font: 500 16px 'Barlow Condensed', sans-serif; border-right: 4px solid transparent;
+    font: 600 16px 'Barlow Condensed', sans-serif; border-right: 4px solid transparent;
   }
   a.active { border-right-color: var(--action); color: var(--action); }
   svg { stroke-width: 1.4; }
@@ -32,7 +35,7 @@ const Own = styled.div`margin-top: auto; display: grid; @media (max-width: 700px
 const Aside = styled(
   Button,
 )`background: none; border: 0; min-height: 64px; display: grid; place-content: center; justify-items: center; gap: 3px; color: var(--quiet); cursor: pointer;
-  font: 500 16px 'Barlow Condensed', sans-serif; @media (max-width: 700px) { min-height: 52px; min-width: 44px; padding: 0 2px; }`;
+  font: 600 16px 'Barlow Condensed', sans-serif; @media (max-width: 700px) { min-height: 52px; min-width: 44px; padding: 0 2px; }`;
 /** The first stop of the keyboard: past the rail, to the page. */
 const Skip = styled.a`position: absolute; left: 8px; top: -80px; z-index: 30; background: var(--sheet); padding: 12px 18px; &:focus { top: 8px; }`;
 const Body = styled.div`min-width: 0; &:focus { outline: none; }`;
@@ -82,7 +85,7 @@ export function Frame({ session, children }: { session: Schemas['SessionOut']; c
         <WaitingBar />
         <PageErrorBoundary>{children}</PageErrorBoundary>
       </Body>
-      <KeyList open={help.open} close={help.close} />
+      {help.open && <KeyList close={help.close} />}
     </Shell>
   );
 }

@@ -57,8 +57,9 @@ export function SignIn({ session }: { session: Schemas['SessionOut'] }) {
       </Sheet>
       {[...waitingByPerson(deviceStore)].map(([person, count]) => (
         <Quiet key={person} role="status">
-          {count === 1 ? '1 entry' : `${count} entries`} of {person} wait on this tablet and go out when {person} signs
-          in.
+          {count === 1
+            ? `1 entry of ${person} waits on this tablet and goes out when ${person} signs in.`
+            : `${count} entries of ${person} wait on this tablet and go out when ${person} signs in.`}
         </Quiet>
       ))}
       {session.demo_accounts.length > 0 && (

@@ -1,17 +1,27 @@
 import { createGlobalStyle } from 'styled-components';
 import { deviceStore } from '../api/deviceStore';
+import barlow400 from '../fonts/barlow-400.woff2';
+import barlow600 from '../fonts/barlow-600.woff2';
+import condensed600 from '../fonts/barlow-condensed-600.woff2';
+
+/** Asked for with the page: there by the time there are words, and until then the device's own letters stand. */
+const face = (family: string, weight: number, url: string) =>
+  `@font-face { font-family: ${family}; font-weight: ${weight}; font-display: swap; src: url(${url}) format('woff2'); }`;
 
 /** The two themes, as CSS variables. Every pair of text and ground is WCAG AA. */
-const light = `
+export const light = `
   --ground: #F2F0EA; --sheet: #FFFFFF; --ink: #1D282C; --quiet: #525B5C; --line: #C8C4B8; --edge: #77776D;
   --action: #0D5A68; --on-action: #FFFFFF; --heavy: #2B5AA0; --hot: #BF4A17; --holds: #37713F; --holds-band: #E0E4DA;
   --caution: #7A4F00; --caution-ground: #FBE7B5; --stop: #9C1B27; --steel: #B9B5A8; color-scheme: light;`;
-const garage = `
+export const garage = `
   --ground: #171C1E; --sheet: #20272A; --ink: #E9ECEA; --quiet: #AAB3B2; --line: #3A4448; --edge: #7F8B8D;
   --action: #5FB8C6; --on-action: #10191B; --heavy: #8DB4F0; --hot: #F09A6B; --holds: #8CCB92; --holds-band: #26332B;
   --caution: #F3D285; --caution-ground: #3B3017; --stop: #F28A92; --steel: #566166; color-scheme: dark;`;
 
 export const GlobalStyle = createGlobalStyle`
+  ${face('Barlow', 400, barlow400)}
+  ${face('Barlow', 600, barlow600)}
+  ${face("'Barlow Condensed'", 600, condensed600)}
   :root { --text-size: 1; ${light} }
   :root[data-theme='garage'] { ${garage} }
   *, *::before, *::after { box-sizing: border-box; }
@@ -27,7 +37,7 @@ export const GlobalStyle = createGlobalStyle`
 `;
 
 export type Theme = 'light' | 'garage';
-const KEY = 'north-hinge.theme';
+export const KEY = 'north-hinge.theme';
 
 /** The theme that was chosen on this tablet; until one is, that of the device. */
 export function themeHere(): Theme {

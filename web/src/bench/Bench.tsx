@@ -2,43 +2,38 @@ import { useQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
 import styled from 'styled-components';
 import { knowledgeQuery } from '../api/queries';
+import { ToolDrawing } from '../drawing/ToolDrawing';
 import { Page, Quiet } from '../ui/layout';
 import { PageTitle } from '../ui/PageTitle';
 import { Loading, Trouble } from '../ui/states';
 
-const List = styled.ul`list-style: none; margin: 0; padding: 0; border-top: 1px solid var(--edge); display: grid; grid-template-columns: repeat(auto-fit, minmax(min(400px, 100%), 1fr)); column-gap: 28px;
-  a { display: grid; gap: 2px; padding: 14px 6px; border-bottom: 1px solid var(--line); color: var(--ink); text-decoration: none; min-height: 64px; }
-  a:hover { background: var(--sheet); } b { font: 600 26px 'Barlow Condensed', sans-serif; }`;
-
-const SUN = {
-  name: 'sun',
-  title: 'Sun',
-  decides: 'Does the low sun stand in the receiver, and does the other side stay out of it?',
-};
-
-const PRACTICE = {
-  name: 'practice',
-  title: 'Try an opener',
-  decides: 'What does a unit do to what I press? A simulated one, to try limits, force and proofs at a desk.',
-};
+const List = styled.ul`list-style: none; margin: 0; padding: 0; border-top: 1px solid var(--edge); display: grid; grid-template-columns: repeat(auto-fit, minmax(min(440px, 100%), 1fr)); column-gap: 28px;
+  a { display: grid; grid-template-columns: 104px minmax(0, 1fr); gap: 2px 16px; align-items: center; height: 100%; padding: 10px 6px; border-bottom: 1px solid var(--line); color: var(--ink); text-decoration: none; }
+  a:hover { background: var(--sheet); } b { font: 600 26px/1.1 'Barlow Condensed', sans-serif; }
+  svg { grid-row: 1 / span 3; align-self: center; }`;
 
 /** Which question do I have, with no call open? */
 export function Bench() {
   const knowledge = useQuery(knowledgeQuery);
-  if (knowledge.isError) return <Trouble wrong={knowledge.error} retry={() => knowledge.refetch()} />;
+  if (knowledge.isLoadingError) return <Trouble wrong={knowledge.error} retry={() => knowledge.refetch()} />;
   if (!knowledge.data) return <Loading />;
   return (
     <Page>
       <div>
         <PageTitle>Bench</PageTitle>
-        <Quiet>The same arithmetic without a call. Inputs stay in the address: share it, or keep it with a door.</Quiet>
+        <Quiet>
+          The same arithmetic without a call, each with what it says to usual numbers. Inputs stay in the address: share
+          it, or keep it with a door.
+        </Quiet>
       </div>
       <List>
-        {[...knowledge.data.bench, SUN, PRACTICE].map((page) => (
+        {knowledge.data.bench.map((page) => (
           <li key={page.name}>
             <Link to={`/bench/${page.name}`}>
+              <ToolDrawing name={page.name ?? ''} />
               <b>{page.title}</b>
               <span>{page.decides}</span>
+              <Quiet>{page.answer}</Quiet>
             </Link>
           </li>
         ))}

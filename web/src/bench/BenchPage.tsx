@@ -1,5 +1,5 @@
-import { useQuery } from '@tanstack/react-query';
-import { useCallback, useState } from 'react';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useCallback, useEffect, useState } from 'react';
 import { Navigate, useParams, useSearchParams } from 'react-router';
 import { type BenchPage as BenchEntry, usualOf } from '../api/bench';
 import type { Schemas } from '../api/client';
@@ -8,7 +8,9 @@ import { knowledgeQuery, sheetQuery } from '../api/queries';
 import type { Dimensions } from '../drawing/Dimension';
 import { DoorAsForm } from '../drawing/DoorAsForm';
 import { Plain } from '../ui/buttons';
+import { DeferredContent } from '../ui/DeferredContent';
 import { Caution, Page, Quiet, Row, Split, Stack } from '../ui/layout';
+import { lazyPart, type Part } from '../ui/lazyPart';
 import { PageTitle } from '../ui/PageTitle';
 import { Loading, Trouble } from '../ui/states';
 import { Inputs } from './Inputs';
@@ -17,20 +19,24 @@ import type { ResultProps } from './result';
 
 /** The answer of each page, found by the folder it stands in. */
 const RESULTS = Object.fromEntries(
-  Object.entries(
-    import.meta.glob<(props: ResultProps) => React.ReactNode>('./*/Result.tsx', { eager: true, import: 'Result' }),
-  ).map(([path, Result]) => [path.split('/')[1], Result]),
+  Object.entries(import.meta.glob<(props: ResultProps) => React.ReactNode>('./*/Result.tsx', { import: 'Result' })).map(
+    ([path, load]) => [path.split('/')[1], lazyPart(load)],
+  ),
 );
 
 export function BenchPage() {
   const { name = '' } = useParams();
+  const queries = useQueryClient();
   const knowledge = useQuery(knowledgeQuery);
-  if (knowledge.isError) return <Trouble wrong={knowledge.error} retry={() => knowledge.refetch()} />;
+  useEffect(() => void RESULTS[name]?.fetch(queries), [name, queries]);
+  if (knowledge.isLoadingError) return <Trouble wrong={knowledge.error} retry={() => knowledge.refetch()} />;
   if (!knowledge.data) return <Loading />;
   const page = knowledge.data.bench.find((one) => one.name === name);
   const Result = RESULTS[name];
   return page && Result ? (
-    <OnBench key={name} page={page} Result={Result} fields={knowledge.data.fields} />
+    <DeferredContent key={name}>
+      <OnBench page={page} Result={Result} fields={knowledge.data.fields} />
+    </DeferredContent>
   ) : (
     <Navigate to="/bench" replace />
   );
@@ -38,7 +44,7 @@ export function BenchPage() {
 
 type Props = {
   page: BenchEntry;
-  Result: (props: ResultProps) => React.ReactNode;
+  Result: Part<ResultProps>;
   fields: Schemas['FieldOut'][];
 };
 
@@ -51,12 +57,13 @@ function OnBench({ page, Result, fields }: Props) {
   const sheet = useQuery(sheetQuery({ ...page.preset, ...usual, ...measures }));
   const [asked, ask] = useState<string | null>(null);
   const type = useCallback(
-    (field: string, text: string) =>
+    (fields: Record<string, string>) =>
       setAddress(
         (before) => {
           const next = new URLSearchParams(before);
-          if (text.trim()) next.set(field, text);
-          else next.delete(field);
+          for (const [field, text] of Object.entries(fields))
+            if (text.trim()) next.set(field, text);
+            else next.delete(field);
           return next;
         },
         { replace: true },
@@ -75,7 +82,11 @@ function OnBench({ page, Result, fields }: Props) {
       .flatMap((one) => {
         const field = fields.find(({ name }) => name === one.field);
         const text = texts[one.field] ?? one.usual;
-        const state = { missing: missing.includes(one.field), usual: !typed[one.field], current: asked === one.field };
+        const state = {
+          missing: missing.includes(one.field),
+          usual: text !== '' && !typed[one.field],
+          current: asked === one.field,
+        };
         return field ? [[one.field, { field, text, ...state, pick: () => ask(one.field) }]] : [];
       }),
   );

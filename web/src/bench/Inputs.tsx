@@ -16,7 +16,7 @@ type Props = {
   usual: Record<string, string>;
   /** The one touched on the drawing. */
   asked: string | null;
-  type: (name: string, text: string) => void;
+  type: (fields: Record<string, string>) => void;
 };
 
 /** The measurements a bench page takes, as typed; each is read when it is left. */
@@ -42,7 +42,7 @@ export function Inputs({ page, sheet, fields, typed, usual, asked: touched, type
             none={one.usual || usual[one.field] ? `${one.usual || sheet.texts[one.field]}, as usual` : 'not said'}
             options={field.choices}
             value={typed[one.field] ?? ''}
-            pick={(id) => type(one.field, id)}
+            pick={(id) => type({ [one.field]: id })}
           />
         ) : (
           <Typed
@@ -89,7 +89,7 @@ function Typed({ field, first, usual, understood, asked, missing, problem, type 
     if (asked) input.current?.focus();
   }, [asked]);
   const keep = () => {
-    if (text !== first) type(field.name, withUnit(text, field.quantity));
+    if (text !== first) type({ [field.name]: withUnit(text, field.quantity) });
   };
   return (
     <Field

@@ -6,6 +6,7 @@ const page = (name: string, more: Partial<BenchPage>): BenchPage => ({
   name,
   title: name,
   decides: '',
+  answer: '',
   instead: {},
   ...more,
 });

@@ -5,7 +5,8 @@ import type { Dimensions } from '../drawing/Dimension';
 export type ResultProps = {
   sheet: Schemas['Sheet'];
   typed: Record<string, string>;
-  type: (name: string, text: string) => void;
+  /** Types fields, several at once where they belong together. */
+  type: (fields: Record<string, string>) => void;
   /** The page's numbers as a drawing shows them, to be touched. */
   dimensions: Dimensions;
 };

@@ -1,6 +1,8 @@
+import { useQueryClient } from '@tanstack/react-query';
 import { useEffect } from 'react';
 import { Link, Navigate, useNavigate, useParams } from 'react-router';
 import styled from 'styled-components';
+import { DeferredContent } from '../ui/DeferredContent';
 import { forgetDrafts } from '../ui/draft';
 import { useKey } from '../ui/keys';
 import { Quiet } from '../ui/layout';
@@ -36,24 +38,32 @@ const Banner = styled.div`background: var(--caution-ground); color: var(--cautio
 export function CallPage() {
   const { key = '', stage: named } = useParams();
   const navigate = useNavigate();
-  const { query, enter, ...rest } = useCall(key);
+  const { query, call: shown, enter, ...rest } = useCall(key);
   const undo = useUndo(key, enter);
-  const stage = stageAt(named, query.data?.state.stages ?? []);
+  const stage = stageAt(named, shown?.state.stages ?? []);
   const go = (name: string) => navigate(`/calls/${key}/${name}`);
   useKey({
     ...Object.fromEntries(STAGES.map((one, place) => [`Alt+${place + 1}`, () => go(one.name)])),
     '[': () => go(neighbour(stage, -1)),
     ']': () => go(neighbour(stage, 1)),
   });
-  const isOver = query.data?.state.closed ?? false;
+  // The file of the stage comes in with the call, not after it.
+  const queries = useQueryClient();
+  useEffect(() => {
+    void PAGES[stageAt(named, [])].fetch(queries);
+  }, [queries, named]);
+  const isOver = shown?.state.closed ?? false;
   useEffect(() => {
     if (isOver) forgetDrafts(`/calls/${key}`);
   }, [isOver, key]);
   if (query.isPending) return <Loading />;
-  if (!query.data) return <Trouble wrong={query.error} retry={() => query.refetch()} />;
+  if (query.isLoadingError) return <Trouble wrong={query.error} retry={() => query.refetch()} />;
+  if (!shown) return <Loading />;
+  // It was begun under another key meanwhile: this is that call.
+  if (shown.key !== key) return <Navigate to={`/calls/${shown.key}/${stage}`} replace />;
   // Stand still once there: a stage that becomes done must not pull the page away under the hand.
   if (named !== stage) return <Navigate to={`/calls/${key}/${stage}`} replace />;
-  const call: Call = { ...rest, enter: undo.enter, call: query.data, state: query.data.state };
+  const call: Call = { ...rest, enter: undo.enter, call: shown, state: shown.state };
   const Stage = PAGES[stage];
   return (
     <Layout>
@@ -67,7 +77,6 @@ export function CallPage() {
       </Head>
       <StageTrack callKey={key} stages={call.state.stages} current={stage} />
       <Body>
-        {query.isError && <Banner role="status">No connection. What is shown may be old. Trying again.</Banner>}
         {call.state.stop && !call.state.closed && <Banner role="note">{call.state.stop}</Banner>}
         {call.state.claimed && <Banner role="note">{call.state.claimed}</Banner>}
         {call.state.unreadable.map((one) => (
@@ -78,7 +87,9 @@ export function CallPage() {
         ))}
         <NotSaved call={call} />
         <FloorStart value={<Undo call={call} {...undo} enter={enter} />}>
-          <Stage call={call} go={go} />
+          <DeferredContent>
+            <Stage call={call} go={go} />
+          </DeferredContent>
         </FloorStart>
       </Body>
     </Layout>

@@ -2,9 +2,10 @@ import { type ReactNode, useEffect, useRef } from 'react';
 import type { Schemas } from '../api/client';
 import type { Body } from '../api/outbox';
 import { MainAction } from '../ui/MainAction';
+import { useOutbox } from '../ui/outbox';
 import { usePressGuard } from '../ui/pressGuard';
 import type { StageProps } from './stageProps';
-import { nextGate } from './statedGates';
+import { nextGate, statedGates } from './statedGates';
 
 type Props = StageProps & {
   main: Schemas['MainAction'] | null | undefined;
@@ -32,13 +33,17 @@ export function StageMain({ call, go, main, more, count, fresh = true, asked = '
   const isRested = usePressGuard(`${asked}, ${gate?.id ?? main?.label}`);
   const command = main?.command;
   const stated = gate ? `gate-${gate.id}` : command?.kind === 'proof' ? `proof-${command.proof}` : '';
+  const outbox = useOutbox();
   const isPressed = useRef(false);
   useEffect(() => {
     // After a press the next thing to state is brought into sight, to be read where it stands.
     if (stated && isPressed.current) document.getElementById(stated)?.scrollIntoView?.({ block: 'nearest' });
     isPressed.current = false;
   }, [stated]);
-  if (!main) return <MainAction isDisabled>One moment</MainAction>;
+  // What it waited for has been stated, or the answer is of the call before: the next one is on its way.
+  const isComing = main?.waits && !gate && (!fresh || statedGates(call).size > 0);
+  if (!main || isComing)
+    return <MainAction isDisabled>{outbox.held === 'offline' ? 'Goes on with a connection' : 'One moment'}</MainAction>;
   if (gate)
     return (
       <MainAction

@@ -1,16 +1,7 @@
 import type { Schemas } from '../api/client';
+import { STAGES, type StageName } from '../ui/stageNames';
 
-export type StageName = Schemas['Stage']['name'];
-
-export const STAGES: { name: StageName; title: string }[] = [
-  { name: 'arrive', title: 'Arrive' },
-  { name: 'find', title: 'Find' },
-  { name: 'measure', title: 'Measure' },
-  { name: 'size', title: 'Size' },
-  { name: 'repair', title: 'Repair' },
-  { name: 'prove', title: 'Prove' },
-  { name: 'close', title: 'Close' },
-];
+export { STAGES, type StageName };
 
 /** The stage to stand at: the one named in the address, else the first that is not done. */
 export function stageAt(named: string | undefined, stages: Schemas['Stage'][]): StageName {

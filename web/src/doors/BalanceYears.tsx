@@ -8,7 +8,7 @@ import { Refused } from '../ui/states';
 import { plain, sized } from '../ui/units';
 import { day } from '../ui/words';
 
-const Figure = styled.figure`margin: 0; min-width: 0; svg { display: block; width: 100%; } text { font: 500 14px Barlow, sans-serif; fill: var(--ink); }
+const Figure = styled.figure`margin: 0; min-width: 0; svg { display: block; width: 100%; } text { font: 600 14px Barlow, sans-serif; fill: var(--ink); }
   .band { fill: var(--holds-band); } .zero { stroke: var(--ink); stroke-width: 1; }   .ahead { fill: none; stroke: var(--caution); stroke-width: 2; stroke-dasharray: 6 5; } .spread { stroke: var(--ink); stroke-width: 1.5; }
   .seen { fill: var(--sheet); stroke: var(--action); stroke-width: 2.5; } .changed { fill: var(--action); }`;
 const HEIGHT = 190;
@@ -19,7 +19,7 @@ const LEAST_LB = 20;
 /** Does this door keep its balance over the years, or do its springs tire? */
 export function BalanceYears({ door }: { door: string }) {
   const found = useQuery(balanceYearsQuery(door));
-  if (found.isError) return <Refused wrong={found.error} />;
+  if (found.isLoadingError) return <Refused wrong={found.error} />;
   if (!found.data) return null;
   const { visits, sentence, leaves_on } = found.data;
   return (

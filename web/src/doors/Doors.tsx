@@ -4,6 +4,7 @@ import { Link, useLocation, useSearchParams } from 'react-router';
 import styled from 'styled-components';
 import { type DoorSort, doorsQuery } from '../api/queries';
 import { LineLink, PlainLink } from '../ui/buttons';
+import { inWords } from '../ui/dates';
 import { Field } from '../ui/Field';
 import { Page, Quiet, Row, Table } from '../ui/layout';
 import { Pages } from '../ui/Pages';
@@ -16,8 +17,9 @@ const COLUMNS: { sort?: DoorSort; title: string; wide?: boolean }[] = [
   { sort: 'name', title: 'Door' },
   { sort: 'place', title: 'Place', wide: true },
   { title: 'Size' },
-  { title: 'Weight', wide: true },
+  { title: 'Carried by', wide: true },
   { sort: 'visited', title: 'Last visit' },
+  { title: 'Next' },
 ];
 
 /** Which door am I standing at? */
@@ -68,7 +70,7 @@ export function Doors() {
         </Search>
       )}
       {doors.isPending && <Loading />}
-      {doors.isError && <Trouble wrong={doors.error} retry={() => doors.refetch()} />}
+      {doors.isLoadingError && <Trouble wrong={doors.error} retry={() => doors.refetch()} />}
       {doors.data?.total === 0 && (
         <Quiet>
           {putAway
@@ -114,9 +116,19 @@ export function Doors() {
                     <Quiet>{door.customer}</Quiet>
                   </td>
                   <td className="wide">{door.place}</td>
-                  <td>{door.size || 'not measured'}</td>
-                  <td className="wide">{door.weight}</td>
+                  <td>
+                    {door.size || 'not measured'}
+                    <Quiet>{door.weight}</Quiet>
+                  </td>
+                  <td className="wide">{door.on_door}</td>
                   <td>{day(door.visited_at)}</td>
+                  <td>
+                    {door.call_key ? (
+                      <Link to={`/calls/${door.call_key}`}>Go on</Link>
+                    ) : (
+                      door.booked_for && inWords(door.booked_for)
+                    )}
+                  </td>
                 </tr>
               ))}
             </tbody>

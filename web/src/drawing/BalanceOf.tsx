@@ -30,7 +30,7 @@ export function BalanceOf({ setup, hung, on, label, railIn }: Props) {
 function WithLine({ setup, hung, label, railIn }: Props & { hung: Schemas['AssemblyDocument'] }) {
   const positions = Array.from({ length: Math.floor(hung.door.height_in) + 1 }, (_, inch) => inch);
   const balance = useQuery(balanceQuery({ ...hung, positions_in: positions }));
-  if (balance.isError) return <Refused wrong={balance.error} />;
+  if (balance.isLoadingError) return <Refused wrong={balance.error} />;
   if (balance.isPending) return <Loading />;
   const forces = balance.data.net_hand_force_lb;
   return (

@@ -33,7 +33,7 @@ type Props = {
 };
 
 const Figure = styled.figure`margin: 0; min-width: 0; svg { display: block; width: 100%; }
-  text { font: 500 14px Barlow, sans-serif; fill: var(--ink); }
+  text { font: 600 14px Barlow, sans-serif; fill: var(--ink); }
   [role='button'] { cursor: pointer; } [role='button']:focus-visible, [role='button'][data-focus-visible] { outline: none; }
   [role='button'][data-focus-visible] > .halo, [role='button'][aria-pressed='true'] > .halo { stroke: var(--action); stroke-width: 3; stroke-dasharray: none; }
   [role='button'][data-focus-visible] > .whole, [role='button'][aria-pressed='true'] > .whole { stroke: var(--action); stroke-width: 3; }

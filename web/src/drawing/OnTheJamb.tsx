@@ -2,7 +2,7 @@ import styled from 'styled-components';
 import type { Schemas } from '../api/client';
 import { feet } from '../ui/words';
 
-const Sketch = styled.svg`display: block; width: 100%; max-width: 420px; text { font: 500 15px Barlow, sans-serif; fill: var(--ink); } .quiet { fill: var(--quiet); }`;
+const Sketch = styled.svg`display: block; width: 100%; max-width: 420px; text { font: 600 15px Barlow, sans-serif; fill: var(--ink); } .quiet { fill: var(--quiet); }`;
 const [HIGH, FOOT, HEAD, DOOR, JAMB] = [420, 24, 26, 70, 150];
 
 /** The closed door's edge and the jamb beside it, to scale: drum, the monitor's roller, the door's rollers, the lock's hole. */

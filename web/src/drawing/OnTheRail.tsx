@@ -4,7 +4,7 @@ import { feet, tape } from '../ui/words';
 import { useWidth } from './useWidth';
 
 const Figure = styled.figure`margin: 0; min-width: 0; svg { display: block; width: 100%; }
-  text { font: 500 14px Barlow, sans-serif; fill: var(--ink); } .quiet { fill: var(--quiet); } .in-the-way { fill: var(--stop); font-weight: 600; }
+  text { font: 600 14px Barlow, sans-serif; fill: var(--ink); } .quiet { fill: var(--quiet); } .in-the-way { fill: var(--stop); font-weight: 600; }
   .arm { stroke: var(--action); stroke-width: 2; } .arm.past { opacity: 0.45; stroke-width: 1.4; } .rail { stroke: var(--ink); stroke-width: 4; }
   .track { fill: none; stroke: var(--edge); stroke-width: 3; } .door { fill: none; stroke: var(--ink); stroke-width: 6; } .open { opacity: 0.3; }
   .line { stroke: var(--edge); stroke-width: 1.2; stroke-dasharray: 6 4; } .measure { stroke: var(--ink); stroke-width: 1; }`;

@@ -11,7 +11,7 @@ const Mark = styled.g`cursor: pointer; outline: none;
   &[data-focus-visible] .ring, &[aria-pressed='true'] .ring { stroke: var(--action); stroke-width: 3; }
   .ring { fill: transparent; stroke: none; }
   text { font: 600 14px Barlow, sans-serif; text-anchor: middle; dominant-baseline: central; }
-  .says { font-weight: 500; paint-order: stroke; stroke: var(--sheet); stroke-width: 5px; stroke-linejoin: round; }`;
+  .says { font-weight: 600; paint-order: stroke; stroke: var(--sheet); stroke-width: 5px; stroke-linejoin: round; }`;
 
 const RADIUS = 14;
 /** Narrower than this [px] the names do not fit beside the marks. */

@@ -11,8 +11,8 @@ import { Chart, HeightRule } from './SideChart';
 import { useWidth } from './useWidth';
 
 const Figure = styled.figure`margin: 0; width: 100%; min-width: 0; position: relative; svg { display: block; width: 100%; user-select: none; }
-  text { font: 500 14px Barlow, sans-serif; fill: var(--ink); } .quiet { fill: var(--quiet); }
-  .tick { font: 500 15px 'Barlow Condensed', sans-serif; }
+  text { font: 600 14px Barlow, sans-serif; fill: var(--ink); } .quiet { fill: var(--quiet); }
+  .tick { font: 600 15px 'Barlow Condensed', sans-serif; }
   .heavy { fill: var(--heavy); font-weight: 600; } .hot { fill: var(--hot); font-weight: 600; } .holds { fill: var(--holds); font-weight: 600; }
   .readout { font: 600 27px 'Barlow Condensed', sans-serif; paint-order: stroke; stroke: var(--ground); stroke-width: 6px; }
   .grip[data-focus-visible] { stroke: var(--action); stroke-width: 7; }

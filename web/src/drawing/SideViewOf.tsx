@@ -63,7 +63,7 @@ export function SideViewOf({ setup, carrier, lines, friction, readings, railIn, 
   const [free, setFree] = useState(Math.min(36, doorHeight));
   const { position = free, onPosition = setFree } = at;
   if (view.isPending) return <Loading />;
-  if (view.isError) return <Trouble wrong={view.error} retry={() => view.refetch()} />;
+  if (view.isLoadingError) return <Trouble wrong={view.error} retry={() => view.refetch()} />;
   return (
     <Around className={low ? 'low' : ''}>
       <SavedDrawing name="side-view">

@@ -4,7 +4,7 @@ import { inWords } from '../ui/dates';
 import { useWidth } from './useWidth';
 
 const Sheet = styled.figure`margin: 0; min-width: 0; svg { display: block; width: 100%; }
-  text { font: 500 14px Barlow, sans-serif; fill: var(--ink); } .tick { font: 500 15px 'Barlow Condensed', sans-serif; fill: var(--quiet); }
+  text { font: 600 14px Barlow, sans-serif; fill: var(--ink); } .tick { font: 600 15px 'Barlow Condensed', sans-serif; fill: var(--quiet); }
   figcaption { font-size: 16px; padding-top: 4px; }`;
 
 const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];

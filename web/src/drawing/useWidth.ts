@@ -9,7 +9,10 @@ export function useWidth<T extends Element>(first: number): [RefObject<T | null>
     const at = ref.current;
     if (!at) return;
     setWidth(Math.round(at.getBoundingClientRect().width) || first);
-    const observer = new ResizeObserver(([entry]) => entry && setWidth(Math.round(entry.contentRect.width)));
+    const observer = new ResizeObserver(([entry]) => {
+      // What is not shown has no width: it is laid out for the last it had.
+      if (entry?.contentRect.width) setWidth(Math.round(entry.contentRect.width));
+    });
     observer.observe(at);
     return () => observer.disconnect();
   }, [first]);

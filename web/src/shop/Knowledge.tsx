@@ -27,7 +27,7 @@ export function Knowledge() {
     staleTime: Number.POSITIVE_INFINITY,
   });
   if (faults.isPending) return <Loading />;
-  if (faults.isError) return <Trouble wrong={faults.error} retry={() => faults.refetch()} />;
+  if (faults.isLoadingError) return <Trouble wrong={faults.error} retry={() => faults.refetch()} />;
   const shares = new Map(
     complaint ? (likely.data?.causes ?? []).map((one) => [one.cause, one.probability] as const) : [],
   );

@@ -11,8 +11,8 @@ import { PageTitle } from '../ui/PageTitle';
 import { Loading, Refused } from '../ui/states';
 import { AddPerson } from './AddPerson';
 import { CalendarLink } from './CalendarLink';
-import { LastBackup } from './LastBackup';
 import { Lists } from './Lists';
+import { Maintenance } from './Maintenance';
 import { OwnPassword } from './OwnPassword';
 import { OwnUnits } from './OwnUnits';
 import { People } from './People';
@@ -60,7 +60,7 @@ const PAGES: { name: string; title: string; shows: (own: Own) => ReactNode }[] =
     shows: ({ lead }) =>
       lead ? (
         <>
-          <LastBackup />
+          <Maintenance />
           <ImportCall />
         </>
       ) : (

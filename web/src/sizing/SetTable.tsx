@@ -12,7 +12,7 @@ const Grid = styled(Table)`
   width: 100%; border-collapse: collapse; background: var(--sheet); border: 1px solid var(--line); outline-offset: -2px;
   th { text-align: left; font: 600 16px 'Barlow Condensed', sans-serif; color: var(--quiet); border-bottom: 1px solid var(--edge); padding: 6px 8px; height: 48px; }
   th[data-allows-sorting] { cursor: pointer; text-decoration: underline; text-underline-offset: 4px; } th[data-focus-visible] { outline: 3px solid var(--action); outline-offset: -3px; }
-  td { border-bottom: 1px solid var(--line); padding: 8px; height: 48px; cursor: pointer; font: 500 17px 'Barlow Condensed', sans-serif; }
+  td { border-bottom: 1px solid var(--line); padding: 8px; height: 48px; cursor: pointer; font: 600 17px 'Barlow Condensed', sans-serif; }
   td:first-child { font-weight: 600; font-size: 20px; } th, td + td { white-space: nowrap; }
   tr { outline-offset: -3px; } tr[data-selected] td { background: var(--holds-band); } tr[data-selected] td:first-child { box-shadow: inset 8px 0 0 var(--action); padding-left: 18px; }
   @media (max-width: 1180px) { .wide { display: none; } }`;

@@ -8,7 +8,7 @@ const Cards = styled(
 const Card = styled(Radio)`
   display: grid; gap: 4px; align-content: start; padding: 12px 14px; min-height: 64px; cursor: pointer;
   background: var(--sheet); border: 1px solid var(--edge); border-top: 6px solid var(--line);
-  b { font: 600 22px 'Barlow Condensed', sans-serif; } span { font: 500 18px 'Barlow Condensed', sans-serif; }
+  b { font: 600 22px 'Barlow Condensed', sans-serif; } span { font: 600 18px 'Barlow Condensed', sans-serif; }
   small { color: var(--quiet); font-size: 15px; }
   &[data-selected] { border-top-color: var(--action); background: var(--holds-band); }
   &[data-focus-visible] { outline: 3px solid var(--action); outline-offset: 2px; }`;

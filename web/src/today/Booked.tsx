@@ -6,14 +6,18 @@ import { client, data, newId, type Schemas } from '../api/client';
 import { wishOf } from '../bookings/wish';
 import { Action, ActionLink, Plain, PlainLink } from '../ui/buttons';
 import { Quiet, Stack } from '../ui/layout';
+import { useOutbox } from '../ui/outbox';
+import { Progress } from '../ui/Progress';
 import { Refused } from '../ui/states';
 import { TextToSend } from './TextToSend';
+import { useStartHere } from './useStartHere';
 
-const Line = styled.li`display: grid; grid-template-columns: 128px minmax(0, 1fr) 168px; gap: 6px 20px; padding: 14px 0; border-bottom: 1px solid var(--line);
-  > b { font: 600 26px/1.1 'Barlow Condensed', sans-serif; white-space: nowrap; } &.off { color: var(--quiet); } &.off > b { text-decoration: line-through; }
-  h3 { font: 600 22px/1.2 'Barlow Condensed', sans-serif; margin: 0; }
-  @media (max-width: 700px) { grid-template-columns: minmax(0, 1fr); }`;
-const Must = styled.p`font-weight: 500;`;
+const Line = styled.li`display: grid; grid-template-columns: 150px minmax(0, 5fr) minmax(0, 4fr) 168px; gap: 6px 20px; padding: 14px 0; border-bottom: 1px solid var(--line);
+  b { font: 600 26px/1.1 'Barlow Condensed', sans-serif; white-space: nowrap; } &.off { color: var(--quiet); } &.off b { text-decoration: line-through; }
+  h2 { font: 600 22px/1.2 'Barlow Condensed', sans-serif; margin: 0; }
+  @media (max-width: 1000px) { grid-template-columns: 150px minmax(0, 1fr) 168px; > :nth-child(3) { grid-column: 2; grid-row: 2; } }
+  @media (max-width: 700px) { grid-template-columns: minmax(0, 1fr); > :nth-child(3) { grid-column: auto; grid-row: auto; } }`;
+const Must = styled.p`font-weight: 600;`;
 
 type Booking = Schemas['BookingOut'];
 /** `next`: the first of the day that nobody has begun. */
@@ -22,31 +26,40 @@ type Props = { booking: Booking; next: boolean; change: () => void };
 /** One booked call: when, where, what is wrong, and what must be in the van. */
 export function Booked({ booking, next, change }: Props) {
   const { expected, standing } = booking;
+  const { load, people, minutes, desk, use } = expected.triage;
   return (
     <Line className={standing === 'cancelled' ? 'off' : ''} aria-label={`${booking.window}, ${booking.door_name}`}>
-      <b>{booking.window}</b>
       <Stack $gap={3}>
-        <h3>
+        <b>{booking.window}</b>
+        <Quiet>{booking.technician_name || 'nobody yet'}</Quiet>
+      </Stack>
+      <Stack $gap={3}>
+        <h2>
           <Link to={`/doors/${booking.door_key}`}>{booking.door_name}</Link>
-        </h3>
-        <Quiet>
-          {[booking.place, booking.phone, booking.technician_name || 'nobody yet'].filter(Boolean).join(' · ')}
-        </Quiet>
-        {standing === 'cancelled' ? (
-          <p>Called off: {booking.cancelled}</p>
-        ) : (
+        </h2>
+        <Quiet>{[booking.place, booking.phone].filter(Boolean).join(' · ')}</Quiet>
+        <p>
+          {standing === 'cancelled'
+            ? `Called off: ${booking.cancelled}`
+            : `“${expected.complaint_text}”${booking.note && ` · ${booking.note}`}`}
+        </p>
+        {booking.access_notes && standing !== 'cancelled' && <Quiet>{booking.access_notes}</Quiet>}
+      </Stack>
+      <Stack $gap={3}>
+        {standing !== 'cancelled' && standing !== 'done' && (
           <>
-            <p>
-              “{expected.complaint_text}”{booking.note && ` · ${booking.note}`}
-            </p>
-            <Must>{expected.triage.sentence}</Must>
-            {expected.on_door && <Quiet>On the door: {expected.on_door}.</Quiet>}
-            {booking.access_notes && <Quiet>{booking.access_notes}</Quiet>}
+            <Must>{load.length ? `Bring ${load.join(', ')}` : 'Nothing beyond what the van holds'}</Must>
+            <Quiet>
+              {people === 1 ? '1 person' : `${people} people`}, about {minutes} minutes
+              {expected.on_door && ` · on the door: ${expected.on_door}`}
+            </Quiet>
+            {use !== 'yes' && <Quiet>{desk.use_words}</Quiet>}
             {standing === 'booked' && <TextToSend text={booking.confirmation} />}
           </>
         )}
       </Stack>
       <Stack $gap={8}>
+        {standing === 'under_way' && <Progress stage={booking.stage} />}
         <Ways booking={booking} next={next} change={change} />
       </Stack>
     </Line>
@@ -58,6 +71,8 @@ function Ways({ booking, next, change }: Props) {
   const queries = useQueryClient();
   const [key] = useState(newId);
   const path = { params: { path: { key: booking.key } } };
+  const startHere = useStartHere(booking);
+  const begunHere = useOutbox().waiting.find((one) => one.booking === booking.key);
   const start = useMutation({
     mutationFn: () => data(client.POST('/api/bookings/{key}/call', { ...path, body: { key } })),
     onSuccess: (call) => {
@@ -65,6 +80,7 @@ function Ways({ booking, next, change }: Props) {
       queries.invalidateQueries({ queryKey: ['calls'] });
       navigate(`/calls/${call.key}`);
     },
+    onError: (wrong) => void startHere(wrong),
   });
   const again = useMutation({
     mutationFn: () =>
@@ -76,6 +92,8 @@ function Ways({ booking, next, change }: Props) {
       ),
     onSuccess: () => queries.invalidateQueries({ queryKey: ['bookings'] }),
   });
+  // Begun on this device, and not with the server yet.
+  if (begunHere) return <ActionLink to={`/calls/${begunHere.call}`}>Go on</ActionLink>;
   if (booking.standing === 'under_way') return <ActionLink to={`/calls/${booking.call_key}`}>Go on</ActionLink>;
   if (booking.standing === 'done') return <PlainLink to={`/calls/${booking.call_key}/close`}>✓ Done</PlainLink>;
   if (booking.standing === 'cancelled')

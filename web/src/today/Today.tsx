@@ -4,18 +4,23 @@ import { Link, useSearchParams } from 'react-router';
 import styled from 'styled-components';
 import type { Schemas } from '../api/client';
 import { bookingsQuery, callsQuery, followUpsQuery, sessionQuery } from '../api/queries';
-import { BookingForm } from '../bookings/BookingForm';
 import { ActionLink, LineLink, PlainAnchor, PlainLink } from '../ui/buttons';
+import { DeferredContent } from '../ui/DeferredContent';
 import { daysAfter, inWords, mondayOf, today } from '../ui/dates';
 import { Page, Quiet, Row, Stack, Table } from '../ui/layout';
+import { lazyPart } from '../ui/lazyPart';
 import { Pages } from '../ui/Pages';
 import { PageTitle } from '../ui/PageTitle';
+import { Progress } from '../ui/Progress';
 import { RadioButtons } from '../ui/RadioButtons';
 import { useRemembered } from '../ui/remembered';
 import { Loading, Trouble } from '../ui/states';
 import { clock, day as when } from '../ui/words';
 import { Booked } from './Booked';
+import { useTakeAlong } from './useTakeAlong';
 import { Week } from './Week';
+
+const BookingForm = lazyPart(() => import('../bookings/BookingForm').then((part) => part.BookingForm));
 
 const List = styled.ul`list-style: none; margin: 0; padding: 0;`;
 const WHOSE = [
@@ -33,6 +38,9 @@ export function Today() {
   const calls = useQuery(callsQuery(params.get('at') ?? ''));
   const due = useQuery(followUpsQuery('', '', daysAfter(today(), 7)));
   const week = useQuery(bookingsQuery(mondayOf(day), 7));
+  const ofToday = week.data?.days.find((one) => one.day === today())?.bookings ?? [];
+  const mine = ofToday.filter((one) => one.technician === session.data?.person?.username || !one.technician);
+  const along = useTakeAlong(mine);
   if (changing)
     return (
       <Page>
@@ -44,7 +52,14 @@ export function Today() {
         />
       </Page>
     );
-  if (calls.isPending || week.isPending) return <Loading />;
+  const title = <PageTitle>{day === today() ? `Today, ${inWords(day)}` : inWords(day)}</PageTitle>;
+  if (calls.isPending || week.isPending)
+    return (
+      <Page>
+        {title}
+        <Loading />
+      </Page>
+    );
   if (calls.isLoadingError) return <Trouble wrong={calls.error} retry={() => calls.refetch()} />;
   if (week.isLoadingError) return <Trouble wrong={week.error} retry={() => week.refetch()} />;
   const me = session.data?.person?.username ?? '';
@@ -57,7 +72,7 @@ export function Today() {
   return (
     <Page>
       <Row>
-        <PageTitle>{day === today() ? `Today, ${inWords(day)}` : inWords(day)}</PageTitle>
+        {title}
         <Row>
           <PlainLink to="/follow-ups">
             {pressing > 0
@@ -67,53 +82,65 @@ export function Today() {
           <ActionLink to="/doors">Find a door, start or book a call</ActionLink>
         </Row>
       </Row>
-      <Week days={week.data.days} day={day} show={(next) => setParams(next === today() ? {} : { day: next })} />
-      <Stack>
-        <Row>
-          <RadioButtons label="Whose calls" flow options={WHOSE} value={whose} pick={setWhose} />
-          {booked.length > 0 && (
-            <PlainAnchor
-              href={`/api/bookings/day.pdf?day=${day}${whose === 'mine' ? `&technician=${me}` : ''}`}
-              target="_blank"
-              rel="noreferrer"
-            >
-              Print the day
-            </PlainAnchor>
-          )}
-        </Row>
-        {booked.length === 0 && (
-          <Quiet>
-            Nothing is booked{whose === 'mine' ? ' for you' : ''}. Find the door, open its file and book a call.
-          </Quiet>
-        )}
-        <List>
-          {booked.map((one) => (
-            <Booked key={one.key} booking={one} next={one === next} change={() => setChanging(one)} />
-          ))}
-        </List>
-      </Stack>
-      {others.length > 0 && (
+      <DeferredContent>
+        <Week days={week.data.days} day={day} show={(next) => setParams(next === today() ? {} : { day: next })} />
         <Stack>
-          <h2>Under way</h2>
-          {others.map((call) => (
-            <Row key={call.key}>
-              <div>
-                <LineLink to={`/calls/${call.key}`}>{call.door_name}</LineLink>
-                <Quiet>
-                  {call.place} · {call.complaint || 'no complaint entered yet'} · {call.technician}, since{' '}
-                  {clock(call.started_at)} {when(call.started_at)}
-                </Quiet>
-              </div>
-              <PlainLink to={`/calls/${call.key}`}>Go on</PlainLink>
-            </Row>
-          ))}
-          <Pages at={calls.data} show={(at) => setParams({ at })} />
+          <Row>
+            <RadioButtons label="Whose calls" flow options={WHOSE} value={whose} pick={setWhose} />
+            {along && day === today() && (
+              <Quiet role="status">
+                {along.there < along.of
+                  ? `Your day on this device: ${along.there} of ${along.of}`
+                  : 'Your day is on this device: it opens without a signal'}
+              </Quiet>
+            )}
+            {booked.length > 0 && (
+              <PlainAnchor
+                href={`/api/bookings/day.pdf?day=${day}${whose === 'mine' ? `&technician=${me}` : ''}`}
+                target="_blank"
+                rel="noreferrer"
+              >
+                Print the day
+              </PlainAnchor>
+            )}
+          </Row>
+          {booked.length === 0 && (
+            <Quiet>
+              Nothing is booked{whose === 'mine' ? ' for you' : ''}. Find the door, open its file and book a call.
+            </Quiet>
+          )}
+          <List>
+            {booked.map((one) => (
+              <Booked key={one.key} booking={one} next={one === next} change={() => setChanging(one)} />
+            ))}
+          </List>
         </Stack>
-      )}
-      <Stack>
-        <h2>Closed last</h2>
-        <ClosedCalls calls={calls.data.closed} />
-      </Stack>
+        {others.length > 0 && (
+          <Stack>
+            <h2>Under way</h2>
+            {others.map((call) => (
+              <Row key={call.key}>
+                <div>
+                  <LineLink to={`/calls/${call.key}`}>{call.door_name}</LineLink>
+                  <Quiet>
+                    {call.place} · {call.complaint || 'no complaint entered yet'} · {call.technician}, since{' '}
+                    {clock(call.started_at)} {when(call.started_at)}
+                  </Quiet>
+                </div>
+                <Row>
+                  <Progress stage={call.stage} />
+                  <PlainLink to={`/calls/${call.key}`}>Go on</PlainLink>
+                </Row>
+              </Row>
+            ))}
+            <Pages at={calls.data} show={(at) => setParams({ at })} />
+          </Stack>
+        )}
+        <Stack>
+          <h2>Closed last</h2>
+          <ClosedCalls calls={calls.data.closed} />
+        </Stack>
+      </DeferredContent>
     </Page>
   );
 }

@@ -13,7 +13,7 @@ const Day = styled(
 )`${toggle} && { place-items: center; padding: 6px 2px; text-align: center; border-width: 1px; box-shadow: none; }
   &&[data-selected] { border: 2px solid var(--action); box-shadow: inset 0 6px 0 var(--action); }
   &.today > span { text-decoration: underline; text-underline-offset: 4px; }
-  small { font: 500 15px Barlow, sans-serif; color: var(--quiet); }
+  small { font: 600 15px Barlow, sans-serif; color: var(--quiet); }
   @media (max-width: 700px) { font-size: 16px; small { font-size: 15px; } .long { display: none; } }`;
 
 type Props = { days: Schemas['DayOut'][]; day: string; show: (day: string) => void };

@@ -5,7 +5,7 @@ import styled from 'styled-components';
 const Box = styled(TextField)`display: grid; gap: 4px;`;
 const Name = styled(Label)`font-weight: 600;`;
 const Hint = styled(Text)`color: var(--quiet); font-size: 15px;`;
-const entry = `font: 500 20px Barlow, sans-serif; color: var(--ink); background: var(--sheet); border: 1px solid var(--edge); border-radius: 2px; min-height: 48px; padding: 6px 12px; width: 100%;`;
+const entry = `font: 600 20px Barlow, sans-serif; color: var(--ink); background: var(--sheet); border: 1px solid var(--edge); border-radius: 2px; min-height: 48px; padding: 6px 12px; width: 100%;`;
 const Entry = styled(Input)`${entry}`;
 const Area = styled(TextArea)`${entry} min-height: 84px; font-size: 17px;`;
 const Mistake = styled(FieldError)`color: var(--stop); font-weight: 600; font-size: 15px;`;

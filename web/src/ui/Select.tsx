@@ -1,7 +1,7 @@
 import styled from 'styled-components';
 
 const Box = styled.label`display: grid; gap: 4px; font-weight: 600;
-  select { font: 500 18px Barlow, sans-serif; color: var(--ink); background: var(--sheet); border: 1px solid var(--edge); border-radius: 2px; min-height: 48px; padding: 6px 10px; width: 100%; }
+  select { font: 600 18px Barlow, sans-serif; color: var(--ink); background: var(--sheet); border: 1px solid var(--edge); border-radius: 2px; min-height: 48px; padding: 6px 10px; width: 100%; }
   select:focus-visible { outline: 3px solid var(--action); }`;
 
 type Props = {

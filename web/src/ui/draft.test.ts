@@ -1,8 +1,10 @@
 import { act, renderHook } from '@testing-library/react';
 import { beforeEach, expect, it } from 'vitest';
+import { actAs } from '../api/client';
 import { forgetDrafts, useDraft } from './draft';
 
 beforeEach(() => {
+  actAs('tess');
   localStorage.clear();
   window.history.replaceState({}, '', '/calls/one/find');
 });
@@ -45,4 +47,14 @@ it('forgets a whole call with its end, and no other', () => {
   expect(typing('note').result.current[0]).toBe('right eye');
   window.history.replaceState({}, '', '/calls/one/find');
   expect(typing('note').result.current[0]).toBe('');
+});
+
+it('is shown to whoever typed it, and to nobody else on the same tablet', () => {
+  const note = typing('note');
+  act(() => note.result.current[1]('the owner is deaf'));
+  actAs('ray');
+  expect(typing('note').result.current[0]).toBe('');
+  forgetDrafts('/calls/one');
+  actAs('tess');
+  expect(typing('note').result.current[0]).toBe('the owner is deaf');
 });

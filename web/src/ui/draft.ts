@@ -1,7 +1,9 @@
 import { useMemo, useRef, useState } from 'react';
+import { personHere } from '../api/client';
 import { deviceStore } from '../api/deviceStore';
 
-const KEY = 'north-hinge.draft.';
+/** What one types is nobody else's to see on the same tablet. */
+const keyOf = (path: string) => `north-hinge.draft.${personHere()}.${path}`;
 type Next = string | ((typed: string) => string);
 
 /**
@@ -9,7 +11,7 @@ type Next = string | ((typed: string) => string);
  * battery. `name` says in which field of the page; the third of what is given back forgets it once it was entered.
  */
 export function useDraft(name: string, initial = ''): readonly [string, (next: Next) => void, () => void] {
-  const { current: key } = useRef(`${KEY}${window.location.pathname}.${name}`);
+  const { current: key } = useRef(`${keyOf(window.location.pathname)}.${name}`);
   const [typed, setTyped] = useState(() => deviceStore.getItem(key) ?? initial);
   const latest = useRef(typed);
   const forget = () => deviceStore.removeItem(key);
@@ -39,8 +41,8 @@ function read<Typed>(kept: string): Partial<Typed> {
   }
 }
 
-/** Nothing that was typed under a path is kept any longer. */
+/** Nothing that whoever is here typed under a path is kept any longer. */
 export function forgetDrafts(path: string): void {
   const names = Array.from({ length: deviceStore.length }, (_, place) => deviceStore.key(place) ?? '');
-  for (const name of names.filter((one) => one.startsWith(`${KEY}${path}`))) deviceStore.removeItem(name);
+  for (const name of names.filter((one) => one.startsWith(keyOf(path)))) deviceStore.removeItem(name);
 }

@@ -19,7 +19,7 @@ export const Split = styled.div<{
   @media (max-width: 1000px) { grid-template-columns: minmax(0, 1fr); }`;
 export const Figures = styled.div`display: flex; gap: 40px; flex-wrap: wrap;`;
 /** Names with what they say, in two columns. */
-export const Facts = styled.dl`display: grid; grid-template-columns: fit-content(45%) 1fr; gap: 4px 18px; margin: 0; dt { color: var(--quiet); } dd { margin: 0; font-weight: 500; }`;
+export const Facts = styled.dl`display: grid; grid-template-columns: fit-content(45%) 1fr; gap: 4px 18px; margin: 0; dt { color: var(--quiet); } dd { margin: 0; font-weight: 600; }`;
 /** A framed part of a page: what is asked, or worked out, there. */
 export const Panel = styled.div`background: var(--sheet); border: 1px solid var(--edge); padding: 14px; display: grid; gap: 10px; &.asked { border: 2px solid var(--action); }`;
 export const Two = styled.div`display: grid; grid-template-columns: 1fr 1fr; gap: 10px; align-items: start;`;
@@ -34,4 +34,4 @@ export const Table = styled.table`
   td > a { display: flex; align-items: center; min-height: 48px; min-width: 48px; }
   th button:focus-visible { outline: 3px solid var(--action); }
   @media (max-width: 700px) { .wide { display: none; } }`;
-export const Caution = styled.p`background: var(--caution-ground); color: var(--caution); padding: 8px 12px; border-left: 4px solid var(--caution); font-weight: 500; font-size: 16px;`;
+export const Caution = styled.p`background: var(--caution-ground); color: var(--caution); padding: 8px 12px; border-left: 4px solid var(--caution); font-weight: 600; font-size: 16px;`;

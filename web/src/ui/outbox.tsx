@@ -14,7 +14,7 @@ export function OutboxOf({ person, children }: { person: string; children: React
   const queries = useQueryClient();
   const outbox = useMemo(() => new Outbox(person, deviceStore), [person]);
   useEffect(() => {
-    const send = sender(queries, person);
+    const send = sender(queries, outbox);
     const go = () => void alone(person, () => drain(outbox, send));
     const written = (event: StorageEvent) => event.key?.startsWith('north-hinge.outbox') && outbox.look();
     const added = outbox.subscribe(() => outbox.waiting.length > 0 && outbox.held === null && go());
@@ -59,10 +59,15 @@ async function alone(person: string, work: () => Promise<void>): Promise<void> {
 }
 
 /** Sends as the person whose outbox it is: by the time an entry goes out, the page may show somebody else. */
-function sender(queries: QueryClient, person: string) {
+function sender(queries: QueryClient, outbox: Outbox) {
+  const { person } = outbox;
   return async (entry: Waiting): Promise<Outcome> => {
     const { queryKey } = callQuery(entry.call);
     try {
+      if (entry.booking) {
+        await begun(queries, outbox, { ...entry, booking: entry.booking });
+        return { kind: 'taken' };
+      }
       const call = (await photoSent(entry, person)) ?? (await entrySent(entry, person));
       // A poll answered meanwhile may be older than this answer.
       await queries.cancelQueries({ queryKey });
@@ -87,6 +92,21 @@ const entrySent = ({ id, call: key, body }: Waiting, person: string) =>
       headers: { [MEANT_AS]: person },
     }),
   );
+
+/** A booked call that was begun here is begun at the server; where another device was first, what waits is for that one's call. */
+async function begun(queries: QueryClient, outbox: Outbox, entry: Waiting & { booking: string }): Promise<void> {
+  const { key } = await data(
+    client.POST('/api/bookings/{key}/call', {
+      params: { path: { key: entry.booking } },
+      body: { key: entry.call },
+      headers: { [MEANT_AS]: outbox.person },
+    }),
+  );
+  const call = await data(client.GET('/api/calls/{key}', { params: { path: { key } } }));
+  if (key !== entry.call) outbox.move(entry.call, key);
+  for (const one of new Set([entry.call, key])) queries.setQueryData(callQuery(one).queryKey, call);
+  for (const queryKey of [['bookings'], ['calls']]) void queries.invalidateQueries({ queryKey });
+}
 
 /** A photo goes out with its picture; nothing where it is none, or its picture is not on this tablet any more. */
 async function photoSent({ call: key, body }: Waiting, person: string) {

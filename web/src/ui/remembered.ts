@@ -1,16 +1,19 @@
-import { useState } from 'react';
+import { useSyncExternalStore } from 'react';
 import { deviceStore } from '../api/deviceStore';
 
-/** A choice of this tablet's, kept between visits; one of a few words. */
+const listeners = new Set<() => void>();
+const subscribe = (listener: () => void) => {
+  listeners.add(listener);
+  return () => listeners.delete(listener);
+};
+
+/** A choice of this tablet's, kept between visits and the same wherever it is looked at; one of a few words. */
 export function useRemembered<Word extends string>(name: string, words: readonly [Word, ...Word[]]) {
   const key = `north-hinge.${name}`;
-  const [word, setWord] = useState<Word>(() => {
-    const kept = deviceStore.getItem(key);
-    return words.find((one) => one === kept) ?? words[0];
-  });
+  const kept = useSyncExternalStore(subscribe, () => deviceStore.getItem(key));
   const keep = (next: Word) => {
     deviceStore.setItem(key, next);
-    setWord(next);
+    for (const tell of listeners) tell();
   };
-  return [word, keep] as const;
+  return [words.find((one) => one === kept) ?? words[0], keep] as const;
 }

@@ -48,6 +48,13 @@ export const day = (moment: string | null | undefined): string => (moment ? DAY.
 
 export const clock = (moment: string): string => CLOCK.format(new Date(moment));
 
+/** When something was, in a sentence: at 10:32 today, on 29 Nov 2026 at 10:32. */
+export function momentOf(milliseconds: number, now = Date.now()): string {
+  const [moment, today] = [new Date(milliseconds), new Date(now)];
+  const time = `at ${CLOCK.format(moment)}`;
+  return moment.toDateString() === today.toDateString() ? time : `on ${DAY.format(moment)} ${time}`;
+}
+
 /** A hand force with its mark: heavy points down, hot points up, a level bar holds. */
 export function force(
   pounds: number,

@@ -22,7 +22,7 @@ export function Result({ sheet, typed, type }: ResultProps) {
         label="Change over to"
         flow
         value={to}
-        pick={(picked) => type('to', picked)}
+        pick={(picked) => type({ to: picked })}
         options={[
           { id: 'extension', text: 'Torsion off, extension on' },
           { id: 'torsion', text: 'Extension off, torsion on' },

@@ -2,7 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import styled from 'styled-components';
 import type { Schemas } from '../../api/client';
 import { limitsQuery } from '../../api/queries';
-import { LimitRail } from '../../drawing/LimitRail';
+import { type End, LimitRail } from '../../drawing/LimitRail';
 import { Figure, Figures, Quiet, Stack } from '../../ui/layout';
 import { Loading, Refused } from '../../ui/states';
 import { plain, unitSaid } from '../../ui/units';
@@ -13,7 +13,7 @@ const Do = styled.p`font: 600 24px/1.25 'Barlow Condensed', sans-serif;`;
 type Values = Schemas['Sheet']['values'];
 
 /** Turns of each limit screw, and where the trolley stops now. */
-export function Result({ sheet: { values } }: ResultProps) {
+export function Result({ sheet: { values }, type }: ResultProps) {
   const told = numberOf(values, 'inches_per_turn');
   const document = {
     kind: 'screw' as const,
@@ -28,7 +28,17 @@ export function Result({ sheet: { values } }: ResultProps) {
   const learned = (up ?? down)?.inches_per_turn;
   return (
     <Stack>
-      <LimitRail up={document.up?.off_in ?? null} down={document.down?.off_in ?? null} />
+      <LimitRail
+        up={document.up?.off_in ?? null}
+        down={document.down?.off_in ?? null}
+        onStop={(end: End, off: number) =>
+          type({
+            [`limit_${end}_stops`]: off > 0 ? 'beyond' : 'short',
+            [`limit_${end}_off_in`]: `${Math.abs(off)} in`,
+          })
+        }
+      />
+      <Quiet>Drag a stop to where the empty trolley comes to rest.</Quiet>
       {up && <Do>{up.sentence}</Do>}
       {down && <Do>{down.sentence}</Do>}
       {learned && (

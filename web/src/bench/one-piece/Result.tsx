@@ -11,7 +11,7 @@ import type { ResultProps } from '../result';
 import { numberOf } from '../values';
 
 const Sheet = styled.figure`margin: 0; min-width: 0; svg { display: block; width: 100%; }
-  text { font: 500 14px Barlow, sans-serif; fill: var(--ink); } .tick { font: 500 15px 'Barlow Condensed', sans-serif; fill: var(--quiet); }
+  text { font: 600 14px Barlow, sans-serif; fill: var(--ink); } .tick { font: 600 15px 'Barlow Condensed', sans-serif; fill: var(--quiet); }
   .heavy { fill: var(--heavy); font-weight: 600; } .hot { fill: var(--hot); font-weight: 600; }`;
 
 const torque = (value: number) => Number(whole(value, 'lb·in')).toLocaleString('en-GB').replace(/,/g, ' ');

@@ -58,7 +58,7 @@ export function Result({ sheet: { values } }: ResultProps) {
   );
 }
 
-const Sketch = styled.svg`display: block; width: 100%; max-width: 420px; text { font: 500 15px Barlow, sans-serif; fill: var(--ink); } .wood { fill: var(--sheet); stroke: var(--edge); stroke-width: 1.5; } .cable { stroke: var(--action); stroke-width: 3; } .wall { fill: var(--line); } .room { stroke: var(--ink); stroke-width: 1; }`;
+const Sketch = styled.svg`display: block; width: 100%; max-width: 420px; text { font: 600 15px Barlow, sans-serif; fill: var(--ink); } .wood { fill: var(--sheet); stroke: var(--edge); stroke-width: 1.5; } .cable { stroke: var(--action); stroke-width: 3; } .wall { fill: var(--line); } .room { stroke: var(--ink); stroke-width: 1; }`;
 
 /** The wall, the packing and the cable seen from above, to scale. */
 function Stacked({ pieces, measured, off }: { pieces: Schemas['Piece'][]; measured: number; off: number }) {

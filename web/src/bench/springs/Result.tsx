@@ -1,4 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
+import { useDeferredValue } from 'react';
 import type { Schemas } from '../../api/client';
 import { torsionOn } from '../../api/onDoor';
 import { compareQuery, shopListsQuery, sizeQuery, torsionQuery } from '../../api/queries';
@@ -49,13 +50,15 @@ function Sets({ sheet: { values, on_door: there, cycles_wanted }, setup, drum }:
   const options = { ...question.options, ...asked.options };
   const size = useQuery(sizeQuery({ ...question, options, on_door: springs.length ? springs : null }));
   const compared = useQuery({ ...compareQuery({ ...question, on_door: springs }), enabled: springs.length > 0 });
+  // A table of sets is drawn in slices too, whenever it is worked out anew.
+  const answer = useDeferredValue(size.data);
   if (size.isError) return <Refused wrong={size.error} />;
-  if (!size.data) return <Loading />;
+  if (!answer) return <Loading />;
   return (
     <TorsionSets
       column
       setup={setup}
-      answer={size.data}
+      answer={answer}
       compared={compared.data}
       asked={asked}
       hasVan={lists.data?.some((one) => one.kind === 'van') ?? false}

@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import styled from 'styled-components';
 import type { Schemas } from '../../api/client';
 import { surveyQuery } from '../../api/queries';
+import { ShaftCorner } from '../../drawing/ShaftCorner';
 import { Caution, Quiet, Stack, Table } from '../../ui/layout';
 import { Loading, Refused } from '../../ui/states';
 import type { ResultProps } from '../result';
@@ -31,7 +32,7 @@ const SIZES = [
 ] as const;
 
 /** Every rule for an opener on the shaft: met or not, how far off, and what would make it a yes. */
-export function Result({ sheet: { values } }: ResultProps) {
+export function Result({ sheet: { values }, dimensions }: ResultProps) {
   const said = values.counterbalance;
   const found = useQuery(
     surveyQuery({
@@ -49,6 +50,7 @@ export function Result({ sheet: { values } }: ResultProps) {
   const order = { no: 0, measure_again: 1, yes: 2 };
   return (
     <Stack>
+      <ShaftCorner dimensions={dimensions} />
       {fits ? <p role="status">{sentence}</p> : <Caution role="status">{sentence}</Caution>}
       <Rules>
         <tbody>

@@ -1,16 +1,23 @@
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
+import styled from 'styled-components';
 import type { Schemas } from '../../api/client';
+import { stackOn } from '../../api/onDoor';
 import { callFindingQuery, doorCallsQuery, knowledgeQuery } from '../../api/queries';
+import { InsideView } from '../../drawing/InsideView';
 import { Plain, PlainAnchor } from '../../ui/buttons';
 import { Field } from '../../ui/Field';
 import { Label, Quiet, Row, Split, Stack } from '../../ui/layout';
+import { useOwnCalls } from '../../ui/ownCalls';
 import { RadioButtons } from '../../ui/RadioButtons';
 import { day } from '../../ui/words';
 import { Gates } from '../Gates';
 import { StageMain } from '../StageMain';
 import type { StageProps } from '../stageProps';
-import type { Call } from '../useCall';
+import { type Call, useAnswer } from '../useCall';
+
+/** On a phone what is to be met comes first. */
+const Beside = styled.div`@media (max-width: 700px) { display: none; }`;
 
 /** What does the customer say, and is it safe to put hands on the door? */
 export function Arrive({ call, go }: StageProps) {
@@ -68,7 +75,18 @@ function Told({ call, waiting, another }: { call: Call; waiting: string | undefi
           <PlainAnchor href={`geo:0,0?q=${encodeURIComponent(place)}`}>Show the way</PlainAnchor>
         )}
       </Row>
+      {call.state.measured.length > 0 && <AsOnFile call={call} />}
     </Stack>
+  );
+}
+
+/** The door one is going to stand before, as far as it is known. */
+function AsOnFile({ call: { state } }: { call: Call }) {
+  const measured = Object.fromEntries(state.measured.map((one) => [one.field, one.value]));
+  return (
+    <Beside>
+      <InsideView measured={measured} said={state.said} plates={stackOn(state.on_door)?.plates} />
+    </Beside>
   );
 }
 
@@ -99,7 +117,9 @@ function Safe({ call, go }: StageProps) {
   const ready = call.state.complaint !== null && group?.met;
   const earlier = useQuery(doorCallsQuery(call.call.door_key));
   const last = earlier.data?.find((past) => past.closed_at && past.key !== call.call.key);
-  const found = useQuery(callFindingQuery(call.call.key, call.call.entries, false));
+  const [ownCalls] = useOwnCalls();
+  const query = callFindingQuery(call.call.key, call.call.entries, ownCalls === 'counted');
+  const found = useAnswer(call, 'finding', query);
   return (
     <Stack $gap={18}>
       {group && <Gates call={call} group={group} />}

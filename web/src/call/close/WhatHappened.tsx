@@ -28,7 +28,7 @@ export function WhatHappened({ call }: { call: Call }) {
 function Entries({ call }: { call: Call }) {
   const found = useQuery(callTimelineQuery(call.call.key, call.call.entries));
   if (found.isPending) return <Loading />;
-  if (found.isError) return <Trouble wrong={found.error} retry={() => found.refetch()} />;
+  if (found.isLoadingError) return <Trouble wrong={found.error} retry={() => found.refetch()} />;
   const { lines } = found.data;
   const begins = (place: number) => place === 0 || day(lines[place]?.at ?? '') !== day(lines[place - 1]?.at ?? '');
   return (

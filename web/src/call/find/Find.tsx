@@ -8,11 +8,13 @@ import { InsideView } from '../../drawing/InsideView';
 import { SearchMarks } from '../../drawing/SearchMarks';
 import { StepDrawing } from '../../drawing/steps/StepDrawing';
 import { LinkButton, Plain } from '../../ui/buttons';
+import { useReadyToDraw } from '../../ui/DeferredContent';
 import { useDraft } from '../../ui/draft';
 import { Field } from '../../ui/Field';
 import { Label, Quiet, Stack } from '../../ui/layout';
 import { MainAction } from '../../ui/MainAction';
-import { useRemembered } from '../../ui/remembered';
+import { useOutbox } from '../../ui/outbox';
+import { useOwnCalls } from '../../ui/ownCalls';
 import { Select } from '../../ui/Select';
 import { Loading, Trouble } from '../../ui/states';
 import { Gates } from '../Gates';
@@ -20,6 +22,7 @@ import { StageMain } from '../StageMain';
 import type { StageProps } from '../stageProps';
 import { TakeBack } from '../TakeBack';
 import { TakePhoto } from '../TakePhoto';
+import { useAnswer } from '../useCall';
 import { FactSwitches } from './FactSwitches';
 import { Others, Question } from './Question';
 import { SunHere } from './SunHere';
@@ -39,14 +42,18 @@ const Near = styled.div`max-width: 340px;`;
 /** What do I look at next, and is this it? */
 export function Find({ call, go }: StageProps) {
   const { state } = call;
-  const [counted, setCounted] = useRemembered('find.own-calls', ['counted', 'left out']);
-  const found = useQuery(callFindingQuery(call.call.key, call.call.entries, counted === 'counted'));
+  const [counted, setCounted] = useOwnCalls();
+  const isCounted = counted === 'counted';
+  const query = callFindingQuery(call.call.key, call.call.entries, isCounted);
+  const found = useAnswer(call, 'finding', query);
+  const isReady = useReadyToDraw(!found.isPending);
+  const outbox = useOutbox();
   const [part, setPart] = useState<string | null>(null);
   const [jumped, setJumped] = useState<string | null>(null);
   // What is met stays where it is: the next switch must not move under the finger.
   const stood = useRef(new Set<string>());
-  if (found.isPending) return <Loading />;
-  if (found.isError) return <Trouble wrong={found.error} retry={() => found.refetch()} />;
+  if (found.isPending || !isReady) return <Loading />;
+  if (found.isLoadingError) return <Trouble wrong={found.error} retry={() => found.refetch()} />;
   if (!found.data)
     return (
       <Stack>
@@ -58,7 +65,10 @@ export function Find({ call, go }: StageProps) {
   const { finding, facts, cured, entries, waits_for, gates, own } = found.data;
   const everywhere = finding.parts.flatMap((one) => one.checks);
   const here = finding.parts.find((one) => one.part === part);
-  const first = finding.next[0];
+  // Without a connection the search goes on by what it knew: what was answered since is not asked again.
+  const answered = call.waiting.flatMap(({ body }) => (body.kind === 'checked' ? [body.check] : []));
+  const isAlone = answered.length > 0 && outbox.held === 'offline';
+  const first = (isAlone && finding.next.find((one) => !answered.includes(one.check))) || finding.next[0];
   const chosen = everywhere.find((one) => one.check === jumped);
   const asked = chosen ?? first;
   for (const group of chosen?.closed ? (gates[chosen.needs] ?? []) : waits_for) stood.current.add(group);
@@ -92,9 +102,7 @@ export function Find({ call, go }: StageProps) {
             check={asked}
             why={chosen ? '' : (first?.why ?? '')}
             closed={chosen?.closed ?? ''}
-            isDisabled={
-              state.closed || call.waiting.some(({ body }) => body.kind === 'checked' && body.check === asked.check)
-            }
+            isDisabled={state.closed || answered.includes(asked.check)}
             answer={answer}
           />
         ) : (
@@ -108,6 +116,13 @@ export function Find({ call, go }: StageProps) {
               </div>
             )}
           </Stack>
+        )}
+        {isAlone && (
+          <Quiet role="status">
+            No more advice until there is a connection: what is asked was worked out before your last{' '}
+            {answered.length === 1 ? 'answer' : `${answered.length} answers`}. Every check can still be opened and
+            answered.
+          </Quiet>
         )}
         {!sure && waits.map((group) => <Gates key={group.id} call={call} group={group} />)}
         <Suspects finding={finding} />

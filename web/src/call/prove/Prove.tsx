@@ -1,4 +1,4 @@
-import { type UseQueryResult, useQuery } from '@tanstack/react-query';
+import type { UseQueryResult } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
 import styled from 'styled-components';
 import type { Schemas } from '../../api/client';
@@ -12,7 +12,7 @@ import { Loading, Trouble } from '../../ui/states';
 import { Gates } from '../Gates';
 import { StageMain } from '../StageMain';
 import type { StageProps } from '../stageProps';
-import type { Call } from '../useCall';
+import { type Call, useAnswer } from '../useCall';
 import { AdviceLine } from './AdviceLine';
 import { Proofs } from './Proofs';
 import { ReadingRow } from './ReadingRow';
@@ -30,7 +30,7 @@ type Balance = UseQueryResult<Schemas['CallBalance'] | null>;
 /** Does it hold where it must, what do I trim, and which proof is still open? */
 export function Prove({ call, go }: StageProps) {
   const { state } = call;
-  const balance = useQuery(callBalanceQuery(call.call.key, call.call.entries));
+  const balance = useAnswer(call, 'balance', callBalanceQuery(call.call.key, call.call.entries));
   const [picked, pick] = useState<number | null>(null);
   const advice = balance.data?.answer.advice;
   // Where the advice wants to know next, until the door is drawn to another height.
@@ -93,7 +93,7 @@ type ChartProps = { call: Call; balance: Balance; height: number; pick: (inches:
 /** The door where it is let go, and the force there: what was planned, what the readings say, each reading pinned. */
 function Chart({ call, balance, height, pick }: ChartProps) {
   if (balance.isPending) return <Loading />;
-  if (balance.isError) return <Trouble wrong={balance.error} retry={() => balance.refetch()} />;
+  if (balance.isLoadingError) return <Trouble wrong={balance.error} retry={() => balance.refetch()} />;
   if (!balance.data) {
     return (
       <Quiet>

@@ -5,7 +5,7 @@ import { Action, Plain } from '../../ui/buttons';
 import { Caution, Facts, Label, Panel, Quiet, Row, Stack } from '../../ui/layout';
 
 const Now = styled.p`font: 600 24px/1.25 'Barlow Condensed', sans-serif;`;
-const Left = styled.p`font: 600 56px/1 'Barlow Condensed', sans-serif; font-variant-numeric: tabular-nums; small { font: 500 16px Barlow, sans-serif; margin-left: 8px; }`;
+const Left = styled.p`font: 600 56px/1 'Barlow Condensed', sans-serif; font-variant-numeric: tabular-nums; small { font: 600 16px Barlow, sans-serif; margin-left: 8px; }`;
 
 /** What is left of the time the unit waits, in whole seconds; it goes by the clock, also while the screen was away. */
 export function secondsLeft(begun: number, now: number, seconds: number): number {

@@ -1,4 +1,3 @@
-import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useLocation, useNavigate, useSearchParams } from 'react-router';
 import styled from 'styled-components';
@@ -9,6 +8,7 @@ import { InsideView } from '../../drawing/InsideView';
 import { StepMark } from '../../drawing/StepMark';
 import { StepDrawing } from '../../drawing/steps/StepDrawing';
 import { LinkButton, Plain, PlainLink } from '../../ui/buttons';
+import { useReadyToDraw } from '../../ui/DeferredContent';
 import { useDraft } from '../../ui/draft';
 import { Field } from '../../ui/Field';
 import { Caution, Label, Panel, Quiet, Row, Stack } from '../../ui/layout';
@@ -17,7 +17,7 @@ import { Loading, Trouble } from '../../ui/states';
 import { Gates } from '../Gates';
 import { StageMain } from '../StageMain';
 import type { StageProps } from '../stageProps';
-import type { Call } from '../useCall';
+import { type Call, useAnswer } from '../useCall';
 import { isThere, standsAt } from './count';
 import { HookOrPlate } from './HookOrPlate';
 import { stepNow, stepsSaid } from './next';
@@ -47,14 +47,15 @@ export function Repair({ call, go }: StageProps) {
   // Opened from here, it goes back: the next gesture back leaves the stage, and not a counter that is put away.
   const putAway = () => (opened === COUNTER ? navigate(-1) : setAddress({}, { replace: true }));
   const [picked, setPicked] = useState('');
-  const found = useQuery(callProceduresQuery(call.call.key, call.call.entries));
+  const found = useAnswer(call, 'procedures', callProceduresQuery(call.call.key, call.call.entries));
+  const isReady = useReadyToDraw(!found.isPending);
   const { work } = state;
   const cones = state.parts[0]?.unit === 'quarter-turns';
   // It stays until it is put away: the last stroke must not pull the counter from under the hand.
   if (counting && cones && work)
     return <TurnCounter call={call} title={work.title} stops={work.stops} close={putAway} done={putAway} />;
-  if (found.isPending) return <Loading />;
-  if (found.isError) return <Trouble wrong={found.error} retry={() => found.refetch()} />;
+  if (found.isPending || !isReady) return <Loading />;
+  if (found.isLoadingError) return <Trouble wrong={found.error} retry={() => found.refetch()} />;
   const { procedures } = found.data;
   const procedure = procedures.find((one) => one.procedure === picked) ?? procedures[0];
   if (!procedure) return <NothingToDo call={call} />;
@@ -87,7 +88,9 @@ export function Repair({ call, go }: StageProps) {
               ))}
             </StepCard>
           ) : (
-            <p role="status">Every step is done.</p>
+            <p role="status">
+              {procedure.now ? 'All that was told is said: what comes next needs a connection.' : 'Every step is done.'}
+            </p>
           )}
           {mine && mine.step !== 'take_off' && mine.step !== 'put_on' && <Standing call={call} />}
           {mine && mine.step === 'set' && !cones && step?.does === 'wind' && procedure.shut.length === 0 && (
@@ -131,7 +134,8 @@ export function Repair({ call, go }: StageProps) {
       <StageMain
         call={call}
         go={go}
-        main={step ? step.main : procedure.main}
+        // Past the last step that was told, nobody knows yet what comes next.
+        main={step ? step.main : procedure.now ? null : procedure.main}
         asked={step?.id}
         fresh={!found.isPlaceholderData}
         count={() => setAddress({ count: 'open' }, { state: COUNTER })}

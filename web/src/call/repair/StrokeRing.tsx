@@ -2,7 +2,7 @@ import styled from 'styled-components';
 
 const Ring = styled.svg`width: min(55vw, 68vh); height: min(55vw, 68vh); @media (max-width: 1000px) { width: min(84vw, 46vh); height: min(84vw, 46vh); }
   text { font: 600 64px 'Barlow Condensed', sans-serif; fill: var(--ink); text-anchor: middle; font-variant-numeric: tabular-nums; }
-  .unit { font-size: 10px; font-weight: 500; fill: var(--quiet); } .to-go { font-size: 15px; }`;
+  .unit { font-size: 10px; font-weight: 600; fill: var(--quiet); } .to-go { font-size: 15px; }`;
 
 const OUTER = 96;
 const INNER = 79;

@@ -24,7 +24,7 @@ const Screen = styled(
 const Top = styled.div`grid-column: 1 / -1; display: flex; gap: 10px; align-items: center; justify-content: space-between; flex-wrap: wrap;`;
 const Target = styled(Button)`
   border: 3px solid var(--action); background: var(--sheet); color: var(--ink); border-radius: 2px; cursor: pointer; display: grid; place-items: center; align-content: center; gap: 4px; min-height: 300px; padding: 8px; @media (max-width: 1000px) { min-height: calc(min(84vw, 46vh) + 96px); }
-  p { font: 500 20px 'Barlow Condensed', sans-serif; text-align: center; }
+  p { font: 600 20px 'Barlow Condensed', sans-serif; text-align: center; }
   &[data-pressed] { background: var(--holds-band); } &[data-there] { border-color: var(--holds); cursor: default; background: var(--sheet); }`;
 const Beside = styled.div`grid-column: 2; grid-row: 2 / span 2; display: grid; gap: 10px; align-content: start; overflow: auto;
   @media (max-width: 1000px) { grid-area: auto; overflow: visible; }`;
@@ -38,10 +38,6 @@ const Status = styled.p<{
   $wrong: boolean;
 }>`font-weight: 600; min-height: 3em; color: ${({ $wrong }) => ($wrong ? 'var(--caution)' : 'inherit')};`;
 
-const SIZES = [
-  { id: '1', text: '¼ turn a stroke' },
-  { id: '2', text: '½ turn, while the load is light' },
-] as const;
 const SPOKEN = [
   { id: 'silent', text: 'Silent' },
   { id: 'spoken', text: 'Say the count' },
@@ -142,7 +138,7 @@ export function TurnCounter({ call, title, stops, close, done }: Props) {
             </Status>
             <Pull part={part} at={at} unknown={unknown} />
             <p>{down ? part.down : part.up}</p>
-            <RadioButtons label="Size of a stroke" flow value={size} pick={setSize} options={SIZES} />
+            <RadioButtons label="Size of a stroke" flow value={size} pick={setSize} options={strokeSizes(part, at)} />
             {part.target === 0 && <SlackOrNot part={part} there={there} call={call} />}
             <Plain isDisabled={!parts.every((one) => isThere(one, call.waiting))} onPress={done}>
               All there: go on
@@ -155,6 +151,18 @@ export function TurnCounter({ call, title, stops, close, done }: Props) {
       </Modal>
     </Cover>
   );
+}
+
+/** How large a stroke may be, each with the most the bar pulls in the course of it, where the spring is known. */
+function strokeSizes(part: Schemas['PartState'], at: number): { id: '1' | '2'; text: string }[] {
+  const pull = (size: number) => {
+    const [from, to] = [pullAt(part, at), pullAt(part, at + stepOf(part, at, size))];
+    return from && to ? `: the bar pulls up to ${sized(Math.max(from.bar_force_lb, to.bar_force_lb), 'lb')}` : '';
+  };
+  return [
+    { id: '1', text: `¼ turn a stroke${pull(1)}` },
+    { id: '2', text: `½ turn${pull(2) || ', while the load is light'}` },
+  ];
 }
 
 /** Another count than was planned: every spring is to go to it, and the sentence says how far it is from what suits. */

@@ -5,8 +5,12 @@ type Part = Schemas['PartState'];
 
 /** Where a stroke starts: the count the server has, or what is on its way there; a cone of unknown turns counts down from 0. */
 export function standsAt(part: Part, waiting: readonly Waiting[]): number {
-  const strokes = waiting.flatMap(({ body }) => (body.kind === 'moved' && body.part === part.part ? [body] : []));
-  return strokes.at(-1)?.to_count ?? part.count ?? -part.let_off;
+  const said = waiting.flatMap(({ body }) =>
+    (body.kind === 'moved' || body.kind === 'slack') && body.part === part.part ? [body] : [],
+  );
+  const last = said.at(-1);
+  // What was said to be slack has nothing left on it.
+  return last?.kind === 'slack' ? 0 : (last?.to_count ?? part.count ?? -part.let_off);
 }
 
 /** How far the next stroke of at most `size` goes, and which way: an unknown cone goes down until it is said to be slack. */

@@ -1,4 +1,3 @@
-import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import type { Schemas } from '../../api/client';
 import { sizingQuery } from '../../api/queries';
@@ -7,10 +6,12 @@ import { StackSets } from '../../sizing/StackSets';
 import { useSetOptions } from '../../sizing/setOptions';
 import { TorsionSets } from '../../sizing/TorsionSets';
 import { PlainLink } from '../../ui/buttons';
+import { useReadyToDraw } from '../../ui/DeferredContent';
 import { Caution, Quiet, Stack } from '../../ui/layout';
 import { MainAction } from '../../ui/MainAction';
 import { Loading, Trouble } from '../../ui/states';
 import type { StageProps } from '../stageProps';
+import { useAnswer } from '../useCall';
 import { Keep } from './Keep';
 import { Offers } from './Offers';
 
@@ -51,9 +52,11 @@ function NewOnes({ call, go }: StageProps) {
 function Options({ call, go }: StageProps) {
   const { state } = call;
   const asked = useSetOptions(state.chosen?.option);
-  const sizing = useQuery(sizingQuery(call.call.key, call.call.entries, asked.options));
-  if (sizing.isPending) return <Loading />;
-  if (sizing.isError)
+  const query = sizingQuery(call.call.key, call.call.entries, asked.options);
+  const sizing = useAnswer(asked.isFirst ? call : { ...call, known: null }, 'sizing', query);
+  const isReady = useReadyToDraw(!sizing.isPending);
+  if (sizing.isPending || !isReady) return <Loading />;
+  if (sizing.isLoadingError)
     return (
       <Stack>
         <Trouble wrong={sizing.error} retry={() => sizing.refetch()} />

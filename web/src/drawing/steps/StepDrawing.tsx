@@ -8,7 +8,7 @@ import { Clamp, Drum, Gaps, Hand, Line } from './shaftAndTrack';
 import { Bar, Gap } from './springAndBar';
 
 const Drawing = styled.svg`display: block; width: 100%; background: var(--sheet); border: 1px solid var(--line);
-  text { font: 500 13px Barlow, sans-serif; fill: var(--ink); } .heavy { stroke: var(--ink); stroke-width: 2; fill: none; }
+  text { font: 600 13px Barlow, sans-serif; fill: var(--ink); } .heavy { stroke: var(--ink); stroke-width: 2; fill: none; }
   .thin { stroke: var(--ink); stroke-width: 1.2; fill: none; } .body { stroke: var(--ink); stroke-width: 1.4; fill: var(--steel); }
   .rope { stroke: var(--action); stroke-width: 1.6; fill: none; } .mark { stroke: var(--action); stroke-width: 2.4; fill: none; }
   .middle { text-anchor: middle; } .end { text-anchor: end; }`;
