@@ -1,4 +1,4 @@
-.PHONY: demo test check long cluster mutants fresh release bench docs shots api format
+.PHONY: demo test check long cluster mutants fresh release bench lighthouse docs shots api format
 export PATH := $(CURDIR)/.node/bin:$(PATH)
 
 demo:
@@ -43,6 +43,10 @@ bench:
 	@.venv/bin/python -m tests.support.world 300
 	@.venv/bin/python -m tests.support.mess 36
 	@.venv/bin/python -m tests.support.technician 1 40
+
+lighthouse:
+	@tools/setup
+	@.venv/bin/python -m tools.lighthouse
 
 docs:
 	@tools/setup

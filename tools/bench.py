@@ -67,6 +67,7 @@ def main() -> None:
             _api(server.address)
             environment = server.environment | {"NORTH_HINGE_AS_OWNER": "1"}
             subprocess.run([sys.executable, "-m", "tools.bench_lists"], cwd=ROOT, env=environment, check=True)
+            subprocess.run([sys.executable, "-m", "tools.bench_page", server.address], cwd=ROOT, check=True)
 
 
 def _seconds(work: Callable[[], object], times: int) -> float:

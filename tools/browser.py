@@ -15,11 +15,11 @@ FLAGS = (
 )  # fmt: skip
 
 
-def open_browser(width: int = 1280, height: int = 800) -> webdriver.Chrome:
-    """A browser whose page is `width` × `height` CSS pixels."""
+def open_browser(width: int = 1280, height: int = 800, *flags: str) -> webdriver.Chrome:
+    """A browser whose page is `width` × `height` CSS pixels, started with more flags where given."""
     options = Options()
     options.binary_location = "/usr/lib/chromium/chromium-headless-shell"
-    for flag in FLAGS:
+    for flag in (*FLAGS, *flags):
         options.add_argument(flag)
     options.set_capability("goog:loggingPrefs", {"browser": "ALL"})
     # Without a window it leaves what is taken home wherever it was started, not always where it is told to.

@@ -14,10 +14,13 @@ import threading
 import time
 import urllib.parse
 import uuid
+from collections.abc import Callable
 
 from server.people.demo import DEMO_ACCOUNTS
 
 PEOPLE, PAUSE_SECONDS, SECONDS = 100, 3.0, 45.0
+# A page rests so long before it asks what may come next.
+REST_SECONDS = 0.7
 GUESSERS, GUESS_SECONDS = 20, 15.0
 TRIES = 5
 
@@ -58,37 +61,57 @@ class Tablet:
         return took, answer.status, content
 
 
-def crowd(address: str) -> dict[str, list[float]]:
-    """A hundred people, signed in, for a while, each with a pause between two things; the seconds of each kind of thing."""
-    took: dict[str, list[float]] = {}
-    lock, all_in = threading.Lock(), threading.Barrier(PEOPLE)
+LIGHT = ("today", "list", "file", "call", "closed", "entry")
+HEAVY = (*LIGHT, "sizing", "sheet")
+
+
+def crowd(address: str, kinds: tuple[str, ...], is_ahead: bool) -> dict[str, list[float]]:
+    """A hundred people, signed in, for a while, each with a pause between two things; the seconds of each kind of thing.
+
+    `is_ahead`: after an entry the tablet asks what may come next, as the page does; nobody waits for that, and it is told apart.
+    """
+    took, steps = dict[str, list[float]](), list[int]()
+    lock, all_in = threading.Lock(), threading.Barrier(PEOPLE, timeout=120)
+    # They sign in a few at a time, as people do.
+    coming = threading.Semaphore(4)
 
     def work(number: int) -> None:
-        chance, tablet = random.Random(number), Tablet(address, number)
-        doors = json.loads(tablet.ask("GET", "/api/doors")[2])["doors"]
-        calls = json.loads(tablet.ask("GET", "/api/calls")[2])
-        one = calls["under_way"][0]["key"]
+        chance = random.Random(number)
+        with coming:
+            tablet = Tablet(address, number)
+            doors = json.loads(tablet.ask("GET", "/api/doors")[2])["doors"]
+            closed = json.loads(tablet.ask("GET", "/api/calls")[2])["closed"]
+            own = doors[number % len(doors)]["key"]
+            one = json.loads(tablet.ask("POST", f"/api/doors/{own}/calls", {"key": str(uuid.uuid4())})[2])["key"]
+            tablet.ask("POST", f"/api/calls/{one}/entries", {"id": str(uuid.uuid4()), "body": {"kind": "complaint", "complaint": "bang"}})
+        ways: dict[str, Callable[[], tuple[str, str, object]]] = {
+            "today": lambda: ("GET", "/api/calls", None),
+            "list": lambda: ("GET", f"/api/doors?search={chance.choice('bcdfmst')}", None),
+            "file": lambda: ("GET", f"/api/doors/{chance.choice(doors)['key']}", None),
+            "call": lambda: ("GET", f"/api/calls/{one}", None),
+            "closed": lambda: ("GET", f"/api/calls/{chance.choice(closed)['key']}", None),
+            "entry": lambda: ("POST", f"/api/calls/{one}/entries", {"id": str(uuid.uuid4()), "body": _gate(chance)}),
+            "sizing": lambda: ("POST", f"/api/calls/{one}/sizing", {}),
+            "sheet": lambda: ("GET", f"/api/calls/{chance.choice(closed)['key']}/sheet.pdf", None),
+        }
         all_in.wait()
+        # Idle meanwhile, it may have been closed at the other end.
+        tablet.connection.close()
         over = time.monotonic() + SECONDS
         time.sleep(chance.uniform(0, PAUSE_SECONDS))
         while time.monotonic() < over:
-            entry = {"id": str(uuid.uuid4()), "body": {"kind": "found", "cause": "track", "note": f"tablet {number}"}}
-            name, method, path, body = chance.choice(
-                (
-                    ("today", "GET", "/api/calls", None),
-                    ("list", "GET", f"/api/doors?search={chance.choice('bcdfmst')}", None),
-                    ("file", "GET", f"/api/doors/{chance.choice(doors)['key']}", None),
-                    ("call", "GET", f"/api/calls/{one}", None),
-                    ("call", "GET", f"/api/calls/{chance.choice(calls['closed'])['key']}", None),
-                    ("entry", "POST", f"/api/calls/{one}/entries", entry),
-                    ("sizing", "POST", f"/api/calls/{one}/sizing", {}),
-                    ("sheet", "GET", f"/api/calls/{chance.choice(calls['closed'])['key']}/sheet.pdf", None),
-                )
-            )
-            seconds, status, content = tablet.ask(method, path, body)
-            assert status in (200, 409, 422, 429, 503), content[:200]
-            with lock:
-                took.setdefault(name, []).append(seconds)
+            name = chance.choice(kinds)
+            asked = [(name, ways[name]())]
+            if is_ahead and name == "entry":
+                asked.append(("ahead", ("GET", f"/api/calls/{one}/ahead", None)))
+            for kind, (method, path, body) in asked:
+                seconds, status, content = tablet.ask(method, path, body)
+                assert status in (200, 409, 422, 429, 503), content[:200]
+                with lock:
+                    took.setdefault(kind, []).append(seconds)
+                    if kind == "ahead":
+                        steps.append(len(json.loads(content)["steps"]) if status == 200 else 0)
+                time.sleep(REST_SECONDS if is_ahead and kind == "entry" else 0)
             time.sleep(chance.uniform(0.5, 1.5) * PAUSE_SECONDS)
 
     threads = [threading.Thread(target=work, args=[number]) for number in range(PEOPLE)]
@@ -96,7 +119,16 @@ def crowd(address: str) -> dict[str, list[float]]:
         thread.start()
     for thread in threads:
         thread.join()
+    if steps:
+        print(
+            f"answers ahead hold {statistics.median(steps):.0f} steps in the median, {sum(not one for one in steps)} of {len(steps)} none"
+        )
     return took
+
+
+def _gate(chance: random.Random) -> dict[str, object]:
+    """A safety check said, or taken back: what leaves every call as it was in the end."""
+    return {"kind": "gate", "gate": chance.choice(("power_off", "people_away")), "met": chance.random() < 0.5}
 
 
 def guessed(address: str) -> tuple[list[float], list[float]]:
@@ -131,10 +163,16 @@ def main() -> None:
     address = sys.argv[1]
     alone, among = guessed(address)
     print(f"a technician's answers: {_said(alone)}; while {GUESSERS} guess: {_said(among)}")
-    took = crowd(address)
-    print(f"{PEOPLE} people with pauses of {PAUSE_SECONDS:.0f} s: {_said([one for kind in took.values() for one in kind])}")
-    for name, seconds in sorted(took.items()):
-        print(f"  {name}: {_said(seconds)}")
+    for says, kinds, is_ahead in (
+        ("at work", LIGHT, False),
+        ("the same with answers ahead", LIGHT, True),
+        ("with sizing and sheets", HEAVY, False),
+    ):
+        took = crowd(address, kinds, is_ahead)
+        waited = [one for kind, seconds in took.items() for one in seconds if kind != "ahead"]
+        print(f"{PEOPLE} people with pauses of {PAUSE_SECONDS:.0f} s {says}: {_said(waited)}", flush=True)
+        for name, seconds in sorted(took.items()):
+            print(f"  {name}: {_said(seconds)}")
 
 
 def _said(seconds: list[float]) -> str:

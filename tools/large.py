@@ -45,9 +45,9 @@ def fill(shop: int, doors: int) -> None:
         closed = "IF(seq MOD 100, TIMESTAMPADD(MINUTE, seq + 90, '2022-01-01'), NULL)"
         cursor.execute(
             "INSERT INTO calls_call (id, shop_id, door_id, `key`, technician, started_at, closed_at, "
-            "claimed_elsewhere, abandoned, record_at_start, complaint, cause) "
+            "claimed_elsewhere, abandoned, record_at_start, complaint, cause, stage) "
             f"SELECT {call} + seq, %s, {first} + 1 + (seq MOD {doors}), {key}, 'T. Orme', {started}, {closed}, "
-            f"0, 0, %s, 'heavy', 'spring_broken' FROM seq_1_to_{calls}",
+            f"0, 0, %s, 'heavy', 'spring_broken', '' FROM seq_1_to_{calls}",
             [shop, MEASURED],
         )
         body = '{"kind": "complaint", "complaint": "heavy"}'

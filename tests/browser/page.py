@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import re
 import time
+from contextlib import suppress
 from pathlib import Path
 
 from django.conf import settings
@@ -14,6 +15,7 @@ from selenium.common.exceptions import (
     MoveTargetOutOfBoundsException,
     StaleElementReferenceException,
     TimeoutException,
+    WebDriverException,
 )
 from selenium.webdriver.common.action_chains import ActionChains
 from selenium.webdriver.common.by import By
@@ -73,9 +75,12 @@ look();
 WATCH_WIDTH = """
 const phone = matchMedia('(max-width: 599px)');
 new MutationObserver(() => {
-  if (!phone.matches) return;
+  // The letters of this machine, wider than any phone's, stand until the page's own are there.
+  if (!phone.matches || document.fonts.status !== 'loaded') return;
   const {scrollWidth, clientWidth} = document.documentElement;
-  if (scrollWidth > clientWidth) window.wasTooWide = scrollWidth;
+  if (scrollWidth <= clientWidth) return;
+  const widest = [...document.body.querySelectorAll('*')].filter((one) => one.getBoundingClientRect().right > clientWidth + 1).at(-1);
+  window.wasTooWide = `${scrollWidth} px: ${widest?.outerHTML.slice(0, 200)}`;
 }).observe(document, {childList: true, subtree: true});
 """
 TOO_WIDE = "return Boolean(window.wasTooWide) || document.documentElement.scrollWidth > window.innerWidth + 1"
@@ -89,10 +94,15 @@ return label ? document.getElementById(label.htmlFor) : null;
 class Page:
     """One tablet."""
 
-    def __init__(self, browser: webdriver.Chrome, address: str) -> None:
-        self.browser, self.address = browser, address
+    def __init__(self, browser: webdriver.Chrome, address: str, keeps_seen: bool = False) -> None:
+        self.browser, self.address, self.keeps_seen = browser, address, keeps_seen
 
     def go(self, path: str) -> None:
+        if not self.keeps_seen:
+            # What a test wrote meanwhile is to be looked at, not what was seen before.
+            seen = {"securityOrigin": self.address, "databaseName": "north-hinge-seen"}
+            with suppress(WebDriverException):
+                self.browser.execute_cdp_cmd("IndexedDB.deleteDatabase", seen)
         self.browser.get(self.address + path)
 
     def become(self, person: Person) -> None:

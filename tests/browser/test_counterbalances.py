@@ -1,6 +1,7 @@
 """Doors that once sent the technician back to paper, in the real page; and the bench."""
 
 import pytest
+from selenium.webdriver.common.action_chains import ActionChains
 from selenium.webdriver.common.by import By
 from selenium.webdriver.common.keys import Keys
 
@@ -292,6 +293,26 @@ def test_every_page_of_the_bench_answers_or_says_why_not(signed_in, person, addr
     page.sees(words)
     # A refusal shown on the page is on the console too.
     assert not [one for one in page.complaints() if "422" not in one]
+
+
+def test_limits_and_shaft_are_touched_on_their_drawings(signed_in, person):
+    page = signed_in
+    page.go("/bench/limits")
+    stop = page.until(lambda: page.browser.find_elements("id", "stop-up"), "the stop of the open door")[0]
+    stop.send_keys(Keys.ARROW_LEFT)
+    page.sees('it stops 3 1/4" short of its mark')
+    stop.send_keys(*[Keys.ARROW_RIGHT] * 17)
+    page.sees('it stops 1" beyond its mark')
+    assert stop.get_attribute("aria-valuetext") == '1" beyond'
+    rail = page.browser.find_element("css selector", "figure svg")
+    left = rail.size["width"] // 2
+    ActionChains(page.browser).move_to_element_with_offset(rail, int(rail.size["width"] * 0.22) - left, 0).click().perform()
+    page.sees("Down: it stops on its mark")
+    page.go("/bench/survey")
+    page.touch("Shaft to ceiling: not measured")
+    page.until(lambda: page.browser.switch_to.active_element.accessible_name == "Shaft to ceiling", "its field, to be typed")
+    page.keys("2 1/2", Keys.TAB)
+    page.sees("Headroom short by 1/2")
 
 
 def test_axe_finds_nothing_on_the_new_views_and_none_scrolls_sideways_on_a_phone(signed_in, person, unusual):

@@ -4,6 +4,7 @@ from dataclasses import dataclass
 
 import pytest
 
+from server.calls.models import AheadTally
 from server.doors.models import Door
 from tests.browser.thumb import Thumb
 from tests.browser.work import start
@@ -45,6 +46,10 @@ def test_a_call_is_walked_by_the_thumb_in_few_touches(signed_in, person, name):
     page.size(1280, 800)
     assert not thumb.out_of_sight
     assert len(touched) <= told.most, "\n".join((str(len(touched)), *touched))
+    # Whatever was shown before the server had answered is what it then answered.
+    page.browser.execute_script("window.dispatchEvent(new Event('pagehide'))")
+    page.until(AheadTally.objects.exists, "counted")
+    assert AheadTally.objects.get().otherwise == 0
 
 
 def by_hand(thumb: Thumb, cause: str, note: str) -> None:

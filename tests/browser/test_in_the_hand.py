@@ -240,6 +240,7 @@ def test_a_double_tap_under_the_thumb_states_one_gate_and_the_next_waits_to_be_r
 def test_what_was_entered_a_moment_ago_is_undone_from_the_same_place_on_every_stage(arrived):
     page, call = arrived
     assert not page.find("Undo").is_enabled()
+    page.pause(A_MOMENT)
     page.touch("It is unplugged")
     page.until(lambda: gates_met(call) == ["power_off"], "stated")
     told = page.browser.execute_script("return [...document.querySelectorAll('[role=status]')].map((one) => one.textContent).join()")
@@ -330,6 +331,7 @@ def test_what_was_entered_on_one_call_is_not_undone_on_another(arrived, person):
     other = start(person, Door.objects.create(shop=person.shop, name="Boat shed"))
     enter(other, person, "complaint", complaint="bang")
     met(other, person, "hands_on")
+    page.pause(A_MOMENT)
     page.touch("It is unplugged")
     page.until(lambda: gates_met(call) == ["power_off"], "stated")
     page.browser.execute_script(

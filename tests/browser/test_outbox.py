@@ -126,7 +126,7 @@ def test_somebody_else_signing_in_sends_nothing_under_their_name(winding, person
     Person.objects.create_user("marit", password=PASSWORD, name="Marit Sole", role="technician", shop=person.shop)
     Session.objects.all().delete()
     page.touch(COUNT)
-    page.sees("1 entry of tess wait on this tablet and go out when tess signs in")
+    page.sees("1 entry of tess waits on this tablet and goes out when tess signs in")
     for username, expected in (("marit", []), ("tess", [(0, "tess")])):
         page.write("User name", username)
         page.write("Password", PASSWORD)
@@ -218,10 +218,12 @@ def test_without_a_connection_no_stage_is_a_blank_page(signed_in, person, door):
     page.offline(True)
     page.touch("Measure")
     page.sees("Door weight")
-    page.touch("Repair")
+    page.touch("Size")
     page.sees("The server does not answer")
     page.sees("Net loft")
     page.offline(False)
+    page.until(lambda: "The server does not answer" not in page.text(), "an answer, by itself")
+    page.touch("Repair")
     page.sees("Start winding")
 
 

@@ -21,6 +21,11 @@ const main = document.getElementById('main-action');
 return main && !document.querySelector('[aria-label=Loading]') ? [main.textContent, main.disabled] : null;
 """
 ASKED = "return document.querySelector('[data-check]')?.dataset.check ?? null"
+PUT_RIGHT = "return [...document.querySelectorAll('button')].some((one) => one.textContent === 'Put right')"
+TOGETHER = """
+const words = [...document.querySelectorAll('button')].map((one) => one.innerText);
+return words.find((one) => one.startsWith('This and the next')) ?? null;
+"""
 IN_SIGHT = """
 const box = document.getElementById('main-action').getBoundingClientRect();
 return box.bottom <= innerHeight + 1 && box.top >= 0;
@@ -41,7 +46,7 @@ class Thumb:
     def walk(self, most: int = 120) -> list[str]:
         """Press on until the call is closed: what was touched, strokes left out."""
         for _ in range(most):
-            if state_of(self.call).closed:
+            if self.is_over():
                 return self.touched
             self.once()
         raise AssertionError(f"not closed after {most} touches: {self.touched[-6:]} at {self.page.browser.current_url}")
@@ -50,11 +55,19 @@ class Thumb:
         self.page.touch(words)
         self.touched.append(words)
 
+    def is_over(self) -> bool:
+        """Whether the call is closed."""
+        return state_of(self.call).closed
+
+    def said(self) -> int:
+        """How much was entered on the call."""
+        return self.call.entries.count()
+
     def _entered(self, words: str) -> None:
         """Something touched that is kept with the call."""
-        before = self.call.entries.count()
+        before = self.said()
         self.touch(words)
-        self.page.until(lambda: self.call.entries.count() > before, f"{words!r} kept")
+        self.page.until(lambda: self.said() > before, f"{words!r} kept")
 
     def once(self) -> None:
         """The next touch: the main action, or the answer that is asked for."""
@@ -73,7 +86,7 @@ class Thumb:
             main.click()
             self.touched.append(label)
             if label == "Close the call" and stage == "close":
-                self.page.until(lambda: state_of(self.call).closed, "closed")
+                self.page.until(self.is_over, "closed")
             if label in ("Count them down", "Start winding", "Go on winding", "Count them on", "Count them off"):
                 self._count()
             return
@@ -100,10 +113,10 @@ class Thumb:
         row = check.rows().get(self.cause, check.usually)
         self.page.pause(REST_S)
         outcome = list(check.outcomes)[int(np.argmax(row))]
-        before = self.call.entries.count()
+        before = self.said()
         self.page.browser.find_element(By.CSS_SELECTOR, f"[data-outcome={outcome}]").click()
         self.touched.append(f"{name}: {outcome}")
-        self.page.until(lambda: self.call.entries.count() > before, f"{name} answered {outcome}")
+        self.page.until(lambda: self.said() > before, f"{name} answered {outcome}")
 
     def _let_go(self) -> None:
         self.page.pause(REST_S)
@@ -111,13 +124,12 @@ class Thumb:
 
     def _together(self) -> bool:
         """Several steps that may be said at once are said at once."""
-        found = [one for one in self.page.browser.find_elements(By.TAG_NAME, "button") if one.text.startswith("This and the next")]
-        if not found:
+        words = self.page.browser.execute_script(TOGETHER)
+        if not words:
             return False
-        before = self.call.entries.count()
-        self.touched.append(found[0].text)
-        found[0].click()
-        self.page.until(lambda: self.call.entries.count() > before, "said together")
+        before = self.said()
+        self.touch(words)
+        self.page.until(lambda: self.said() > before, "said together")
         return True
 
     def _count(self) -> None:
@@ -137,7 +149,7 @@ class Thumb:
 
     def _finish(self) -> bool:
         """On Close: what was found said to be put right, the parts taken from the list; whether anything was touched."""
-        if any(one.standing == "open" for one in state_of(self.call).finds):
+        if self.page.browser.execute_script(PUT_RIGHT):
             self._entered("Put right")
             return True
         return False
