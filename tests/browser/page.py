@@ -75,8 +75,7 @@ look();
 WATCH_WIDTH = """
 const phone = matchMedia('(max-width: 599px)');
 new MutationObserver(() => {
-  // The letters of this machine, wider than any phone's, stand until the page's own are there.
-  if (!phone.matches || document.fonts.status !== 'loaded') return;
+  if (!phone.matches) return;
   const {scrollWidth, clientWidth} = document.documentElement;
   if (scrollWidth <= clientWidth) return;
   const widest = [...document.body.querySelectorAll('*')].filter((one) => one.getBoundingClientRect().right > clientWidth + 1).at(-1);

@@ -15,7 +15,8 @@ const Grid = styled(Table)`
   td { border-bottom: 1px solid var(--line); padding: 8px; height: 48px; cursor: pointer; font: 600 17px 'Barlow Condensed', sans-serif; }
   td:first-child { font-weight: 600; font-size: 20px; } th, td + td { white-space: nowrap; }
   tr { outline-offset: -3px; } tr[data-selected] td { background: var(--holds-band); } tr[data-selected] td:first-child { box-shadow: inset 8px 0 0 var(--action); padding-left: 18px; }
-  @media (max-width: 1180px) { .wide { display: none; } }`;
+  @media (max-width: 1180px) { .wide { display: none; } }
+  @media (max-width: 599px) { th, td { padding-inline: 5px; } td + td { white-space: normal; } }`;
 const Limits = styled.div`display: grid; grid-template-columns: repeat(auto-fit, minmax(120px, 1fr)); gap: 10px; align-items: end;`;
 const Only = styled(ToggleButton)`${toggle}`;
 

@@ -2,7 +2,8 @@ import type { Ref } from 'react';
 import { FieldError, Input, Label, Text, TextArea, TextField, type TextFieldProps } from 'react-aria-components';
 import styled from 'styled-components';
 
-const Box = styled(TextField)`display: grid; gap: 4px;`;
+/** A day and hour is wider than a phone in some letters: it gives way. */
+const Box = styled(TextField)`display: grid; grid-template-columns: minmax(0, 1fr); gap: 4px; min-width: 0;`;
 const Name = styled(Label)`font-weight: 600;`;
 const Hint = styled(Text)`color: var(--quiet); font-size: 15px;`;
 const entry = `font: 600 20px Barlow, sans-serif; color: var(--ink); background: var(--sheet); border: 1px solid var(--edge); border-radius: 2px; min-height: 48px; padding: 6px 12px; width: 100%;`;
