@@ -18,6 +18,7 @@ NAMES = (
     *("lift", "torsion", "size", "compare", "carries", "identify", "weigh", "extension", "counterweight", "convert", "cable", "one_piece"),
     *("balance", "trim", "find", "sun", "triage", "knowledge", "procedure", "call"),
     *("limits", "replace", "packing", "survey", "placement", "clearance", "practice", "side_view"),
+    *("day",),
 )
 
 

@@ -112,4 +112,27 @@ ASKED = {
     "clearance": {"door": DOOR, "track": TRACK, "rail_in": 86, "beam_in": 83, "opening_in": 84, "vehicle_in": 80},
     "practice": {"kind": "rail_button", "unit": 3, "lines": ["set", "jog 84", "store", "jog -84", "store", "press", "wait 5", "fly"]},
     "side_view": {"door": DOOR, "track": TRACK, "drum": DRUM, "positions_in": [0, 84]},
+    "day": {
+        "day": {
+            "base": "Works yard, Pennock",
+            "travel": {"usual_minutes": 20, "roads": [{"start": "Pennock", "end": "Saltmarsh", "minutes": 25}]},
+        },
+        "technicians": [
+            {
+                "name": "wren",
+                "visits": [
+                    {
+                        "key": "a",
+                        "name": "Bakery",
+                        "address": "Market Steps 4, Saltmarsh",
+                        "minutes": 90,
+                        "from_minute": 480,
+                        "until_minute": 600,
+                    },
+                    {"key": "b", "name": "Boatworks", "address": "Slipway 3, Pennock", "minutes": 45},
+                ],
+            }
+        ],
+        "wanted": {"address": "Tern Street 31, Pennock", "minutes": 60},
+    },
 }
