@@ -11,7 +11,7 @@ from django_scopes import scope
 
 from demo.booked import book
 from demo.follow_ups import keep
-from demo.people import ACCESS, FAMILIES, SECOND_SHOP, SECOND_SHOP_PEOPLE, SHOP, SIZES, STREETS, TOWNS, TRADES, Size
+from demo.people import ACCESS, COLLEAGUES, FAMILIES, ROADS, SECOND_SHOP, SECOND_SHOP_PEOPLE, SHOP, SIZES, STREETS, TOWNS, TRADES, Size
 from demo.unusual import PARTS, RATES, UNUSUAL, VAN, record_of
 from demo.visits import Visit, arrive, close, read_balance, read_with_gauge, replace_springs, suggested, visit_at
 from hinge.carriers.torsion import wound
@@ -55,10 +55,18 @@ OPENERS: tuple[dict[str, Value], ...] = (
 def fill(past_calls: int = PAST_CALLS) -> None:
     """Write two shops into an empty database, whole or not at all."""
     shop = Shop.objects.create(
-        name=SHOP[0], place=SHOP[1], phone=SHOP[2], latitude_deg=44.4, longitude_deg=-90.1, time_zone="America/Chicago"
+        name=SHOP[0],
+        place=SHOP[1],
+        phone=SHOP[2],
+        latitude_deg=44.4,
+        longitude_deg=-90.1,
+        time_zone="America/Chicago",
+        travel={"usual_minutes": 20, "roads": [{"start": start, "end": end, "minutes": minutes} for start, end, minutes in ROADS]},
     )
     for account in DEMO_ACCOUNTS:
         Person.objects.create_user(account.username, password=account.password, name=account.name, role=account.role, shop=shop)
+    for username, name, role in COLLEAGUES:
+        Person.objects.create_user(username, password=DEMO_ACCOUNTS[0].password, name=name, role=role, shop=shop)
     second = Shop.objects.create(name=SECOND_SHOP[0], place=SECOND_SHOP[1], phone=SECOND_SHOP[2])
     for username, name, role in SECOND_SHOP_PEOPLE:
         Person.objects.create_user(username, password=DEMO_ACCOUNTS[0].password, name=name, role=role, shop=second)

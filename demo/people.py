@@ -6,10 +6,17 @@ from dataclasses import dataclass
 
 SHOP = ("Fennimore Door Works", "Harrow Quay, Saltmarsh Valley", "555 0142")
 SECOND_SHOP = ("Upper Weir Doors", "Weir End, Saltmarsh Valley", "555 0177")
+# Who works there besides those whose sign-in the demo shows.
+COLLEAGUES = (("ines", "Ines Garrick", "technician"), ("tor", "Tor Verrall", "technician"))
 SECOND_SHOP_PEOPLE = (("tamsin", "Tamsin Orrell", "lead"),)
 
 STREETS = ("Kelp Lane", "Dyke Row", "Ropewalk", "Lantern Hill", "Cooper's Slip", "Osier Bank", "Tern Street", "Mill Race", "Gull Close")
 TOWNS = ("Harrow Quay", "Saltmarsh", "Low Ferry", "Weir End", "Pennock")
+# Minutes on the road between them; what is not said is found over the others.
+ROADS = (
+    ("Harrow Quay", "Saltmarsh", 12), ("Saltmarsh", "Low Ferry", 18), ("Saltmarsh", "Pennock", 25), ("Low Ferry", "Weir End", 15),
+    ("Pennock", "Weir End", 20), *((town, town, 6) for town in TOWNS),
+)  # fmt: skip
 FAMILIES = (
     "Ashdown", "Birtle", "Calloway", "Dunmore", "Eskdale", "Farrant", "Garrick", "Hollis", "Inchbald", "Jessop", "Kettering", "Lathom",
     "Marrick", "Nettle", "Orme", "Pargeter", "Quill", "Rudd", "Selwick", "Thorne", "Umber", "Verrall", "Wragge", "Yarrow",

@@ -220,14 +220,14 @@ def _warnings(order: Sequence[Visit], planned: Sequence[PlannedVisit], ends_minu
         DayWarning(
             kind="late",
             key=one.key,
-            sentence=_say("late", door=one.name, time=clock(visit.start_minute), count=visit.late_min),
+            sentence=_say("late", door=one.name, time=clock(visit.start_minute), late=duration(visit.late_min)),
         )
         for one, visit in zip(order, planned, strict=True)
         if visit.late_min
     ]
     over = ends_minute - day.closes_minute
     if over > 0 and order:
-        found.append(DayWarning(kind="over", key="", sentence=_say("over", time=clock(ends_minute), count=over)))
+        found.append(DayWarning(kind="over", key="", sentence=_say("over", time=clock(ends_minute), over=duration(over))))
     return found
 
 
@@ -235,3 +235,9 @@ def clock(minute: int) -> str:
     """A time of the day, 24 hours, from minutes after midnight; past midnight it is of the next day."""
     hours, minutes = divmod(minute, 60)
     return f"{hours % 24:02d}:{minutes:02d}" + (" the next day" if hours >= 24 else "")
+
+
+def duration(minutes: int) -> str:
+    """How long so many minutes are [min], in hours from one on."""
+    hours, rest = divmod(minutes, 60)
+    return f"{hours} h {rest:02d} min" if hours and rest else f"{hours} h" if hours else f"{rest} min"

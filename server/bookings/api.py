@@ -126,7 +126,8 @@ class LinkOut(Schema):
     address: str = ""
 
 
-def _out(booking: Booking) -> BookingOut:
+def booking_out(booking: Booking) -> BookingOut:
+    """A booking as it is answered."""
     door, who, expected = booking.door, booking.technician, booking.expected()
     same = {name: getattr(booking, name) for name in service.BookingInput.model_fields if name != "technician"}
     return BookingOut(
@@ -150,7 +151,7 @@ def _out(booking: Booking) -> BookingOut:
 
 
 def _days(first: date, days: int) -> list[DayOut]:
-    by_day = {day: [_out(one) for one in rows] for day, rows in groupby(service.between(first, days), key=lambda one: one.day)}
+    by_day = {day: [booking_out(one) for one in rows] for day, rows in groupby(service.between(first, days), key=lambda one: one.day)}
     found = []
     for day in (first + timedelta(days=after) for after in range(days)):
         rows = by_day.get(day, [])
@@ -170,13 +171,13 @@ def bookings(request: HttpRequest, day: Day, days: Annotated[int, Query(ge=1, le
 @router.post("/doors/{uuid:key}/bookings", response=BookingOut, operation_id="book_call")
 def book_call(request: HttpRequest, key: uuid.UUID, given: NewBooking) -> BookingOut:
     """Book a call at a door; posting the same key again changes nothing."""
-    return _out(service.book(person_of(request), key, given.key, given))
+    return booking_out(service.book(person_of(request), key, given.key, given))
 
 
 @router.put("/bookings/{uuid:key}", response=BookingOut, operation_id="change_booking")
 def change_booking(request: HttpRequest, key: uuid.UUID, given: ChangedBooking) -> BookingOut:
     """Move a booking, hand it over, call it off or take it up again; a stale version is refused with what stands now."""
-    return _out(service.change(person_of(request), key, given.version, given))
+    return booking_out(service.change(person_of(request), key, given.version, given))
 
 
 @router.post("/bookings/{uuid:key}/call", response=StartedCall, operation_id="start_booked")

@@ -3,14 +3,13 @@
 import hashlib
 import secrets
 import uuid
-from datetime import date, time, timedelta
-from typing import Annotated
+from datetime import date, timedelta
 
 from django.db import transaction
 from django.db.models import F, QuerySet
 from django.shortcuts import get_object_or_404
 from django.utils import timezone
-from pydantic import AfterValidator, Field
+from pydantic import Field
 
 from hinge.call.commands import Complaint
 from hinge.call.facts import Call as Facts
@@ -21,22 +20,13 @@ from server.bookings.models import Booking, FeedLink
 from server.calls.models import Call
 from server.calls.service import enter, start
 from server.config.errors import StaleWriteError
-from server.config.request_body import RequestBody
+from server.config.request_body import RequestBody, WallTime
 from server.config.transactions import mutation
 from server.doors.models import Door
 from server.doors.service import note, require_filed
 from server.people.models import Person
 
 AHEAD_DAYS = 730
-
-
-def _of_the_wall(value: time) -> time:
-    if value.tzinfo:
-        raise ValueError("a time of the wall clock, without a zone")
-    return value
-
-
-WallTime = Annotated[time, AfterValidator(_of_the_wall)]
 
 
 class BookingInput(RequestBody):
@@ -92,6 +82,18 @@ def change(person: Person, key: uuid.UUID, version: int, wish: BookingInput) -> 
     booking.save()
     if before != _when(booking):
         note(booking.door, person, "changed a booking", {"day": [before, _when(booking)]})
+    return booking
+
+
+def tried(person: Person, key: uuid.UUID, door_key: uuid.UUID, wish: BookingInput) -> Booking:
+    """A booking as it would be were it made or changed so; nothing of it is kept. Raises what booking it would."""
+    rows = Booking.objects.select_related("shop", "door", "technician", "call")
+    booking = rows.filter(key=key).first()
+    if booking is None:
+        booking = Booking(shop=person.shop, door=get_object_or_404(Door, key=door_key), key=key)
+    elif booking.standing in ("under_way", "done"):
+        raise OutOfStepError("The call of this booking was started: it goes on there.", "key", str(key))
+    _set(booking, wish)
     return booking
 
 

@@ -1,8 +1,20 @@
 """What a request may say, and a large answer as it goes out."""
 
+from datetime import time
+from typing import Annotated
+
 from django.http import HttpResponse
 from ninja import Schema
-from pydantic import BaseModel, ConfigDict
+from pydantic import AfterValidator, BaseModel, ConfigDict
+
+
+def _of_the_wall(value: time) -> time:
+    if value.tzinfo:
+        raise ValueError("a time of the wall clock, without a zone")
+    return value
+
+
+WallTime = Annotated[time, AfterValidator(_of_the_wall)]
 
 
 class RequestBody(Schema):

@@ -67,6 +67,9 @@ def _shop(shop: Shop) -> dict[str, Any]:
         "longitude_deg": shop.longitude_deg,
         "time_zone": shop.time_zone,
         "ways": shop.ways,
+        "opens_at": shop.opens_at.isoformat(),
+        "closes_at": shop.closes_at.isoformat(),
+        "travel": shop.travel_table.model_dump(mode="json"),
         "people": [{"username": one.username, "name": one.name, "role": one.role, "works_here": one.is_active} for one in people],
         "lists": [{"kind": one.kind, "file_name": one.file_name, "by": one.loaded_by.username} for one in lists],
     }

@@ -11,6 +11,7 @@ from uuid import UUID
 
 from pydantic import BaseModel, BeforeValidator, ConfigDict, Field, field_validator
 
+from hinge.desk.travel import TravelTable
 from hinge.measure.cells import read_cell, written_cell
 from server.doors.service import DETAILS
 
@@ -53,6 +54,9 @@ class ShopPart(ExportPart):
     longitude_deg: float | None
     time_zone: Annotated[str, Field(max_length=60)]
     ways: dict[str, str]
+    opens_at: time = time(8)
+    closes_at: time = time(17)
+    travel: TravelTable = TravelTable()
     people: Annotated[list[PersonPart], Field(min_length=1)]
     lists: list[ListPart]
 

@@ -1,5 +1,7 @@
 """Signing in and out, and the shop's people."""
 
+from datetime import time
+
 from django.conf import settings
 from django.contrib.auth import authenticate, login, logout, update_session_auth_hash
 from django.core.exceptions import PermissionDenied
@@ -11,8 +13,9 @@ from ninja.decorators import decorate_view
 from ninja.errors import HttpError
 from pydantic import Field
 
+from hinge.desk.travel import LONGEST_MIN
 from hinge.errors import BadInputError
-from server.config.request_body import RequestBody
+from server.config.request_body import RequestBody, WallTime
 from server.people import service
 from server.people.demo import DEMO_ACCOUNTS, DemoAccount
 from server.people.models import Person, Shop
@@ -113,6 +116,24 @@ class WaysIn(RequestBody):
     """How the shop works where good technicians differ, by school; what is left out goes the first way."""
 
     ways: dict[str, str] = Field(max_length=20)
+
+
+class WorkingDayIn(RequestBody):
+    """When the shop works by its own clock; `usual_minutes` on the road [min] where `roads`, a line each, say nothing."""
+
+    opens_at: WallTime
+    closes_at: WallTime
+    usual_minutes: int = Field(ge=0, le=LONGEST_MIN)
+    roads: str = Field("", max_length=20_000)
+
+
+class WorkingDayOut(Schema):
+    """When the shop works, and the ways between its places [min], a line each."""
+
+    opens_at: time
+    closes_at: time
+    usual_minutes: int
+    roads: str
 
 
 class LeadIn(RequestBody):
@@ -219,6 +240,23 @@ def change_shop(request: HttpRequest, given: ShopChange) -> ShopOut:
 def change_ways(request: HttpRequest, given: WaysIn) -> ShopOut:
     """Say how the shop works where good technicians differ; leads only."""
     return ShopOut.from_orm(service.change_ways(person_of(request), given.ways))
+
+
+def _working_day(shop: Shop) -> WorkingDayOut:
+    table = shop.travel_table
+    return WorkingDayOut(opens_at=shop.opens_at, closes_at=shop.closes_at, usual_minutes=table.usual_minutes, roads=table.as_text())
+
+
+@router.get("/shop/day", response=WorkingDayOut, operation_id="working_day")
+def working_day(request: HttpRequest) -> WorkingDayOut:
+    """When the shop works, and how long it is between its places."""
+    return _working_day(person_of(request).shop)
+
+
+@router.put("/shop/day", response=WorkingDayOut, operation_id="change_working_day")
+def change_working_day(request: HttpRequest, given: WorkingDayIn) -> WorkingDayOut:
+    """Say when the shop works, and how long it is between its places; leads only."""
+    return _working_day(service.change_working_day(person_of(request), **given.model_dump()))
 
 
 @router.get("/people", response=list[PersonOut], operation_id="people")

@@ -1,14 +1,23 @@
 """Shops and the people who work in them."""
 
+from datetime import datetime, time, tzinfo
+from zoneinfo import ZoneInfo
+
 from django.contrib.auth.models import AbstractUser
 from django.db import models
+from django.utils import timezone
 from django.utils.crypto import salted_hmac
+
+from hinge.desk.travel import TravelTable
+from hinge.document import read
+from hinge.errors import HingeError
 
 
 class Shop(models.Model):
     """A shop. Every record belongs to one. Where it is (degrees north and east) and by which clock it works is for the sun.
 
-    `ways` is how it works where good technicians differ, by school.
+    `ways` is how it works where good technicians differ, by school. `opens_at` and `closes_at` by its own clock; `travel` holds a
+    `TravelTable` document.
     """
 
     name = models.CharField(max_length=120)
@@ -18,9 +27,29 @@ class Shop(models.Model):
     longitude_deg = models.FloatField(null=True)
     time_zone = models.CharField(max_length=60, blank=True)
     ways = models.JSONField(default=dict)
+    opens_at = models.TimeField(default=time(8))
+    closes_at = models.TimeField(default=time(17))
+    travel = models.JSONField(default=dict)
 
     def __str__(self) -> str:
         return self.name
+
+    @property
+    def travel_table(self) -> TravelTable:
+        """Its table of ways, read; an empty one where what is stored cannot be read."""
+        try:
+            return read(TravelTable, self.travel)
+        except HingeError:
+            return TravelTable()
+
+    @property
+    def clock(self) -> tzinfo:
+        """The clock it works by; the server's where none is set."""
+        return ZoneInfo(self.time_zone) if self.time_zone else timezone.get_default_timezone()
+
+    def wall_time(self, moment: datetime) -> datetime:
+        """A moment by the shop's clock."""
+        return moment.astimezone(self.clock)
 
 
 class Person(AbstractUser):

@@ -2,6 +2,7 @@
 
 import hashlib
 import secrets
+from datetime import time
 from typing import Any
 
 from django.contrib.auth import password_validation
@@ -9,6 +10,7 @@ from django.core.exceptions import PermissionDenied, ValidationError
 from django.db.models import F
 from django.shortcuts import get_object_or_404
 
+from hinge.desk.travel import TravelTable, parse_roads
 from hinge.document import read
 from hinge.errors import BadInputError, ContradictionError, OutOfStepError
 from hinge.faults.knowledge import require_known
@@ -61,6 +63,20 @@ def change_ways(lead: Person, ways: dict[str, str]) -> Shop:
     shop = Shop.objects.select_for_update().get(pk=lead.shop_id)
     shop.ways = ways
     shop.save(update_fields=["ways"])
+    return shop
+
+
+@mutation
+def change_working_day(lead: Person, opens_at: time, closes_at: time, usual_minutes: int, roads: str) -> Shop:
+    """Say when the lead's shop works and how long its ways are. Raises a HingeError naming each line that cannot be read."""
+    require_lead(lead)
+    table = read(TravelTable, {"usual_minutes": usual_minutes, "roads": [road.model_dump() for road in parse_roads(roads)]})
+    if closes_at <= opens_at:
+        allowed = f"later than {opens_at:%H:%M}"
+        raise ContradictionError("The day ends before it begins.", "closes_at", f"{closes_at:%H:%M}", allowed)
+    shop = Shop.objects.select_for_update().get(pk=lead.shop_id)
+    shop.opens_at, shop.closes_at, shop.travel = opens_at, closes_at, table.model_dump(mode="json")
+    shop.save(update_fields=["opens_at", "closes_at", "travel"])
     return shop
 
 

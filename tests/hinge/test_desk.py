@@ -6,7 +6,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from hinge.desk.day import DayPlan, Visit, WorkingDay, clock, free_windows, plan_day
+from hinge.desk.day import DayPlan, Visit, WorkingDay, clock, duration, free_windows, plan_day
 from hinge.desk.travel import RoadTime, TravelTable, parse_roads
 from hinge.document import read
 from hinge.errors import BadInputError, ContradictionError
@@ -127,8 +127,8 @@ def test_what_is_late_and_what_is_too_long_is_told_in_a_sentence():
     plan = plan_day([visit("a", minutes=120, window=(540, 540)), visit("b", window=(560, 600)), visit("c", minutes=420)], DAY)
     said = {one.kind: render(one.sentence, READERS["trade"]) for one in plan.warnings}
     assert said == {
-        "late": "Door b would be reached at 11:00, 60 minutes after its window.",
-        "over": "The day would end at 19:25, 145 minutes after the shop closes.",
+        "late": "Door b would be reached at 11:00, 1 h after its window.",
+        "over": "The day would end at 19:25, 2 h 25 min after the shop closes.",
     }
 
 
@@ -185,3 +185,4 @@ def test_a_window_has_two_ends_in_order_and_a_day_is_some_time_long():
     with pytest.raises(ContradictionError):
         read(WorkingDay, {"opens_minute": 900, "closes_minute": 600})
     assert clock(1500) == "01:00 the next day"
+    assert duration(40) == "40 min"

@@ -53,6 +53,21 @@ export const bookingsQuery = (day: string, days: number) =>
     refetchInterval: 60_000,
   });
 
+/** Everybody's day side by side, with a booking tried among them; an answer to a booking that is tried is of no use later. */
+export const deskQuery = (asked: Schemas['DeskQuestion']) =>
+  queryOptions({
+    queryKey: ['bookings', 'desk', asked],
+    queryFn: () => data(client.POST('/api/desk', { body: asked })),
+    placeholderData: keepPreviousData,
+    refetchInterval: 60_000,
+    gcTime: asked.tried ? 10_000 : 300_000,
+  });
+
+export const workingDayQuery = queryOptions({
+  queryKey: ['working-day'],
+  queryFn: () => data(client.GET('/api/shop/day')),
+});
+
 export const balanceYearsQuery = (key: string) =>
   queryOptions({
     queryKey: ['door', key, 'balance-years'],

@@ -11,6 +11,7 @@ import { Quiet, Row, Sheet, Stack, Two } from '../ui/layout';
 import { PageTitle } from '../ui/PageTitle';
 import { Select } from '../ui/Select';
 import { Refused } from '../ui/states';
+import { FreeTimes } from './FreeTimes';
 import { OwnerTold } from './OwnerTold';
 import { type Wish, wishOf } from './wish';
 
@@ -127,6 +128,7 @@ export function BookingForm({ door, name, booking, done }: Props) {
           options={(here.data?.people ?? []).map((one) => ({ id: one.username, text: one.name }))}
           pick={(technician) => set({ technician })}
         />
+        <FreeTimes door={door} wish={wish} tried={booking?.key ?? key} set={set} />
         <Field label="Note" value={wish.note} onChange={(note) => set({ note })} long maxLength={600} />
         {stale ? (
           <Sheet>

@@ -18,6 +18,7 @@ import { OwnUnits } from './OwnUnits';
 import { People } from './People';
 import { Ways } from './Ways';
 import { WhereItIs } from './WhereItIs';
+import { WorkingDay } from './WorkingDay';
 
 type Own = { me: NonNullable<Schemas['SessionOut']['person']>; shop: Schemas['ShopOut']; lead: boolean };
 
@@ -49,6 +50,7 @@ const PAGES: { name: string; title: string; shows: (own: Own) => ReactNode }[] =
     shows: ({ shop, lead }) => (
       <>
         {lead && <WhereItIs shop={shop} />}
+        {lead && <WorkingDay />}
         {lead && <Ways shop={shop} />}
         <LineLink to="/shop/knowledge">What the fault finder knows, and from where</LineLink>
       </>

@@ -20,19 +20,21 @@ import { Booked } from './Booked';
 import { useTakeAlong } from './useTakeAlong';
 import { Week } from './Week';
 
+const DayBoard = lazyPart(() => import('../bookings/DayBoard').then((part) => part.DayBoard));
 const BookingForm = lazyPart(() => import('../bookings/BookingForm').then((part) => part.BookingForm));
 
 const List = styled.ul`list-style: none; margin: 0; padding: 0;`;
 const WHOSE = [
   { id: 'everybody', text: 'Everybody’s' },
   { id: 'mine', text: 'Mine, and nobody’s yet' },
+  { id: 'side', text: 'Side by side' },
 ] as const;
 
 /** Where do I go next, what must be in the van, and which call do I take up now? */
 export function Today() {
   const [params, setParams] = useSearchParams();
   const [changing, setChanging] = useState<Schemas['BookingOut'] | null>(null);
-  const [whose, setWhose] = useRemembered('today.whose', ['everybody', 'mine']);
+  const [whose, setWhose] = useRemembered('today.whose', ['everybody', 'mine', 'side']);
   const session = useQuery(sessionQuery);
   const day = params.get('day') ?? today();
   const calls = useQuery(callsQuery(params.get('at') ?? ''));
@@ -104,16 +106,19 @@ export function Today() {
               </PlainAnchor>
             )}
           </Row>
-          {booked.length === 0 && (
+          {whose === 'side' && <DayBoard day={day} change={setChanging} />}
+          {whose !== 'side' && booked.length === 0 && (
             <Quiet>
               Nothing is booked{whose === 'mine' ? ' for you' : ''}. Find the door, open its file and book a call.
             </Quiet>
           )}
-          <List>
-            {booked.map((one) => (
-              <Booked key={one.key} booking={one} next={one === next} change={() => setChanging(one)} />
-            ))}
-          </List>
+          {whose !== 'side' && (
+            <List>
+              {booked.map((one) => (
+                <Booked key={one.key} booking={one} next={one === next} change={() => setChanging(one)} />
+              ))}
+            </List>
+          )}
         </Stack>
         {others.length > 0 && (
           <Stack>

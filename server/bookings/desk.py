@@ -1,0 +1,67 @@
+"""A day at the desk: each technician's bookings as a day that is planned, with a booking that is only tried among them."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from datetime import date, datetime, time
+
+from django.utils import timezone
+
+from hinge.desk.day import Visit, WorkingDay
+from hinge.questions.day import DayAnswer, DayQuestion, TechnicianDay, WantedVisit, day_of
+from server.bookings.models import Booking
+from server.people.models import Person, Shop
+
+
+def minute_of(moment: time | datetime) -> int:
+    """Minutes after midnight."""
+    return moment.hour * 60 + moment.minute
+
+
+def working_day(shop: Shop, day: date) -> WorkingDay:
+    """A shop's day; of today, what is past of it by the shop's clock."""
+    now = shop.wall_time(timezone.now())
+    return WorkingDay(
+        opens_minute=minute_of(shop.opens_at),
+        closes_minute=minute_of(shop.closes_at),
+        now_minute=minute_of(now) if now.date() == day else 0,
+        base=shop.place,
+        travel=shop.travel_table,
+    )
+
+
+def visit_of(booking: Booking) -> Visit:
+    """A booking as a visit: what was promised, and what really happened once it has."""
+    started, ended = _happened(booking)
+    is_whole = started is None or ended is None or ended >= started
+    return Visit(
+        key=str(booking.key),
+        name=booking.door.name,
+        address=booking.door.place,
+        minutes=booking.expected().triage.minutes,
+        from_minute=minute_of(booking.from_time) if booking.from_time else None,
+        until_minute=minute_of(booking.until_time) if booking.until_time else None,
+        started_minute=started,
+        ended_minute=ended if is_whole else None,
+    )
+
+
+def _happened(booking: Booking) -> tuple[int | None, int | None]:
+    """When its call was begun and closed [minutes after midnight], of what happened on its day."""
+    call = booking.call
+    if call is None or call.abandoned:
+        return None, None
+    started, closed = (booking.shop.wall_time(at) if at else None for at in (call.started_at, call.closed_at))
+    if started is None or started.date() != booking.day:
+        # Begun on another day, it is where it was promised.
+        return minute_of(booking.from_time or booking.shop.opens_at), None
+    return minute_of(started), minute_of(closed) if closed and closed.date() == booking.day else None
+
+
+def planned_days(shop: Shop, day: date, people: Sequence[Person], bookings: Sequence[Booking], wanted: WantedVisit | None) -> DayAnswer:
+    """The day of each of these people, in their order, and where the wanted visit fits into it."""
+    days = [
+        TechnicianDay(name=one.username, visits=[visit_of(booking) for booking in bookings if booking.technician_id == one.pk])
+        for one in people
+    ]
+    return day_of(DayQuestion(day=working_day(shop, day), technicians=days, wanted=wanted))

@@ -1,0 +1,142 @@
+"""The desk's day: everybody's side by side, what is free in it, and what a booking would do to it before it is made."""
+
+import uuid
+from datetime import date
+
+from django.http import HttpRequest
+from django.shortcuts import get_object_or_404
+from django.utils import timezone
+from ninja import Router, Schema
+from pydantic import Field
+
+from hinge.desk.day import DayWarning, FreeWindow, PlannedVisit
+from hinge.file.booked import VISIT
+from hinge.questions.day import WantedVisit
+from server.bookings import service
+from server.bookings.api import BookingOut, booking_out
+from server.bookings.desk import planned_days, working_day
+from server.bookings.models import Booking
+from server.config.request_body import RequestBody
+from server.doors.models import Door
+from server.people.models import Person
+from server.people.scope import person_of
+
+router = Router(tags=["bookings"])
+
+
+class WantedCall(RequestBody):
+    """A call that is to be fitted in: at which door, if that is known, what for, and how long [min] where the desk knows better."""
+
+    door: uuid.UUID | None = None
+    complaint: str = Field(VISIT, max_length=60)
+    minutes: int | None = Field(None, ge=5, le=600)
+
+
+class TriedBooking(service.BookingInput):
+    """A booking as it would be, under its key or the one it will be made under."""
+
+    key: uuid.UUID
+    door: uuid.UUID
+
+
+class DeskQuestion(RequestBody):
+    """Which day, which call is to be fitted in, and which booking is tried."""
+
+    day: date = Field(ge=date(2000, 1, 1), le=date(2200, 1, 1))
+    wanted: WantedCall | None = None
+    tried: TriedBooking | None = None
+
+
+class DeskVisit(Schema):
+    """A booking in somebody's day, and when it is gone to; nobody knows when where nobody goes yet."""
+
+    booking: BookingOut
+    planned: PlannedVisit | None
+
+
+class DeskPerson(Schema):
+    """Somebody's day: the minutes at doors and on the road, when it ends [minutes after midnight], what is free and what is told."""
+
+    username: str
+    name: str
+    visits: list[DeskVisit]
+    work_min: int
+    travel_min: int
+    ends_minute: int
+    free: list[FreeWindow]
+    warnings: list[DayWarning]
+
+
+class DeskDay(Schema):
+    """The day, when the shop opens and closes and how much is past [minutes after midnight], and everybody side by side.
+
+    `unassigned` is what nobody goes to yet; `at_door` what else is booked at the door in question; `wanted_minutes` how long the
+    call takes that is to be fitted in.
+    """
+
+    day: date
+    opens_minute: int
+    closes_minute: int
+    now_minute: int
+    people: list[DeskPerson]
+    unassigned: list[DeskVisit]
+    at_door: list[BookingOut]
+    wanted_minutes: int | None
+
+
+@router.post("/desk", response=DeskDay, operation_id="desk")
+def desk(request: HttpRequest, asked: DeskQuestion) -> DeskDay:
+    """Everybody's day side by side, with a booking tried among them; nothing is kept."""
+    person = person_of(request)
+    shop, day = person.shop, working_day(person.shop, asked.day)
+    bookings = [one for one in service.between(asked.day, 1) if not one.cancelled]
+    if asked.tried:
+        tried = service.tried(person, asked.tried.key, asked.tried.door, asked.tried)
+        bookings = [one for one in bookings if one.key != tried.key] + ([tried] if tried.day == asked.day and not tried.cancelled else [])
+    people = list(Person.objects.filter(shop=shop.pk, is_active=True).order_by("name"))
+    door, wanted = _wanted(asked)
+    answer = planned_days(shop, asked.day, people, bookings, wanted)
+    by_key = {str(one.key): one for one in bookings}
+    going = {one.pk for one in people}
+    found = [
+        DeskPerson(
+            username=one.username,
+            name=one.name,
+            visits=[DeskVisit(booking=booking_out(by_key[visit.key]), planned=visit) for visit in told.plan.visits],
+            work_min=told.plan.work_min,
+            travel_min=told.plan.travel_min,
+            ends_minute=told.plan.ends_minute,
+            free=told.free,
+            warnings=told.plan.warnings,
+        )
+        for one, told in zip(people, answer.technicians, strict=True)
+    ]
+    return DeskDay(
+        day=asked.day,
+        opens_minute=day.opens_minute,
+        closes_minute=day.closes_minute,
+        now_minute=day.now_minute,
+        people=found,
+        unassigned=[DeskVisit(booking=booking_out(one), planned=None) for one in bookings if one.technician_id not in going],
+        at_door=_at_door(asked.tried.door if asked.tried else door.key if door else None, asked),
+        wanted_minutes=wanted.minutes if wanted else None,
+    )
+
+
+def _wanted(asked: DeskQuestion) -> tuple[Door | None, WantedVisit | None]:
+    """The door of the call that is to be fitted in, and the call as a visit: how long it takes by what the door's file knows."""
+    if asked.wanted is None:
+        return None, None
+    door = get_object_or_404(Door, key=asked.wanted.door) if asked.wanted.door else None
+    booking = Booking(door=door or Door(), complaint=asked.wanted.complaint)
+    minutes = asked.wanted.minutes or booking.expected().triage.minutes
+    return door, WantedVisit(address=door.place if door else "", minutes=minutes)
+
+
+def _at_door(door: uuid.UUID | None, asked: DeskQuestion) -> list[BookingOut]:
+    """What else is booked at a door from today on, but for what is tried."""
+    if door is None:
+        return []
+    rows = Booking.objects.filter(door__key=door, day__gte=timezone.now().date(), cancelled="").order_by("day", "pk")
+    others = rows.exclude(key=asked.tried.key) if asked.tried else rows
+    return [booking_out(one) for one in others.select_related("shop", "door", "technician", "call")[:5] if one.standing == "booked"]

@@ -1,0 +1,124 @@
+import { useQuery } from '@tanstack/react-query';
+import { useEffect, useRef, useState } from 'react';
+import styled from 'styled-components';
+import type { Schemas } from '../api/client';
+import { deskQuery } from '../api/queries';
+import { spell } from '../ui/dates';
+import { Quiet, Stack } from '../ui/layout';
+import { Loading, Trouble } from '../ui/states';
+import { BoardVisit } from './BoardVisit';
+import { clockOf, gapsOf, hoursOf, moved, partOf } from './dayMove';
+import { MovedBooking } from './MovedBooking';
+import { TapeOfHours } from './TapeOfHours';
+import { type Wish, wishOf } from './wish';
+
+type Booking = Schemas['BookingOut'];
+type Picked = { booking: Booking; wish: Wish };
+
+const Lane = styled.section`display: grid; grid-template-columns: 148px minmax(0, 1fr); gap: 12px; border-top: 1px solid var(--line); padding: 8px 0;
+  h2 { font: 600 20px/1.1 'Barlow Condensed', sans-serif; margin: 0; }
+  @media (max-width: 700px) { grid-template-columns: minmax(0, 1fr); gap: 6px; }`;
+/** To scale along the day; on a phone one under another, in order. */
+const Strip = styled.div`position: relative; height: 92px;
+  @media (max-width: 700px) { height: auto; display: grid; gap: 4px; }`;
+const Loose = styled.div`display: flex; flex-wrap: wrap; gap: 6px; min-height: 64px;`;
+const Road = styled.span`position: absolute; top: 20px; height: 62px; background: repeating-linear-gradient(45deg, transparent 0 4px, var(--line) 4px 5.3px);
+  @media (max-width: 700px) { display: none; }`;
+const Free = styled.span`position: absolute; top: 20px; height: 62px; display: grid; place-items: center; color: var(--quiet); font-size: 15px; overflow: hidden; text-align: center;
+  .times { display: none; }
+  @media (max-width: 700px) { position: static; width: auto !important; height: auto; place-items: center start; padding: 4px 10px; .times { display: inline; } }`;
+
+/** Whom do I send, and which window do I tell the customer? */
+export function DayBoard({ day, change }: { day: string; change: (booking: Booking) => void }) {
+  const [picked, setPicked] = useState<Picked | null>(null);
+  const [focused, setFocused] = useState('');
+  const strip = useRef<HTMLDivElement>(null);
+  const tried = picked && { ...picked.wish, key: picked.booking.key, door: picked.booking.door_key };
+  const found = useQuery(deskQuery(tried ? { day, tried } : { day }));
+  useEffect(() => setPicked((now) => (now?.booking.day === day ? now : null)), [day]);
+  useEffect(() => {
+    // Moved to somebody else it is drawn anew there: the keyboard goes with it.
+    if (found.data && focused && document.activeElement === document.body)
+      document.getElementById(`visit-${focused}`)?.focus();
+  }, [found.data, focused]);
+  if (found.isPending) return <Loading />;
+  if (found.isError && !found.data) return <Trouble wrong={found.error} retry={() => found.refetch()} />;
+  const { people, unassigned } = found.data;
+  const hours = hoursOf(found.data);
+  const usernames = people.map((one) => one.username);
+  const move = (booking: Booking, plannedMinute: number) => (minutes: number, lanes: number) => {
+    const from = picked?.booking.key === booking.key ? picked : { booking, wish: wishOf(booking) };
+    setFocused(booking.key);
+    setPicked({ ...from, wish: moved(from.wish, minutes, lanes, usernames, plannedMinute) });
+  };
+  const visit = ({ booking, planned }: Schemas['DeskVisit']) => (
+    <BoardVisit
+      key={booking.key}
+      booking={booking}
+      planned={planned}
+      hours={hours}
+      isPicked={picked?.booking.key === booking.key}
+      strip={strip}
+      move={move(booking, planned?.start_minute ?? found.data.opens_minute)}
+      putBack={() => setPicked(null)}
+      open={() => change(booking)}
+    />
+  );
+  const whose = picked && people.find((one) => one.username === picked.wish.technician);
+  return (
+    <Stack $gap={0} role="group" aria-label="The day side by side">
+      {picked && (
+        <MovedBooking
+          booking={picked.booking}
+          wish={picked.wish}
+          whose={whose?.name ?? 'nobody yet'}
+          warnings={whose?.warnings ?? []}
+          change={() => change(picked.booking)}
+          done={() => setPicked(null)}
+        />
+      )}
+      <TapeOfHours hours={hours} day={found.data} />
+      {people.map((person, place) => (
+        <Lane key={person.username} aria-label={person.name}>
+          <div>
+            <h2>{person.name}</h2>
+            <Quiet>
+              {person.visits.length
+                ? `${spell(person.work_min)} at doors, ${spell(person.travel_min)} on the road`
+                : 'nothing booked'}
+            </Quiet>
+          </div>
+          <Strip ref={place === 0 ? strip : undefined}>
+            {person.visits.map(
+              ({ planned }) =>
+                planned &&
+                planned.travel_min > 0 && (
+                  <Road
+                    key={planned.key}
+                    style={partOf(hours, planned.start_minute - planned.travel_min, planned.start_minute)}
+                  />
+                ),
+            )}
+            {gapsOf(person, found.data).map(({ from, until }) => (
+              <Free key={from} style={partOf(hours, from, until)}>
+                <span>
+                  <span className="times">
+                    {clockOf(from)}–{clockOf(until)}{' '}
+                  </span>
+                  {spell(until - from)} free
+                </span>
+              </Free>
+            ))}
+            {person.visits.map(visit)}
+          </Strip>
+        </Lane>
+      ))}
+      {unassigned.length > 0 && (
+        <Lane aria-label="Nobody yet">
+          <h2>Nobody yet</h2>
+          <Loose>{unassigned.map(visit)}</Loose>
+        </Lane>
+      )}
+    </Stack>
+  );
+}

@@ -1,0 +1,81 @@
+import { useQuery } from '@tanstack/react-query';
+import styled from 'styled-components';
+import type { Schemas } from '../api/client';
+import { deskQuery } from '../api/queries';
+import { Plain } from '../ui/buttons';
+import { spell } from '../ui/dates';
+import { Caution, Quiet, Sheet, Stack } from '../ui/layout';
+import { clockOf, minuteOf, quarterFrom } from './dayMove';
+import type { Wish } from './wish';
+
+const Line = styled.div`display: grid; grid-template-columns: 140px minmax(0, 1fr); gap: 8px; align-items: center;
+  > div { display: flex; flex-wrap: wrap; gap: 6px; }
+  @media (max-width: 599px) { grid-template-columns: minmax(0, 1fr); gap: 2px; }`;
+/** So long a window is promised where there is room for it [min]. */
+const PROMISED_MIN = 120;
+
+type Props = { door: string; wish: Wish; tried: string; set: (part: Partial<Wish>) => void };
+
+/** The window that is promised when one begins somewhere between: whole quarters of an hour. */
+export function promisedIn({
+  from_minute,
+  until_minute,
+}: Schemas['FreeWindow']): { from: number; until: number } | null {
+  const from = quarterFrom(from_minute);
+  const until = Math.min(from + PROMISED_MIN, until_minute);
+  return until - from >= 5 ? { from, until } : null;
+}
+
+/** Who is free for this call on its day, and what booking it so would do. `tried` is the key it is or will be booked under. */
+export function FreeTimes({ door, wish, tried, set }: Props) {
+  const known = /^\d{4}-\d{2}-\d{2}$/.test(wish.day);
+  const wanted = { door, complaint: wish.complaint };
+  const free = useQuery({ ...deskQuery({ day: wish.day, wanted }), enabled: known });
+  const isWhole = Boolean(wish.from_time) === Boolean(wish.until_time);
+  const isAhead = !wish.from_time || !wish.until_time || minuteOf(wish.from_time) < minuteOf(wish.until_time);
+  const effect = useQuery({
+    ...deskQuery({ day: wish.day, tried: { ...wish, key: tried, door } }),
+    enabled: known && isWhole && isAhead && wish.technician !== '',
+  });
+  if (!known || !free.data) return null;
+  const whose = effect.data?.people.find((one) => one.username === wish.technician);
+  const others = free.data.at_door.filter((one) => one.key !== tried);
+  return (
+    <Sheet role="group" aria-label="Who is free">
+      <Stack>
+        <h2>Who is free for {spell(free.data.wanted_minutes ?? 0)}</h2>
+        {free.data.people.map((person) => {
+          const windows = person.free.flatMap((one) => promisedIn(one) ?? []);
+          return (
+            <Line key={person.username}>
+              <b>{person.name}</b>
+              <div>
+                {windows.map(({ from, until }) => (
+                  <Plain
+                    key={from}
+                    aria-label={`${person.name}, ${clockOf(from)} to ${clockOf(until)}`}
+                    onPress={() =>
+                      set({ technician: person.username, from_time: clockOf(from), until_time: clockOf(until) })
+                    }
+                  >
+                    {clockOf(from)}–{clockOf(until)}
+                  </Plain>
+                ))}
+                {windows.length === 0 && <Quiet>no room left on this day</Quiet>}
+              </div>
+            </Line>
+          );
+        })}
+        <div aria-live="polite">
+          {wish.technician !== '' &&
+            whose?.warnings.map((one) => <Caution key={one.key + one.kind}>{one.sentence}</Caution>)}
+          {others.map((one) => (
+            <Caution key={one.key}>
+              This door is booked already: {one.day}, {one.window}, {one.technician_name || 'nobody yet'}.
+            </Caution>
+          ))}
+        </div>
+      </Stack>
+    </Sheet>
+  );
+}
