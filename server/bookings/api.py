@@ -6,6 +6,7 @@ from itertools import groupby
 from typing import Annotated, Literal
 
 from django.http import Http404, HttpRequest, HttpResponse
+from django.shortcuts import get_object_or_404
 from django.utils import timezone
 from django_scopes import scope
 from ninja import Query, Router, Schema
@@ -16,8 +17,8 @@ from hinge.file.booked import Expected
 from hinge.questions.ahead_of_call import CallAhead
 from hinge.view.state import StageName
 from server.bookings import service
-from server.bookings.calendar import calendar_of
-from server.bookings.confirmation import confirmation_of
+from server.bookings.calendar import calendar_of, visit_calendar_of
+from server.bookings.confirmation import confirmation_of, reminder_of
 from server.bookings.models import Booking, BookingStanding, FeedLink
 from server.calls import ahead
 from server.calls.api import CallOut, call_out
@@ -36,7 +37,8 @@ BACK_DAYS, FEED_DAYS = 14, 120
 class BookingOut(Schema):
     """A booking; `window` in words, `technician` the sign-in name of who goes, and what the call will ask for.
 
-    `stage` is how far its call is, empty before it is begun.
+    `stage` is how far its call is, empty before it is begun. `set_out_at` and `set_out_by`: who is on the way, since when.
+    `come_back`: once it is done, by when somebody comes back for what was left open.
     """
 
     key: uuid.UUID
@@ -60,6 +62,10 @@ class BookingOut(Schema):
     stage: StageName | Literal[""]
     expected: Expected
     confirmation: str
+    reminder: str
+    set_out_at: datetime | None
+    set_out_by: str
+    come_back: date | None
 
 
 class DayOut(Schema):
@@ -126,8 +132,8 @@ class LinkOut(Schema):
     address: str = ""
 
 
-def booking_out(booking: Booking) -> BookingOut:
-    """A booking as it is answered."""
+def booking_out(booking: Booking, come_back: date | None = None) -> BookingOut:
+    """A booking as it is answered, and when its door is come back to."""
     door, who, expected = booking.door, booking.technician, booking.expected()
     same = {name: getattr(booking, name) for name in service.BookingInput.model_fields if name != "technician"}
     return BookingOut(
@@ -147,11 +153,18 @@ def booking_out(booking: Booking) -> BookingOut:
         stage=booking.call.stage_now if booking.call and booking.standing in ("under_way", "done") else "",
         expected=expected,
         confirmation=confirmation_of(booking, expected),
+        reminder=reminder_of(booking),
+        set_out_at=booking.set_out_at,
+        set_out_by=booking.set_out_by.name if booking.set_out_by else "",
+        come_back=come_back if booking.standing == "done" else None,
     )
 
 
 def _days(first: date, days: int) -> list[DayOut]:
-    by_day = {day: [booking_out(one) for one in rows] for day, rows in groupby(service.between(first, days), key=lambda one: one.day)}
+    bookings = list(service.between(first, days))
+    back = service.come_back_of(bookings)
+    rows_of = groupby(bookings, key=lambda one: one.day)
+    by_day = {day: [booking_out(one, back.get(one.door_id)) for one in rows] for day, rows in rows_of}
     found = []
     for day in (first + timedelta(days=after) for after in range(days)):
         rows = by_day.get(day, [])
@@ -178,6 +191,35 @@ def book_call(request: HttpRequest, key: uuid.UUID, given: NewBooking) -> Bookin
 def change_booking(request: HttpRequest, key: uuid.UUID, given: ChangedBooking) -> BookingOut:
     """Move a booking, hand it over, call it off or take it up again; a stale version is refused with what stands now."""
     return booking_out(service.change(person_of(request), key, given.version, given))
+
+
+@router.get("/doors/{uuid:key}/bookings", response=list[BookingOut], operation_id="bookings_of_door")
+def bookings_of_door(request: HttpRequest, key: uuid.UUID) -> list[BookingOut]:
+    """The last bookings of a door, newest first, and how each stands."""
+    bookings = list(service.of_door(key))
+    back = service.come_back_of(bookings[:1])
+    return [booking_out(one, back.get(one.door_id) if one is bookings[0] else None) for one in bookings]
+
+
+@router.post("/bookings/{uuid:key}/on-the-way", response=BookingOut, operation_id="set_out")
+def set_out(request: HttpRequest, key: uuid.UUID) -> BookingOut:
+    """Say that one is on the way."""
+    return booking_out(service.set_out(person_of(request), key, True))
+
+
+@router.delete("/bookings/{uuid:key}/on-the-way", response=BookingOut, operation_id="not_set_out")
+def not_set_out(request: HttpRequest, key: uuid.UUID) -> BookingOut:
+    """Say that one is not on the way after all."""
+    return booking_out(service.set_out(person_of(request), key, False))
+
+
+@router.get("/bookings/{uuid:key}/visit.ics", operation_id="visit_calendar", openapi_extra=file_of("text/calendar"))
+def visit_calendar(request: HttpRequest, key: uuid.UUID) -> HttpResponse:
+    """The visit for the customer's own calendar: when somebody comes, what to do until then, and nothing else of the file."""
+    booking = get_object_or_404(service.told(Booking.objects.all()), key=key)
+    answer = HttpResponse(visit_calendar_of(booking), content_type="text/calendar; charset=utf-8")
+    answer["Content-Disposition"] = f'attachment; filename="visit-{booking.day.isoformat()}.ics"'
+    return answer
 
 
 @router.post("/bookings/{uuid:key}/call", response=StartedCall, operation_id="start_booked")

@@ -4,6 +4,7 @@ from datetime import UTC, datetime, timedelta
 
 from icalendar import Calendar, Event
 
+from server.bookings.confirmation import confirmation_of
 from server.bookings.models import Booking
 from server.followups.models import FollowUp
 
@@ -13,9 +14,7 @@ def calendar_of(title: str, bookings: list[Booking], follow_ups: list[FollowUp])
 
     Times float (RFC 5545 3.3.5, form 1): nine o'clock is nine where the doors are.
     """
-    calendar = Calendar()
-    calendar.add("prodid", "-//North Hinge//Bookings//EN")
-    calendar.add("version", "2.0")
+    calendar = _calendar()
     calendar.add("x-wr-calname", title)
     for booking in bookings:
         calendar.add_component(_event(booking))
@@ -24,15 +23,37 @@ def calendar_of(title: str, bookings: list[Booking], follow_ups: list[FollowUp])
     return bytes(calendar.to_ical())
 
 
+def visit_calendar_of(booking: Booking) -> bytes:
+    """A booking for the customer's calendar, as text/calendar bytes: what they are told, and nothing the shop notes for itself."""
+    calendar, event = _calendar(), _visit(booking)
+    event.add("summary", f"{booking.shop.name} comes to the door")
+    event.add("description", confirmation_of(booking, booking.expected()))
+    calendar.add_component(event)
+    return bytes(calendar.to_ical())
+
+
+def _calendar() -> Calendar:
+    calendar = Calendar()
+    calendar.add("prodid", "-//North Hinge//Bookings//EN")
+    calendar.add("version", "2.0")
+    return calendar
+
+
 def _event(booking: Booking) -> Event:
-    expected, event = booking.expected(), Event()
+    expected, event = booking.expected(), _visit(booking)
+    event.add("summary", f"{booking.door.name}: {expected.complaint_text}")
+    event.add("description", "\n".join(line for line in (booking.cancelled, booking.note, expected.triage.sentence) if line))
+    return event
+
+
+def _visit(booking: Booking) -> Event:
+    """When and where: what an event says to whoever reads it."""
+    event = Event()
     event.add("uid", f"{booking.key}@north-hinge")
     event.add("dtstamp", booking.changed_at.astimezone(UTC))
     event.add("sequence", booking.version - 1)
     event.add("status", "CANCELLED" if booking.cancelled else "CONFIRMED")
-    event.add("summary", f"{booking.door.name}: {expected.complaint_text}")
     event.add("location", booking.door.place)
-    event.add("description", "\n".join(line for line in (booking.cancelled, booking.note, expected.triage.sentence) if line))
     if booking.from_time and booking.until_time:
         event.add("dtstart", datetime.combine(booking.day, booking.from_time))
         event.add("dtend", datetime.combine(booking.day, booking.until_time))

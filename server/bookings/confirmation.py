@@ -8,10 +8,9 @@ def confirmation_of(booking: Booking, expected: Expected) -> str:
     """The plain text, to be copied into a message, a line a thought; empty where nobody comes. `expected` is what the call will ask for."""
     if booking.cancelled:
         return ""
-    shop, desk, day = booking.shop, expected.triage.desk, f"{booking.day:%A} {booking.day.day} {booking.day:%B %Y}"
-    window = f"between {booking.window.replace('–', ' and ')}" if booking.from_time else "at any time of the day"
+    shop, desk = booking.shop, expected.triage.desk
     lines = [
-        f"{shop.name}: we come on {day}, {window}, to {', '.join(part for part in (booking.door.name, booking.door.place) if part)}.",
+        f"{shop.name}: we come on {_when(booking)}, to {_where(booking)}.",
         f"You told us: “{expected.complaint_text}”.",
         desk.use_words,
         *([f"You may try: {' '.join(desk.may)}"] if desk.may else []),
@@ -20,3 +19,20 @@ def confirmation_of(booking: Booking, expected: Expected) -> str:
         *([f"Questions: {shop.phone}."] if shop.phone else []),
     ]
     return "\n".join(lines)
+
+
+def reminder_of(booking: Booking) -> str:
+    """The short text that is sent the day before; empty where nobody comes, or somebody was there."""
+    if not booking.is_to_come:
+        return ""
+    call = f" If that does not suit you any more, call {booking.shop.phone}." if booking.shop.phone else ""
+    return f"{booking.shop.name}: a reminder. We come on {_when(booking)}, to {_where(booking)}.{call}"
+
+
+def _when(booking: Booking) -> str:
+    window = f"between {booking.window.replace('–', ' and ')}" if booking.from_time else "at any time of the day"
+    return f"{booking.day:%A} {booking.day.day} {booking.day:%B %Y}, {window}"
+
+
+def _where(booking: Booking) -> str:
+    return ", ".join(part for part in (booking.door.name, booking.door.place) if part)

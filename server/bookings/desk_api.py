@@ -139,4 +139,4 @@ def _at_door(door: uuid.UUID | None, asked: DeskQuestion) -> list[BookingOut]:
         return []
     rows = Booking.objects.filter(door__key=door, day__gte=timezone.now().date(), cancelled="").order_by("day", "pk")
     others = rows.exclude(key=asked.tried.key) if asked.tried else rows
-    return [booking_out(one) for one in others.select_related("shop", "door", "technician", "call")[:5] if one.standing == "booked"]
+    return [booking_out(one) for one in others.select_related("shop", "door", "technician", "call")[:5] if one.is_to_come]

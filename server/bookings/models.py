@@ -11,14 +11,17 @@ from server.doors.models import Door
 from server.people.models import Person, Shop
 from server.people.tenancy import OfShop
 
-BookingStanding = Literal["booked", "under_way", "done", "cancelled"]
+BookingStanding = Literal["booked", "on_the_way", "under_way", "done", "cancelled"]
+# What a door is come back to for, where the work of a call was left open; yearly checks and the like are none of it.
+COME_BACK = ("declined", "parts", "sun", "other")
 
 
 class Booking(models.Model):
     """A visit to a door, booked for a day of the shop's own calendar.
 
     `from_time` and `until_time` are the window the customer was told; both empty for any time of the day. `call` is what
-    was started for it. `cancelled` says why nobody comes.
+    was started for it. `cancelled` says why nobody comes. `set_out_at` and `set_out_by`: who is on the way since when, until the
+    call is begun.
     """
 
     shop = models.ForeignKey(Shop, on_delete=models.PROTECT, related_name="bookings")
@@ -32,6 +35,8 @@ class Booking(models.Model):
     technician = models.ForeignKey(Person, on_delete=models.PROTECT, null=True, related_name="bookings")
     call = models.ForeignKey(Call, on_delete=models.PROTECT, null=True, related_name="bookings")
     cancelled = models.CharField(max_length=200, blank=True)
+    set_out_at = models.DateTimeField(null=True)
+    set_out_by = models.ForeignKey(Person, on_delete=models.PROTECT, null=True, related_name="+")
     version = models.PositiveIntegerField(default=1)
     changed_at = models.DateTimeField(auto_now=True)
 
@@ -50,9 +55,16 @@ class Booking(models.Model):
         """How it stands. A call that was abandoned was never begun."""
         if self.cancelled:
             return "cancelled"
-        if self.call is None or self.call.abandoned:
+        if self.call is None:
+            return "on_the_way" if self.set_out_at else "booked"
+        if self.call.abandoned:
             return "booked"
         return "done" if self.call.closed_at else "under_way"
+
+    @property
+    def is_to_come(self) -> bool:
+        """Whether it stands and nobody has begun."""
+        return self.standing in ("booked", "on_the_way")
 
     @property
     def window(self) -> str:

@@ -3,10 +3,11 @@
 import hashlib
 import secrets
 import uuid
+from collections.abc import Iterable
 from datetime import date, timedelta
 
 from django.db import transaction
-from django.db.models import F, QuerySet
+from django.db.models import F, Min, QuerySet
 from django.shortcuts import get_object_or_404
 from django.utils import timezone
 from pydantic import Field
@@ -16,7 +17,7 @@ from hinge.call.facts import Call as Facts
 from hinge.errors import BadInputError, ContradictionError, OutOfRangeError, OutOfStepError
 from hinge.faults.knowledge import faults
 from hinge.file.booked import VISIT
-from server.bookings.models import Booking, FeedLink
+from server.bookings.models import COME_BACK, Booking, FeedLink
 from server.calls.models import Call
 from server.calls.service import enter, start
 from server.config.errors import StaleWriteError
@@ -24,9 +25,11 @@ from server.config.request_body import RequestBody, WallTime
 from server.config.transactions import mutation
 from server.doors.models import Door
 from server.doors.service import note, require_filed
+from server.followups.models import FollowUp
 from server.people.models import Person
 
 AHEAD_DAYS = 730
+LAST_OF_DOOR = 12
 
 
 class BookingInput(RequestBody):
@@ -44,8 +47,24 @@ class BookingInput(RequestBody):
 def between(first: date, days: int) -> QuerySet[Booking]:
     """The bookings of some days in order of day, time and place; those of any time last."""
     found = Booking.objects.filter(day__gte=first, day__lt=first + timedelta(days=days))
-    in_order = found.order_by("day", F("from_time").asc(nulls_last=True), "door__place", "pk")
-    return in_order.select_related("shop", "door", "technician", "call")
+    return told(found.order_by("day", F("from_time").asc(nulls_last=True), "door__place", "pk"))
+
+
+def of_door(key: uuid.UUID) -> QuerySet[Booking]:
+    """The last bookings of a door, newest first."""
+    return told(Booking.objects.filter(door=get_object_or_404(Door, key=key)).order_by("-day", "-pk"))[:LAST_OF_DOOR]
+
+
+def told(bookings: QuerySet[Booking]) -> QuerySet[Booking]:
+    """Bookings with all that is told of each, in one query."""
+    return bookings.select_related("shop", "door", "technician", "call", "set_out_by")
+
+
+def come_back_of(bookings: Iterable[Booking]) -> dict[int, date]:
+    """When each door is come back to for what its last call left open, by the door's id: of doors whose booking is done."""
+    doors = {one.door_id for one in bookings if one.standing == "done"}
+    open_ones = FollowUp.objects.filter(door__in=doors, ended="", what__in=COME_BACK) if doors else FollowUp.objects.none()
+    return dict(open_ones.values_list("door").annotate(first=Min("due")))
 
 
 @mutation
@@ -81,19 +100,36 @@ def change(person: Person, key: uuid.UUID, version: int, wish: BookingInput) -> 
     booking.version += 1
     booking.save()
     if before != _when(booking):
+        # Whoever was on the way was on the way to something else.
+        booking.set_out_at = booking.set_out_by = None
+        booking.save(update_fields=["set_out_at", "set_out_by"])
         note(booking.door, person, "changed a booking", {"day": [before, _when(booking)]})
     return booking
 
 
 def tried(person: Person, key: uuid.UUID, door_key: uuid.UUID, wish: BookingInput) -> Booking:
     """A booking as it would be were it made or changed so; nothing of it is kept. Raises what booking it would."""
-    rows = Booking.objects.select_related("shop", "door", "technician", "call")
-    booking = rows.filter(key=key).first()
+    booking = told(Booking.objects.filter(key=key)).first()
     if booking is None:
         booking = Booking(shop=person.shop, door=get_object_or_404(Door, key=door_key), key=key)
     elif booking.standing in ("under_way", "done"):
         raise OutOfStepError("The call of this booking was started: it goes on there.", "key", str(key))
     _set(booking, wish)
+    return booking
+
+
+@mutation
+def set_out(person: Person, key: uuid.UUID, is_on_the_way: bool) -> Booking:
+    """Say that one is on the way to a booking, or is not; said twice it is said once.
+
+    Raises OutOfStepError once it is begun or called off.
+    """
+    booking = get_object_or_404(Booking.objects.select_for_update(), key=key)
+    if not booking.is_to_come:
+        raise OutOfStepError("This booking was called off, or its call was started.", "key", str(key))
+    if is_on_the_way != (booking.set_out_at is not None):
+        booking.set_out_at, booking.set_out_by = (timezone.now(), person) if is_on_the_way else (None, None)
+        booking.save(update_fields=["set_out_at", "set_out_by", "changed_at"])
     return booking
 
 

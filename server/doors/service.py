@@ -55,7 +55,7 @@ def put_away(person: Person, key: uuid.UUID, version: int, reason: str) -> Door:
     if reason and door.put_away != reason:
         require_idle(door)
         bookings = door.bookings.filter(cancelled="").select_related("call").order_by("-day")
-        booked = next((one for one in bookings if one.standing == "booked"), None)
+        booked = next((one for one in bookings if one.is_to_come), None)
         if booked:
             raise OutOfStepError(f"A call is booked here for {booked.day}: call it off first.", "key", str(key))
     before, door.put_away, door.version = door.put_away, reason, door.version + 1

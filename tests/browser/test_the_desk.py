@@ -148,3 +148,24 @@ def test_the_day_side_by_side_is_read_on_a_phone(signed_in, person, door, collea
     page.touch("Open the booking")
     page.sees("Change the booking")
     page.size(1280, 800)
+
+
+def test_who_is_on_the_way_stands_on_the_day_and_in_the_file_with_what_the_customer_is_told(signed_in, person, door):
+    page = signed_in
+    one = booked(person, door, (9, 11), person)
+    page.go(f"/?day={TOMORROW.isoformat()}")
+    page.touch("On the way")
+    page.sees("Tess Orme on the way since")
+    one.refresh_from_db()
+    assert one.set_out_by == person
+    page.go(f"/doors/{door.key}")
+    page.sees("on the way since")
+    page.touch("For the customer")
+    page.touch("Reminder, for the day before")
+    page.sees("a reminder. We come on")
+    assert page.axe() == []
+    page.touch("Change")
+    page.sees("Change the booking")
+    page.go(f"/?day={TOMORROW.isoformat()}")
+    page.touch("Not on the way")
+    page.until(lambda: "on the way since" not in page.text(), "not on the way")

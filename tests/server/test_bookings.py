@@ -299,3 +299,61 @@ def test_what_a_booked_call_would_be_is_told_and_nothing_of_it_kept(technician, 
     at = {"started_at": ""}
     assert real | at == would["call"] | at, "begun, it is what it was said to be"
     assert api.get(f"/bookings/{one['key']}/ahead").json()["call"]["key"] == key, "the one that is begun"
+
+
+def on_the_way(api, booking, method="POST"):
+    return api.send(method, f"/bookings/{booking['key']}/on-the-way")
+
+
+def test_who_is_on_the_way_is_seen_until_the_call_is_begun(technician, lead, door):
+    api = Api(technician)
+    one = booked(api, door)
+    said = on_the_way(api, one).json()
+    assert (said["standing"], said["set_out_by"], said["version"]) == ("on_the_way", "Tess Orme", one["version"])
+    assert on_the_way(Api(lead), one).json()["set_out_by"] == "Tess Orme", "a second touch takes nothing over"
+    assert Api(lead).get(f"/doors/{door.key}/bookings").json()[0]["standing"] == "on_the_way"
+    assert on_the_way(api, one, "DELETE").json()["standing"] == "booked"
+    on_the_way(api, one)
+    # Handed over or moved, nobody is on the way to it any more.
+    other = changed(api, one, technician=lead.username).json()
+    assert other["standing"] == "booked"
+    on_the_way(Api(lead), one)
+    noted = changed(api, other, note="Ring twice").json()
+    assert noted["standing"] == "on_the_way", "a note moves nobody"
+    call = begun(api, one).json()
+    assert day_of(api)[0]["bookings"][0]["standing"] == "under_way"
+    assert on_the_way(api, one).status_code == 409
+    api.post(f"/calls/{call['key']}/entries", {"id": str(uuid.uuid4()), "body": {"kind": "abandoned", "reason": "The wrong door"}})
+    assert day_of(api)[0]["bookings"][0]["standing"] == "booked"
+
+
+def test_what_was_left_open_is_seen_on_the_booking_that_is_done(technician, door):
+    api = Api(technician)
+    one = booked(api, door)
+    begun(api, one)
+    Call.objects.update(closed_at="2026-01-01T10:00:00Z")
+    assert day_of(api)[0]["bookings"][0]["come_back"] is None
+    later = {"due": (TODAY + timedelta(days=7)).isoformat()}
+    api.post(f"/doors/{door.key}/follow-ups", {"key": str(uuid.uuid4()), "what": "yearly"} | later)
+    assert day_of(api)[0]["bookings"][0]["come_back"] is None, "a yearly check is nothing left open"
+    api.post(f"/doors/{door.key}/follow-ups", {"key": str(uuid.uuid4()), "what": "parts"} | later)
+    assert day_of(api)[0]["bookings"][0]["come_back"] == later["due"]
+    assert api.get(f"/doors/{door.key}/bookings").json()[0]["come_back"] == later["due"]
+
+
+def test_the_customer_is_reminded_and_has_it_in_a_calendar_without_what_the_shop_notes(technician, door, shop):
+    api = Api(technician)
+    shop.phone = "555 0100"
+    shop.save()
+    one = booked(api, door, note="Dog in the yard.")
+    assert "a reminder. We come on" in one["reminder"]
+    assert "call 555 0100" in one["reminder"]
+    answer = api.get(f"/bookings/{one['key']}/visit.ics")
+    (event,) = Calendar.from_ical(answer.content).walk("VEVENT")
+    assert str(event["summary"]) == f"{shop.name} comes to the door"
+    assert str(event["description"]) == one["confirmation"]
+    assert b"Dog" not in answer.content
+    off = changed(api, one, cancelled="Rain").json()
+    assert off["reminder"] == ""
+    (event,) = Calendar.from_ical(api.get(f"/bookings/{one['key']}/visit.ics").content).walk("VEVENT")
+    assert event["status"] == "CANCELLED"

@@ -63,6 +63,12 @@ export const deskQuery = (asked: Schemas['DeskQuestion']) =>
     gcTime: asked.tried ? 10_000 : 300_000,
   });
 
+export const bookingsOfDoorQuery = (door: string) =>
+  queryOptions({
+    queryKey: ['bookings', 'of-door', door],
+    queryFn: () => data(client.GET('/api/doors/{key}/bookings', { params: { path: { key: door } } })),
+  });
+
 export const workingDayQuery = queryOptions({
   queryKey: ['working-day'],
   queryFn: () => data(client.GET('/api/shop/day')),

@@ -4,6 +4,7 @@ import styled from 'styled-components';
 import type { Schemas } from '../api/client';
 import { spell } from '../ui/dates';
 import { clockOf, minuteOf, partOf, STEP_MIN } from './dayMove';
+import { isToCome, standingOf } from './standing';
 
 const PHONE = '(max-width: 700px)';
 const Block = styled.div`position: absolute; top: 20px; height: 62px; background: var(--sheet); border: 1px solid var(--edge); padding: 4px 8px; overflow: hidden; cursor: grab; touch-action: none; user-select: none;
@@ -33,7 +34,7 @@ type Props = {
 export function BoardVisit({ booking, planned, hours, isPicked, strip, move, putBack, open }: Props) {
   const [dragged, setDragged] = useState({ x: 0, y: 0 });
   const way = useRef({ x: 0, y: 0, isKey: false });
-  const isBegun = booking.standing === 'under_way' || booking.standing === 'done';
+  const isBegun = !isToCome(booking);
   const { moveProps } = useMove({
     onMoveStart: ({ pointerType }) => {
       way.current = { x: 0, y: 0, isKey: pointerType === 'keyboard' };
@@ -54,7 +55,7 @@ export function BoardVisit({ booking, planned, hours, isPicked, strip, move, put
     },
   });
   const late = planned?.late_min ?? 0;
-  const state = { under_way: 'under way', done: '✓ done', booked: '', cancelled: '' }[booking.standing];
+  const state = booking.standing === 'booked' ? '' : standingOf(booking);
   const when = planned ? `${clockOf(planned.start_minute)}–${clockOf(planned.end_minute)}` : booking.window;
   const classes = [isPicked && 'picked', isBegun && 'begun', late > 0 && 'late', !planned && 'loose'].filter(Boolean);
   const people = booking.expected.triage.people;
@@ -75,7 +76,9 @@ export function BoardVisit({ booking, planned, hours, isPicked, strip, move, put
         tabIndex={0}
         className={classes.join(' ')}
         style={{
-          ...(planned ? partOf(hours, planned.start_minute, planned.end_minute) : {}),
+          ...(planned
+            ? { ...partOf(hours, planned.start_minute, planned.end_minute), order: planned.start_minute }
+            : {}),
           ...(dragged.x || dragged.y ? { transform: `translate(${dragged.x}px, ${dragged.y}px)`, zIndex: 4 } : {}),
         }}
         onClick={() => {

@@ -18,7 +18,9 @@ import { type Wish, wishOf } from './wish';
 type Booking = Schemas['BookingOut'];
 type Props = { door: string; name: string; booking?: Booking; done: () => void };
 
-const Form = styled.form`display: grid; gap: 14px; max-width: 560px;`;
+/** What is told on the phone, and who is free, beside what is asked; on a phone in between. */
+const Form = styled.form`display: grid; gap: 14px; max-width: 560px;
+  @media (min-width: 1000px) { max-width: none; grid-template-columns: 520px minmax(0, 1fr); gap: 14px 28px; > * { grid-column: 1; } > .beside { grid-column: 2; grid-row: 1 / span 8; } }`;
 
 /** A plain visit today, until something else is said. */
 function usual(): Wish {
@@ -116,11 +118,6 @@ export function BookingForm({ door, name, booking, done }: Props) {
           options={knowledge.data?.complaints ?? []}
           pick={(complaint) => set({ complaint: complaint || 'check' })}
         />
-        {told && (
-          <Sheet>
-            <OwnerTold desk={told.desk} />
-          </Sheet>
-        )}
         <Select
           label="Who goes"
           value={wish.technician}
@@ -128,7 +125,14 @@ export function BookingForm({ door, name, booking, done }: Props) {
           options={(here.data?.people ?? []).map((one) => ({ id: one.username, text: one.name }))}
           pick={(technician) => set({ technician })}
         />
-        <FreeTimes door={door} wish={wish} tried={booking?.key ?? key} set={set} />
+        <Stack className="beside">
+          {told && (
+            <Sheet>
+              <OwnerTold desk={told.desk} />
+            </Sheet>
+          )}
+          <FreeTimes door={door} wish={wish} tried={booking?.key ?? key} set={set} />
+        </Stack>
         <Field label="Note" value={wish.note} onChange={(note) => set({ note })} long maxLength={600} />
         {stale ? (
           <Sheet>

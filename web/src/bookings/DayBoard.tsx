@@ -74,7 +74,7 @@ export function DayBoard({ day, change }: { day: string; change: (booking: Booki
           whose={whose?.name ?? 'nobody yet'}
           warnings={whose?.warnings ?? []}
           change={() => change(picked.booking)}
-          done={() => setPicked(null)}
+          letGo={(key) => setPicked((now) => (now?.booking.key === key ? null : now))}
         />
       )}
       <TapeOfHours hours={hours} day={found.data} />
@@ -100,7 +100,7 @@ export function DayBoard({ day, change }: { day: string; change: (booking: Booki
                 ),
             )}
             {gapsOf(person, found.data).map(({ from, until }) => (
-              <Free key={from} style={partOf(hours, from, until)}>
+              <Free key={from} style={{ ...partOf(hours, from, until), order: from }}>
                 <span>
                   <span className="times">
                     {clockOf(from)}–{clockOf(until)}{' '}

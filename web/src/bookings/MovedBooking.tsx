@@ -1,6 +1,7 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { Link } from 'react-router';
 import { client, data, Refusal, type Schemas } from '../api/client';
+import { deskQuery } from '../api/queries';
 import { Action, Plain } from '../ui/buttons';
 import { Caution, Panel, Quiet, Row } from '../ui/layout';
 import { Refused } from '../ui/states';
@@ -14,11 +15,12 @@ type Props = {
   whose: string;
   warnings: Schemas['DayWarning'][];
   change: () => void;
-  done: () => void;
+  /** No longer in hand, if it still is. */
+  letGo: (key: string) => void;
 };
 
 /** The booking in hand: what it would be, what that would do to the day, kept or put back. */
-export function MovedBooking({ booking, wish, whose, warnings, change, done }: Props) {
+export function MovedBooking({ booking, wish, whose, warnings, change, letGo }: Props) {
   const queries = useQueryClient();
   const save = useMutation({
     mutationFn: () =>
@@ -28,16 +30,18 @@ export function MovedBooking({ booking, wish, whose, warnings, change, done }: P
           body: { ...wish, version: booking.version },
         }),
       ),
-    onSuccess: async () => {
+    onSuccess: async ({ key }) => {
       await queries.invalidateQueries({ queryKey: ['bookings'] });
-      done();
+      // The day without it in hand, as it is now: shown as it was before, it would jump back for a moment.
+      await queries.fetchQuery(deskQuery({ day: wish.day })).catch(() => undefined);
+      letGo(key);
     },
   });
   const isStale = save.error instanceof Refusal && save.error.problem.code === 'stale';
   const window = wish.from_time
     ? `${wish.from_time.slice(0, 5)}–${wish.until_time?.slice(0, 5) ?? ''}`
     : 'at any time of the day';
-  const reload = () => queries.invalidateQueries({ queryKey: ['bookings'] }).then(done);
+  const reload = () => queries.invalidateQueries({ queryKey: ['bookings'] }).then(() => letGo(booking.key));
   return (
     <Panel className="asked" role="group" aria-label="The booking in hand">
       <Row>
@@ -56,7 +60,7 @@ export function MovedBooking({ booking, wish, whose, warnings, change, done }: P
         </div>
         <Row>
           <Plain onPress={change}>Open the booking</Plain>
-          <Plain onPress={done}>{isSame(wish, booking) ? 'Let it be' : 'Put it back'}</Plain>
+          <Plain onPress={() => letGo(booking.key)}>{isSame(wish, booking) ? 'Let it be' : 'Put it back'}</Plain>
           {!isSame(wish, booking) && (
             <Action isDisabled={save.isPending} onPress={() => save.mutate()}>
               Keep it so

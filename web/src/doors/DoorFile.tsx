@@ -5,6 +5,7 @@ import { client, data, newId, Refusal, type Schemas } from '../api/client';
 import { stackOn } from '../api/onDoor';
 import { doorCallsQuery, doorQuery, springsAgeQuery } from '../api/queries';
 import { BookingForm } from '../bookings/BookingForm';
+import { BookingsOfDoor } from '../bookings/BookingsOfDoor';
 import { BalanceOf } from '../drawing/BalanceOf';
 import { InsideView } from '../drawing/InsideView';
 import { SavedDrawing } from '../drawing/SavedDrawing';
@@ -27,7 +28,7 @@ export function DoorFile() {
   const navigate = useNavigate();
   const queries = useQueryClient();
   const [changing, setChanging] = useState(false);
-  const [booking, setBooking] = useState(false);
+  const [booking, setBooking] = useState<Schemas['BookingOut'] | 'new' | null>(null);
   const [callKey] = useState(newId);
   const door = useQuery(doorQuery(key));
   const calls = useQuery(doorCallsQuery(key));
@@ -49,7 +50,12 @@ export function DoorFile() {
   if (booking)
     return (
       <Page>
-        <BookingForm door={file.key} name={file.name} done={() => setBooking(false)} />
+        <BookingForm
+          door={file.key}
+          name={file.name}
+          {...(booking === 'new' ? {} : { booking })}
+          done={() => setBooking(null)}
+        />
       </Page>
     );
   if (changing) return <ChangeDetails file={file} done={() => setChanging(false)} />;
@@ -61,7 +67,7 @@ export function DoorFile() {
           <Quiet>{[file.place, file.customer, file.phone].filter(Boolean).join(' · ')}</Quiet>
         </div>
         <Row>
-          {!file.put_away && <Plain onPress={() => setBooking(true)}>Book a call</Plain>}
+          {!file.put_away && <Plain onPress={() => setBooking('new')}>Book a call</Plain>}
           <PlainAnchor href={`/api/doors/${file.key}/label.pdf`} target="_blank" rel="noreferrer">
             Label (PDF)
           </PlainAnchor>
@@ -78,6 +84,7 @@ export function DoorFile() {
         </Caution>
       )}
       {file.access_notes && <p>{file.access_notes}</p>}
+      <BookingsOfDoor door={file.key} change={setBooking} />
       <Split $left="minmax(280px, 340px)">
         <Stack $gap={20}>
           <Sheet>

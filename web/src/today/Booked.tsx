@@ -3,13 +3,14 @@ import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import styled from 'styled-components';
 import { client, data, newId, type Schemas } from '../api/client';
+import { isToCome, standingOf } from '../bookings/standing';
+import { TextToSend } from '../bookings/TextToSend';
 import { wishOf } from '../bookings/wish';
 import { Action, ActionLink, Plain, PlainLink } from '../ui/buttons';
 import { Quiet, Stack } from '../ui/layout';
 import { useOutbox } from '../ui/outbox';
 import { Progress } from '../ui/Progress';
 import { Refused } from '../ui/states';
-import { TextToSend } from './TextToSend';
 import { useStartHere } from './useStartHere';
 
 const Line = styled.li`display: grid; grid-template-columns: 150px minmax(0, 5fr) minmax(0, 4fr) 168px; gap: 6px 20px; padding: 14px 0; border-bottom: 1px solid var(--line);
@@ -32,6 +33,7 @@ export function Booked({ booking, next, change }: Props) {
       <Stack $gap={3}>
         <b>{booking.window}</b>
         <Quiet>{booking.technician_name || 'nobody yet'}</Quiet>
+        {(standing === 'on_the_way' || booking.come_back) && <Quiet>{standingOf(booking)}</Quiet>}
       </Stack>
       <Stack $gap={3}>
         <h2>
@@ -54,7 +56,7 @@ export function Booked({ booking, next, change }: Props) {
               {expected.on_door && ` · on the door: ${expected.on_door}`}
             </Quiet>
             {use !== 'yes' && <Quiet>{desk.use_words}</Quiet>}
-            {standing === 'booked' && <TextToSend text={booking.confirmation} />}
+            {isToCome(booking) && <TextToSend text={booking.confirmation} />}
           </>
         )}
       </Stack>
@@ -92,6 +94,15 @@ function Ways({ booking, next, change }: Props) {
       ),
     onSuccess: () => queries.invalidateQueries({ queryKey: ['bookings'] }),
   });
+  const setOut = useMutation({
+    mutationFn: (isOnTheWay: boolean) =>
+      data(
+        isOnTheWay
+          ? client.POST('/api/bookings/{key}/on-the-way', path)
+          : client.DELETE('/api/bookings/{key}/on-the-way', path),
+      ),
+    onSuccess: () => queries.invalidateQueries({ queryKey: ['bookings'] }),
+  });
   // Begun on this device, and not with the server yet.
   if (begunHere) return <ActionLink to={`/calls/${begunHere.call}`}>Go on</ActionLink>;
   if (booking.standing === 'under_way') return <ActionLink to={`/calls/${booking.call_key}`}>Go on</ActionLink>;
@@ -111,7 +122,11 @@ function Ways({ booking, next, change }: Props) {
       <Start isDisabled={start.isPending} onPress={() => start.mutate()}>
         Start the call
       </Start>
+      <Plain isDisabled={setOut.isPending} onPress={() => setOut.mutate(booking.standing === 'booked')}>
+        {booking.standing === 'booked' ? 'On the way' : 'Not on the way'}
+      </Plain>
       <Plain onPress={change}>Change</Plain>
+      {setOut.isError && <Refused wrong={setOut.error} />}
       {start.isError && <Refused wrong={start.error} />}
     </>
   );

@@ -4,6 +4,7 @@ import { Link, useSearchParams } from 'react-router';
 import styled from 'styled-components';
 import type { Schemas } from '../api/client';
 import { bookingsQuery, callsQuery, followUpsQuery, sessionQuery } from '../api/queries';
+import { isToCome } from '../bookings/standing';
 import { ActionLink, LineLink, PlainAnchor, PlainLink } from '../ui/buttons';
 import { DeferredContent } from '../ui/DeferredContent';
 import { daysAfter, inWords, mondayOf, today } from '../ui/dates';
@@ -69,7 +70,7 @@ export function Today() {
   const booked = whose === 'mine' ? all.filter((one) => one.technician === me || !one.technician) : all;
   const pressing = due.data?.follow_ups.length ?? 0;
   const begun = new Set(week.data.days.flatMap((one) => one.bookings.map((booking) => booking.call_key)));
-  const next = booked.find((one) => one.standing === 'booked');
+  const next = booked.find(isToCome);
   const others = calls.data.under_way.filter((call) => !begun.has(call.key));
   return (
     <Page>

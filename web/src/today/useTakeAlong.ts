@@ -2,6 +2,7 @@ import { type QueryClient, type QueryKey, type UseQueryOptions, useQueryClient }
 import { useEffect, useState } from 'react';
 import type { Schemas } from '../api/client';
 import { bookedAheadQuery, callAheadQuery, callQuery, doorCallsQuery, doorQuery, knowledgeQuery } from '../api/queries';
+import { isToCome } from '../bookings/standing';
 import { useShownSince } from '../ui/connection';
 import { useOwnCalls } from '../ui/ownCalls';
 
@@ -19,7 +20,7 @@ export function useTakeAlong(bookings: readonly Booking[]): { there: number; of:
   const [taken, setTaken] = useState<readonly string[]>([]);
   const isCounted = useOwnCalls()[0] === 'counted';
   const isOff = useShownSince() !== null;
-  const wanted = bookings.filter((one) => one.standing === 'booked' || one.standing === 'under_way');
+  const wanted = bookings.filter((one) => isToCome(one) || one.standing === 'under_way');
   const said = wanted.map(nameOf).join();
   // biome-ignore lint/correctness/useExhaustiveDependencies: what is wanted is fetched anew when it is said otherwise.
   useEffect(() => {
@@ -41,7 +42,8 @@ export function useTakeAlong(bookings: readonly Booking[]): { there: number; of:
   return wanted.length && !savesData() ? { there, of: wanted.length } : null;
 }
 
-const nameOf = ({ key, standing, version }: Booking) => `${key} ${standing} ${version}`;
+/** On the way or not, what it will show is the same. */
+const nameOf = (one: Booking) => `${one.key} ${isToCome(one) ? '' : one.standing} ${one.version}`;
 
 /** The file of a door, and of its call, begun or not, all it will show: on the device by now, or there since before. */
 async function isTaken(queries: QueryClient, booking: Booking, isCounted: boolean): Promise<boolean> {

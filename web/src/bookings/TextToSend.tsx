@@ -6,8 +6,8 @@ import { Stack } from '../ui/layout';
 const Folded = styled.details`summary { cursor: pointer; min-height: 48px; display: flex; align-items: center; text-decoration: underline; }
   p { white-space: pre-line; border-left: 4px solid var(--line); padding-left: 12px; }`;
 
-/** The confirmation for the customer, to be copied into a message. */
-export function TextToSend({ text }: { text: string }) {
+/** A text for the customer, to be copied into a message; `title` says which. */
+export function TextToSend({ text, title = 'Text for the customer' }: { text: string; title?: string }) {
   const [copied, setCopied] = useState('');
   const copy = () =>
     navigator.clipboard.writeText(text).then(
@@ -16,7 +16,7 @@ export function TextToSend({ text }: { text: string }) {
     );
   return (
     <Folded>
-      <summary>Text for the customer</summary>
+      <summary>{title}</summary>
       <Stack $gap={8}>
         <p>{text}</p>
         <Plain onPress={copy}>Copy it</Plain>
