@@ -26,11 +26,11 @@ from server.config.errors import file_of
 from server.config.pdf import pdf_of
 from server.config.request_body import RequestBody, written_json
 from server.followups.service import standing
-from server.people.models import Person
 from server.people.scope import person_of
+from server.people.signed_in import WorksOnDoors
 from server.people.throttle import ahead as ahead_rate
 
-router = Router(tags=["bookings"])
+router, WORKS = Router(tags=["bookings"]), WorksOnDoors()
 BACK_DAYS, FEED_DAYS = 14, 120
 
 
@@ -177,7 +177,7 @@ def _days(first: date, days: int) -> list[DayOut]:
 @router.get("/bookings", response=DaysOut, operation_id="bookings")
 def bookings(request: HttpRequest, day: Day, days: Annotated[int, Query(ge=1, le=31)] = 7) -> DaysOut:
     """Some days of bookings from a day on, those called off among them."""
-    here = Person.objects.filter(shop=person_of(request).shop_id, is_active=True).order_by("name")
+    here = service.sent(person_of(request).shop_id)
     return DaysOut(days=_days(day, days), people=[Colleague(username=one.username, name=one.name) for one in here])
 
 
@@ -201,13 +201,13 @@ def bookings_of_door(request: HttpRequest, key: uuid.UUID) -> list[BookingOut]:
     return [booking_out(one, back.get(one.door_id) if one is bookings[0] else None) for one in bookings]
 
 
-@router.post("/bookings/{uuid:key}/on-the-way", response=BookingOut, operation_id="set_out")
+@router.post("/bookings/{uuid:key}/on-the-way", response=BookingOut, operation_id="set_out", auth=WORKS)
 def set_out(request: HttpRequest, key: uuid.UUID) -> BookingOut:
     """Say that one is on the way."""
     return booking_out(service.set_out(person_of(request), key, True))
 
 
-@router.delete("/bookings/{uuid:key}/on-the-way", response=BookingOut, operation_id="not_set_out")
+@router.delete("/bookings/{uuid:key}/on-the-way", response=BookingOut, operation_id="not_set_out", auth=WORKS)
 def not_set_out(request: HttpRequest, key: uuid.UUID) -> BookingOut:
     """Say that one is not on the way after all."""
     return booking_out(service.set_out(person_of(request), key, False))
@@ -222,13 +222,13 @@ def visit_calendar(request: HttpRequest, key: uuid.UUID) -> HttpResponse:
     return answer
 
 
-@router.post("/bookings/{uuid:key}/call", response=StartedCall, operation_id="start_booked")
+@router.post("/bookings/{uuid:key}/call", response=StartedCall, operation_id="start_booked", auth=WORKS)
 def start_booked(request: HttpRequest, key: uuid.UUID, given: StartBooked) -> StartedCall:
     """Start the call of a booking, its complaint entered; or take up the one started for it."""
     return StartedCall(key=service.begin(person_of(request), key, given.key).key)
 
 
-@router.get("/bookings/{uuid:key}/ahead", response=BookedAhead, operation_id="booked_ahead", throttle=ahead_rate())
+@router.get("/bookings/{uuid:key}/ahead", response=BookedAhead, operation_id="booked_ahead", auth=WORKS, throttle=ahead_rate())
 def booked_ahead(request: HttpRequest, key: uuid.UUID, counted: bool = False) -> HttpResponse:
     """The call of a booking as it would be were it started now, and what it would show: to begin it where there is no signal."""
     person = person_of(request)

@@ -18,7 +18,6 @@ from server.bookings.desk import planned_days, working_day
 from server.bookings.models import Booking
 from server.config.request_body import RequestBody
 from server.doors.models import Door
-from server.people.models import Person
 from server.people.scope import person_of
 
 router = Router(tags=["bookings"])
@@ -93,7 +92,7 @@ def desk(request: HttpRequest, asked: DeskQuestion) -> DeskDay:
     if asked.tried:
         tried = service.tried(person, asked.tried.key, asked.tried.door, asked.tried)
         bookings = [one for one in bookings if one.key != tried.key] + ([tried] if tried.day == asked.day and not tried.cancelled else [])
-    people = list(Person.objects.filter(shop=shop.pk, is_active=True).order_by("name"))
+    people = list(service.sent(shop.pk))
     door, wanted = _wanted(asked)
     answer = planned_days(shop, asked.day, people, bookings, wanted)
     by_key = {str(one.key): one for one in bookings}

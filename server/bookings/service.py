@@ -44,6 +44,11 @@ class BookingInput(RequestBody):
     cancelled: str = Field("", max_length=200)
 
 
+def sent(shop: int) -> QuerySet[Person]:
+    """Who can be sent to a door of a shop, by name."""
+    return Person.objects.filter(shop=shop, is_active=True).exclude(role=Person.Role.DESK).order_by("name")
+
+
 def between(first: date, days: int) -> QuerySet[Booking]:
     """The bookings of some days in order of day, time and place; those of any time last."""
     found = Booking.objects.filter(day__gte=first, day__lt=first + timedelta(days=days))
@@ -195,10 +200,9 @@ def _set(booking: Booking, wish: BookingInput) -> None:
         return
     booking.technician = None
     if wish.technician:
-        here = Person.objects.filter(shop=booking.shop_id, is_active=True, username=wish.technician)
-        booking.technician = here.first()
+        booking.technician = sent(booking.shop_id).filter(username=wish.technician).first()
         if booking.technician is None:
-            raise BadInputError("Nobody of that name works here.", "technician", wish.technician, "a sign-in name of this shop")
+            raise BadInputError("Nobody of that name is sent to doors here.", "technician", wish.technician, "a sign-in name of this shop")
 
 
 def _require(booking: Booking, wish: BookingInput) -> None:

@@ -32,12 +32,14 @@ from server.config.request_body import RequestBody, written, written_json
 from server.doors.models import Door
 from server.people import throttle
 from server.people.scope import person_of
+from server.people.signed_in import SignedIn, WorksOnDoors
 from server.people.throttle import heavy
 from server.stock.service import lists_of_shop
 
 # Each is fitted anew: about a second for all.
 YEARS_BACK = 12
-router = Router(tags=["calls"])
+# The desk sees which calls there were, and no more of them.
+router, LISTED = Router(tags=["calls"], auth=WorksOnDoors()), SignedIn()
 
 
 class CallRow(Schema):
@@ -135,7 +137,7 @@ def _one(key: uuid.UUID) -> Call:
     return get_object_or_404(Call.objects.select_related("door"), key=key)
 
 
-@router.get("/calls", response=Calls, operation_id="calls")
+@router.get("/calls", response=Calls, operation_id="calls", auth=LISTED)
 def calls(request: HttpRequest, at: Mark = "") -> Calls:
     """Calls under way, newest first, and the twelve closed last."""
     mine = Call.objects.select_related("door")
@@ -162,21 +164,21 @@ def call(request: HttpRequest, key: uuid.UUID) -> HttpResponse:
     return _out(found, found.facts())
 
 
-@router.get("/doors/{uuid:key}/calls", response=list[CallRow], operation_id="door_calls")
+@router.get("/doors/{uuid:key}/calls", response=list[CallRow], operation_id="door_calls", auth=LISTED)
 def door_calls(request: HttpRequest, key: uuid.UUID) -> list[CallRow]:
     """The calls at a door, newest first."""
     door = get_object_or_404(Door.objects.all(), key=key)
     return [_row(call) for call in Call.objects.select_related("door").filter(door=door).order_by("-started_at")[:50]]
 
 
-@router.get("/doors/{uuid:key}/springs-age", response=SpringsAge | None, operation_id="springs_age")
+@router.get("/doors/{uuid:key}/springs-age", response=SpringsAge | None, operation_id="springs_age", auth=LISTED)
 def springs_age(request: HttpRequest, key: uuid.UUID) -> HttpResponse:
     """How far the springs are that this shop put on last; nothing where it never did."""
     door = get_object_or_404(Door.objects.all(), key=key)
     return written(age_of_springs(service.past_of(door), timezone.now().date()))
 
 
-@router.get("/doors/{uuid:key}/balance-years", response=BalanceYears | None, operation_id="balance_years", throttle=heavy())
+@router.get("/doors/{uuid:key}/balance-years", response=BalanceYears | None, operation_id="balance_years", auth=LISTED, throttle=heavy())
 def door_balance_years(request: HttpRequest, key: uuid.UUID) -> HttpResponse:
     """The balance of a door over its visits, and whether its springs tire; nothing where none was read."""
     door = get_object_or_404(Door.objects.all(), key=key)

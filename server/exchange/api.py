@@ -21,6 +21,7 @@ from server.exchange.importing import import_call, import_door
 from server.exchange.merging import merge
 from server.exchange.sheet import sheet_pdf, technical_pdf
 from server.people.scope import person_of, require_lead
+from server.people.signed_in import WorksOnDoors
 from server.people.throttle import imports
 
 router = Router(tags=["exchange"])
@@ -73,7 +74,9 @@ def job_sheet(request: HttpRequest, key: uuid.UUID) -> HttpResponse:
     return _pdf(call, sheet_pdf(call, person_of(request).units), "job-sheet")
 
 
-@router.get("/calls/{uuid:key}/technical.pdf", operation_id="technical_sheet", openapi_extra=file_of("application/pdf"))
+@router.get(
+    "/calls/{uuid:key}/technical.pdf", operation_id="technical_sheet", auth=WorksOnDoors(), openapi_extra=file_of("application/pdf")
+)
 def technical_sheet(request: HttpRequest, key: uuid.UUID) -> HttpResponse:
     """The technical sheet for the file: everything that happened, with who and when."""
     call = get_object_or_404(Call.objects.select_related("door", "shop"), key=key)

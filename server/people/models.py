@@ -53,7 +53,7 @@ class Shop(models.Model):
 
 
 class Person(AbstractUser):
-    """Someone who signs in: a technician or a lead of one shop.
+    """Someone who signs in: a technician, a lead, or whoever is at the desk of one shop and works on no door.
 
     `units` are those in which they are told sizes. Who left is not active and keeps their name on what they did.
     `sessions_ended` counts how often all their sessions were ended at once; `must_change_password`: somebody else knows the
@@ -63,6 +63,7 @@ class Person(AbstractUser):
     class Role(models.TextChoices):
         TECHNICIAN = "technician"
         LEAD = "lead"
+        DESK = "desk"
 
     class Units(models.TextChoices):
         TRADE = "trade"
@@ -76,6 +77,11 @@ class Person(AbstractUser):
     must_change_password = models.BooleanField(default=False)
 
     REQUIRED_FIELDS = ["name"]
+
+    @property
+    def works_on_doors(self) -> bool:
+        """Whether they are sent to doors, and work on them."""
+        return self.role != self.Role.DESK
 
     @property
     def works_here(self) -> bool:

@@ -36,6 +36,17 @@ class SignedIn(OwnSession):
         return person
 
 
+class WorksOnDoors(SignedIn):
+    """The same, of those who work on doors: what belongs to the work itself, its gates among it, is not for the desk."""
+
+    def authenticate(self, request: HttpRequest, key: str | None) -> Any:
+        """The person, or nothing. Raises PermissionDenied for the desk."""
+        person = super().authenticate(request, key)
+        if person and not person.works_on_doors:
+            raise PermissionDenied("Only who works on doors may do this.")
+        return person
+
+
 class RollingSession:
     """Who asks; 503 under /api/ where the database that knows is away. A session that is used lasts on: once a day its time begins anew."""
 

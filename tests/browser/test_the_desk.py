@@ -10,6 +10,7 @@ from selenium.webdriver.common.keys import Keys
 from server.bookings.models import Booking
 from server.doors.models import Door
 from server.people.models import Person
+from tests.browser.work import start
 
 TOMORROW = date.today() + timedelta(days=1)
 
@@ -169,3 +170,28 @@ def test_who_is_on_the_way_stands_on_the_day_and_in_the_file_with_what_the_custo
     page.go(f"/?day={TOMORROW.isoformat()}")
     page.touch("Not on the way")
     page.until(lambda: "on the way since" not in page.text(), "not on the way")
+
+
+def test_who_is_at_the_desk_books_and_opens_no_call(signed_in, person, door):
+    page = signed_in
+    one = booked(person, door, (9, 11), person)
+    call = start(person, Door.objects.create(shop=person.shop, name="Mill shed", place="Mill Race 2"))
+    page.become(Person.objects.create_user("dora", password="a long enough one", name="Dora Umber", role="desk", shop=person.shop))
+    page.go(f"/?day={TOMORROW.isoformat()}")
+    page.sees("free")
+    visit(page, one)
+    page.sees("Mill shed")
+    assert "Go on" not in page.text()
+    assert "Start the call" not in page.text()
+    page.touch("Everybody’s")
+    page.touch("Change")
+    page.sees("Change the booking")
+    page.go(f"/doors/{door.key}")
+    page.sees("as on file")
+    assert "Start call" not in page.text()
+    page.touch("Book a call")
+    page.sees("Who is free for")
+    assert "Dora" not in page.browser.find_element(By.CSS_SELECTOR, "[aria-label='Who is free']").text
+    page.go(f"/calls/{call.key}/arrive")
+    page.sees("Only who works on doors may do this")
+    assert [one for one in page.complaints() if "403" not in one] == []

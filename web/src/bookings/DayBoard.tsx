@@ -1,14 +1,17 @@
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
+import { useNavigate } from 'react-router';
 import styled from 'styled-components';
 import type { Schemas } from '../api/client';
 import { deskQuery } from '../api/queries';
+import { useWorksOnDoors } from '../ui/CallLink';
 import { spell } from '../ui/dates';
 import { Quiet, Stack } from '../ui/layout';
 import { Loading, Trouble } from '../ui/states';
 import { BoardVisit } from './BoardVisit';
 import { clockOf, gapsOf, hoursOf, moved, partOf } from './dayMove';
 import { MovedBooking } from './MovedBooking';
+import { isToCome } from './standing';
 import { TapeOfHours } from './TapeOfHours';
 import { type Wish, wishOf } from './wish';
 
@@ -32,6 +35,11 @@ const Free = styled.span`position: absolute; top: 20px; height: 62px; display: g
 export function DayBoard({ day, change }: { day: string; change: (booking: Booking) => void }) {
   const [picked, setPicked] = useState<Picked | null>(null);
   const [focused, setFocused] = useState('');
+  const works = useWorksOnDoors();
+  const navigate = useNavigate();
+  // What is begun goes on at the call; the desk sees the door.
+  const placeOf = ({ door_key, call_key }: Booking) =>
+    works && call_key ? `/calls/${call_key}` : `/doors/${door_key}`;
   const strip = useRef<HTMLDivElement>(null);
   const tried = picked && { ...picked.wish, key: picked.booking.key, door: picked.booking.door_key };
   const found = useQuery(deskQuery(tried ? { day, tried } : { day }));
@@ -61,7 +69,7 @@ export function DayBoard({ day, change }: { day: string; change: (booking: Booki
       strip={strip}
       move={move(booking, planned?.start_minute ?? found.data.opens_minute)}
       putBack={() => setPicked(null)}
-      open={() => change(booking)}
+      open={() => (isToCome(booking) ? change(booking) : navigate(placeOf(booking)))}
     />
   );
   const whose = picked && people.find((one) => one.username === picked.wish.technician);

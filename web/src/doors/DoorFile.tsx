@@ -11,6 +11,7 @@ import { InsideView } from '../drawing/InsideView';
 import { SavedDrawing } from '../drawing/SavedDrawing';
 import { FollowUpsOf } from '../followups/FollowUps';
 import { Plain, PlainAnchor } from '../ui/buttons';
+import { CallLink, useWorksOnDoors } from '../ui/CallLink';
 import { Caution, Facts, Label, Page, Quiet, Row, Sheet, Split, Stack, Table } from '../ui/layout';
 import { MainAction } from '../ui/MainAction';
 import { PageTitle } from '../ui/PageTitle';
@@ -29,6 +30,7 @@ export function DoorFile() {
   const queries = useQueryClient();
   const [changing, setChanging] = useState(false);
   const [booking, setBooking] = useState<Schemas['BookingOut'] | 'new' | null>(null);
+  const works = useWorksOnDoors();
   const [callKey] = useState(newId);
   const door = useQuery(doorQuery(key));
   const calls = useQuery(doorCallsQuery(key));
@@ -67,7 +69,7 @@ export function DoorFile() {
           <Quiet>{[file.place, file.customer, file.phone].filter(Boolean).join(' · ')}</Quiet>
         </div>
         <Row>
-          {!file.put_away && <Plain onPress={() => setBooking('new')}>Book a call</Plain>}
+          {!file.put_away && works && <Plain onPress={() => setBooking('new')}>Book a call</Plain>}
           <PlainAnchor href={`/api/doors/${file.key}/label.pdf`} target="_blank" rel="noreferrer">
             Label (PDF)
           </PlainAnchor>
@@ -140,9 +142,15 @@ export function DoorFile() {
       <Changes changes={file.changes} />
       <WrongFile file={file} />
       {start.isError && <Refused wrong={start.error} />}
-      <MainAction onPress={() => start.mutate()} isDisabled={start.isPending || file.put_away !== ''}>
-        {file.put_away ? 'Put away' : underWay ? 'Go on with the call' : 'Start call'}
-      </MainAction>
+      {works ? (
+        <MainAction onPress={() => start.mutate()} isDisabled={start.isPending || file.put_away !== ''}>
+          {file.put_away ? 'Put away' : underWay ? 'Go on with the call' : 'Start call'}
+        </MainAction>
+      ) : (
+        <MainAction onPress={() => setBooking('new')} isDisabled={file.put_away !== ''}>
+          {file.put_away ? 'Put away' : 'Book a call'}
+        </MainAction>
+      )}
     </Page>
   );
 }
@@ -163,7 +171,9 @@ function History({ calls }: { calls: Schemas['CallRow'][] }) {
         {calls.map((call) => (
           <tr key={call.key}>
             <td>
-              <Link to={`/calls/${call.key}${call.closed_at ? '/close' : ''}`}>{day(call.started_at)}</Link>
+              <CallLink call={call} to={call.closed_at ? '/close' : ''}>
+                {day(call.started_at)}
+              </CallLink>
             </td>
             <td>{call.complaint || '–'}</td>
             <td>{call.abandoned ? 'abandoned' : call.cause || (call.closed_at ? '–' : 'under way')}</td>

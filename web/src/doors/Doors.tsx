@@ -4,6 +4,7 @@ import { Link, useLocation, useSearchParams } from 'react-router';
 import styled from 'styled-components';
 import { type DoorSort, doorsQuery } from '../api/queries';
 import { LineLink, PlainLink } from '../ui/buttons';
+import { CallLink, useWorksOnDoors } from '../ui/CallLink';
 import { inWords } from '../ui/dates';
 import { Field } from '../ui/Field';
 import { Page, Quiet, Row, Table } from '../ui/layout';
@@ -34,6 +35,7 @@ export function Doors() {
   const sort = (params.get('sort') ?? 'name') as DoorSort;
   const putAway = params.has('put_away');
   const doors = useQuery(doorsQuery(putAway ? '' : search, at, sort, putAway));
+  const works = useWorksOnDoors();
   const focusWish = location.state?.focusSearch;
   useEffect(() => {
     if (!focusWish) return;
@@ -124,7 +126,7 @@ export function Doors() {
                   <td>{day(door.visited_at)}</td>
                   <td>
                     {door.call_key ? (
-                      <Link to={`/calls/${door.call_key}`}>Go on</Link>
+                      <CallLink call={{ key: door.call_key }}>{works ? 'Go on' : 'under way'}</CallLink>
                     ) : (
                       door.booked_for && inWords(door.booked_for)
                     )}

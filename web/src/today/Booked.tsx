@@ -7,6 +7,7 @@ import { isToCome, standingOf } from '../bookings/standing';
 import { TextToSend } from '../bookings/TextToSend';
 import { wishOf } from '../bookings/wish';
 import { Action, ActionLink, Plain, PlainLink } from '../ui/buttons';
+import { useWorksOnDoors } from '../ui/CallLink';
 import { Quiet, Stack } from '../ui/layout';
 import { useOutbox } from '../ui/outbox';
 import { Progress } from '../ui/Progress';
@@ -69,6 +70,7 @@ export function Booked({ booking, next, change }: Props) {
 }
 
 function Ways({ booking, next, change }: Props) {
+  const works = useWorksOnDoors();
   const navigate = useNavigate();
   const queries = useQueryClient();
   const [key] = useState(newId);
@@ -103,6 +105,18 @@ function Ways({ booking, next, change }: Props) {
       ),
     onSuccess: () => queries.invalidateQueries({ queryKey: ['bookings'] }),
   });
+  if (!works)
+    return (
+      <>
+        {isToCome(booking) && <Plain onPress={change}>Change</Plain>}
+        {booking.standing === 'cancelled' && (
+          <Plain isDisabled={again.isPending} onPress={() => again.mutate()}>
+            Take it up again
+          </Plain>
+        )}
+        {again.isError && <Refused wrong={again.error} />}
+      </>
+    );
   // Begun on this device, and not with the server yet.
   if (begunHere) return <ActionLink to={`/calls/${begunHere.call}`}>Go on</ActionLink>;
   if (booking.standing === 'under_way') return <ActionLink to={`/calls/${booking.call_key}`}>Go on</ActionLink>;

@@ -1,11 +1,12 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { Link, useSearchParams } from 'react-router';
+import { useSearchParams } from 'react-router';
 import styled from 'styled-components';
 import type { Schemas } from '../api/client';
 import { bookingsQuery, callsQuery, followUpsQuery, sessionQuery } from '../api/queries';
 import { isToCome } from '../bookings/standing';
 import { ActionLink, LineLink, PlainAnchor, PlainLink } from '../ui/buttons';
+import { CallLink, useWorksOnDoors } from '../ui/CallLink';
 import { DeferredContent } from '../ui/DeferredContent';
 import { daysAfter, inWords, mondayOf, today } from '../ui/dates';
 import { Page, Quiet, Row, Stack, Table } from '../ui/layout';
@@ -31,11 +32,19 @@ const WHOSE = [
   { id: 'side', text: 'Side by side' },
 ] as const;
 
+/** What the desk takes along. */
+const NONE: Schemas['BookingOut'][] = [];
+
 /** Where do I go next, what must be in the van, and which call do I take up now? */
 export function Today() {
   const [params, setParams] = useSearchParams();
   const [changing, setChanging] = useState<Schemas['BookingOut'] | null>(null);
-  const [whose, setWhose] = useRemembered('today.whose', ['everybody', 'mine', 'side']);
+  const works = useWorksOnDoors();
+  // The desk sends others: what it opens is everybody side by side.
+  const [whose, setWhose] = useRemembered(
+    works ? 'today.whose' : 'today.whose.desk',
+    works ? ['everybody', 'mine', 'side'] : ['side', 'everybody'],
+  );
   const session = useQuery(sessionQuery);
   const day = params.get('day') ?? today();
   const calls = useQuery(callsQuery(params.get('at') ?? ''));
@@ -43,7 +52,7 @@ export function Today() {
   const week = useQuery(bookingsQuery(mondayOf(day), 7));
   const ofToday = week.data?.days.find((one) => one.day === today())?.bookings ?? [];
   const mine = ofToday.filter((one) => one.technician === session.data?.person?.username || !one.technician);
-  const along = useTakeAlong(mine);
+  const along = useTakeAlong(works ? mine : NONE);
   if (changing)
     return (
       <Page>
@@ -82,14 +91,22 @@ export function Today() {
               ? `Follow-ups: ${due.data?.after ? 'more than ' : ''}${pressing} due within a week`
               : 'Follow-ups'}
           </PlainLink>
-          <ActionLink to="/doors">Find a door, start or book a call</ActionLink>
+          <ActionLink to="/doors">
+            {works ? 'Find a door, start or book a call' : 'Find a door, book a call'}
+          </ActionLink>
         </Row>
       </Row>
       <DeferredContent>
         <Week days={week.data.days} day={day} show={(next) => setParams(next === today() ? {} : { day: next })} />
         <Stack>
           <Row>
-            <RadioButtons label="Whose calls" flow options={WHOSE} value={whose} pick={setWhose} />
+            <RadioButtons
+              label="Whose calls"
+              flow
+              options={works ? WHOSE : WHOSE.filter(({ id }) => id !== 'mine')}
+              value={whose}
+              pick={setWhose}
+            />
             {along && day === today() && (
               <Quiet role="status">
                 {along.there < along.of
@@ -127,7 +144,7 @@ export function Today() {
             {others.map((call) => (
               <Row key={call.key}>
                 <div>
-                  <LineLink to={`/calls/${call.key}`}>{call.door_name}</LineLink>
+                  {works ? <LineLink to={`/calls/${call.key}`}>{call.door_name}</LineLink> : <b>{call.door_name}</b>}
                   <Quiet>
                     {call.place} · {call.complaint || 'no complaint entered yet'} · {call.technician}, since{' '}
                     {clock(call.started_at)} {when(call.started_at)}
@@ -135,7 +152,7 @@ export function Today() {
                 </div>
                 <Row>
                   <Progress stage={call.stage} />
-                  <PlainLink to={`/calls/${call.key}`}>Go on</PlainLink>
+                  {works && <PlainLink to={`/calls/${call.key}`}>Go on</PlainLink>}
                 </Row>
               </Row>
             ))}
@@ -168,7 +185,9 @@ function ClosedCalls({ calls }: { calls: Schemas['CallRow'][] }) {
         {calls.map((call) => (
           <tr key={call.key}>
             <td>
-              <Link to={`/calls/${call.key}/close`}>{call.door_name}</Link>
+              <CallLink call={call} to="/close">
+                {call.door_name}
+              </CallLink>
             </td>
             <td className="wide">{call.complaint}</td>
             <td>{call.abandoned ? 'abandoned' : call.cause}</td>

@@ -1,0 +1,52 @@
+"""Every endpoint there is, and something sound to ask of each."""
+
+import json
+import uuid
+from datetime import date
+from pathlib import Path
+
+from django.core.files.uploadedfile import SimpleUploadedFile
+
+# The published file, which another test holds against the code: to write it anew takes seconds, on every worker.
+PUBLISHED = Path(__file__).resolve().parents[2] / "docs" / "formats" / "openapi.json"
+OPERATIONS = {
+    operation["operationId"]: (method, path)
+    for path, methods in json.loads(PUBLISHED.read_text())["paths"].items()
+    for method, operation in methods.items()
+}
+ENDPOINTS = list(OPERATIONS.values())
+
+
+def walk(client, method, path, key):
+    """Ask an endpoint something sound about the record of a key."""
+    if path == "/api/import":
+        file = {"file": SimpleUploadedFile("call.json", b"{}")}
+        return client.client.post(path, file, headers={"X-CSRFToken": client.get("/session").json()["csrf_token"]})
+    body = {
+        "/api/shop": {"name": "Taken over"},
+        "/api/people": {"username": "newone", "name": "New One", "role": "technician", "password": "a long enough one"},
+        "/api/doors/{key}": {"name": "Taken over", "version": 1},
+        "/api/doors/{key}/calls": {"key": str(uuid.uuid4())},
+        "/api/doors/{key}/bench": {"key": str(uuid.uuid4()), "address": "/bench/springs", "title": "Springs", "says": ""},
+        "/api/stock/{kind}": {"file_name": "van.csv", "text": "wire_in,inside_diameter_in,length_in,count\n.225,2,60,1\n"},
+        "/api/van/moves": {"id": str(uuid.uuid4()), "why": "restocked", "part": "Roller", "pieces": 1},
+        "/api/doors/{key}/put-away": {"version": 1, "reason": "Taken away"},
+        "/api/doors/{key}/merge": {"version": 1, "other": str(uuid.uuid4()), "other_version": 1},
+        "/api/doors/{key}/bookings": {"key": str(uuid.uuid4()), "day": date.today().isoformat()},
+        "/api/bookings/{key}": {"version": 1, "day": date.today().isoformat()},
+        "/api/doors/{key}/follow-ups": {"key": str(uuid.uuid4()), "what": "other", "due": date.today().isoformat()},
+        "/api/follow-ups/{key}": {"version": 1, "what": "other", "due": date.today().isoformat()},
+        "/api/shop/ways": {"ways": {}},
+        "/api/bookings/{key}/call": {"key": str(uuid.uuid4())},
+        "/api/bench/call": {"commands": []},
+        "/api/session/password": {"old": "x", "new": "y"},
+        "/api/shop/day": {"opens_at": "08:00", "closes_at": "17:00", "usual_minutes": 20},
+        "/api/desk": {"day": date.today().isoformat()},
+        "/api/session/units": {"units": "metric"},
+        "/api/calls/{key}/entries": {"id": str(uuid.uuid4()), "body": {"kind": "complaint", "complaint": "heavy"}},
+    }.get(path, {})
+    names = {"{key}": key, "{kind}": "van", "{photo}": str(uuid.uuid4()), "{username}": "tess"}
+    address = path.removeprefix("/api")
+    for name, value in names.items():
+        address = address.replace(name, value)
+    return client.send(method.upper(), address, body)
