@@ -24,7 +24,7 @@ from server.config.request_body import RequestBody, written
 from server.doors import service
 from server.doors.label import label_pdf
 from server.doors.models import Door
-from server.doors.search import doors_with, every_one_of
+from server.doors.search import doors_with, every_one_of, one_letter_off
 from server.people.scope import person_of
 
 router = Router(tags=["doors"])
@@ -49,12 +49,14 @@ class DoorRow(BaseModel):
 class DoorPage(BaseModel):
     """A page of doors, with the marks of the pages before and after; `total` counts those that match, where `many` up to there.
 
-    A search that finds many gives the first of them: more of the word finds the door.
+    A search that finds many gives the first of them: more of the word finds the door. `meant` is what was searched for instead,
+    where nothing is called as it was typed.
     """
 
     doors: list[DoorRow]
     total: int
     many: bool
+    meant: str = ""
     before: str
     after: str
 
@@ -65,7 +67,7 @@ class DoorDetails(RequestBody):
     name: str = Field(min_length=1, max_length=120)
     place: str = Field("", max_length=200)
     customer: str = Field("", max_length=120)
-    phone: str = Field("", max_length=40)
+    phone: str = Field("", max_length=120)
     access_notes: str = Field("", max_length=1000)
 
 
@@ -172,12 +174,18 @@ def file_of(door: Door) -> DoorFile:
 def doors(
     request: HttpRequest, search: Annotated[str, Field(max_length=80)] = "", at: Mark = "", sort: Sort = "name", put_away: bool = False
 ) -> HttpResponse:
-    """Doors of the shop that have, in name, place or customer, a word beginning with each word searched for; or those put away, all."""
+    """Doors of the shop that have, in name, place or customer, a word beginning with each word searched for, that size or phone number;
+
+    or those put away, all.
+    """
     found = every_one_of(Door.objects.exclude(put_away="")) if put_away else doors_with(search)
+    meant = one_letter_off(search) if not found.total and not put_away else ""
+    if meant:
+        found = doors_with(meant)
     page = page_of(found.doors, sort.replace("visited", "visited_at"), at)
     under_way, booked = service.under_way_at(page.rows), service.next_booked_at(page.rows)
     rows = [_row(door, under_way.get(door.pk), booked.get(door.pk)) for door in page.rows]
-    return written(DoorPage(doors=rows, total=found.total, many=found.many, before=page.before, after=page.after))
+    return written(DoorPage(doors=rows, total=found.total, many=found.many, meant=meant, before=page.before, after=page.after))
 
 
 @router.post("/doors", response=DoorFile, operation_id="open_door_file")

@@ -1,7 +1,5 @@
 """Door files: one door, one file, for decades; and who changed what in it."""
 
-import re
-import unicodedata
 import uuid
 from typing import Any, ClassVar
 
@@ -10,19 +8,12 @@ from django.utils import timezone
 
 from hinge.file.record import DoorRecord, measured_of, read_record
 from hinge.measure.fields import Measured
+from server.doors.words import LONGEST_WORD, LONGEST_WORDS, TEXTS, words_of_door
 from server.people.models import Person, Shop
 from server.people.tenancy import OfShop
 
-SEARCHED = {"name", "place", "customer"}
-SHOWS = SEARCHED | {"put_away"}
-# The words of a door, all that its texts have room for; more of them than an index holds are found each by itself alone.
-LONGEST_WORD, LONGEST_WORDS = 40, 700
-
-
-def words_of(text: str) -> list[str]:
-    """The words of a text as they are searched for: small letters without accents."""
-    plain = "".join(letter for letter in unicodedata.normalize("NFKD", text.casefold()) if not unicodedata.combining(letter))
-    return re.findall(r"\w+", plain)
+# What the words of a door are made of.
+SHOWS = {*TEXTS, "phone", "record", "put_away"}
 
 
 class Door(models.Model):
@@ -36,7 +27,7 @@ class Door(models.Model):
     name = models.CharField(max_length=120)
     place = models.CharField(max_length=200, blank=True)
     customer = models.CharField(max_length=120, blank=True)
-    phone = models.CharField(max_length=40, blank=True)
+    phone = models.CharField(max_length=120, blank=True)
     access_notes = models.TextField(max_length=1000, blank=True)
     record = models.JSONField(default=dict)
     visited_at = models.DateTimeField(null=True)
@@ -68,7 +59,10 @@ class Door(models.Model):
 
     def words_now(self) -> set[str]:
         """The words it is found by; none once it is put away."""
-        return set() if self.put_away else {word[:LONGEST_WORD] for name in SEARCHED for word in words_of(getattr(self, name))}
+        if self.put_away:
+            return set()
+        size_in = (self.measured.get("width_in"), self.measured.get("height_in"))
+        return words_of_door({name: getattr(self, name) for name in TEXTS}, self.phone, size_in)
 
     def _keep_words(self) -> None:
         wanted = sorted(self.words_now())

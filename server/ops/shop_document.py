@@ -88,7 +88,7 @@ class FilePart(ExportPart):
     name: Annotated[str, Field(min_length=1, max_length=120)]
     place: Annotated[str, Field(max_length=200)]
     customer: Annotated[str, Field(max_length=120)]
-    phone: Annotated[str, Field(max_length=40)]
+    phone: Annotated[str, Field(max_length=120)]
     access_notes: Annotated[str, Field(max_length=1000)]
     visited_at: Annotated[datetime | None, OptionalCell]
     put_away: Name

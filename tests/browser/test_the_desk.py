@@ -195,3 +195,22 @@ def test_who_is_at_the_desk_books_and_opens_no_call(signed_in, person, door):
     page.go(f"/calls/{call.key}/arrive")
     page.sees("Only who works on doors may do this")
     assert [one for one in page.complaints() if "403" not in one] == []
+
+
+def test_a_door_that_is_here_already_is_named_while_its_file_is_typed_and_its_phones_are_called_by_a_touch(signed_in, person, door):
+    page = signed_in
+    Door.objects.filter(pk=door.pk).update(phone="555 0203, 555 0777")
+    door.refresh_from_db()
+    door.save()
+    page.go("/doors/new")
+    page.write("Phone", "(555) 0777")
+    page.sees("Is it one of these?")
+    page.touch(door.name)
+    page.sees("Call 555 0203")
+    calls = [one.get_attribute("href") for one in page.browser.find_elements(By.CSS_SELECTOR, "a[href^='tel:']")]
+    assert calls == ["tel:5550203", "tel:5550777"]
+    page.touch("Doors of A. Hollis")
+    page.sees("1 door")
+    page.write("Search", "quaiside")
+    page.sees("Shown instead: “quayside”")
+    page.sees(door.name)

@@ -2,6 +2,7 @@
 
 import random
 from datetime import UTC, datetime, timedelta
+from urllib.parse import quote
 
 import pytest
 from django.db import connection
@@ -11,8 +12,9 @@ from server.calls.models import Call
 from server.config import paging
 from server.config.paging import page_of
 from server.doors import search
-from server.doors.models import Door, Word, words_of
+from server.doors.models import Door, Word
 from server.doors.search import doors_with
+from server.doors.words import words_of
 from tests.server.conftest import Api
 from tools.large import fill
 
@@ -106,12 +108,58 @@ def test_words_are_found_by_how_they_begin_whatever_their_accents(shop):
 
     assert found("lof") == {"Lóft 4", "loft", "quay 1"}
     assert found("LÓF 4") == {"Lóft 4", "loft"}
-    assert found("hara son") == {"O'Hara & Sons", "bay-2"}
+    assert found("ohara son") == found("O'Hara son") == found("o’hara") == {"O'Hara & Sons", "bay-2"}
     assert found("ore") == {"Örebro", "O'Hara & Sons"}
     assert found("strasse") == {"straße", "Lóft 4"}
     assert found("日") == {"日本", "İzmir"}
     assert found("oft") == found("%") == found("_") == found("lighthouse") == set()
     assert len(found("")) == len(doors)
+
+
+def test_a_door_is_found_by_any_end_of_any_of_its_phones_however_it_is_written(technician, shop):
+    api = Api(technician)
+    Door.objects.create(shop=shop, name="Loft", phone="+1 (715) 555-0203, 555 0777")
+    Door.objects.create(shop=shop, name="Barn 203", place="Quay 7155", phone="")
+
+    def found(text):
+        return {one["name"] for one in api.get(f"/doors?search={quote(text)}").json()["doors"]}
+
+    for text in ("715 555 0203", "(715)5550203", "+17155550203", "001 715 555 0203", "555-0203", "5550203", "0203", "555 0777"):
+        assert found(text) == {"Loft"}, text
+    assert found("203") == {"Barn 203"}, "three digits are a number on a house, not a phone"
+    assert found("7155") == {"Barn 203", "Loft"}
+    assert found("+49 0204") == found("555 0204") == set()
+
+
+def test_a_door_is_found_by_its_size_in_feet(technician, shop):
+    api = Api(technician)
+    wide = Door.objects.create(shop=shop, name="Loft", place="Quay 16", record={"measured": {"width_in": 192.0, "height_in": 84.0}})
+    Door.objects.create(shop=shop, name="Barn", place="Quay 16", record={"measured": {"width_in": 108.0, "height_in": 84.0}})
+
+    def found(text):
+        return {one["name"] for one in api.get(f"/doors?search={quote(text)}").json()["doors"]}
+
+    for text in ("16x7", "16 x 7", "16'×7'", "quay 16X7", "16ft x 7ft loft"):
+        assert found(text) == {"Loft"}, text
+    assert found("16") == {"Loft", "Barn"}
+    assert found("16x8") == found("16x70") == set()
+    wide.record = {"measured": {"width_in": 192.0, "height_in": 96.0}}
+    wide.save(update_fields=["record"])
+    assert found("16x8") == {"Loft"}
+
+
+def test_a_word_with_one_letter_wrong_finds_what_was_meant_and_says_so(technician, shop):
+    api = Api(technician)
+    for name, place in (("Pennock Bakery", "Quay 4"), ("Saltmarsh Boatworks", "Quay 5")):
+        Door.objects.create(shop=shop, name=name, place=place)
+    typos = {"pennok": "pennock", "penncok bak": "pennock bak", "pennov b": "pennock b", "salltmarsh": "saltmarsh"}
+    for typed, meant in typos.items():
+        name = "Pennock Bakery" if meant.startswith("p") else "Saltmarsh Boatworks"
+        page = api.get(f"/doors?search={quote(typed)}").json()
+        assert ([one["name"] for one in page["doors"]], page["meant"]) == ([name], meant), typed
+    for typed in ("pennuk", "dennock", "pen x", "quxy 9"):
+        page = api.get(f"/doors?search={quote(typed)}").json()
+        assert (page["doors"], page["meant"]) == ([], ""), typed
 
 
 def test_a_door_is_found_by_what_it_is_called_now(technician, door):
@@ -120,6 +168,8 @@ def test_a_door_is_found_by_what_it_is_called_now(technician, door):
     assert [one["name"] for one in api.get("/doors?search=sail low").json()["doors"]] == ["Sail shed"]
     assert api.get("/doors?search=loft").json()["doors"] == []
     assert set(Word.objects.filter(door=door).values_list("text", flat=True)) == {"sail", "shed", "low", "ferry"}
+    assert api.send("PUT", f"/doors/{door.key}", {"name": "Sail shed", "phone": "555 0123", "version": 2}).status_code == 200
+    assert [one["name"] for one in api.get("/doors?search=0123").json()["doors"]] == ["Sail shed"]
 
 
 def test_a_door_with_more_words_than_an_index_holds_is_found_by_each_of_them(shop):

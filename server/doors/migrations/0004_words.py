@@ -1,6 +1,6 @@
 from django.db import migrations
 
-from server.doors.models import LONGEST_WORD, SEARCHED, words_of
+from server.doors.words import LONGEST_WORD, TEXTS, words_of
 
 AT_ONCE = 500
 
@@ -10,7 +10,7 @@ def words(apps, schema_editor):
     door, word = apps.get_model("doors", "Door"), apps.get_model("doors", "Word")
     made = []
     for one in door.objects.order_by("pk").iterator(chunk_size=AT_ONCE):
-        found = {text[:LONGEST_WORD] for name in SEARCHED for text in words_of(getattr(one, name))}
+        found = {text[:LONGEST_WORD] for name in TEXTS for text in words_of(getattr(one, name))}
         made += [word(shop_id=one.shop_id, door_id=one.pk, text=text) for text in sorted(found)]
         if len(made) > 10 * AT_ONCE:
             word.objects.bulk_create(made)

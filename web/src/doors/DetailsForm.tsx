@@ -12,7 +12,7 @@ const FIELDS: { name: keyof Details; label: string; hint?: string; long?: boolea
   { name: 'name', label: 'Door', hint: 'As the customer calls it: “Saltmarsh Boatworks, bay 2”' },
   { name: 'place', label: 'Place' },
   { name: 'customer', label: 'Customer' },
-  { name: 'phone', label: 'Phone' },
+  { name: 'phone', label: 'Phone', hint: 'Several with commas between' },
   { name: 'access_notes', label: 'Access notes', hint: 'Gate, dog, key, beam', long: true },
 ];
 
@@ -21,10 +21,12 @@ type Props = {
   save: (details: Details) => void;
   saving: boolean;
   wrong: Error | null;
+  /** What is said of what is typed. */
+  beside?: (details: Details) => ReactNode;
   children?: ReactNode;
 };
 
-export function DetailsForm({ first, save, saving, wrong, children }: Props) {
+export function DetailsForm({ first, save, saving, wrong, beside, children }: Props) {
   // What was saved is the first of the next time: its draft is of what was there before.
   const [details, set] = useFormDraft(`details.${JSON.stringify(first)}`, first);
   const at = wrong instanceof Refusal ? (wrong.problem.field ?? '') : '';
@@ -46,6 +48,7 @@ export function DetailsForm({ first, save, saving, wrong, children }: Props) {
           {...(at.endsWith(field.name) && wrong ? { mistake: wrong.message } : {})}
         />
       ))}
+      {beside?.(details)}
       {wrong && <Refused wrong={wrong} />}
       {children}
       <MainAction type="submit" isDisabled={saving}>

@@ -10,11 +10,12 @@ import { BalanceOf } from '../drawing/BalanceOf';
 import { InsideView } from '../drawing/InsideView';
 import { SavedDrawing } from '../drawing/SavedDrawing';
 import { FollowUpsOf } from '../followups/FollowUps';
-import { Plain, PlainAnchor } from '../ui/buttons';
+import { Plain, PlainAnchor, PlainLink } from '../ui/buttons';
 import { CallLink, useWorksOnDoors } from '../ui/CallLink';
 import { Caution, Facts, Label, Page, Quiet, Row, Sheet, Split, Stack, Table } from '../ui/layout';
 import { MainAction } from '../ui/MainAction';
 import { PageTitle } from '../ui/PageTitle';
+import { Reach } from '../ui/Reach';
 import { Loading, Refused, Trouble } from '../ui/states';
 import { day } from '../ui/words';
 import { BalanceYears } from './BalanceYears';
@@ -85,6 +86,12 @@ export function DoorFile() {
           {file.merged_into && <Link to={`/doors/${file.merged_into}`}>The file that goes on</Link>}
         </Caution>
       )}
+      <Row style={{ justifyContent: 'start' }}>
+        <Reach phone={file.phone ?? ''} place={file.place ?? ''} />
+        {file.customer && (
+          <PlainLink to={`/doors?search=${encodeURIComponent(file.customer)}`}>Doors of {file.customer}</PlainLink>
+        )}
+      </Row>
       {file.access_notes && <p>{file.access_notes}</p>}
       <BookingsOfDoor door={file.key} change={setBooking} />
       <Split $left="minmax(280px, 340px)">

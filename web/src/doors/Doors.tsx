@@ -66,13 +66,18 @@ export function Doors() {
               setTyped(value);
               show({ search: value });
             }}
-            hint="Name, place or customer"
+            hint="Name, place, customer, phone, or size: 16x7"
             inputRef={input}
           />
         </Search>
       )}
       {doors.isPending && <Loading />}
       {doors.isLoadingError && <Trouble wrong={doors.error} retry={() => doors.refetch()} />}
+      {doors.data?.meant && (
+        <p role="status">
+          Nothing is called “{search}”. Shown instead: “{doors.data.meant}”.
+        </p>
+      )}
       {doors.data?.total === 0 && (
         <Quiet>
           {putAway

@@ -4,6 +4,7 @@ import { useNavigate, useSearchParams } from 'react-router';
 import { client, data, newId } from '../api/client';
 import { Page } from '../ui/layout';
 import { PageTitle } from '../ui/PageTitle';
+import { AlreadyHere } from './AlreadyHere';
 import { type Details, DetailsForm } from './DetailsForm';
 
 const EMPTY = { place: '', customer: '', phone: '', access_notes: '' };
@@ -24,7 +25,13 @@ export function NewDoor() {
   return (
     <Page>
       <PageTitle>Open a new file</PageTitle>
-      <DetailsForm first={{ ...EMPTY, name }} save={open.mutate} saving={open.isPending} wrong={open.error} />
+      <DetailsForm
+        first={{ ...EMPTY, name }}
+        save={open.mutate}
+        saving={open.isPending}
+        wrong={open.error}
+        beside={(details) => <AlreadyHere details={details} />}
+      />
     </Page>
   );
 }

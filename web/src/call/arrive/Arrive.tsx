@@ -5,11 +5,12 @@ import type { Schemas } from '../../api/client';
 import { stackOn } from '../../api/onDoor';
 import { callFindingQuery, doorCallsQuery, knowledgeQuery } from '../../api/queries';
 import { InsideView } from '../../drawing/InsideView';
-import { Plain, PlainAnchor } from '../../ui/buttons';
+import { Plain } from '../../ui/buttons';
 import { Field } from '../../ui/Field';
 import { Label, Quiet, Row, Split, Stack } from '../../ui/layout';
 import { useOwnCalls } from '../../ui/ownCalls';
 import { RadioButtons } from '../../ui/RadioButtons';
+import { Reach } from '../../ui/Reach';
 import { day } from '../../ui/words';
 import { Gates } from '../Gates';
 import { StageMain } from '../StageMain';
@@ -69,11 +70,7 @@ function Told({ call, waiting, another }: { call: Call; waiting: string | undefi
         {access_notes && <Quiet>{access_notes}</Quiet>}
       </Stack>
       <Row style={{ justifyContent: 'start' }}>
-        {phone && <PlainAnchor href={`tel:${phone.replace(/[^+\d]/g, '')}`}>Call {phone}</PlainAnchor>}
-        {/* A device that goes along has an application for the way; a desk has none. */}
-        {place && matchMedia('(any-pointer: coarse)').matches && (
-          <PlainAnchor href={`geo:0,0?q=${encodeURIComponent(place)}`}>Show the way</PlainAnchor>
-        )}
+        <Reach phone={phone} place={place} />
       </Row>
       {call.state.measured.length > 0 && <AsOnFile call={call} />}
     </Stack>

@@ -1,0 +1,25 @@
+import { PlainAnchor } from './buttons';
+
+/** One number of several as it is typed: to be called by a touch. */
+const numbersOf = (phone: string): string[] =>
+  phone
+    .split(/[,;|]|\bor\b/)
+    .map((number) => number.trim())
+    .filter((number) => /\d/.test(number));
+
+/** How somebody is reached: each of their numbers to call, and the way there in the device's own map. */
+export function Reach({ phone, place }: { phone: string; place: string }) {
+  return (
+    <>
+      {numbersOf(phone).map((number) => (
+        <PlainAnchor key={number} href={`tel:${number.replace(/[^+\d]/g, '')}`}>
+          Call {number}
+        </PlainAnchor>
+      ))}
+      {/* A device that goes along has an application for the way; a desk has none. */}
+      {place && matchMedia('(any-pointer: coarse)').matches && (
+        <PlainAnchor href={`geo:0,0?q=${encodeURIComponent(place)}`}>Show the way</PlainAnchor>
+      )}
+    </>
+  );
+}
