@@ -21,6 +21,7 @@ from hinge.view.build import record_after
 from server.calls.models import Call, Entry
 from server.calls.service import listed
 from server.doors.models import Door
+from server.insight.service import count_uncounted
 from server.people.demo import DEMO_ACCOUNTS
 from server.people.models import Person, Shop
 from server.stock.service import load
@@ -87,6 +88,8 @@ def fill(past_calls: int = PAST_CALLS) -> None:
     technicians = list(Person.objects.filter(shop=shop, role=Person.Role.TECHNICIAN).order_by("pk"))
     book(doors, technicians, under_way, date.today())
     keep(doors, technicians, date.today())
+    with scope(shop=shop.pk):
+        count_uncounted()
 
 
 def _doors(shop: Shop, chance: random.Random, count: int) -> list[Door]:

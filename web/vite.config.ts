@@ -45,6 +45,8 @@ export default defineConfig({
             { name: 'frame', test: CONTROLS, minShareCount: 20, priority: 2 },
             // What many pages share comes in one piece too, rather than in thirty.
             { name: 'shared', test: /node_modules|src\/ui/, minShareCount: 4 },
+            // What Today and a door's file say of a booking.
+            { name: 'shared', test: /src\/bookings\/(standing|TextToSend)/ },
             { name: 'drawing', test: /src\/drawing/, minShareCount: 2 },
           ],
         },

@@ -18,7 +18,7 @@ from hinge.view.build import record_after
 from hinge.view.needs import needs_of
 from hinge.view.stages import stage_now
 from server.calls.models import Call, Entry, iso
-from server.calls.signals import left_for_later
+from server.calls.signals import call_closed, left_for_later
 from server.config.transactions import mutation
 from server.doors.models import Door
 from server.doors.service import apply_closed_call, require_filed
@@ -122,5 +122,7 @@ def _keep_lists_current(call: Call, facts: Facts, person: Person, moment: dateti
         if not facts.abandoned:
             apply_closed_call(Door.objects.select_for_update().get(pk=call.door_id), person, record_after(facts), moment)
         call.save()
+        if not facts.abandoned:
+            call_closed.send(sender=Call, call=call)
     elif changed:
         call.save(update_fields=[*changed])

@@ -40,6 +40,7 @@ INSTALLED_APPS = [
     "server.calls",
     "server.followups",
     "server.bookings",
+    "server.insight",
     "server.bench",
     "server.exchange",
     "server.ops",

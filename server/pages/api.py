@@ -11,6 +11,7 @@ from server.config.health import TOLD_BESIDES
 from server.doors.api import router as doors
 from server.exchange.api import router as exchange
 from server.followups.api import router as follow_ups
+from server.insight.api import router as insight
 from server.knowledge.api import router as knowledge
 from server.ops.api import BackupMetrics
 from server.ops.api import router as upkeep
@@ -30,5 +31,5 @@ api = errors.HingeApi(
 )
 errors.install(api)
 TOLD_BESIDES.append(BackupMetrics())
-for router in (people, knowledge, doors, calls, bookings, desk, follow_ups, bench, sheets, stock, exchange, upkeep):
+for router in (people, knowledge, doors, calls, bookings, desk, follow_ups, insight, bench, sheets, stock, exchange, upkeep):
     api.add_router("", router)

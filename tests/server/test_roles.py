@@ -18,7 +18,7 @@ WORK = {
 }  # fmt: skip
 LEADS = {
     "change_shop", "change_ways", "change_working_day", "add_person", "leave", "come_back", "reset_password", "load_shop_list",
-    "put_aside_shop_list", "merge_doors", "import_call", "upkeep",
+    "put_aside_shop_list", "merge_doors", "import_call", "upkeep", "books", "calls_behind", "books_csv",
 }  # fmt: skip
 # These answer without a session: who asks makes no difference.
 OPEN = {"session", "sign_in", "first_run", "calendar"}

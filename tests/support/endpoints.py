@@ -46,7 +46,8 @@ def walk(client, method, path, key):
         "/api/calls/{key}/entries": {"id": str(uuid.uuid4()), "body": {"kind": "complaint", "complaint": "heavy"}},
     }.get(path, {})
     names = {"{key}": key, "{kind}": "van", "{photo}": str(uuid.uuid4()), "{username}": "tess"}
-    address = path.removeprefix("/api")
+    months = f"?since={date.today()}&until={date.today()}" if path.startswith("/api/insight") else ""
+    address = path.removeprefix("/api") + months
     for name, value in names.items():
         address = address.replace(name, value)
     return client.send(method.upper(), address, body)

@@ -5,25 +5,24 @@ import { deskQuery } from '../api/queries';
 import { Plain } from '../ui/buttons';
 import { spell } from '../ui/dates';
 import { Caution, Quiet, Sheet, Stack } from '../ui/layout';
-import { clockOf, minuteOf, quarterFrom } from './dayMove';
+import { clockOf, minuteOf, quarterFrom, STEP_MIN } from './dayMove';
 import type { Wish } from './wish';
 
 const Line = styled.div`display: grid; grid-template-columns: 140px minmax(0, 1fr); gap: 8px; align-items: center;
   > div { display: flex; flex-wrap: wrap; gap: 6px; }
   @media (max-width: 599px) { grid-template-columns: minmax(0, 1fr); gap: 2px; }`;
-/** So long a window is promised where there is room for it [min]. */
-const PROMISED_MIN = 120;
+/** So long a window is promised where there is room for it, and no shorter one, nor more of them than one looks through [min]. */
+const [PROMISED_MIN, SHORTEST_MIN, MOST] = [120, 15, 4];
 
 type Props = { door: string; wish: Wish; tried: string; set: (part: Partial<Wish>) => void };
 
-/** The window that is promised when one begins somewhere between: whole quarters of an hour. */
-export function promisedIn({
-  from_minute,
-  until_minute,
-}: Schemas['FreeWindow']): { from: number; until: number } | null {
-  const from = quarterFrom(from_minute);
-  const until = Math.min(from + PROMISED_MIN, until_minute);
-  return until - from >= 5 ? { from, until } : null;
+/** The windows that can be promised when one begins somewhere between, one after another: in whole quarters of an hour. */
+export function promisedIn({ from_minute, until_minute }: Schemas['FreeWindow']): { from: number; until: number }[] {
+  const first = quarterFrom(from_minute);
+  const last = quarterFrom(until_minute - STEP_MIN + 1);
+  return Array.from({ length: MOST }, (_, place) => first + place * PROMISED_MIN)
+    .map((from) => ({ from, until: Math.min(from + PROMISED_MIN, last) }))
+    .filter(({ from, until }) => until - from >= SHORTEST_MIN);
 }
 
 /** Who is free for this call on its day, and what booking it so would do. `tried` is the key it is or will be booked under. */
@@ -45,7 +44,7 @@ export function FreeTimes({ door, wish, tried, set }: Props) {
       <Stack>
         <h2>Who is free for {spell(free.data.wanted_minutes ?? 0)}</h2>
         {free.data.people.map((person) => {
-          const windows = person.free.flatMap((one) => promisedIn(one) ?? []);
+          const windows = person.free.flatMap(promisedIn);
           return (
             <Line key={person.username}>
               <b>{person.name}</b>

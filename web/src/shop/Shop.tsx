@@ -10,6 +10,7 @@ import { Page, Quiet, Row, Stack } from '../ui/layout';
 import { PageTitle } from '../ui/PageTitle';
 import { Loading, Refused } from '../ui/states';
 import { AddPerson } from './AddPerson';
+import { Books } from './Books';
 import { CalendarLink } from './CalendarLink';
 import { Lists } from './Lists';
 import { Maintenance } from './Maintenance';
@@ -55,6 +56,11 @@ const PAGES: { name: string; title: string; shows: (own: Own) => ReactNode }[] =
         <LineLink to="/shop/knowledge">What the fault finder knows, and from where</LineLink>
       </>
     ),
+  },
+  {
+    name: 'books',
+    title: 'Books',
+    shows: ({ lead }) => (lead ? <Books /> : <Quiet>A lead sees what the shop’s calls add up to.</Quiet>),
   },
   {
     name: 'records',

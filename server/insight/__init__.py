@@ -1,0 +1,1 @@
+"""The books: what the shop's closed calls add up to."""

@@ -1,0 +1,93 @@
+"""What is counted of a closed call, and which call is a call-back."""
+
+from datetime import timedelta
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from hinge.call.events import Entry
+from hinge.file.record import DoorRecord
+from hinge.past.figures import CALL_BACK, CallFigures, back_for, figures_of
+from tests.support.calls import MEASURED, Running
+
+RECORD = DoorRecord(measured=MEASURED)
+
+
+def of(running):
+    return figures_of(running.record, running.entries)
+
+
+def made(**changed):
+    usual = {
+        "complaint": "",
+        "cause": "",
+        "carrier": "torsion",
+        "work": "",
+        "checks": 0,
+        "proofs_failed": 0,
+        "proofs_tried": 0,
+        "expected_min": 45,
+    }
+    return CallFigures(**usual | changed)
+
+
+def test_a_call_on_which_nothing_was_said_is_counted_too():
+    assert of(Running(RECORD)) == made()
+
+
+def test_new_springs_are_told_from_those_that_were_set_anew_and_a_proof_that_failed_first_is_kept():
+    new = Running().wound(3).held()
+    assert (of(new).work, of(new).carrier) == ("replaced", "torsion")
+    looked = Running(RECORD)
+    looked.say("complaint", complaint="bang")
+    looked.gates("hands_on")
+    looked.say("found", cause="spring_broken", note="")
+    figures = of(looked)
+    assert (figures.complaint, figures.cause, figures.work) == ("bang", "spring_broken", "")
+    assert figures.expected_min > 60, "what the desk reckons with for a bang"
+    proved = Running().wound(3).held().powered()
+    proved.say("proof", proof="reversal", passed=False)
+    proved.say("proof", proof="reversal", passed=True)
+    proved.say("proof", proof="eyes", passed=True)
+    assert (of(proved).proofs_failed, of(proved).proofs_tried) == (1, 2)
+
+
+@pytest.mark.parametrize(
+    ("earlier", "later", "days", "why"),
+    [
+        ({"cause": "cable_off"}, {"cause": "cable_off"}, 59, "same"),
+        ({"cause": "cable_off"}, {"cause": "cable_off"}, 61, ""),
+        ({"cause": "spring_broken", "work": "replaced"}, {"cause": "springs_tired", "work": "set"}, 10, "our_work"),
+        ({"cause": "spring_broken", "work": "replaced"}, {"cause": "eye_sun"}, 10, ""),
+        ({"cause": "eye_sun"}, {"cause": "spring_broken", "work": "replaced"}, 10, ""),
+        ({}, {}, 1, ""),
+    ],
+)
+def test_a_call_back_is_for_the_same_cause_or_for_work_we_had_done(earlier, later, days, why):
+    assert back_for(made(**earlier), made(**later), timedelta(days=days)) == why
+
+
+@given(st.integers(-100, 200))
+def test_nothing_is_a_call_back_before_the_call_or_long_after(days):
+    same = made(cause="cable_off", work="set")
+    assert bool(back_for(same, same, timedelta(days=days))) == (0 <= days <= CALL_BACK.days)
+
+
+@given(st.lists(st.sampled_from(["complaint", "found", "proof", "abandoned", "withdrawn"]), max_size=8), st.data())
+def test_whatever_was_stored_is_counted(kinds, data):
+    bodies = [
+        {"kind": kind} | data.draw(st.dictionaries(st.sampled_from(["cause", "proof", "complaint", "entry"]), st.text(max_size=5)))
+        for kind in kinds
+    ]
+    entries = [
+        Entry.model_construct(id=str(place), by="Wren", at="2026-11-01T09:00:00+00:00", body=event)
+        for place, event in enumerate(read(bodies))
+    ]
+    assert figures_of(RECORD, entries).carrier
+
+
+def read(bodies):
+    from hinge.call.events import VERSION, upcast
+
+    return [event for body in bodies for event in upcast(VERSION, body)]
