@@ -7,10 +7,10 @@ from datetime import date, datetime, time
 
 from django.utils import timezone
 
-from hinge.desk.day import Visit, WorkingDay
-from hinge.questions.day import DayAnswer, DayQuestion, TechnicianDay, WantedVisit, day_of
+from hinge.desk.day import MINUTES_A_DAY, MOST_VISITS, DayPlan, FreeWindow, Visit, WorkingDay, free_windows, plan_day
+from hinge.questions.day import WantedVisit
 from server.bookings.models import Booking
-from server.people.models import Person, Shop
+from server.people.models import Shop
 
 
 def minute_of(moment: time | datetime) -> int:
@@ -21,9 +21,10 @@ def minute_of(moment: time | datetime) -> int:
 def working_day(shop: Shop, day: date) -> WorkingDay:
     """A shop's day; of today, what is past of it by the shop's clock."""
     now = shop.wall_time(timezone.now())
+    opens, closes = minute_of(shop.opens_at), minute_of(shop.closes_at)
     return WorkingDay(
-        opens_minute=minute_of(shop.opens_at),
-        closes_minute=minute_of(shop.closes_at),
+        opens_minute=opens,
+        closes_minute=closes if closes > opens else MINUTES_A_DAY,
         now_minute=minute_of(now) if now.date() == day else 0,
         base=shop.place,
         travel=shop.travel_table,
@@ -58,10 +59,8 @@ def _happened(booking: Booking) -> tuple[int | None, int | None]:
     return minute_of(started), minute_of(closed) if closed and closed.date() == booking.day else None
 
 
-def planned_days(shop: Shop, day: date, people: Sequence[Person], bookings: Sequence[Booking], wanted: WantedVisit | None) -> DayAnswer:
-    """The day of each of these people, in their order, and where the wanted visit fits into it."""
-    days = [
-        TechnicianDay(name=one.username, visits=[visit_of(booking) for booking in bookings if booking.technician_id == one.pk])
-        for one in people
-    ]
-    return day_of(DayQuestion(day=working_day(shop, day), technicians=days, wanted=wanted))
+def planned(bookings: Sequence[Booking], day: WorkingDay, wanted: WantedVisit | None) -> tuple[DayPlan, list[FreeWindow]]:
+    """The day of one person with their bookings, and where the wanted visit fits into it; no more bookings than can be planned."""
+    visits = [visit_of(booking) for booking in bookings[:MOST_VISITS]]
+    plan = plan_day(visits, day)
+    return plan, free_windows(plan, visits, day, wanted.address, wanted.minutes) if wanted else []

@@ -9,15 +9,16 @@ from django.utils import timezone
 from ninja import Router, Schema
 from pydantic import Field
 
-from hinge.desk.day import DayWarning, FreeWindow, PlannedVisit
+from hinge.desk.day import DayWarning, FreeWindow, PlannedVisit, WorkingDay
 from hinge.file.booked import VISIT
 from hinge.questions.day import WantedVisit
 from server.bookings import service
 from server.bookings.api import BookingOut, booking_out
-from server.bookings.desk import planned_days, working_day
+from server.bookings.desk import planned, working_day
 from server.bookings.models import Booking
 from server.config.request_body import RequestBody
 from server.doors.models import Door
+from server.people.models import Person
 from server.people.scope import person_of
 
 router = Router(tags=["bookings"])
@@ -94,22 +95,8 @@ def desk(request: HttpRequest, asked: DeskQuestion) -> DeskDay:
         bookings = [one for one in bookings if one.key != tried.key] + ([tried] if tried.day == asked.day and not tried.cancelled else [])
     people = list(service.sent(shop.pk))
     door, wanted = _wanted(asked)
-    answer = planned_days(shop, asked.day, people, bookings, wanted)
-    by_key = {str(one.key): one for one in bookings}
     going = {one.pk for one in people}
-    found = [
-        DeskPerson(
-            username=one.username,
-            name=one.name,
-            visits=[DeskVisit(booking=booking_out(by_key[visit.key]), planned=visit) for visit in told.plan.visits],
-            work_min=told.plan.work_min,
-            travel_min=told.plan.travel_min,
-            ends_minute=told.plan.ends_minute,
-            free=told.free,
-            warnings=told.plan.warnings,
-        )
-        for one, told in zip(people, answer.technicians, strict=True)
-    ]
+    found = [_of_person(one, [booking for booking in bookings if booking.technician_id == one.pk], day, wanted) for one in people]
     return DeskDay(
         day=asked.day,
         opens_minute=day.opens_minute,
@@ -119,6 +106,23 @@ def desk(request: HttpRequest, asked: DeskQuestion) -> DeskDay:
         unassigned=[DeskVisit(booking=booking_out(one), planned=None) for one in bookings if one.technician_id not in going],
         at_door=_at_door(asked.tried.door if asked.tried else door.key if door else None, asked),
         wanted_minutes=wanted.minutes if wanted else None,
+    )
+
+
+def _of_person(person: Person, bookings: list[Booking], day: WorkingDay, wanted: WantedVisit | None) -> DeskPerson:
+    plan, free = planned(bookings, day, wanted)
+    by_key = {str(one.key): one for one in bookings}
+    visits = [DeskVisit(booking=booking_out(by_key.pop(visit.key)), planned=visit) for visit in plan.visits]
+    return DeskPerson(
+        username=person.username,
+        name=person.name,
+        # What nobody could do in a day is shown without an hour.
+        visits=visits + [DeskVisit(booking=booking_out(one), planned=None) for one in by_key.values()],
+        work_min=plan.work_min,
+        travel_min=plan.travel_min,
+        ends_minute=plan.ends_minute,
+        free=free,
+        warnings=plan.warnings,
     )
 
 

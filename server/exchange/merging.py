@@ -12,6 +12,7 @@ from server.config.transactions import mutation
 from server.doors.models import Door
 from server.doors.service import note, require_current, require_filed, require_idle
 from server.followups.models import FollowUp
+from server.insight.models import CallCount
 from server.people.models import Person
 from server.people.scope import require_lead
 
@@ -37,6 +38,7 @@ def merge(lead: Person, key: uuid.UUID, version: int, other_key: uuid.UUID, othe
         require_filed(one)
         require_idle(one)
     calls = Call.objects.filter(door=other).update(door=door)
+    CallCount.objects.filter(door=other).update(door=door)
     Booking.objects.filter(door=other).update(door=door)
     BenchSheet.objects.filter(door=other).update(door=door)
     FollowUp.objects.filter(door=other).update(door=door)

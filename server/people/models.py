@@ -1,7 +1,7 @@
 """Shops and the people who work in them."""
 
 from datetime import datetime, time, tzinfo
-from zoneinfo import ZoneInfo
+from zoneinfo import ZoneInfo, ZoneInfoNotFoundError
 
 from django.contrib.auth.models import AbstractUser
 from django.db import models
@@ -44,8 +44,11 @@ class Shop(models.Model):
 
     @property
     def clock(self) -> tzinfo:
-        """The clock it works by; the server's where none is set."""
-        return ZoneInfo(self.time_zone) if self.time_zone else timezone.get_default_timezone()
+        """The clock it works by; the server's where none is set, or none there is."""
+        try:
+            return ZoneInfo(self.time_zone) if self.time_zone else timezone.get_default_timezone()
+        except (ZoneInfoNotFoundError, ValueError):
+            return timezone.get_default_timezone()
 
     def wall_time(self, moment: datetime) -> datetime:
         """A moment by the shop's clock."""

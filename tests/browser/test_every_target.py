@@ -39,6 +39,7 @@ return levels.filter((level) => level === 1).length === 1 && levels[0] === 1 && 
 """
 PAGES = {
     "today": ("/", "Today"),
+    "books": ("/shop/books", "closed in these months"),
     "doors": ("/doors", "Open a new file"),
     "new door": ("/doors/new", "Access notes"),
     "door": ("/doors/{door}", "Book a call"),

@@ -11,13 +11,14 @@ from server.bookings.models import Booking
 from server.calls.models import Call, Entry
 from server.doors.models import Door
 from server.followups.models import FollowUp
+from server.insight.models import CallCount
 from server.people.models import Person, Shop
 from tests.server.conftest import Api
 
 TODAY = date.today()
 ANSWERS = {200, 409, 422}
 AT_A_DOOR = ("book", "follow", "start", "put_away", "bring_back", "merge")
-ON_A_BOOKING = ("begin", "move", "call_off", "take_up", "stale")
+ON_A_BOOKING = ("begin", "move", "call_off", "take_up", "stale", "window", "try", "set_out", "not_set_out")
 ON_A_CALL = ("gate", "abandon", "disconnect", "close", "measure")
 doors, places = st.integers(0, 2), st.integers(0, 5)
 steps = st.one_of(
@@ -32,7 +33,8 @@ class Day:
 
     def __init__(self) -> None:
         shop = Shop.objects.create(name="Test Door Works")
-        lead = Person.objects.create_user(f"p{uuid.uuid4().hex[:8]}", name="P", role="lead", shop=shop)
+        self.username = f"p{uuid.uuid4().hex[:8]}"
+        lead = Person.objects.create_user(self.username, name="P", role="lead", shop=shop)
         self.api, self.entered = Api(lead), {}
         self.doors = [Door.objects.create(shop=shop, name=f"Bay {number}", record={"measured": {}}) for number in range(3)]
 
@@ -67,11 +69,26 @@ class Day:
             self.ask("POST", f"/doors/{door.key}/put-away", {"version": version, "reason": "twice" if what == "put_away" else ""})
 
     def _at_booking(self, what: str, booking: Booking, two: int) -> None:
-        wish = {"version": booking.version, "day": str(booking.day), "complaint": booking.complaint, "cancelled": booking.cancelled}
+        wish = {
+            "version": booking.version, "day": str(booking.day), "complaint": booking.complaint, "cancelled": booking.cancelled,
+            "technician": booking.technician.username if booking.technician else "",
+        }  # fmt: skip
+        if what in ("set_out", "not_set_out"):
+            self.ask("POST" if what == "set_out" else "DELETE", f"/bookings/{booking.key}/on-the-way", None)
+            return
         if what == "begin":
             self.ask("POST", f"/bookings/{booking.key}/call", {"key": str(uuid.uuid4())})
             return
+        window = {"from_time": f"{8 + two:02d}:00", "until_time": f"{9 + two:02d}:30", "technician": self.username if two % 2 else ""}
+        if what == "try":
+            before = list(Booking.objects.order_by("pk").values())
+            wanted = {name: value for name, value in (wish | window).items() if name != "version"}
+            tried = {"key": str(booking.key), "door": str(booking.door.key)} | wanted
+            self.ask("POST", "/desk", {"day": str(booking.day), "tried": tried, "wanted": {"door": str(booking.door.key)}})
+            assert list(Booking.objects.order_by("pk").values()) == before, "what is only tried was kept"
+            return
         changed = {
+            "window": window,
             "move": {"day": str(TODAY + timedelta(days=two))},
             "call_off": {"cancelled": "Rain"},
             "take_up": {"cancelled": ""},
@@ -116,6 +133,15 @@ class Day:
         assert due == {str(one.door.key) for one in FollowUp.objects.select_related("door") if one.door_id not in away}
         days = self.api.get(f"/bookings?day={TODAY}&days=7").json()["days"]
         assert sum(len(day["bookings"]) for day in days) == Booking.objects.count()
+        for booking in Booking.objects.exclude(set_out_at=None):
+            assert not booking.cancelled, "somebody is on the way to what was called off"
+        for day in days:
+            board = self.api.post("/desk", {"day": day["day"]}).json()
+            shown = [one["booking"]["key"] for one in [*board["unassigned"], *(one for who in board["people"] for one in who["visits"])]]
+            assert sorted(shown) == sorted(one["key"] for one in day["bookings"] if not one["cancelled"])
+        counted = {(count.call_id, count.door_id) for count in CallCount.objects.all()}
+        closed = Call.objects.filter(abandoned=False).exclude(closed_at=None)
+        assert counted == set(closed.values_list("pk", "door")), "the books tell of other calls than were closed, or of other doors"
 
 
 @settings(max_examples=settings().max_examples // 8, suppress_health_check=[HealthCheck.function_scoped_fixture])
@@ -125,6 +151,8 @@ class Day:
 @example([("book", 0, 0), ("merge", 1, 0)])
 @example([("book", 0, 0), ("begin", 0, 0), ("abandon", 0, 0), ("put_away", 0, 0)])
 @example([("follow", 0, 0), ("merge", 1, 0), ("put_away", 1, 0)])
+@example([("start", 0, 0), ("disconnect", 0, 0), ("close", 0, 0), ("merge", 1, 0)])
+@example([("book", 0, 0), ("window", 0, 1), ("set_out", 0, 0), ("try", 0, 2), ("call_off", 0, 0), ("set_out", 0, 0), ("take_up", 0, 0)])
 @example([("book", 0, 0), ("begin", 0, 0), ("put_away", 0, 0), ("merge", 1, 0), ("abandon", 0, 0), ("merge", 1, 0)])
 def test_what_stands_is_never_at_odds_with_itself(db, told):
     with transaction.atomic():

@@ -3,10 +3,11 @@
 import uuid
 from datetime import UTC, datetime, timedelta
 
+from hinge.desk.day import MOST_VISITS
 from server.bookings.models import Booking
 from server.calls.models import Call
 from server.doors.models import Door
-from server.people.models import Shop
+from server.people.models import Person, Shop
 from tests.server.conftest import Api
 from tests.support.bookings import TODAY, WISH, booked
 
@@ -162,3 +163,25 @@ def test_another_shops_day_and_doors_are_not_seen(technician, stranger, door):
     assert api.post("/desk", {"day": TOMORROW.isoformat(), "wanted": {"door": str(door.key)}}).status_code == 404
     tried = {"key": one["key"], "door": str(door.key)} | WISH | {"technician": ""}
     assert api.post("/desk", {"day": TOMORROW.isoformat(), "tried": tried}).status_code == 404
+
+
+def test_a_day_with_more_visits_than_can_be_planned_is_shown_all_the_same(technician, shop, door):
+    api = Api(technician)
+    Booking.objects.bulk_create(
+        Booking(shop=shop, door=door, day=TOMORROW, complaint="noisy", technician=technician) for _ in range(MOST_VISITS + 5)
+    )
+    visits = of(asked(api, wanted={"minutes": 60}), "tess")["visits"]
+    assert len(visits) == MOST_VISITS + 5
+    assert sum(one["planned"] is None for one in visits) == 5
+
+
+def test_a_shop_of_many_people_has_a_day_too(technician, shop):
+    Person.objects.bulk_create(Person(username=f"p{number}", name=f"P {number:03d}", role="technician", shop=shop) for number in range(70))
+    assert len(asked(Api(technician))["people"]) == 71
+
+
+def test_hours_and_a_clock_that_make_no_sense_stop_no_day(technician, door):
+    api = Api(technician)
+    tomorrow(api, door)
+    Shop.objects.update(opens_at="17:00", closes_at="08:00", time_zone="Middle/Nowhere")
+    assert len(of(asked(api), "tess")["visits"]) == 1

@@ -9,6 +9,7 @@ import pytest
 from django.core.management import call_command
 
 from server.calls.models import Call
+from server.doors.models import Door
 from server.insight.models import CallCount
 from server.insight.service import count_call, count_uncounted, uncounted
 from tests.server.conftest import Api, CallOver
@@ -140,3 +141,14 @@ def test_the_books_take_as_many_queries_however_many_calls(lead, door, django_as
     books(api)
     with django_assert_num_queries(10):
         books(api)
+
+
+def test_what_was_counted_goes_along_where_two_files_are_one(technician, lead, door, shop):
+    other = Door.objects.create(shop=shop, name="Net loft, left", record={"measured": {}})
+    CallOver(Api(technician), other).closed()
+    other.refresh_from_db()
+    body = {"version": door.version, "other": str(other.key), "other_version": other.version}
+    assert Api(lead).post(f"/doors/{door.key}/merge", body).status_code == 200
+    assert CallCount.objects.get().door == door
+    again = CallOver(Api(technician), door).closed()
+    assert CallCount.objects.get(call__key=again.key).back_for == "same"
