@@ -7,7 +7,7 @@ import { clockOf, minuteOf, partOf, STEP_MIN } from './dayMove';
 import { isToCome, standingOf } from './standing';
 
 const PHONE = '(max-width: 700px)';
-const Block = styled.div`position: absolute; top: 20px; height: 62px; background: var(--sheet); border: 1px solid var(--edge); padding: 4px 8px; overflow: hidden; cursor: grab; touch-action: none; user-select: none;
+const Block = styled.div`position: absolute; top: 20px; height: 62px; background: var(--sheet); border: 1px solid var(--edge); padding: 4px 6px; overflow: hidden; cursor: grab; touch-action: none; user-select: none;
   font: 600 18px/1.1 'Barlow Condensed', sans-serif; small { display: block; font: 400 15px/1.2 Barlow, sans-serif; color: var(--quiet); white-space: nowrap; } b { display: -webkit-box; -webkit-line-clamp: 2; -webkit-box-orient: vertical; overflow: hidden; font-size: 17px; }
   &:focus-visible { outline: 3px solid var(--action); outline-offset: 1px; z-index: 3; }
   &.picked { border: 2px dashed var(--action); z-index: 2; } &.begun { background: var(--holds-band); cursor: default; } &.late { border-left: 8px solid var(--caution); }
@@ -56,7 +56,8 @@ export function BoardVisit({ booking, planned, hours, isPicked, strip, move, put
   });
   const late = planned?.late_min ?? 0;
   const state = booking.standing === 'booked' ? '' : standingOf(booking);
-  const when = planned ? `${clockOf(planned.start_minute)}–${clockOf(planned.end_minute)}` : booking.window;
+  // Where it ends is drawn.
+  const when = planned ? clockOf(planned.start_minute) : booking.window;
   const classes = [isPicked && 'picked', isBegun && 'begun', late > 0 && 'late', !planned && 'loose'].filter(Boolean);
   const people = booking.expected.triage.people;
   return (
@@ -100,7 +101,7 @@ export function BoardVisit({ booking, planned, hours, isPicked, strip, move, put
           {people > 1 && ` · ${people} people`}
         </small>
         <span className="sr">
-          , promised {booking.window}
+          {planned && ` until ${clockOf(planned.end_minute)}`}, promised {booking.window}
           {isBegun ? '' : ', arrow keys move it'}
         </span>
       </Block>

@@ -1,8 +1,9 @@
-import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import styled from 'styled-components';
 import { client, data, newId, type Schemas } from '../api/client';
+import { sessionQuery } from '../api/queries';
 import { isToCome, standingOf } from '../bookings/standing';
 import { TextToSend } from '../bookings/TextToSend';
 import { wishOf } from '../bookings/wish';
@@ -71,6 +72,8 @@ export function Booked({ booking, next, change }: Props) {
 
 function Ways({ booking, next, change }: Props) {
   const works = useWorksOnDoors();
+  const me = useQuery(sessionQuery).data?.person?.username;
+  const isMine = booking.technician === me || booking.technician === '';
   const navigate = useNavigate();
   const queries = useQueryClient();
   const [key] = useState(newId);
@@ -136,9 +139,11 @@ function Ways({ booking, next, change }: Props) {
       <Start isDisabled={start.isPending} onPress={() => start.mutate()}>
         Start the call
       </Start>
-      <Plain isDisabled={setOut.isPending} onPress={() => setOut.mutate(booking.standing === 'booked')}>
-        {booking.standing === 'booked' ? 'On the way' : 'Not on the way'}
-      </Plain>
+      {isMine && (
+        <Plain isDisabled={setOut.isPending} onPress={() => setOut.mutate(booking.standing === 'booked')}>
+          {booking.standing === 'booked' ? 'On the way' : 'Not on the way'}
+        </Plain>
+      )}
       <Plain onPress={change}>Change</Plain>
       {setOut.isError && <Refused wrong={setOut.error} />}
       {start.isError && <Refused wrong={start.error} />}

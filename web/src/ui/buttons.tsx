@@ -27,4 +27,4 @@ export const Choice = styled(Button)`${toggle}`;
 /** A button that reads as a link in text. */
 export const LinkButton = styled(
   Button,
-)`font: inherit; background: none; border: 0; padding: 0; text-align: left; cursor: pointer; color: var(--action); text-decoration: underline; min-height: 48px;`;
+)`font: inherit; background: none; border: 0; padding: 0; text-align: left; cursor: pointer; color: var(--action); text-decoration: underline; min-height: 48px; min-width: 48px;`;
