@@ -65,10 +65,10 @@ class TravelTable(Document):
     def minutes(self, start: str, end: str) -> int:
         """Minutes on the road [min] between two addresses; none where they are the same, or where one is not known."""
         if (start, end) not in self._known:
-            self._known[start, end] = self._looked_up(start, end)
+            self._known[start, end] = self._road_minutes(start, end)
         return self._known[start, end]
 
-    def _looked_up(self, start: str, end: str) -> int:
+    def _road_minutes(self, start: str, end: str) -> int:
         if not _plain(start) or not _plain(end) or _plain(start) == _plain(end):
             return 0
         here, there = self.place_of(start), self.place_of(end)

@@ -7,8 +7,9 @@ from typing import Annotated
 from pydantic import Field
 
 from hinge.document import Document
+from hinge.stock.csv_rows import MOST_ROWS
 from hinge.stock.lists import Lists
-from hinge.stock.rates import MOST_ROWS, RateRow, compile_rates
+from hinge.stock.rates import RateRow, compile_rates
 from hinge.stock.van import StockSpring
 
 

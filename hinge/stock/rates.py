@@ -6,29 +6,25 @@ A row gives `wire_in`, `inside_diameter_in` and either `length_in` with `rate_lb
 
 from __future__ import annotations
 
-import csv
-import io
 from collections.abc import Sequence
 from dataclasses import dataclass, field
 from hashlib import blake2b
-from typing import Annotated, Literal, TypeVar, get_origin
+from typing import Annotated, TypeVar
 
 import numpy as np
 from pydantic import model_validator
 from scipy.spatial import KDTree
 
 from hinge.arrays import Floats
-from hinge.document import Between, Document, read, told
-from hinge.errors import BadInputError, HingeError
-from hinge.measure.cells import read_cell
+from hinge.document import Between, Document, told
+from hinge.errors import BadInputError
 from hinge.springs.torsion import TorsionSpring
+from hinge.stock.csv_rows import mistake_at, read_rows
 
-MOST_ROWS = 20_000
 SAME_WIRE_IN, SAME_SIZE_IN = 0.0006, 0.03  # what two catalogues round apart; estimate
 Wire = Annotated[float, Between(0.02, 1, "in")]
 Inside = Annotated[float, Between(0.2, 16, "in")]
 Length = Annotated[float, Between(0.1, 300, "in")]
-Row = TypeVar("Row", bound=Document)
 
 
 class RateRow(Document):
@@ -125,62 +121,6 @@ def parse_rate_table(text: str) -> tuple[RateRow, ...]:
     for line, row in rows:
         key = (row.wire_in, row.inside_diameter_in, row.length_in)
         if key in seen:
-            raise _bad(line, "wire_in", f"the same spring as row {seen[key]}", row.wire_in)
+            raise mistake_at(line, "wire_in", f"the same spring as row {seen[key]}", row.wire_in)
         seen[key] = line
     return tuple(row for _, row in rows)
-
-
-def read_rows(text: str, model: type[Row]) -> list[tuple[int, Row]]:
-    """Read CSV text by column name, each row as `model`; empty cells are left out.
-
-    Returns row numbers as a spreadsheet counts them, with their rows. Raises BadInputError naming row, column and reason.
-    """
-    reader = csv.reader(io.StringIO(text.lstrip("\ufeff")), strict=True)
-    try:
-        lines = [(reader.line_num, [read_cell(cell.strip()) for cell in line]) for line in reader]
-    except csv.Error as wrong:
-        raise _bad(reader.line_num, "", f"not CSV ({wrong})", None) from wrong
-    lines = [(at, line) for at, line in lines if any(line)]
-    if len(lines) < 2:
-        raise _bad(1, "", "a header row and at least one row under it", None)
-    if len(lines) > MOST_ROWS + 1:
-        raise _bad(MOST_ROWS + 2, "", f"at most {MOST_ROWS} rows under the header", None)
-    header, known = lines[0][1], model.model_fields
-    for name in (name for name, one in known.items() if one.is_required()):
-        if name not in header:
-            raise _bad(1, name, f"this column is missing; there are {', '.join(header)}", None)
-    for place, name in enumerate(header):
-        if name not in known or header.index(name) != place:
-            raise _bad(1, name, f"columns are {', '.join(known)}, each once", name)
-    return [(at, _row(at, header, line, model)) for at, line in lines[1:]]
-
-
-def _row(at: int, header: list[str], line: list[str], model: type[Row]) -> Row:
-    if len(line) != len(header):
-        raise _bad(at, "", f"{len(line)} cells under {len(header)} columns", None)
-    row: dict[str, float | str] = {}
-    for name, cell in zip(header, line, strict=True):
-        try:
-            if cell:
-                row[name] = _cell(model.model_fields[name].annotation, cell)
-        except ValueError as wrong:
-            raise _bad(at, name, f"{cell!r} is not a number", cell) from wrong
-    try:
-        return read(model, row)
-    except HingeError as wrong:
-        name = wrong.field.split(".")[0]
-        is_empty = name not in row and name in model.model_fields and model.model_fields[name].is_required()
-        reason = "empty" if is_empty else wrong.message.rstrip(".")
-        raise _bad(at, name, reason[:1].lower() + reason[1:], wrong.value) from wrong
-
-
-def _cell(kind: object, cell: str) -> float | str:
-    if kind is str or get_origin(kind) is Literal:
-        return cell
-    value = float(cell)
-    return int(value) if kind is int and value % 1 == 0 else value
-
-
-def _bad(row: int, column: str, reason: str, value: object) -> BadInputError:
-    where = f"Row {row}, column {column}" if column else f"Row {row}"
-    return BadInputError(f"{where}: {reason}.", f"rows.{row}.{column}".rstrip("."), value, reason, "")

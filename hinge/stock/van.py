@@ -12,7 +12,9 @@ from pydantic import Field
 from hinge.arrays import Floats
 from hinge.document import Between, Document
 from hinge.errors import BadInputError
-from hinge.stock.rates import SAME_SIZE_IN, SAME_WIRE_IN, Inside, Length, Wire, read_rows
+from hinge.springs.words import size_words
+from hinge.stock.csv_rows import all_of, mistake_at, read_rows
+from hinge.stock.rates import SAME_SIZE_IN, SAME_WIRE_IN, Inside, Length, Wire
 
 CUT_LOSS_IN = 0.5  # a cut and its burr; estimate
 LEAST_REST_IN = 8.0  # what is left shorter than this carries no door, and is scrap; estimate
@@ -65,13 +67,19 @@ def parse_van_stock(text: str) -> tuple[StockSpring, ...]:
 
 def parse_parts(text: str) -> tuple[StockPart, ...]:
     """Read the van's parts from CSV: part, count. Raises BadInputError naming row and column, also where a part stands there twice."""
-    rows = read_rows(text, StockPart)
-    seen = set[str]()
+    rows, seen, mistakes = read_rows(text, StockPart), set[str](), list[BadInputError]()
     for at, row in rows:
         if row.part.casefold() in seen:
-            raise BadInputError(f"Row {at}, column part: it stands in the list already.", f"rows.{at}.part", row.part, "each part once")
+            mistakes.append(mistake_at(at, "part", "it stands in the list already", row.part))
         seen.add(row.part.casefold())
+    if mistakes:
+        raise all_of(mistakes)
     return tuple(row for _, row in rows)
+
+
+def words_on_van(wire_in: float, inside_diameter_in: float, length_in: float, hand: str) -> str:
+    """A spring [in] as it is asked for across the bench."""
+    return f"{size_words(wire_in, inside_diameter_in, length_in)}{f', {hand}-hand wound' if hand else ''}"
 
 
 def pieces_from(stock: tuple[StockSpring, ...], wire_in: Floats, inside_diameter_in: Floats, length_in: Floats) -> Floats:

@@ -177,7 +177,7 @@ def _days(first: date, days: int) -> list[DayOut]:
 @router.get("/bookings", response=DaysOut, operation_id="bookings")
 def bookings(request: HttpRequest, day: Day, days: Annotated[int, Query(ge=1, le=31)] = 7) -> DaysOut:
     """Some days of bookings from a day on, those called off among them."""
-    here = service.sent(person_of(request).shop_id)
+    here = service.crew_of(person_of(request).shop_id)
     return DaysOut(days=_days(day, days), people=[Colleague(username=one.username, name=one.name) for one in here])
 
 
@@ -196,7 +196,7 @@ def change_booking(request: HttpRequest, key: uuid.UUID, given: ChangedBooking) 
 @router.get("/doors/{uuid:key}/bookings", response=list[BookingOut], operation_id="bookings_of_door")
 def bookings_of_door(request: HttpRequest, key: uuid.UUID) -> list[BookingOut]:
     """The last bookings of a door, newest first, and how each stands."""
-    bookings = list(service.of_door(key))
+    bookings = list(service.last_of_door(key))
     back = service.come_back_of(bookings[:1])
     return [booking_out(one, back.get(one.door_id) if one is bookings[0] else None) for one in bookings]
 
@@ -216,7 +216,7 @@ def not_set_out(request: HttpRequest, key: uuid.UUID) -> BookingOut:
 @router.get("/bookings/{uuid:key}/visit.ics", operation_id="visit_calendar", openapi_extra=file_of("text/calendar"))
 def visit_calendar(request: HttpRequest, key: uuid.UUID) -> HttpResponse:
     """The visit for the customer's own calendar: when somebody comes, what to do until then, and nothing else of the file."""
-    booking = get_object_or_404(service.told(Booking.objects.all()), key=key)
+    booking = get_object_or_404(service.with_details(Booking.objects.all()), key=key)
     answer = HttpResponse(visit_calendar_of(booking), content_type="text/calendar; charset=utf-8")
     answer["Content-Disposition"] = f'attachment; filename="visit-{booking.day.isoformat()}.ics"'
     return answer

@@ -59,7 +59,7 @@ def _happened(booking: Booking) -> tuple[int | None, int | None]:
     return minute_of(started), minute_of(closed) if closed and closed.date() == booking.day else None
 
 
-def planned(bookings: Sequence[Booking], day: WorkingDay, wanted: WantedVisit | None) -> tuple[DayPlan, list[FreeWindow]]:
+def plan_of(bookings: Sequence[Booking], day: WorkingDay, wanted: WantedVisit | None) -> tuple[DayPlan, list[FreeWindow]]:
     """The day of one person with their bookings, and where the wanted visit fits into it; no more bookings than can be planned."""
     visits = [visit_of(booking) for booking in bookings[:MOST_VISITS]]
     plan = plan_day(visits, day)

@@ -14,7 +14,7 @@ from hinge.file.booked import VISIT
 from hinge.questions.day import WantedVisit
 from server.bookings import service
 from server.bookings.api import BookingOut, booking_out
-from server.bookings.desk import planned, working_day
+from server.bookings.desk import plan_of, working_day
 from server.bookings.models import Booking
 from server.config.request_body import RequestBody
 from server.doors.models import Door
@@ -91,9 +91,9 @@ def desk(request: HttpRequest, asked: DeskQuestion) -> DeskDay:
     shop, day = person.shop, working_day(person.shop, asked.day)
     bookings = [one for one in service.between(asked.day, 1) if not one.cancelled]
     if asked.tried:
-        tried = service.tried(person, asked.tried.key, asked.tried.door, asked.tried)
+        tried = service.as_if_booked(person, asked.tried.key, asked.tried.door, asked.tried)
         bookings = [one for one in bookings if one.key != tried.key] + ([tried] if tried.day == asked.day and not tried.cancelled else [])
-    people = list(service.sent(shop.pk))
+    people = list(service.crew_of(shop.pk))
     door, wanted = _wanted(asked)
     going = {one.pk for one in people}
     found = [_of_person(one, [booking for booking in bookings if booking.technician_id == one.pk], day, wanted) for one in people]
@@ -110,7 +110,7 @@ def desk(request: HttpRequest, asked: DeskQuestion) -> DeskDay:
 
 
 def _of_person(person: Person, bookings: list[Booking], day: WorkingDay, wanted: WantedVisit | None) -> DeskPerson:
-    plan, free = planned(bookings, day, wanted)
+    plan, free = plan_of(bookings, day, wanted)
     by_key = {str(one.key): one for one in bookings}
     visits = [DeskVisit(booking=booking_out(by_key.pop(visit.key)), planned=visit) for visit in plan.visits]
     return DeskPerson(

@@ -44,7 +44,7 @@ class BookingInput(RequestBody):
     cancelled: str = Field("", max_length=200)
 
 
-def sent(shop: int) -> QuerySet[Person]:
+def crew_of(shop: int) -> QuerySet[Person]:
     """Who can be sent to a door of a shop, by name."""
     return Person.objects.filter(shop=shop, is_active=True).exclude(role=Person.Role.DESK).order_by("name")
 
@@ -52,15 +52,15 @@ def sent(shop: int) -> QuerySet[Person]:
 def between(first: date, days: int) -> QuerySet[Booking]:
     """The bookings of some days in order of day, time and place; those of any time last."""
     found = Booking.objects.filter(day__gte=first, day__lt=first + timedelta(days=days))
-    return told(found.order_by("day", F("from_time").asc(nulls_last=True), "door__place", "pk"))
+    return with_details(found.order_by("day", F("from_time").asc(nulls_last=True), "door__place", "pk"))
 
 
-def of_door(key: uuid.UUID) -> QuerySet[Booking]:
+def last_of_door(key: uuid.UUID) -> QuerySet[Booking]:
     """The last bookings of a door, newest first."""
-    return told(Booking.objects.filter(door=get_object_or_404(Door, key=key)).order_by("-day", "-pk"))[:LAST_OF_DOOR]
+    return with_details(Booking.objects.filter(door=get_object_or_404(Door, key=key)).order_by("-day", "-pk"))[:LAST_OF_DOOR]
 
 
-def told(bookings: QuerySet[Booking]) -> QuerySet[Booking]:
+def with_details(bookings: QuerySet[Booking]) -> QuerySet[Booking]:
     """Bookings with all that is told of each, in one query."""
     return bookings.select_related("shop", "door", "technician", "call", "set_out_by")
 
@@ -112,9 +112,9 @@ def change(person: Person, key: uuid.UUID, version: int, wish: BookingInput) -> 
     return booking
 
 
-def tried(person: Person, key: uuid.UUID, door_key: uuid.UUID, wish: BookingInput) -> Booking:
+def as_if_booked(person: Person, key: uuid.UUID, door_key: uuid.UUID, wish: BookingInput) -> Booking:
     """A booking as it would be were it made or changed so; nothing of it is kept. Raises what booking it would."""
-    booking = told(Booking.objects.filter(key=key)).first()
+    booking = with_details(Booking.objects.filter(key=key)).first()
     if booking is None:
         booking = Booking(shop=person.shop, door=get_object_or_404(Door, key=door_key), key=key)
     elif booking.standing in ("under_way", "done"):
@@ -200,7 +200,7 @@ def _set(booking: Booking, wish: BookingInput) -> None:
         return
     booking.technician = None
     if wish.technician:
-        booking.technician = sent(booking.shop_id).filter(username=wish.technician).first()
+        booking.technician = crew_of(booking.shop_id).filter(username=wish.technician).first()
         if booking.technician is None:
             raise BadInputError("Nobody of that name is sent to doors here.", "technician", wish.technician, "a sign-in name of this shop")
 

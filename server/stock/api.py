@@ -11,6 +11,7 @@ from ninja import Router, Schema, Status
 from pydantic import Field
 
 from hinge.measure.cells import written_cell
+from hinge.stock.difference import ListDifference
 from server.config.errors import file_of
 from server.config.request_body import RequestBody
 from server.people.scope import person_of
@@ -55,6 +56,12 @@ def shop_lists(request: HttpRequest) -> list[ShopListOut]:
 def load_shop_list(request: HttpRequest, kind: ListKind, given: NewList) -> ShopListOut:
     """Load a list from CSV in place of the one there is. A CSV with any mistake is refused whole."""
     return _out(service.load(person_of(request), kind, given.file_name, given.text))
+
+
+@router.post("/stock/{kind}/difference", response=ListDifference, operation_id="list_difference")
+def list_difference(request: HttpRequest, kind: ListKind, given: NewList) -> ListDifference:
+    """What a list would change of the one there is, before it replaces it; nothing is kept."""
+    return service.difference_to(person_of(request), kind, given.text)
 
 
 @router.delete("/stock/{kind}", response={204: None}, operation_id="put_aside_shop_list")

@@ -6,9 +6,11 @@ from dataclasses import replace
 from functools import lru_cache
 
 from hinge.document import Document
+from hinge.stock.csv_rows import left_out
+from hinge.stock.difference import ListDifference, difference
 from hinge.stock.lists import Lists
 from hinge.stock.rates import RateRow, RateTable, compile_rates, parse_rate_table
-from hinge.stock.van import parse_parts, parse_van_stock
+from hinge.stock.van import StockPart, StockSpring, parse_parts, parse_van_stock
 from server.config.transactions import mutation
 from server.people.models import Person
 from server.people.scope import require_lead
@@ -16,6 +18,9 @@ from server.stock import van
 from server.stock.models import ShopList
 
 READERS: dict[str, Callable[[str], Sequence[Document]]] = {"rates": parse_rate_table, "van": parse_van_stock, "parts": parse_parts}
+
+
+MODELS: dict[str, type[Document]] = {"rates": RateRow, "van": StockSpring, "parts": StockPart}
 
 
 def load(person: Person, kind: str, file_name: str, text: str) -> ShopList:
@@ -64,6 +69,14 @@ def lists_of_shop(call_key: uuid.UUID | None = None) -> Lists:
 @lru_cache(maxsize=16)
 def _rates(pk: int, version: int) -> RateTable:
     return compile_rates([RateRow.model_construct(**row) for row in ShopList.objects.get(pk=pk).rows])
+
+
+def difference_to(person: Person, kind: str, text: str) -> ListDifference:
+    """What a list would change of the one there is; leads only. Nothing is kept. Raises BadInputError as loading it would."""
+    require_lead(person)
+    model = MODELS[kind]
+    there = [model.model_validate(row) for row in rows_now(kind)]
+    return difference(there, READERS[kind](text), left_out(text, model))
 
 
 def rows_now(kind: str) -> list[dict[str, object]]:

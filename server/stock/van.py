@@ -16,9 +16,9 @@ from hinge.document import Document
 from hinge.errors import BadInputError, HingeError, OutOfRangeError, OutOfStepError
 from hinge.measure.fields import Value, read_field
 from hinge.springs.extension import ExtensionPair
-from hinge.springs.words import pair_part, size_words
+from hinge.springs.words import pair_part
 from hinge.stock.lists import Lists
-from hinge.stock.van import MOST_PIECES, Hand, StockPart, StockSpring, WantedPiece, take
+from hinge.stock.van import MOST_PIECES, Hand, StockPart, StockSpring, WantedPiece, take, words_on_van
 from hinge.view.needs import Needs
 from server.config.request_body import RequestBody
 from server.config.transactions import mutation
@@ -78,8 +78,7 @@ def words_of(item: StockItem) -> str:
     """An item as it is asked for across the bench."""
     if item.part:
         return item.part
-    hand = f", {item.hand}-hand wound" if item.hand else ""
-    return f"{size_words(item.wire_in, item.inside_diameter_in, item.length_in)}{hand}"
+    return words_on_van(item.wire_in, item.inside_diameter_in, item.length_in, item.hand)
 
 
 def kept_for() -> dict[int, list[str]]:

@@ -9,8 +9,11 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from hinge.errors import BadInputError
+from hinge.stock.csv_rows import left_out
+from hinge.stock.difference import difference
 from hinge.stock.rates import SAME_SIZE_IN, SAME_WIRE_IN, RateRow, compile_rates, parse_rate_table
-from hinge.stock.van import CUT_LOSS_IN, StockSpring, parse_van_stock, pieces_from
+from hinge.stock.van import CUT_LOSS_IN, StockSpring, parse_parts, parse_van_stock, pieces_from
+from hinge.text.render import READERS, render
 from tests.support.doors import build_torsion
 
 GOOD = "wire_in,inside_diameter_in,length_in,rate_lbin_per_turn,rate_per_coil_lbin_per_turn\n0.225,2,27.5,26.1,\n0.25,2,,,4780\n"
@@ -36,7 +39,8 @@ def test_catalogues_that_round_apart_still_name_the_same_spring():
         ("", "Row 1", "a header row"),
         ("wire_in,length_in\n0.2,30\n", "Row 1, column inside_diameter_in", "missing"),
         (GOOD.replace("wire_in", "wire", 1), "Row 1, column wire_in", "missing"),
-        (GOOD.replace("length_in", "colour"), "Row 1, column colour", "columns are"),
+        (GOOD.replace("length_in", "wire_in"), "Row 1, column wire_in", "columns are"),
+        (GOOD.replace("length_in", "colour"), "Row 2, column rate_lbin_per_turn", "either a length with its rate"),
         (GOOD + "thick,2,30,20,\n", "Row 4, column wire_in", "'thick' is not a number"),
         (GOOD + "nan,2,30,20,\n", "Row 4, column wire_in", "outside 0.02 to 1 in"),
         (GOOD + "0.3,2,30,99999,\n", "Row 4, column rate_lbin_per_turn", "outside 0.1 to 5000"),
@@ -53,6 +57,32 @@ def test_a_bad_table_is_refused_whole_with_row_column_and_reason(text, where, re
         parse_rate_table(text)
     assert str(refused.value).startswith(where + ":")
     assert reason in str(refused.value)
+
+
+def test_every_mistake_of_a_table_is_told_and_no_more_than_one_reads():
+    rows = "thick,2,30,20,\n0.3,,30,20,\n0.3,2,30,20,\n"
+    with pytest.raises(BadInputError) as refused:
+        parse_rate_table(GOOD + rows)
+    assert str(refused.value) == "Row 4, column wire_in: 'thick' is not a number. Row 5, column inside_diameter_in: empty."
+    with pytest.raises(BadInputError) as refused:
+        parse_rate_table(GOOD + "thick,2,30,20,\n" * 30)
+    assert str(refused.value).endswith("Row 23, column wire_in: 'thick' is not a number. And 10 more.")
+    with pytest.raises(BadInputError, match=r"Row 3, column part: it stands .* Row 4, column part: it stands"):
+        parse_parts("part,count\nRoller,12\nroller,3\nROLLER,1\n")
+
+
+@pytest.mark.parametrize("between", [",", ";", "\t"])
+@given(st.lists(st.tuples(st.floats(0.1, 0.5), st.floats(1, 6), st.floats(10, 100), st.integers(1, 200)), min_size=1, max_size=8))
+def test_a_list_reads_as_any_spreadsheet_writes_it(between, rows):
+    text = io.StringIO()
+    writer = csv.writer(text, delimiter=between)
+    writer.writerow(("shelf", "wire_in", "inside_diameter_in", "length_in", "count"))
+    rows = [(round(wire, 3), round(inside, 3), round(length, 3), count) for wire, inside, length, count in rows]
+    for row in rows:
+        writer.writerow(["A;1, top", *(str(cell).replace(".", "," if between != "," else ".") for cell in row)])
+    read = parse_van_stock(text.getvalue())
+    assert [(one.wire_in, one.inside_diameter_in, one.length_in, one.count) for one in read] == rows
+    assert left_out(text.getvalue(), StockSpring) == ["shelf"]
 
 
 sizes = st.tuples(st.floats(0.1, 0.5), st.floats(1, 6), st.floats(5, 100), st.floats(1, 500)).map(
@@ -110,3 +140,26 @@ def test_pieces_are_counted_at_once_as_they_are_bar_by_bar(bars):
         for w, i, at in sizes
     ]
     assert pieces_from(stock, wire, inside, length).tolist() == by_hand
+
+
+def springs(*rows):
+    return [StockSpring(wire_in=wire, inside_diameter_in=2, length_in=length, count=count) for wire, length, count in rows]
+
+
+def test_what_a_list_would_change_is_told_item_by_item():
+    told = difference(
+        springs((0.207, 60, 2), (0.225, 30, 1), (0.25, 40, 3)), springs((0.207, 60, 1), (0.207, 60, 4), (0.25, 40, 3), (0.262, 50, 1))
+    )
+    assert (told.new, told.gone, told.otherwise, told.same) == (1, 1, 1, 1)
+    lines = [(render(one.words, READERS["trade"]), one.before, one.after) for one in told.changes]
+    assert lines == [('0.207 × 2" × 60"', "2", "5"), ('0.262 × 2" × 50"', "", "1"), ('0.225 × 2" × 30"', "1", "")]
+    rates = parse_rate_table(GOOD)
+    assert difference(rates, rates).changes == []
+    assert [one.after for one in difference([], rates).changes] == ["26.1", "4780"]
+
+
+@given(*[st.lists(st.tuples(st.sampled_from([0.207, 0.225]), st.sampled_from([30, 60]), st.integers(1, 5)), max_size=6)] * 2)
+def test_the_same_list_changes_nothing_and_back_again_is_the_other_way_round(before, after):
+    there, back = difference(springs(*before), springs(*after)), difference(springs(*after), springs(*before))
+    assert (there.new, there.gone, there.otherwise, there.same) == (back.gone, back.new, back.otherwise, back.same)
+    assert difference(springs(*before), springs(*reversed(before))).changes == []

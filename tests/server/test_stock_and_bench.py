@@ -43,6 +43,22 @@ def test_a_bad_table_is_refused_whole_and_the_old_one_stays(lead):
     assert (kept.file_name, len(kept.rows)) == ("good.csv", 1)
 
 
+def test_what_a_list_would_change_is_told_before_it_replaces_the_one_there_is(lead, technician):
+    load(lead, "van", VAN)
+    text = "shelf;wire_in;inside_diameter_in;length_in;count\nA;0,207;2;60;1\nB;0,225;2;30;4\n"
+    answer = Api(lead).post("/stock/van/difference", {"file_name": "van.csv", "text": text}).json()
+    assert (answer["new"], answer["gone"], answer["otherwise"], answer["left_out"]) == (1, 0, 1, ["shelf"])
+    assert [(one["before"], one["after"]) for one in answer["changes"]] == [("2", "1"), ("", "4")]
+    assert ShopList.objects.get(shop=lead.shop).rows[0]["count"] == 2, "nothing is kept"
+    assert load(lead, "van", text).status_code == 200
+    same = Api(lead).post("/stock/van/difference", {"file_name": "van.csv", "text": text}).json()
+    assert (same["changes"], same["same"]) == ([], 2)
+    wrong = Api(lead).post("/stock/van/difference", {"file_name": "van.csv", "text": text + "C;thick;2;30;1\nD;0,2;2;30;many\n"})
+    assert wrong.status_code == 422
+    assert wrong.json()["error"]["message"].count("Row") == 2
+    assert Api(technician).post("/stock/van/difference", {"file_name": "van.csv", "text": text}).status_code == 403
+
+
 def test_a_shop_never_sizes_with_anothers_list(lead, stranger):
     load(lead, "van", VAN)
     assert "not in the van" not in str(Api(stranger).post("/bench/size", SIZE).json())

@@ -29,6 +29,7 @@ def walk(client, method, path, key):
         "/api/doors/{key}/calls": {"key": str(uuid.uuid4())},
         "/api/doors/{key}/bench": {"key": str(uuid.uuid4()), "address": "/bench/springs", "title": "Springs", "says": ""},
         "/api/stock/{kind}": {"file_name": "van.csv", "text": "wire_in,inside_diameter_in,length_in,count\n.225,2,60,1\n"},
+        "/api/stock/{kind}/difference": {"file_name": "van.csv", "text": "wire_in,inside_diameter_in,length_in,count\n.225,2,60,1\n"},
         "/api/van/moves": {"id": str(uuid.uuid4()), "why": "restocked", "part": "Roller", "pieces": 1},
         "/api/doors/{key}/put-away": {"version": 1, "reason": "Taken away"},
         "/api/doors/{key}/merge": {"version": 1, "other": str(uuid.uuid4()), "other_version": 1},

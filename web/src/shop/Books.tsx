@@ -96,6 +96,15 @@ export function Books() {
   );
 }
 
+/** How many calls a row is of, and the way to them. */
+function Calls({ of, open }: { of: { calls: number; text: string }; open: () => void }) {
+  return (
+    <LinkButton aria-label={`${of.calls} calls: ${of.text}`} onPress={open}>
+      {of.calls}
+    </LinkButton>
+  );
+}
+
 function Causes({ rows, ask }: { rows: Schemas['CauseRow'][]; ask: Ask }) {
   const most = Math.max(...rows.map((one) => one.calls), 1);
   return (
@@ -119,12 +128,7 @@ function Causes({ rows, ask }: { rows: Schemas['CauseRow'][]; ask: Ask }) {
               <td>{one.text}</td>
               <td className="wide">{one.carrier}</td>
               <td>
-                <LinkButton
-                  aria-label={`${one.calls} calls: ${one.text}`}
-                  onPress={() => ask({ title: one.text, cause: one.cause, carrier: one.carrier })}
-                >
-                  {one.calls}
-                </LinkButton>
+                <Calls of={one} open={() => ask({ title: one.text, cause: one.cause, carrier: one.carrier })} />
               </td>
               <Narrow className="wide">
                 <Bar $part={one.calls / most} />
@@ -157,12 +161,7 @@ function Complaints({ rows, ask }: { rows: Schemas['ComplaintRow'][]; ask: Ask }
             <tr key={one.complaint}>
               <td>{one.text}</td>
               <td>
-                <LinkButton
-                  aria-label={`${one.calls} calls: ${one.text}`}
-                  onPress={() => ask({ title: one.text, complaint: one.complaint })}
-                >
-                  {one.calls}
-                </LinkButton>
+                <Calls of={one} open={() => ask({ title: one.text, complaint: one.complaint })} />
               </td>
               <td>{minutes(one.mean_min)}</td>
               <td>{minutes(one.reckoned_min)}</td>
@@ -197,12 +196,7 @@ function Work({ rows, ask }: { rows: Schemas['WorkRow'][]; ask: Ask }) {
             <tr key={one.work}>
               <td>{one.text}</td>
               <td>
-                <LinkButton
-                  aria-label={`${one.calls} calls: ${one.text}`}
-                  onPress={() => ask({ title: one.text, work: (one.work || 'none') as Behind['work'] })}
-                >
-                  {one.calls}
-                </LinkButton>
+                <Calls of={one} open={() => ask({ title: one.text, work: (one.work || 'none') as Behind['work'] })} />
               </td>
               <td>
                 {one.backs} ({percent(one.backs, one.calls)})

@@ -57,18 +57,20 @@ function OneList({ kind, title, says, columns, lead, loaded }: Props) {
   const [round, setRound] = useState(0);
   const answered = () => {
     setPicked(null);
+    compare.reset();
     setRound(round + 1);
   };
+  const bodyOf = async (file: File) => ({
+    params: { path: { kind } },
+    body: { file_name: file.name, text: await file.text() },
+  });
+  const compare = useMutation({
+    mutationFn: async (file: File) => data(client.POST('/api/stock/{kind}/difference', await bodyOf(file))),
+  });
   // What was sized with the old list is sized anew.
   const again = () => queries.invalidateQueries();
   const load = useMutation({
-    mutationFn: async (file: File) =>
-      data(
-        client.PUT('/api/stock/{kind}', {
-          params: { path: { kind } },
-          body: { file_name: file.name, text: await file.text() },
-        }),
-      ),
+    mutationFn: async (file: File) => data(client.PUT('/api/stock/{kind}', await bodyOf(file))),
     onSuccess: again,
   });
   const putAside = useMutation({
@@ -98,8 +100,11 @@ function OneList({ kind, title, says, columns, lead, loaded }: Props) {
             acceptedFileTypes={['.csv', 'text/csv']}
             onSelect={(files) => {
               const file = files?.[0];
-              if (file && loaded) setPicked(file);
-              else if (file) load.mutate(file);
+              load.reset();
+              if (file && loaded) {
+                setPicked(file);
+                compare.mutate(file);
+              } else if (file) load.mutate(file);
             }}
           >
             <Plain isDisabled={load.isPending}>
@@ -119,20 +124,49 @@ function OneList({ kind, title, says, columns, lead, loaded }: Props) {
           />
         )}
       </Row>
-      {picked && loaded && (
-        <Sure
-          label="Replace this list"
-          says={`${rowsSaid(loaded.rows)} from ${loaded.file_name} will be replaced by ${picked.name}, for everybody in the shop.`}
-          confirm="Replace it"
-          cancel={answered}
-          act={() => {
-            load.mutate(picked);
-            answered();
-          }}
-        />
+      {picked && compare.isPending && <p role="status">Comparing it with what is there</p>}
+      {picked && compare.isError && <Refused wrong={compare.error} />}
+      {picked && loaded && compare.data && (
+        <>
+          <Difference found={compare.data} />
+          <Sure
+            label="Replace this list"
+            says={`${rowsSaid(loaded.rows)} from ${loaded.file_name} will be replaced by ${picked.name}, for everybody in the shop.`}
+            confirm="Replace it"
+            cancel={answered}
+            act={() => {
+              load.mutate(picked);
+              answered();
+            }}
+          />
+        </>
       )}
       {load.isError && <Refused wrong={load.error} />}
       {putAside.isError && <Refused wrong={putAside.error} />}
+    </Stack>
+  );
+}
+
+/** What another list changes of the one there is, before it does. */
+function Difference({ found }: { found: Schemas['ListDifference'] }) {
+  const { changes, left_out, new: added, gone, otherwise, same } = found;
+  const more = added + gone + otherwise - changes.length;
+  return (
+    <Stack $gap={4} role="group" aria-label="What changes">
+      <p role="status">
+        <b>
+          {changes.length === 0
+            ? 'Nothing changes.'
+            : `${added} new, ${gone} gone, ${otherwise} otherwise, ${same} the same.`}
+        </b>
+        {left_out.length > 0 && ` Left out, for nothing here is called so: ${left_out.join(', ')}.`}
+      </p>
+      {changes.map((one) => (
+        <Quiet key={one.words}>
+          {one.words}: {one.before || 'not there'} → {one.after || 'gone'}
+        </Quiet>
+      ))}
+      {more > 0 && <Quiet>and {more} more</Quiet>}
     </Stack>
   );
 }
