@@ -27,9 +27,10 @@ class Shop(models.Model):
     longitude_deg = models.FloatField(null=True)
     time_zone = models.CharField(max_length=60, blank=True)
     ways = models.JSONField(default=dict)
-    opens_at = models.TimeField(default=time(8))
-    closes_at = models.TimeField(default=time(17))
-    travel = models.JSONField(default=dict)
+    # Known to the database too: a release from before, still at work or switched back to, writes a shop without them.
+    opens_at = models.TimeField(default=time(8), db_default=time(8))
+    closes_at = models.TimeField(default=time(17), db_default=time(17))
+    travel = models.JSONField(default=dict, db_default={})
 
     def __str__(self) -> str:
         return self.name

@@ -14,16 +14,16 @@ class Migration(migrations.Migration):
         migrations.AddField(
             model_name='shop',
             name='closes_at',
-            field=models.TimeField(default=datetime.time(17, 0)),
+            field=models.TimeField(db_default=datetime.time(17, 0), default=datetime.time(17, 0)),
         ),
         migrations.AddField(
             model_name='shop',
             name='opens_at',
-            field=models.TimeField(default=datetime.time(8, 0)),
+            field=models.TimeField(db_default=datetime.time(8, 0), default=datetime.time(8, 0)),
         ),
         migrations.AddField(
             model_name='shop',
             name='travel',
-            field=models.JSONField(default=dict),
+            field=models.JSONField(db_default={}, default=dict),
         ),
     ]
