@@ -106,6 +106,8 @@ def test_no_page_is_wider_than_a_phone_in_other_letters_too(signed_in, call, doo
         page.sees(shows)
         if page.scrolls_sideways():
             wide[name] = page.browser.execute_script("return window.wasTooWide ?? 'still'")
-    page.browser.execute_cdp_cmd("Network.disable", {})
+    page.browser.execute_cdp_cmd("Network.setBlockedURLs", {"urls": []})
+    page.browser.execute_cdp_cmd("Network.setBypassServiceWorker", {"bypass": False})
+    page.browser.execute_cdp_cmd("Network.setCacheDisabled", {"cacheDisabled": False})
     page.size(1280, 800)
     assert not wide
