@@ -12,8 +12,10 @@ from hinge.call.commands import ProofMade
 from hinge.call.events import Entry
 from hinge.call.evolve import fold
 from hinge.call.facts import Call
+from hinge.faults.knowledge import faults
 from hinge.file.booked import expected_of
 from hinge.file.record import DoorRecord
+from hinge.procedures.knowledge import wanted_by
 
 # Within so long a call at the same door may be for what was done there before. Source: practice.
 CALL_BACK = timedelta(days=60)
@@ -57,12 +59,18 @@ def figures_of(record: DoorRecord, entries: Sequence[Entry]) -> CallFigures:
 
 
 def back_for(earlier: CallFigures, later: CallFigures, between: timedelta) -> BackFor:
-    """Why a later call at the same door counts as a call-back: the same cause again, or what carries the door, on which we had worked."""
+    """Why a later call at the same door counts as a call-back: the same fault again, or what carries the door, on which we had worked."""
     if not timedelta() <= between <= CALL_BACK:
         return ""
-    if later.cause and later.cause == earlier.cause:
+    if later.cause == earlier.cause and _is_fault(later.cause):
         return "same"
     return "our_work" if earlier.work and later.work else ""
+
+
+def _is_fault(cause: str) -> bool:
+    """Whether a cause is a known fault: not "nothing", nor what was asked for, nor what is on no list and may be anything."""
+    known = faults().causes
+    return cause in known and known[cause].part != "none" and not wanted_by(cause)
 
 
 def _work(call: Call) -> Work:

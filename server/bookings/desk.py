@@ -33,30 +33,31 @@ def working_day(shop: Shop, day: date) -> WorkingDay:
 
 def visit_of(booking: Booking) -> Visit:
     """A booking as a visit: what was promised, and what really happened once it has."""
-    started, ended = _happened(booking)
-    is_whole = started is None or ended is None or ended >= started
+    minutes, (started, ended) = booking.expected().triage.minutes, _happened(booking)
+    if started is not None and booking.standing == "done" and (ended is None or ended < started):
+        # Done, but not on this day: it takes the time it was reckoned with.
+        ended = min(started + minutes, MINUTES_A_DAY)
     return Visit(
         key=str(booking.key),
         name=booking.door.name,
         address=booking.door.place,
-        minutes=booking.expected().triage.minutes,
+        minutes=minutes,
         from_minute=minute_of(booking.from_time) if booking.from_time else None,
         until_minute=minute_of(booking.until_time) if booking.until_time else None,
         started_minute=started,
-        ended_minute=ended if is_whole else None,
+        ended_minute=ended,
     )
 
 
 def _happened(booking: Booking) -> tuple[int | None, int | None]:
-    """When its call was begun and closed [minutes after midnight], of what happened on its day."""
+    """When its call was begun and closed [minutes after midnight]; begun on another day, it is where it was promised."""
     call = booking.call
     if call is None or call.abandoned:
         return None, None
     started, closed = (booking.shop.wall_time(at) if at else None for at in (call.started_at, call.closed_at))
-    if started is None or started.date() != booking.day:
-        # Begun on another day, it is where it was promised.
-        return minute_of(booking.from_time or booking.shop.opens_at), None
-    return minute_of(started), minute_of(closed) if closed and closed.date() == booking.day else None
+    is_of_day = started is not None and started.date() == booking.day
+    begins = minute_of(started) if started and is_of_day else minute_of(booking.from_time or booking.shop.opens_at)
+    return begins, minute_of(closed) if closed and closed.date() == booking.day else None
 
 
 def plan_of(bookings: Sequence[Booking], day: WorkingDay, wanted: WantedVisit | None) -> tuple[DayPlan, list[FreeWindow]]:

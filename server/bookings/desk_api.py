@@ -22,14 +22,19 @@ from server.people.models import Person
 from server.people.scope import person_of
 
 router = Router(tags=["bookings"])
+AT_DOOR = 10
 
 
 class WantedCall(RequestBody):
-    """A call that is to be fitted in: at which door, if that is known, what for, and how long [min] where the desk knows better."""
+    """A call that is to be fitted in: at which door, if that is known, what for, and how long [min] where the desk knows better.
+
+    `instead_of` is the booking that is changed: its own place is free for it.
+    """
 
     door: uuid.UUID | None = None
     complaint: str = Field(VISIT, max_length=60)
     minutes: int | None = Field(None, ge=5, le=600)
+    instead_of: uuid.UUID | None = None
 
 
 class TriedBooking(service.BookingInput):
@@ -93,6 +98,8 @@ def desk(request: HttpRequest, asked: DeskQuestion) -> DeskDay:
     if asked.tried:
         tried = service.as_if_booked(person, asked.tried.key, asked.tried.door, asked.tried)
         bookings = [one for one in bookings if one.key != tried.key] + ([tried] if tried.day == asked.day and not tried.cancelled else [])
+    if asked.wanted and asked.wanted.instead_of:
+        bookings = [one for one in bookings if one.key != asked.wanted.instead_of]
     people = list(service.crew_of(shop.pk))
     door, wanted = _wanted(asked)
     going = {one.pk for one in people}
@@ -137,9 +144,10 @@ def _wanted(asked: DeskQuestion) -> tuple[Door | None, WantedVisit | None]:
 
 
 def _at_door(door: uuid.UUID | None, asked: DeskQuestion) -> list[BookingOut]:
-    """What else is booked at a door from today on, but for what is tried."""
+    """What else is booked at a door from today on, but for what is tried or changed."""
     if door is None:
         return []
-    rows = Booking.objects.filter(door__key=door, day__gte=timezone.now().date(), cancelled="").order_by("day", "pk")
-    others = rows.exclude(key=asked.tried.key) if asked.tried else rows
-    return [booking_out(one) for one in others.select_related("shop", "door", "technician", "call")[:5] if one.is_to_come]
+    key = asked.tried.key if asked.tried else asked.wanted.instead_of if asked.wanted else None
+    to_come = Booking.objects.filter(door__key=door, day__gte=timezone.now().date(), cancelled="").order_by("day", "pk")
+    others = to_come.exclude(key=key) if key else to_come
+    return [booking_out(one) for one in service.with_details(others)[:AT_DOOR] if one.is_to_come]

@@ -103,11 +103,12 @@ def change(person: Person, key: uuid.UUID, version: int, wish: BookingInput) -> 
     before = _when(booking)
     _set(booking, wish)
     booking.version += 1
-    booking.save()
-    if before != _when(booking):
+    is_moved = before != _when(booking)
+    if is_moved:
         # Whoever was on the way was on the way to something else.
         booking.set_out_at = booking.set_out_by = None
-        booking.save(update_fields=["set_out_at", "set_out_by"])
+    booking.save()
+    if is_moved:
         note(booking.door, person, "changed a booking", {"day": [before, _when(booking)]})
     return booking
 

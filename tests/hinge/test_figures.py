@@ -7,10 +7,15 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from hinge.call.events import Entry
+from hinge.call.knowledge import OTHER, causes
+from hinge.faults.knowledge import faults
 from hinge.file.record import DoorRecord
 from hinge.past.figures import CALL_BACK, CallFigures, back_for, figures_of
+from hinge.procedures.knowledge import wanted_by
 from tests.support.calls import MEASURED, Running
 
+NOTHING = next(name for name, cause in faults().causes.items() if cause.part == "none")
+WANTED = next(name for name in causes() if wanted_by(name))
 RECORD = DoorRecord(measured=MEASURED)
 
 
@@ -62,6 +67,9 @@ def test_new_springs_are_told_from_those_that_were_set_anew_and_a_proof_that_fai
         ({"cause": "spring_broken", "work": "replaced"}, {"cause": "eye_sun"}, 10, ""),
         ({"cause": "eye_sun"}, {"cause": "spring_broken", "work": "replaced"}, 10, ""),
         ({}, {}, 1, ""),
+        ({"cause": NOTHING}, {"cause": NOTHING}, 5, ""),
+        ({"cause": OTHER}, {"cause": OTHER}, 5, ""),
+        ({"cause": WANTED}, {"cause": WANTED}, 5, ""),
     ],
 )
 def test_a_call_back_is_for_the_same_cause_or_for_work_we_had_done(earlier, later, days, why):

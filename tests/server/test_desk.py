@@ -185,3 +185,24 @@ def test_hours_and_a_clock_that_make_no_sense_stop_no_day(technician, door):
     tomorrow(api, door)
     Shop.objects.update(opens_at="17:00", closes_at="08:00", time_zone="Middle/Nowhere")
     assert len(of(asked(api), "tess")["visits"]) == 1
+
+
+def test_a_booking_that_is_changed_has_its_own_place_free(technician, lead, door):
+    api = Api(technician)
+    one = tomorrow(api, door, ("08:20", "08:30"))
+    wanted = {"door": str(door.key), "minutes": 500}
+    assert of(asked(api, wanted=wanted), "tess")["free"] == []
+    day = asked(api, wanted=wanted | {"instead_of": one["key"]})
+    assert of(day, "tess")["free"] == of(day, lead.username)["free"] != []
+    assert day["at_door"] == []
+
+
+def test_what_is_done_has_ended_whatever_day_it_was_begun(technician, shop, door):
+    Shop.objects.update(time_zone="UTC")
+    api = Api(technician)
+    one = booked(api, door, from_time="00:00", until_time="00:10")
+    begun = datetime(TODAY.year, TODAY.month, TODAY.day, tzinfo=UTC) - timedelta(days=3)
+    call = Call.objects.create(shop=shop, door=door, technician="Tess Orme", started_at=begun, closed_at=begun + timedelta(hours=1))
+    Booking.objects.update(call=call)
+    (visit,) = of(asked(api, day=TODAY.isoformat()), "tess")["visits"]
+    assert (visit["planned"]["start_minute"], visit["planned"]["end_minute"]) == (0, one["expected"]["triage"]["minutes"])

@@ -61,6 +61,7 @@ export const deskQuery = (asked: Schemas['DeskQuestion']) =>
     placeholderData: keepPreviousData,
     refetchInterval: 60_000,
     gcTime: asked.tried ? 10_000 : 300_000,
+    meta: { isPassing: Boolean(asked.tried) },
   });
 
 export const bookingsOfDoorQuery = (door: string) =>

@@ -28,7 +28,7 @@ const readerOf = (session: Schemas['SessionOut'] | undefined) =>
 const isSession = (query: Pick<Query, 'queryKey'>) => query.queryKey[0] === SESSION;
 // A part of the application is kept as a file, a practice unit begins anew, and what was worked out ahead is kept as a whole.
 const NOT_KEPT: unknown[] = ['code', 'practice', 'known'];
-const isKept = (query: Query) => !NOT_KEPT.includes(query.queryKey[0]);
+const isKept = (query: Query) => !NOT_KEPT.includes(query.queryKey[0]) && query.meta?.isPassing !== true;
 
 /** Show what was seen last, until it is answered anew: the session's, and of its person what this release understands. */
 export async function recall(queries: QueryClient, now = Date.now()): Promise<void> {

@@ -54,6 +54,7 @@ export function BoardVisit({ booking, planned, hours, isPicked, strip, move, put
       move(minutes, Math.round(y / lane.height));
     },
   });
+  const touch = () => (isBegun ? open() : move(0, 0));
   const late = planned?.late_min ?? 0;
   const state = booking.standing === 'booked' ? '' : standingOf(booking);
   // Where it ends is drawn.
@@ -85,20 +86,22 @@ export function BoardVisit({ booking, planned, hours, isPicked, strip, move, put
         onClick={() => {
           // What ends a drag is no touch.
           if (way.current.x || way.current.y) way.current = { x: 0, y: 0, isKey: false };
-          else if (isBegun) open();
-          else move(0, 0);
+          else touch();
         }}
         onKeyUp={({ key }) => key === 'Enter' && open()}
         onKeyDown={(event) => {
           if (event.key === 'Escape') putBack();
-          else if (!isBegun) moveProps.onKeyDown?.(event);
+          else if (event.key === ' ') {
+            event.preventDefault();
+            touch();
+          } else if (!isBegun) moveProps.onKeyDown?.(event);
         }}
       >
         <b>{booking.door_name} </b>
         <small>
-          {late > 0 ? `${spell(late)} late` : when}
-          {state}
-          {people > 1 && ` · ${people} people`}
+          {[late > 0 ? `${spell(late)} late` : when, people > 1 && `${people} people`, state]
+            .filter(Boolean)
+            .join(' · ')}
         </small>
         <span className="sr">
           {planned && ` until ${clockOf(planned.end_minute)}`}, promised {booking.window}

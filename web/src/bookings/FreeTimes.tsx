@@ -3,7 +3,7 @@ import styled from 'styled-components';
 import type { Schemas } from '../api/client';
 import { deskQuery } from '../api/queries';
 import { Plain } from '../ui/buttons';
-import { spell } from '../ui/dates';
+import { inWords, spell } from '../ui/dates';
 import { Caution, Quiet, Sheet, Stack } from '../ui/layout';
 import { clockOf, minuteOf, quarterFrom, STEP_MIN } from './dayMove';
 import type { Wish } from './wish';
@@ -28,7 +28,7 @@ export function promisedIn({ from_minute, until_minute }: Schemas['FreeWindow'])
 /** Who is free for this call on its day, and what booking it so would do. `tried` is the key it is or will be booked under. */
 export function FreeTimes({ door, wish, tried, set }: Props) {
   const known = /^\d{4}-\d{2}-\d{2}$/.test(wish.day);
-  const wanted = { door, complaint: wish.complaint };
+  const wanted = { door, complaint: wish.complaint, instead_of: tried };
   const free = useQuery({ ...deskQuery({ day: wish.day, wanted }), enabled: known });
   const isWhole = Boolean(wish.from_time) === Boolean(wish.until_time);
   const isAhead = !wish.from_time || !wish.until_time || minuteOf(wish.from_time) < minuteOf(wish.until_time);
@@ -36,9 +36,9 @@ export function FreeTimes({ door, wish, tried, set }: Props) {
     ...deskQuery({ day: wish.day, tried: { ...wish, key: tried, door } }),
     enabled: known && isWhole && isAhead && wish.technician !== '',
   });
+  if (free.isError && !free.data) return <Quiet>Who is free is told once there is a connection.</Quiet>;
   if (!known || !free.data) return null;
   const whose = effect.data?.people.find((one) => one.username === wish.technician);
-  const others = free.data.at_door.filter((one) => one.key !== tried);
   return (
     <Sheet role="group" aria-label="Who is free">
       <Stack>
@@ -68,9 +68,9 @@ export function FreeTimes({ door, wish, tried, set }: Props) {
         <div aria-live="polite">
           {wish.technician !== '' &&
             whose?.warnings.map((one) => <Caution key={one.key + one.kind}>{one.sentence}</Caution>)}
-          {others.map((one) => (
+          {free.data.at_door.map((one) => (
             <Caution key={one.key}>
-              This door is booked already: {one.day}, {one.window}, {one.technician_name || 'nobody yet'}.
+              This door is booked already: {inWords(one.day)}, {one.window}, {one.technician_name || 'nobody yet'}.
             </Caution>
           ))}
         </div>
