@@ -194,6 +194,10 @@ class Page:
             "Network.emulateNetworkConditions", {"offline": is_off, "latency": 0, "downloadThroughput": -1, "uploadThroughput": -1}
         )
 
+    def has_sent_all(self) -> bool:
+        """Whether nothing that was entered waits on the tablet to be sent."""
+        return not self.browser.execute_script("return Object.keys(localStorage).some((key) => key.startsWith('north-hinge.outbox.waiting'))")
+
     def scrolls_sideways(self) -> bool:
         """Whether the page is wider than the screen, or on a phone has been since it was loaded."""
         return self.browser.execute_script(TOO_WIDE)
