@@ -66,7 +66,7 @@ HEAVY = ("size", "compare", "convert", "trim", "find", "sun", "call")
 def _view(question: Question) -> Callable[..., HttpResponse]:
     def view(request: HttpRequest, document: Document) -> HttpResponse:
         charge(request, len(getattr(document, "commands", ())) // COMMANDS_OF_ONE)
-        lists = lists_of_shop() if isinstance(document, FromShop) else NO_LISTS
+        lists = lists_of_shop(person_of(request)) if isinstance(document, FromShop) else NO_LISTS
         return written(answer_to(question, document, lists), exclude_none=True)
 
     view.__annotations__["document"] = question.takes

@@ -27,6 +27,7 @@ from server.config.pdf import pdf_of
 from server.config.request_body import RequestBody, written_json
 from server.followups.service import standing
 from server.people.scope import person_of
+from server.people.service import crew_of
 from server.people.signed_in import WorksOnDoors
 from server.people.throttle import ahead as ahead_rate
 
@@ -177,7 +178,7 @@ def _days(first: date, days: int) -> list[DayOut]:
 @router.get("/bookings", response=DaysOut, operation_id="bookings")
 def bookings(request: HttpRequest, day: Day, days: Annotated[int, Query(ge=1, le=31)] = 7) -> DaysOut:
     """Some days of bookings from a day on, those called off among them."""
-    here = service.crew_of(person_of(request).shop_id)
+    here = crew_of(person_of(request).shop_id)
     return DaysOut(days=_days(day, days), people=[Colleague(username=one.username, name=one.name) for one in here])
 
 
@@ -233,7 +234,7 @@ def booked_ahead(request: HttpRequest, key: uuid.UUID, counted: bool = False) ->
     """The call of a booking as it would be were it started now, and what it would show: to begin it where there is no signal."""
     person = person_of(request)
     call, facts = service.as_begun(person, key)
-    told = ahead.of(call, facts, person.shop.ways, True, counted)
+    told = ahead.of(call, facts, person, True, counted)
     return written_json(f'{{"call":{call_out(call, facts).model_dump_json()},"ahead":{told}}}')
 
 

@@ -20,6 +20,7 @@ from server.config.request_body import RequestBody
 from server.doors.models import Door
 from server.people.models import Person
 from server.people.scope import person_of
+from server.people.service import crew_of
 
 router = Router(tags=["bookings"])
 AT_DOOR = 10
@@ -100,7 +101,7 @@ def desk(request: HttpRequest, asked: DeskQuestion) -> DeskDay:
         bookings = [one for one in bookings if one.key != tried.key] + ([tried] if tried.day == asked.day and not tried.cancelled else [])
     if asked.wanted and asked.wanted.instead_of:
         bookings = [one for one in bookings if one.key != asked.wanted.instead_of]
-    people = list(service.crew_of(shop.pk))
+    people = list(crew_of(shop.pk))
     door, wanted = _wanted(asked)
     going = {one.pk for one in people}
     found = [_of_person(one, [booking for booking in bookings if booking.technician_id == one.pk], day, wanted) for one in people]

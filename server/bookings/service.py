@@ -27,6 +27,7 @@ from server.doors.models import Door
 from server.doors.service import note, require_filed
 from server.followups.models import FollowUp
 from server.people.models import Person
+from server.people.service import crew_of
 
 AHEAD_DAYS = 730
 LAST_OF_DOOR = 12
@@ -42,11 +43,6 @@ class BookingInput(RequestBody):
     note: str = Field("", max_length=600)
     technician: str = Field("", max_length=150)
     cancelled: str = Field("", max_length=200)
-
-
-def crew_of(shop: int) -> QuerySet[Person]:
-    """Who can be sent to a door of a shop, by name."""
-    return Person.objects.filter(shop=shop, is_active=True).exclude(role=Person.Role.DESK).order_by("name")
 
 
 def between(first: date, days: int) -> QuerySet[Booking]:

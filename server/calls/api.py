@@ -188,7 +188,7 @@ def door_balance_years(request: HttpRequest, key: uuid.UUID) -> HttpResponse:
 @router.post("/calls/{uuid:key}/sizing", response=CallSizing, operation_id="call_sizing", throttle=heavy())
 def call_sizing(request: HttpRequest, key: uuid.UUID, options: SizeOptions) -> HttpResponse:
     """What to put on the door of a call, as it is measured now."""
-    return written(sizing_of(_one(key).facts(), lists_of_shop(key), options))
+    return written(sizing_of(_one(key).facts(), lists_of_shop(person_of(request), key), options))
 
 
 @router.get("/calls/{uuid:key}/balance", response=CallBalance | None, operation_id="call_balance", throttle=heavy())
@@ -210,7 +210,7 @@ def call_finding(request: HttpRequest, key: uuid.UUID, counted: bool = False) ->
 @router.get("/calls/{uuid:key}/procedures", response=CallProcedures, operation_id="call_procedures")
 def call_procedures(request: HttpRequest, key: uuid.UUID) -> HttpResponse:
     """The procedure the work follows, then those that cure what was found, step by step, by the shop's own ways."""
-    return written(procedures_of(_one(key).facts(), person_of(request).shop.ways, lists_of_shop(key)))
+    return written(procedures_of(_one(key).facts(), person_of(request).shop.ways, lists_of_shop(person_of(request), key)))
 
 
 @router.get("/calls/{uuid:key}/ahead", response=CallAhead, operation_id="call_ahead", throttle=throttle.ahead())
@@ -220,7 +220,7 @@ def call_ahead(request: HttpRequest, key: uuid.UUID, far: bool = False, counted:
     `far` for the whole way to the end of the work; `counted` as for the finding.
     """
     found = _one(key)
-    return written_json(ahead.of(found, found.facts(), person_of(request).shop.ways, far, counted))
+    return written_json(ahead.of(found, found.facts(), person_of(request), far, counted))
 
 
 @router.post("/ahead/tally", response={204: None}, operation_id="count_ahead")

@@ -2,6 +2,7 @@
 
 import json
 import zipfile
+from itertools import product
 from typing import IO, Any
 
 from django_scopes import scope
@@ -13,22 +14,22 @@ from server.doors.models import Door
 from server.doors.service import DETAILS
 from server.exchange.document import export_call
 from server.followups.models import FollowUp
-from server.ops.shop_document import DOOR_COLUMNS, FORMAT, BookingPart, FollowUpPart, MovePart, columns_of, csv_of
+from server.ops.shop_document import DOOR_COLUMNS, FORMAT, BookingPart, FollowUpPart, MovePart, columns_of, csv_of, list_name
 from server.people.models import Person, Shop
-from server.stock.models import ShopList, StockMove
+from server.stock.models import FIRST_VAN, SIZES, ShopList, StockItem, StockMove
 from server.stock.service import rows_now
-from server.stock.van import SIZES
+from server.stock.vans import vans
 
 SAYS = """North Hinge: everything of the shop {shop}. `north-hinge import_shop FILE` reads it back.
 
-shop.json        the shop and its people, without their passwords; which lists it loaded
+shop.json        the shop, its people without their passwords, its vans; which lists it loaded
 doors.csv        every door's details, one a row (not read back: doors/ has them)
 doors/KEY.json   a door's file: details, record, who changed what, bench sheets kept with it
 bookings.csv     every booking, those called off among them
 follow-ups.csv   what is to be done later, and how it ended
 calls/KEY.json   a call as docs/formats/call.schema.json has it, with its photos; can be brought in by itself
-lists/*.csv      the supplier's rates, and the springs and parts in the van now
-stock-moves.csv  every piece that came to the van or went from it, why, and on which call
+lists/*.csv      the supplier's rates, and the springs and parts on each van now
+stock-moves.csv  every piece that came to a van or went from it, why, and on which call
 """
 
 
@@ -46,10 +47,10 @@ def export_shop(shop: Shop, into: IO[bytes]) -> int:
         packed.writestr("follow-ups.csv", csv_of(columns_of(FollowUpPart), (_follow_up(one) for one in followed.iterator())))
         for call in Call.objects.order_by("pk").select_related("door").prefetch_related("entries").iterator(chunk_size=50):
             packed.writestr(f"calls/{call.key}.json", _json(export_call(call)))
-        for kind in ShopList.Kind:
-            if not (rows := rows_now(kind)):
+        for kind, van in _lists():
+            if not (rows := rows_now(kind, van)):
                 continue
-            packed.writestr(f"lists/{kind}.csv", csv_of(list(dict.fromkeys(name for row in rows for name in row)), rows))
+            packed.writestr(list_name(kind, van), csv_of(list(dict.fromkeys(name for row in rows for name in row)), rows))
         moves = StockMove.objects.select_related("item", "by").order_by("pk")
         packed.writestr("stock-moves.csv", csv_of(columns_of(MovePart), (_move(one) for one in moves.iterator())))
         return len(packed.namelist())
@@ -57,7 +58,7 @@ def export_shop(shop: Shop, into: IO[bytes]) -> int:
 
 def _shop(shop: Shop) -> dict[str, Any]:
     people = Person.objects.filter(shop=shop).order_by("pk")
-    lists = ShopList.objects.select_related("loaded_by").order_by("kind")
+    lists = ShopList.objects.select_related("loaded_by").order_by("kind", "van")
     return {
         "format": FORMAT,
         "name": shop.name,
@@ -71,14 +72,22 @@ def _shop(shop: Shop) -> dict[str, Any]:
         "closes_at": shop.closes_at.isoformat(),
         "travel": shop.travel_table.model_dump(mode="json"),
         "people": [{"username": one.username, "name": one.name, "role": one.role, "works_here": one.is_active} for one in people],
-        "lists": [{"kind": one.kind, "file_name": one.file_name, "by": one.loaded_by.username} for one in lists],
+        "vans": [{"number": one.number, "name": one.name, "driver": one.driver.username if one.driver else ""} for one in vans()],
+        "lists": [{"kind": one.kind, "van": one.van, "file_name": one.file_name, "by": one.loaded_by.username} for one in lists],
     }
+
+
+def _lists() -> list[tuple[str, int]]:
+    """Every list there may be: the rates, and of each van the springs and the parts."""
+    of_vans = sorted({*StockItem.objects.values_list("van", flat=True)})
+    return [(ShopList.Kind.RATES, FIRST_VAN), *product((ShopList.Kind.VAN, ShopList.Kind.PARTS), of_vans)]
 
 
 def _move(one: StockMove) -> dict[str, Any]:
     of = {name: getattr(one.item, name) for name in SIZES}
     return of | {
         "at": iso(one.at),
+        "van": one.item.van,
         "pieces": one.pieces,
         "why": one.why,
         "id": one.client_id or "",

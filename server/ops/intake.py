@@ -27,11 +27,23 @@ from server.doors.service import DETAILS
 from server.exchange.document import CallDocument
 from server.exchange.importing import bring_back_call
 from server.followups.models import FollowUp
-from server.ops.shop_document import BookingPart, ExportPart, FilePart, FollowUpPart, ListPart, MovePart, PersonPart, ShopPart, rows_of_csv
+from server.ops.shop_document import (
+    BookingPart,
+    ExportPart,
+    FilePart,
+    FollowUpPart,
+    ListPart,
+    MovePart,
+    PersonPart,
+    ShopPart,
+    list_name,
+    rows_of_csv,
+)
 from server.people.models import Person, Shop
-from server.stock.models import CallStock, ShopList, StockItem, StockMove
+from server.stock.keeping import serve
+from server.stock.models import SIZES, CallStock, ShopList, StockItem, StockMove, Van
 from server.stock.service import READERS
-from server.stock.van import SIZES
+from server.stock.van import locked
 
 OnePart = TypeVar("OnePart", bound=ExportPart)
 Key = TypeVar("Key")
@@ -52,6 +64,7 @@ def import_shop(packed: zipfile.ZipFile) -> tuple[Shop, Added]:
     if lead is None:
         raise BadInputError("The shop has no lead.", "people", None, "one lead or more")
     with scope(shop=shop.pk):
+        _vans(shop, people, told)
         for one in told.lists:
             added["lists"] += _list(export, one, shop, people)
         merged, filed = dict[UUID, UUID](), set(Door.objects.values_list("key", flat=True))
@@ -142,15 +155,26 @@ def _person(shop: Shop, part: PersonPart) -> Person:
 
 
 @mutation
+def _vans(shop: Shop, people: dict[str, Person], told: ShopPart) -> None:
+    """The vans the shop has no name for yet. Whoever drives one here already keeps it."""
+    there, driving = {*Van.objects.values_list("number", flat=True)}, {*Van.objects.values_list("driver", flat=True)}
+    for one in told.vans:
+        driver = _of(people, one.driver, "vans") if one.driver else None
+        if one.number not in there:
+            free = driver if driver and driver.pk not in driving else None
+            Van.objects.create(shop=shop, number=one.number, name=one.name, driver=free)
+
+
+@mutation
 def _list(export: _Export, part: ListPart, shop: Shop, people: dict[str, Person]) -> int:
-    if ShopList.objects.filter(kind=part.kind).exists():
+    if ShopList.objects.filter(kind=part.kind, van=part.van).exists():
         return 0
-    by, name = _of(people, part.by, "lists"), f"lists/{part.kind}.csv"
+    by, name = _of(people, part.by, "lists"), list_name(part.kind, part.van)
     rows: list[dict[str, object]] = []
     if name in export.names("lists/"):
         with _mistakes_of(name):
             rows = [row.model_dump(exclude_none=True) for row in READERS[part.kind](export.text(name))]
-    ShopList.objects.create(shop=shop, kind=part.kind, file_name=part.file_name, rows=rows, loaded_by=by)
+    ShopList.objects.create(shop=shop, kind=part.kind, van=part.van, file_name=part.file_name, rows=rows, loaded_by=by)
     return 1
 
 
@@ -177,7 +201,7 @@ def _moves(shop: Shop, people: dict[str, Person], parts: list[MovePart]) -> int:
     pieces, firsts = Counter[tuple[object, ...]](), dict[tuple[object, ...], dict[str, Any]]()
     for one in parts:
         pieces[_size(one)] += one.pieces
-        firsts.setdefault(_size(one), {name: getattr(one, name) for name in SIZES})
+        firsts.setdefault(_size(one), {name: getattr(one, name) for name in ("van", *SIZES)})
     if short := next((size for size, count in pieces.items() if count < 0), None):
         raise ContradictionError("More pieces went than came.", "stock-moves.csv", pieces[short], "0 or more in all", "pieces")
     StockItem.objects.bulk_create(StockItem(shop=shop, pieces=pieces[size], **sizes) for size, sizes in firsts.items())
@@ -193,7 +217,7 @@ def _moves(shop: Shop, people: dict[str, Person], parts: list[MovePart]) -> int:
 
 
 def _size(one: MovePart | StockItem) -> tuple[object, ...]:
-    return (one.part.casefold(), *(getattr(one, name) for name in SIZES[1:]))
+    return (one.van, one.part.casefold(), *(getattr(one, name) for name in SIZES[1:]))
 
 
 def _call(lead: Person, doors: dict[UUID, Door], document: Any, name: str) -> int:
@@ -204,14 +228,19 @@ def _call(lead: Person, doors: dict[UUID, Door], document: Any, name: str) -> in
 
 @mutation
 def _give_of_calls() -> None:
-    """How many parts the van gave to each call under way, by its moves: so many can come back."""
-    given = defaultdict[UUID, Counter[str]](Counter)
+    """How many parts which van gave to each call under way, by its moves: so many can come back."""
+    given, vans = defaultdict[UUID, Counter[str]](Counter), dict[UUID, int]()
     for move in StockMove.objects.exclude(call_key=None).exclude(item__part="").select_related("item"):
         assert move.call_key
         given[move.call_key][move.item.part.casefold()] -= move.pieces
+        vans[move.call_key] = move.item.van
     for of in CallStock.objects.filter(call_key__in=given.keys(), left={}):
         of.left = {name: count for name, count in given[of.call_key].items() if count > 0}
-        of.save(update_fields=["left"])
+        if of.van != vans[of.call_key]:
+            of.van = vans[of.call_key]
+            of.kept.all().delete()
+        of.save(update_fields=["left", "van"])
+    serve(locked(*vans.values()))
 
 
 def _booking(shop: Shop, people: dict[str, Person], doors: dict[UUID, Door], calls: dict[UUID, int], part: BookingPart) -> Booking:

@@ -14,10 +14,15 @@ from pydantic import BaseModel, BeforeValidator, ConfigDict, Field, field_valida
 from hinge.desk.travel import TravelTable
 from hinge.measure.cells import read_cell, written_cell
 from server.doors.service import DETAILS
+from server.stock.models import FIRST_VAN
+from server.stock.vans import MOST_VANS
 
 FORMAT = "north-hinge/shop/1"
 Name = Annotated[str, Field(max_length=200)]
 OptionalCell = BeforeValidator(lambda value: None if value == "" else value)
+
+
+VanNumber = Annotated[int, Field(ge=FIRST_VAN, le=MOST_VANS)]
 
 
 class ExportPart(BaseModel):
@@ -36,11 +41,20 @@ class PersonPart(ExportPart):
 
 
 class ListPart(ExportPart):
-    """A list as it was loaded: from which file and by whom."""
+    """A list as it was loaded: from which file and by whom, and of which van."""
 
     kind: Literal["rates", "van", "parts"]
+    van: VanNumber = FIRST_VAN
     file_name: Annotated[str, Field(max_length=120)]
     by: str
+
+
+class VanPart(ExportPart):
+    """A van, and the sign-in name of its driver; empty where it is shared."""
+
+    number: VanNumber
+    name: Annotated[str, Field(min_length=1, max_length=60)]
+    driver: str
 
 
 class ShopPart(ExportPart):
@@ -59,6 +73,7 @@ class ShopPart(ExportPart):
     travel: TravelTable = TravelTable()
     people: Annotated[list[PersonPart], Field(min_length=1)]
     lists: list[ListPart]
+    vans: Annotated[list[VanPart], Field(max_length=MOST_VANS)] = []
 
 
 class ChangePart(ExportPart):
@@ -126,16 +141,17 @@ class FollowUpPart(ExportPart):
 
 
 class MovePart(ExportPart):
-    """Pieces that came to the van or went from it [in for sizes]."""
+    """Pieces that came to a van or went from it [in for sizes]."""
 
     at: datetime
+    van: VanNumber = FIRST_VAN
     part: Annotated[str, Field(max_length=80)]
     wire_in: float
     inside_diameter_in: float
     length_in: float
     hand: Literal["left", "right", ""]
     pieces: int
-    why: Literal["loaded", "counted", "restocked", "taken_out", "used", "cut", "put_back"]
+    why: Literal["loaded", "counted", "restocked", "taken_out", "passed_on", "used", "cut", "put_back"]
     id: Annotated[UUID | None, OptionalCell]
     call_key: Annotated[UUID | None, OptionalCell]
     where: Annotated[str, Field(max_length=120)]
@@ -152,6 +168,11 @@ class MovePart(ExportPart):
 def columns_of(part: type[ExportPart]) -> list[str]:
     """The columns of a table of such parts."""
     return list(part.model_fields)
+
+
+def list_name(kind: str, van: int) -> str:
+    """The file a list is in: the first van's by its kind alone."""
+    return f"lists/{kind}.csv" if van == FIRST_VAN else f"lists/{kind}-{van}.csv"
 
 
 DOOR_COLUMNS = ("key", *DETAILS, "visited_at")

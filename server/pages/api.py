@@ -18,6 +18,7 @@ from server.ops.api import router as upkeep
 from server.people.api import router as people
 from server.people.signed_in import SignedIn
 from server.stock.api import router as stock
+from server.stock.van_api import router as van
 
 api = errors.HingeApi(
     title="North Hinge",
@@ -31,5 +32,5 @@ api = errors.HingeApi(
 )
 errors.install(api)
 TOLD_BESIDES.append(BackupMetrics())
-for router in (people, knowledge, doors, calls, bookings, desk, follow_ups, insight, bench, sheets, stock, exchange, upkeep):
+for router in (people, knowledge, doors, calls, bookings, desk, follow_ups, insight, bench, sheets, stock, van, exchange, upkeep):
     api.add_router("", router)

@@ -7,7 +7,7 @@ from typing import Any
 
 from django.contrib.auth import password_validation
 from django.core.exceptions import PermissionDenied, ValidationError
-from django.db.models import F
+from django.db.models import F, QuerySet
 from django.shortcuts import get_object_or_404
 
 from hinge.desk.travel import TravelTable, parse_roads
@@ -23,6 +23,11 @@ from server.people.throttle import password_work
 
 # Letters and figures that are told apart when read aloud.
 READABLE = "abcdefghjkmnpqrstuvwxyz23456789"
+
+
+def crew_of(shop: int) -> QuerySet[Person]:
+    """Who can be sent to a door of a shop, by name."""
+    return Person.objects.filter(shop=shop, is_active=True).exclude(role=Person.Role.DESK).order_by("name")
 
 
 @mutation

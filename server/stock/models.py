@@ -1,4 +1,4 @@
-"""What a shop stocks and from whom: its supplier's rates, and the springs and parts on its van with every move."""
+"""What a shop stocks and from whom: its supplier's rates, its vans, and the springs and parts on each with every move."""
 
 import uuid
 from typing import ClassVar
@@ -9,9 +9,36 @@ from django.utils import timezone
 from server.people.models import Person, Shop
 from server.people.tenancy import OfShop
 
+# An item of a van has these sizes [in], and a part none.
+UNSIZED = {"wire_in": 0.0, "inside_diameter_in": 0.0, "length_in": 0.0, "hand": ""}
+SIZES = ("part", *UNSIZED)
+# A shop has this one before anybody names it.
+FIRST_VAN = 1
+
+
+class Van(models.Model):
+    """A van, by its number in the shop. `driver` is whose it is; empty for one that is shared."""
+
+    shop = models.ForeignKey(Shop, on_delete=models.PROTECT, related_name="vans")
+    number = models.PositiveSmallIntegerField(default=FIRST_VAN)
+    name = models.CharField(max_length=60)
+    driver = models.ForeignKey(Person, on_delete=models.PROTECT, null=True, related_name="vans")
+
+    shop_path = "shop"
+    objects: ClassVar[OfShop["Van"]] = OfShop()
+
+    class Meta:
+        constraints = [models.UniqueConstraint(fields=["shop", "number"], name="one_van_of_a_number")]
+
+    def __str__(self) -> str:
+        return self.name
+
 
 class ShopList(models.Model):
-    """One list of a shop as it was loaded, whole; loading another replaces it. `rows` holds documents of the list's kind."""
+    """One list of a shop as it was loaded, whole; loading another replaces it. `rows` holds documents of the list's kind.
+
+    `van` is the number of the van it lists; rates are the whole shop's, and kept under the first one.
+    """
 
     class Kind(models.TextChoices):
         RATES = "rates"
@@ -20,6 +47,8 @@ class ShopList(models.Model):
 
     shop = models.ForeignKey(Shop, on_delete=models.CASCADE, related_name="lists")
     kind = models.CharField(max_length=8, choices=Kind.choices)
+    # Known to the database too: a release from before, still at work or switched back to, has one van.
+    van = models.PositiveSmallIntegerField(default=FIRST_VAN, db_default=FIRST_VAN)
     file_name = models.CharField(max_length=120)
     rows = models.JSONField()
     loaded_by = models.ForeignKey(Person, on_delete=models.PROTECT)
@@ -30,16 +59,17 @@ class ShopList(models.Model):
     objects: ClassVar[OfShop["ShopList"]] = OfShop()
 
     class Meta:
-        constraints = [models.UniqueConstraint(fields=["shop", "kind"], name="one_list_of_a_kind")]
+        constraints = [models.UniqueConstraint(fields=["shop", "kind", "van"], name="one_list_of_a_van")]
 
     def __str__(self) -> str:
         return f"{self.shop}: {self.kind}"
 
 
 class StockItem(models.Model):
-    """Springs of one size and hand, or pieces of one part, and how many are on the van now. A part has no sizes, a spring no name."""
+    """Springs of one size and hand, or pieces of one part, and how many are on a van now. A part has no sizes, a spring no name."""
 
     shop = models.ForeignKey(Shop, on_delete=models.PROTECT, related_name="stock_items")
+    van = models.PositiveSmallIntegerField(default=FIRST_VAN, db_default=FIRST_VAN)
     key = models.UUIDField(default=uuid.uuid4)
     part = models.CharField(max_length=80, blank=True)
     wire_in = models.FloatField(default=0)
@@ -55,7 +85,7 @@ class StockItem(models.Model):
         constraints = [
             models.UniqueConstraint(fields=["shop", "key"], name="stock_key_of_shop"),
             models.UniqueConstraint(
-                fields=["shop", "part", "wire_in", "inside_diameter_in", "length_in", "hand"], name="one_item_of_a_size"
+                fields=["shop", "van", "part", "wire_in", "inside_diameter_in", "length_in", "hand"], name="one_item_of_a_van"
             ),
         ]
 
@@ -64,13 +94,17 @@ class StockItem(models.Model):
 
 
 class StockMove(models.Model):
-    """Pieces that came to an item or went from it, and why. Appended, never changed; `client_id` where a person asked for it."""
+    """Pieces that came to an item or went from it, and why. Appended, never changed; `client_id` where a person asked for it.
+
+    `where` is the door they went to, or the other van.
+    """
 
     class Why(models.TextChoices):
         LOADED = "loaded", "list loaded"
         COUNTED = "counted", "counted"
         RESTOCKED = "restocked", "restocked"
         TAKEN_OUT = "taken_out", "taken out"
+        PASSED_ON = "passed_on", "passed on"
         USED = "used", "used on a call"
         CUT = "cut", "left of one that was cut"
         PUT_BACK = "put_back", "put back from a call"
@@ -97,7 +131,7 @@ class StockMove(models.Model):
 
 
 class CallStock(models.Model):
-    """How far the van follows a call: the springs it plans, the pieces it plans by name, how many it has fitted, the parts it has used.
+    """How far a van follows a call: the springs it plans, the pieces it plans by name, how many it has fitted, the parts it has used.
 
     Parts are by their names in small letters; `left` is how many of them the van had and gave: so many can come back.
     """
@@ -105,6 +139,7 @@ class CallStock(models.Model):
     shop = models.ForeignKey(Shop, on_delete=models.PROTECT, related_name="call_stock")
     call_key = models.UUIDField()
     where = models.CharField(max_length=120)
+    van = models.PositiveSmallIntegerField(default=FIRST_VAN, db_default=FIRST_VAN)
     planned = models.JSONField(default=list)
     named = models.JSONField(default=dict)
     fitted = models.PositiveIntegerField(default=0)

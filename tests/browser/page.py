@@ -196,7 +196,9 @@ class Page:
 
     def has_sent_all(self) -> bool:
         """Whether nothing that was entered waits on the tablet to be sent."""
-        return not self.browser.execute_script("return Object.keys(localStorage).some((key) => key.startsWith('north-hinge.outbox.waiting'))")
+        return not self.browser.execute_script(
+            "return Object.keys(localStorage).some((key) => key.startsWith('north-hinge.outbox.waiting'))"
+        )
 
     def scrolls_sideways(self) -> bool:
         """Whether the page is wider than the screen, or on a phone has been since it was loaded."""

@@ -38,7 +38,7 @@ def gist(step):
 
 def test_what_is_told_is_what_the_core_says(technician, call, far_here):
     told = Api(technician).get(f"/calls/{call.key}/ahead?far=true").json()
-    shop = ShopTerms(technician.shop.ways, lists_of_shop(call.key), {}, False)
+    shop = ShopTerms(technician.shop.ways, lists_of_shop(technician, call.key), {}, False)
     core = json.loads(ahead_of(call.facts(), shop, Budget(len(told["steps"]), 1e9, time.thread_time, sets=True)).model_dump_json())
     assert len(told["steps"]) > 3
     assert [gist(step) for step in told["steps"]] == [gist(step) for step in core["steps"]], "and in the same order"
@@ -46,7 +46,7 @@ def test_what_is_told_is_what_the_core_says(technician, call, far_here):
 
 
 def test_a_second_device_is_told_what_the_first_was(call, technician, monkeypatch):
-    question = pickle.dumps((call.facts(), ShopTerms(technician.shop.ways, lists_of_shop(call.key), {}, False), 0.0))
+    question = pickle.dumps((call.facts(), ShopTerms(technician.shop.ways, lists_of_shop(technician, call.key), {}, False), 0.0))
     first = ahead_program.ahead([question])
     monkeypatch.setattr(ahead_program, "ahead_of", lambda *_: 1 / 0)
     assert ahead_program.ahead([question]) == first
