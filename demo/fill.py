@@ -12,7 +12,7 @@ from django_scopes import scope
 from demo.booked import book
 from demo.follow_ups import keep
 from demo.people import ACCESS, COLLEAGUES, FAMILIES, ROADS, SECOND_SHOP, SECOND_SHOP_PEOPLE, SHOP, SIZES, STREETS, TOWNS, TRADES, Size
-from demo.unusual import PARTS, RATES, UNUSUAL, VAN, record_of
+from demo.unusual import PARTS, RATES, SECOND_PARTS, SECOND_VAN, UNUSUAL, VAN, record_of
 from demo.visits import Visit, arrive, close, read_balance, read_with_gauge, replace_springs, suggested, visit_at
 from hinge.carriers.torsion import wound
 from hinge.file.record import DoorRecord
@@ -24,7 +24,9 @@ from server.doors.models import Door
 from server.insight.service import count_uncounted
 from server.people.demo import DEMO_ACCOUNTS
 from server.people.models import Person, Shop
+from server.stock.models import FIRST_VAN
 from server.stock.service import load
+from server.stock.vans import VanInput, keep_van
 
 YEARS, LOSS_PER_YEAR = 6, 0.014
 NEWEST = datetime(2026, 11, 20, 16, 0, tzinfo=UTC)
@@ -80,6 +82,10 @@ def fill(past_calls: int = PAST_CALLS) -> None:
         load(lead, "van", "van-north.csv", VAN)
         load(lead, "parts", "parts-north.csv", PARTS)
         load(lead, "rates", "rates-november.csv", RATES)
+        for number, name, driver in ((FIRST_VAN, "North van", "wren"), (FIRST_VAN + 1, "Harbour van", "osk")):
+            keep_van(lead, number, VanInput(name=name, driver=driver))
+        load(lead, "van", "van-harbour.csv", SECOND_VAN, FIRST_VAN + 1)
+        load(lead, "parts", "parts-harbour.csv", SECOND_PARTS, FIRST_VAN + 1)
     for number in range(past_calls):
         started = NEWEST - timedelta(days=(past_calls - number) * 11 + chance.random(), hours=chance.randrange(7))
         _past_call(doors[number % (len(doors) - 2)], number, started, chance)

@@ -97,6 +97,18 @@ Bottom bracket pair,2
 "Extension spring, 150 lb class",4
 """
 # Made up: the formula's rate per coil, two or three per cent off, as a supplier's own measurements are.
+# What is on the second van.
+SECOND_VAN = """wire_in,inside_diameter_in,length_in,count,hand
+0.2187,1.75,26,1,left
+0.2187,1.75,26,1,right
+0.2343,2,32,2,left
+0.2343,2,32,2,right
+"""
+SECOND_PARTS = """part,count
+Cable pair for 7 ft,1
+Roller with a short stem,6
+"Centre bearing",2
+"""
 RATES = """wire_in,inside_diameter_in,length_in,rate_lbin_per_turn,rate_per_coil_lbin_per_turn
 0.207,2,,,2290
 0.2187,2,,,2830

@@ -56,11 +56,25 @@ def left_out(text: str, model: type[Document]) -> list[str]:
     return [name for name in _cells_of(text, model).header if name and name not in model.model_fields]
 
 
-def all_of(mistakes: list[BadInputError]) -> BadInputError:
-    """Several mistakes as one, each told; at the place of the first."""
+@dataclass
+class ListMistakesError(BadInputError):
+    """Several `mistakes` as one, the first of them told, at the place of the first."""
+
+    mistakes: tuple[BadInputError, ...] = ()
+
+
+def all_of(mistakes: list[BadInputError]) -> ListMistakesError:
+    """Several mistakes as one."""
     first, more = mistakes[0], len(mistakes) - MOST_TOLD
     told = [one.message for one in mistakes[:MOST_TOLD]] + ([f"And {more} more."] if more > 0 else [])
-    return BadInputError(" ".join(told), first.field, first.value, first.allowed, first.unit)
+    return ListMistakesError(" ".join(told), first.field, first.value, first.allowed, first.unit, tuple(mistakes))
+
+
+def mistakes_of(wrong: BadInputError) -> list[tuple[int, str, str]]:
+    """Every mistake of a file that was refused: row as a spreadsheet counts them, column, and what is wrong."""
+    alone = wrong.mistakes if isinstance(wrong, ListMistakesError) else [wrong]
+    places = [(one.field.split("."), str(one.allowed)) for one in alone]
+    return [(int(place[1]), ".".join(place[2:]), reason) for place, reason in places]
 
 
 def mistake_at(row: int, column: str, reason: str, value: object) -> BadInputError:

@@ -25,26 +25,26 @@ class ListChange(BaseModel):
 
 
 class ListDifference(BaseModel):
-    """How many items are new, gone, otherwise and the same, the first of the changes, and the columns that were left out."""
+    """How many items are added, removed, changed and unchanged, the first of the changes, and the columns that were left out."""
 
-    new: int
-    gone: int
-    otherwise: int
-    same: int
+    added: int
+    removed: int
+    changed: int
+    unchanged: int
     changes: list[ListChange]
     left_out: list[str]
 
 
 def difference(before: Sequence[Document], after: Sequence[Document], left_out: Sequence[str] = ()) -> ListDifference:
-    """What changes from the rows of one list to those of another of its kind, in the order of the second, what is gone last."""
+    """What changes from the rows of one list to those of another of its kind, in the order of the second, what is removed last."""
     then, now = _by_words(before), _by_words(after)
     said = [ListChange(words=words, before=then.get(words, ""), after=now.get(words, "")) for words in dict.fromkeys([*now, *then])]
     changes = [one for one in said if one.before != one.after]
     return ListDifference(
-        new=sum(not one.before for one in changes),
-        gone=sum(not one.after for one in changes),
-        otherwise=sum(bool(one.before and one.after) for one in changes),
-        same=len(said) - len(changes),
+        added=sum(not one.before for one in changes),
+        removed=sum(not one.after for one in changes),
+        changed=sum(bool(one.before and one.after) for one in changes),
+        unchanged=len(said) - len(changes),
         changes=changes[:MOST_CHANGES],
         left_out=list(left_out),
     )

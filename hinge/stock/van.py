@@ -52,12 +52,17 @@ class WantedPiece:
 
 @dataclass(frozen=True)
 class Take:
-    """One piece of the stock's row at `place`, for so many `springs`; `rest_in` is left of one that is `cut`, 0 where that is scrap."""
+    """One piece of the stock's row at `place`, for the springs `given`; `rest_in` is left of one that is `cut`, 0 where that is scrap."""
 
     place: int
-    springs: int
+    given: tuple[WantedPiece, ...]
     cut: bool = False
     rest_in: float = 0.0
+
+    @property
+    def springs(self) -> int:
+        """For how many springs it is."""
+        return len(self.given)
 
 
 def parse_van_stock(text: str) -> tuple[StockSpring, ...]:
@@ -107,14 +112,14 @@ def take(stock: Sequence[StockSpring], wanted: Sequence[WantedPiece]) -> list[Ta
         for one in as_is[: left[place]]:
             lacking.remove(one)
             left[place] -= 1
-            takes.append(Take(place, 1))
+            takes.append(Take(place, (one,)))
     for place in sorted(alike, key=lambda at: stock[at].length_in):
         while left[place] and (cut := _cut(stock[place], lacking)):
             for one in cut:
                 lacking.remove(one)
             left[place] -= 1
             rest = stock[place].length_in - sum(one.length_in + CUT_LOSS_IN for one in cut)
-            takes.append(Take(place, len(cut), True, round(rest, 3) if rest >= LEAST_REST_IN else 0.0))
+            takes.append(Take(place, tuple(cut), True, round(rest, 3) if rest >= LEAST_REST_IN else 0.0))
     return takes
 
 

@@ -10,6 +10,8 @@ from hinge.call.facts import Call
 from hinge.carriers.carrier import Carrier
 from hinge.carriers.torsion import hand_of
 from hinge.file.description import turned_round
+from hinge.file.record import DoorRecord
+from hinge.measure.fields import Measured
 from hinge.stock.van import Hand, WantedPiece
 
 
@@ -53,12 +55,23 @@ def named_of(call: Call, on: Carrier | None) -> dict[str, int]:
     return on.named_pieces(call.found.on) if on else {}
 
 
+def like_those_of(record: DoorRecord) -> tuple[tuple[WantedPiece, ...], Mapping[str, int]]:
+    """Springs, and pieces by name, like those that hang on a door by its file."""
+    on = record.on_door
+    return _springs_of(on, record.measured), on.named_pieces(None) if on else {}
+
+
 def springs_wanted(call: Call, on: Carrier | None) -> tuple[WantedPiece, ...]:
-    """The springs of a set one by one. On a single one, and on one inside another, no hand is asked for: it is that of what hung there."""
+    """The springs of a set one by one."""
+    return _springs_of(on, call.measured)
+
+
+def _springs_of(on: Carrier | None, measured: Measured) -> tuple[WantedPiece, ...]:
+    """On a single spring, and on one inside another, no hand is asked for: it is that of what hung there."""
     wanted = []
     for cone, springs in (on.springs_by_part() if on else {}).items():
         for place, one in enumerate(springs):
-            told: Hand = "" if place or cone == "single" else hand_of(cone, turned_round(call.measured))
+            told: Hand = "" if place or cone == "single" else hand_of(cone, turned_round(measured))
             wanted.append(WantedPiece(one.wire_in, one.inside_diameter_in, one.length_in, told))
     return tuple(wanted)
 

@@ -4,6 +4,7 @@ from server.bench.api import router as bench
 from server.bench.sheets import router as sheets
 from server.bookings.api import router as bookings
 from server.bookings.desk_api import router as desk
+from server.bookings.loads_api import router as loads
 from server.calls.api import router as calls
 from server.config import errors
 from server.config.body_limits import LimitedParser
@@ -32,5 +33,5 @@ api = errors.HingeApi(
 )
 errors.install(api)
 TOLD_BESIDES.append(BackupMetrics())
-for router in (people, knowledge, doors, calls, bookings, desk, follow_ups, insight, bench, sheets, stock, van, exchange, upkeep):
+for router in (people, knowledge, doors, calls, bookings, desk, follow_ups, insight, bench, sheets, stock, loads, van, exchange, upkeep):
     api.add_router("", router)

@@ -70,6 +70,19 @@ def list_difference(request: HttpRequest, kind: ListKind, given: NewList, van: O
     return service.difference_to(person_of(request), kind, given.text, van)
 
 
+@router.post("/stock/{kind}/mistakes", operation_id="list_mistakes", openapi_extra=file_of("text/csv"))
+def list_mistakes(request: HttpRequest, kind: ListKind, given: NewList) -> HttpResponse:
+    """Every mistake of a list that was refused, as CSV: row, column and what is wrong. Nothing is kept."""
+    text = io.StringIO()
+    writer = csv.writer(text, lineterminator="\n")
+    writer.writerow(["row", "column", "wrong"])
+    writer.writerows(
+        (row, column, written_cell(reason)) for row, column, reason in service.mistakes_in(person_of(request), kind, given.text)
+    )
+    named = {"Content-Disposition": 'attachment; filename="mistakes.csv"'}
+    return HttpResponse(text.getvalue(), content_type="text/csv", headers=named)
+
+
 @router.delete("/stock/{kind}", response={204: None}, operation_id="put_aside_shop_list")
 def put_aside_shop_list(request: HttpRequest, kind: ListKind, van: OfVan = FIRST_VAN) -> Status[None]:
     """Do without a list."""

@@ -6,7 +6,8 @@ from dataclasses import replace
 from functools import lru_cache
 
 from hinge.document import Document
-from hinge.stock.csv_rows import left_out
+from hinge.errors import BadInputError
+from hinge.stock.csv_rows import left_out, mistakes_of
 from hinge.stock.difference import ListDifference, difference
 from hinge.stock.lists import Lists
 from hinge.stock.rates import RateRow, RateTable, compile_rates, parse_rate_table
@@ -88,6 +89,16 @@ def difference_to(person: Person, kind: str, text: str, number: int = FIRST_VAN)
     model = MODELS[kind]
     there = [model.model_validate(row) for row in rows_now(kind, _van_of(kind, number))]
     return difference(there, READERS[kind](text), left_out(text, model))
+
+
+def mistakes_in(person: Person, kind: str, text: str) -> list[tuple[int, str, str]]:
+    """Every mistake of a list: its row, column and what is wrong; leads only. None where it would load."""
+    require_lead(person)
+    try:
+        READERS[kind](text)
+    except BadInputError as wrong:
+        return mistakes_of(wrong)
+    return []
 
 
 def rows_now(kind: str, number: int = FIRST_VAN) -> list[dict[str, object]]:

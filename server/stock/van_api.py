@@ -130,9 +130,12 @@ def give_up_van(request: HttpRequest, number: int) -> Status[None]:
 
 
 @router.get("/van", response=VanOut, operation_id="van")
-def van_now(request: HttpRequest, number: Annotated[int | None, Query(ge=1, le=MOST_VANS)] = None) -> VanOut:
-    """What is on a van, what of it is kept for which call, and what came and went last; of whoever asks where none is named."""
-    van = vans.named(number or vans.van_of(person_of(request)))
+def van_now(request: HttpRequest, number: Annotated[int | None, Query(ge=1, le=MOST_VANS)] = None, call: uuid.UUID | None = None) -> VanOut:
+    """What is on a van, what of it is kept for which call, and what came and went last.
+
+    By its number, else the one a call is served from, else that of whoever asks.
+    """
+    van = vans.named(number or stock.van_of_call(person_of(request), call))
     kept = stock.kept_for(van.number)
     items = [one for one in (*stock.springs(van.number), *stock.parts(van.number)) if one.pieces or one.pk in kept]
     moves = StockMove.objects.filter(item__van=van.number).select_related("item", "by").order_by("-at", "-pk")[:MOVES_SHOWN]

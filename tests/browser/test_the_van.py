@@ -1,12 +1,20 @@
 """The van as its people handle it: put on, spoken for, told of, used up."""
 
+from datetime import date, timedelta
+
+from selenium.webdriver.support.ui import Select
+
+from server.bookings.models import Booking
 from server.doors.models import Door
+from server.people.models import Person
 from server.stock import van
 from server.stock.models import Kept, StockItem
 from server.stock.service import load
+from server.stock.vans import vans
 from tests.browser.work import enter, met, start, state_of
 from tests.support.calls import MEASURED, SPRING
 
+TOMORROW = date.today() + timedelta(days=1)
 PLAN = {"springs": [SPRING], "quarter_turns": 29}
 
 
@@ -74,4 +82,57 @@ def test_a_pair_that_left_the_van_as_it_went_on_is_not_offered_as_a_part_once_mo
     page.find("Roller")
     assert StockItem.objects.get(part=name).pieces == 2
     assert not [one for one in page.browser.find_elements("tag name", "button") if name in one.text]
+    assert page.complaints() == []
+
+
+def test_in_the_evening_the_van_is_loaded_for_tomorrow_from_the_other_one(signed_in, person):
+    """Two vans; tomorrow's door wants the pair and cables that the other van has; what nobody has is ordered."""
+    page = signed_in
+    wren = Person.objects.create_user("wren", password="a long enough one", name="Wren Hall", role="technician", shop=person.shop)
+    record = {"version": 2, "measured": MEASURED, "springs": [SPRING], "quarter_turns": 29}
+    door = Door.objects.create(shop=person.shop, name="Net loft", record=record)
+    Booking.objects.create(shop=person.shop, door=door, day=TOMORROW, complaint="bang", technician=wren)
+    page.go("/shop/lists")
+    page.sees("Another van")
+    page.write("Van 1", "Harbour van")
+    page.touch("Save")
+    page.until(lambda: vans()[0].name == "Harbour van", "the first has a name")
+    page.write("Another van", "North van")
+    Select(page.browser.find_elements("css selector", "form select")[-1]).select_by_visible_text("Wren Hall")
+    page.touch("Add")
+    page.until(lambda: [one.name for one in vans()] == ["Harbour van", "North van"], "two vans")
+    load(person, "van", "van.csv", "wire_in,inside_diameter_in,length_in,count,hand\n0.207,2,27.5,2,left\n")
+    load(person, "parts", "parts.csv", "part,count\nCable pair for 7 ft,3\n")
+
+    page.become(wren)
+    page.go("/shop/van")
+    page.sees("Nothing is on this van yet")
+    page.sees("Needed on")
+    page.sees("none here, 1 on Harbour van")
+    page.sees("3 on Harbour van")
+    page.touch("Harbour van")
+    page.sees("No visit is booked for this van")
+    page.touch("Several: 0.207")
+    page.write("Pieces", "3")
+    page.touch("To North van")
+    page.sees("2 of these are free to be passed on")
+    page.browser.get_log("browser")
+    page.write("Pieces", "1")
+    page.touch("To North van")
+    page.until(lambda: [one.pieces for one in van.springs(2)] == [1], "one left-hand spring passed on")
+    page.touch("Several: Cable pair")
+    page.write("Pieces", "2")
+    page.touch("To North van")
+    page.until(lambda: [one.pieces for one in van.parts(2)] == [2], "two pairs of cables passed on")
+    page.touch("North van")
+    page.sees("2 here")
+    assert page.text().count("none here") == 1, "the right-hand spring lacks still"
+    page.size(390, 844)
+    assert not page.scrolls_sideways()
+    page.size(1280, 800)
+    page.touch("What to order for the week")
+    page.sees("right-hand wound")
+    assert "left-hand wound" not in page.text()
+    page.sees("1 for Net loft")
+    assert page.axe() == []
     assert page.complaints() == []

@@ -61,17 +61,17 @@ def test_what_is_lacking_is_not_there_in_any_way(stock, wanted):
 
 
 def test_the_right_length_goes_before_a_cut_and_a_short_one_before_a_long_one():
-    assert take([bar(60), bar(27.5)], [want(27.5)]) == [Take(1, 1)]
-    assert take([bar(60), bar(30)], [want(27.5)]) == [Take(1, 1, cut=True, rest_in=0)]
-    assert take([bar(60)], [want(27.5), want(27.5)]) == [Take(0, 2, cut=True, rest_in=0)]
-    assert take([bar(60)], [want(27.5)]) == [Take(0, 1, cut=True, rest_in=32)]
+    assert take([bar(60), bar(27.5)], [want(27.5)]) == [Take(1, (want(27.5),))]
+    assert take([bar(60), bar(30)], [want(27.5)]) == [Take(1, (want(27.5),), cut=True, rest_in=0)]
+    assert take([bar(60)], [want(27.5), want(27.5)]) == [Take(0, (want(27.5),) * 2, cut=True, rest_in=0)]
+    assert take([bar(60)], [want(27.5)]) == [Take(0, (want(27.5),), cut=True, rest_in=32)]
 
 
 def test_one_piece_is_of_one_hand_and_never_cut_into_both():
     both = [want(27.5, "right"), want(27.5, "left")]
-    assert take([bar(60)], both) == [Take(0, 1, cut=True, rest_in=32)]
-    assert take([bar(60, count=2)], both) == [Take(0, 1, cut=True, rest_in=32)] * 2
-    assert take([bar(60)], [want(27.5, "left")] * 2) == [Take(0, 2, cut=True, rest_in=0)]
+    assert take([bar(60)], both) == [Take(0, (both[0],), cut=True, rest_in=32)]
+    assert take([bar(60, count=2)], both) == [Take(0, (one,), cut=True, rest_in=32) for one in both]
+    assert take([bar(60)], [want(27.5, "left")] * 2) == [Take(0, (want(27.5, "left"),) * 2, cut=True, rest_in=0)]
 
 
 def test_a_pair_asks_for_one_of_each_hand():

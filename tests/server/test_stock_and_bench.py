@@ -47,15 +47,21 @@ def test_what_a_list_would_change_is_told_before_it_replaces_the_one_there_is(le
     load(lead, "van", VAN)
     text = "shelf;wire_in;inside_diameter_in;length_in;count\nA;0,207;2;60;1\nB;0,225;2;30;4\n"
     answer = Api(lead).post("/stock/van/difference", {"file_name": "van.csv", "text": text}).json()
-    assert (answer["new"], answer["gone"], answer["otherwise"], answer["left_out"]) == (1, 0, 1, ["shelf"])
+    assert (answer["added"], answer["removed"], answer["changed"], answer["left_out"]) == (1, 0, 1, ["shelf"])
     assert [(one["before"], one["after"]) for one in answer["changes"]] == [("2", "1"), ("", "4")]
     assert ShopList.objects.get(shop=lead.shop).rows[0]["count"] == 2, "nothing is kept"
     assert load(lead, "van", text).status_code == 200
     same = Api(lead).post("/stock/van/difference", {"file_name": "van.csv", "text": text}).json()
-    assert (same["changes"], same["same"]) == ([], 2)
+    assert (same["changes"], same["unchanged"]) == ([], 2)
     wrong = Api(lead).post("/stock/van/difference", {"file_name": "van.csv", "text": text + "C;thick;2;30;1\nD;0,2;2;30;many\n"})
     assert wrong.status_code == 422
     assert wrong.json()["error"]["message"].count("Row") == 2
+    many = "wire_in,inside_diameter_in,length_in,count\n" + "thick,2,30,1\n" * 30
+    told = Api(lead).post("/stock/van/mistakes", {"file_name": "van.csv", "text": many}).content.decode().splitlines()
+    assert (len(told), told[0], told[-1]) == (31, "row,column,wrong", "31,wire_in,'thick' is not a number")
+    bare = Api(lead).post("/stock/van/mistakes", {"file_name": "van.csv", "text": "wire_in,count\n.2,1\n"}).content.decode()
+    assert bare.splitlines()[1].startswith("1,inside_diameter_in,")
+    assert Api(lead).post("/stock/van/mistakes", {"file_name": "van.csv", "text": text}).content.decode() == "row,column,wrong\n"
     assert Api(technician).post("/stock/van/difference", {"file_name": "van.csv", "text": text}).status_code == 403
 
 

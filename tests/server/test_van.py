@@ -247,8 +247,9 @@ def test_two_technicians_pick_the_last_pair_at_once(lead, technician, shop):
 
 
 def test_whatever_happens_no_piece_is_lost_or_given_twice(lead, technician, shop):
-    """Calls that pick, take back, fit and use, and a van that is restocked, counted and loaded between."""
+    """Calls that pick, take back, fit and use, and two vans that are restocked, counted, loaded and pass pieces on between."""
     rounds = iter(range(10_000))
+    assert Api(lead).send("PUT", "/vans/2", {"name": "The second", "driver": lead.username}).status_code == 204
 
     class Van(RuleBasedStateMachine):
         def __init__(self):
@@ -300,6 +301,18 @@ def test_whatever_happens_no_piece_is_lost_or_given_twice(lead, technician, shop
             of = {"wire_in": ".207", "inside_diameter_in": "2", "length_in": length, "hand": hand}
             assert move(technician, why="restocked", pieces=pieces, spring=of).status_code == 204
 
+        @rule(which=st.integers(0, 1), back=st.booleans(), pieces=st.integers(1, 3))
+        def pass_on(self, which, back, pieces):
+            there = Api(technician).get(f"/van?number={1 + back}").json()["items"]
+            for one in there[which : which + 1]:
+                assert move(technician, why="passed_on", item=one["key"], to=2 - back, pieces=pieces).status_code in (204, 422)
+
+        @rule(which=st.integers(0, 1), by_lead=st.booleans(), count=st.sampled_from([1, 2]))
+        def somebody_else_picks(self, which, by_lead, count):
+            other = lead if by_lead else technician
+            body = {"kind": "chosen", "springs": [SPRING | {"count": count}], "quarter_turns": 2}
+            Api(other).post(f"/calls/{self.calls[which].key}/entries", {"id": str(uuid.uuid4()), "body": body})
+
         @rule(text=st.sampled_from([PAIR, "wire_in,inside_diameter_in,length_in,count\n0.207,2,60,3\n"]))
         def load(self, text):
             load(lead, text)
@@ -313,10 +326,14 @@ def test_whatever_happens_no_piece_is_lost_or_given_twice(lead, technician, shop
             sums_agree()
             with scope(shop=shop.pk):
                 for call in self.calls:
-                    free = van.free_for(uuid.UUID(call.key))
-                    assert all(count > 0 for count in (*(one.count for one in free.van), *free.parts.values()))
+                    for number in (1, 2):
+                        free = van.free_for(uuid.UUID(call.key), number)
+                        assert all(count > 0 for count in (*(one.count for one in free.van), *free.parts.values()))
             for item in StockItem.objects.annotate(kept_pieces=Count("kept")):
                 assert item.kept_pieces <= item.pieces, "never more is kept than there is"
+            passed = StockMove.objects.filter(why="passed_on").aggregate(sum=Sum("pieces"))["sum"]
+            assert not passed, "what one van passes on the other has"
+            assert all(one.item.van == one.of.van for one in Kept.objects.select_related("item", "of"))
             for model, came_back in (
                 StockMove.objects.exclude(why="cut")
                 .values_list("item", "call_key")

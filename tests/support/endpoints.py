@@ -30,6 +30,8 @@ def walk(client, method, path, key):
         "/api/doors/{key}/bench": {"key": str(uuid.uuid4()), "address": "/bench/springs", "title": "Springs", "says": ""},
         "/api/stock/{kind}": {"file_name": "van.csv", "text": "wire_in,inside_diameter_in,length_in,count\n.225,2,60,1\n"},
         "/api/stock/{kind}/difference": {"file_name": "van.csv", "text": "wire_in,inside_diameter_in,length_in,count\n.225,2,60,1\n"},
+        "/api/stock/{kind}/mistakes": {"file_name": "van.csv", "text": "wire_in,inside_diameter_in\n.225,2\n"},
+        "/api/vans/{number}": {"name": "The second"},
         "/api/van/moves": {"id": str(uuid.uuid4()), "why": "restocked", "part": "Roller", "pieces": 1},
         "/api/doors/{key}/put-away": {"version": 1, "reason": "Taken away"},
         "/api/doors/{key}/merge": {"version": 1, "other": str(uuid.uuid4()), "other_version": 1},
@@ -46,8 +48,9 @@ def walk(client, method, path, key):
         "/api/session/units": {"units": "metric"},
         "/api/calls/{key}/entries": {"id": str(uuid.uuid4()), "body": {"kind": "complaint", "complaint": "heavy"}},
     }.get(path, {})
-    names = {"{key}": key, "{kind}": "van", "{photo}": str(uuid.uuid4()), "{username}": "tess"}
-    months = f"?since={date.today()}&until={date.today()}" if path.startswith("/api/insight") else ""
+    names = {"{key}": key, "{kind}": "van", "{photo}": str(uuid.uuid4()), "{username}": "tess", "{number}": "2"}
+    today = date.today()
+    months = f"?since={today}&until={today}" if path.startswith("/api/insight") else f"?day={today}" if path == "/api/vans/loads" else ""
     address = path.removeprefix("/api") + months
     for name, value in names.items():
         address = address.replace(name, value)

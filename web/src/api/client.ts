@@ -50,7 +50,7 @@ export async function sent(request: Request): Promise<Response> {
 export const client = createClient<paths>({ baseUrl: '/', fetch: sent });
 client.use(withCsrf);
 
-type Answer<T> = { data?: T; error?: unknown; response: Response };
+export type Answer<T> = { data?: T; error?: unknown; response: Response };
 
 /** The data of an answer; anything else the server says is thrown, and so is a lost connection (as the fetch's own TypeError). */
 export async function data<T>(asked: Promise<Answer<T>>): Promise<T> {

@@ -392,11 +392,6 @@ export const cableQuery = (document: Schemas['CableQuestion']) =>
     retry: false,
   });
 
-export const shopListsQuery = queryOptions({ queryKey: ['stock'], queryFn: () => data(client.GET('/api/stock')) });
-
-/** What is on the van, and what came and went last. */
-export const vanQuery = queryOptions({ queryKey: ['van'], queryFn: () => data(client.GET('/api/van')) });
-
 export const balanceQuery = (document: Schemas['BalanceQuestion']) =>
   queryOptions({
     queryKey: ['balance', document],

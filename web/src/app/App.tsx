@@ -27,7 +27,8 @@ const PAGES = {
   '/bench/:name': lazyPart(() => import('../bench/BenchPage').then((page) => page.BenchPage)),
   '/shop/:part?': lazyPart(() => import('../shop/Shop').then((page) => page.Shop)),
   '/shop/knowledge': lazyPart(() => import('../shop/Knowledge').then((page) => page.Knowledge)),
-  '/shop/van': lazyPart(() => import('../shop/Van').then((page) => page.Van)),
+  '/shop/order': lazyPart(() => import('../van/Order').then((page) => page.Order)),
+  '/shop/van': lazyPart(() => import('../van/Van').then((page) => page.Van)),
 };
 
 /** The file of the page at an address, before it is known whether it may be shown. */

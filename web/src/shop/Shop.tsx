@@ -9,10 +9,11 @@ import { LineLink, Plain, PlainLink } from '../ui/buttons';
 import { Page, Quiet, Row, Stack } from '../ui/layout';
 import { PageTitle } from '../ui/PageTitle';
 import { Loading, Refused } from '../ui/states';
+import { Lists } from '../van/Lists';
+import { Vans } from '../van/Vans';
 import { AddPerson } from './AddPerson';
 import { Books } from './Books';
 import { CalendarLink } from './CalendarLink';
-import { Lists } from './Lists';
 import { Maintenance } from './Maintenance';
 import { OwnPassword } from './OwnPassword';
 import { OwnUnits } from './OwnUnits';
@@ -37,10 +38,12 @@ const PAGES: { name: string; title: string; shows: (own: Own) => ReactNode }[] =
   },
   {
     name: 'lists',
-    title: 'Van and lists',
+    title: 'Vans and lists',
     shows: ({ lead }) => (
       <>
         <LineLink to="/shop/van">What is in the van now, and what came and went</LineLink>
+        <LineLink to="/shop/order">What to order for the week</LineLink>
+        <Vans lead={lead} />
         <Lists lead={lead} />
       </>
     ),

@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { vanQuery } from '../../api/queries';
+import { vanQuery } from '../../api/stockQueries';
 import { Plain } from '../../ui/buttons';
 import { useDraft } from '../../ui/draft';
 import { Field } from '../../ui/Field';
@@ -9,7 +9,7 @@ import type { Call } from '../useCall';
 
 /** What went into the door beside its springs? One touch for a part of the van, the name for any other. */
 export function PartsUsed({ call }: { call: Call }) {
-  const van = useQuery(vanQuery);
+  const van = useQuery(vanQuery({ call: call.call.key }));
   const [other, setOther] = useDraft('part');
   const { parts_used, went_on, closed } = call.state;
   const use = (part: string) => call.enter({ kind: 'part_used', part, pieces: 1 });

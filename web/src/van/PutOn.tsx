@@ -1,117 +1,15 @@
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import styled from 'styled-components';
-import { client, data, newId, type Schemas } from '../api/client';
-import { vanQuery } from '../api/queries';
+import { newId } from '../api/client';
 import { Plain } from '../ui/buttons';
 import { Field } from '../ui/Field';
-import { Label, Page, Panel, Quiet, Row, Split, Stack, Table } from '../ui/layout';
-import { PageTitle } from '../ui/PageTitle';
+import { Label, Panel, Row } from '../ui/layout';
 import { RadioButtons } from '../ui/RadioButtons';
-import { Loading, Refused, Trouble } from '../ui/states';
+import { Refused } from '../ui/states';
 import { isMetric, withUnit } from '../ui/units';
-import { day } from '../ui/words';
+import { useMove } from './useMove';
 
-const Count = styled.td`width: 64px; font: 600 24px 'Barlow Condensed', sans-serif; white-space: nowrap; &.none { color: var(--stop); }`;
 const Three = styled.div`display: grid; grid-template-columns: repeat(auto-fit, minmax(120px, 1fr)); gap: 12px;`;
-const Middle = styled(Table)`td { vertical-align: middle; }`;
-const Few = styled.td`white-space: nowrap; text-align: right; button { min-width: 56px; margin-left: 6px; }`;
-
-type Move = Omit<Schemas['NewMove'], 'id'>;
-
-function useMove() {
-  const queries = useQueryClient();
-  return useMutation({
-    mutationFn: (move: Move & { id: string }) => data(client.POST('/api/van/moves', { body: move })),
-    onSuccess: () => queries.invalidateQueries(),
-  });
-}
-
-/** What is on the van, what of it is spoken for, and what must be put on again? */
-export function Van() {
-  const found = useQuery(vanQuery);
-  if (found.isPending) return <Loading />;
-  if (found.isLoadingError) return <Trouble wrong={found.error} retry={() => found.refetch()} />;
-  const { items, moves } = found.data;
-  return (
-    <Page>
-      <PageTitle>The van</PageTitle>
-      <Split $left="minmax(0, 1.3fr)">
-        <Stack $gap={20}>
-          {items.length === 0 && (
-            <Quiet>Nothing is on the van yet. Load its list under Shop, or put something on.</Quiet>
-          )}
-          <Items title="Springs" items={items.filter((one) => !one.is_part)} />
-          <Items title="Parts" items={items.filter((one) => one.is_part)} />
-          <PutOn />
-        </Stack>
-        <Stack $gap={6}>
-          <Label>What came and went last</Label>
-          {moves.length === 0 && <Quiet>Nothing yet.</Quiet>}
-          {moves.map((one) => (
-            <Row key={`${one.at} ${one.words} ${one.pieces}`} style={{ justifyContent: 'start' }}>
-              <b>{one.pieces > 0 ? `+${one.pieces}` : `−${-one.pieces}`}</b>
-              <span>
-                {one.words}: {one.why}
-                {one.where && `, ${one.where}`}
-              </span>
-              <Quiet>
-                {one.by}, {day(one.at)}
-              </Quiet>
-            </Row>
-          ))}
-        </Stack>
-      </Split>
-    </Page>
-  );
-}
-
-function Items({ title, items }: { title: string; items: Schemas['ItemOut'][] }) {
-  if (!items.length) return null;
-  return (
-    <Stack role="group" aria-label={title}>
-      <Label>{title}</Label>
-      <Middle>
-        <tbody>
-          {items.map((one) => (
-            <Item key={one.key} one={one} />
-          ))}
-        </tbody>
-      </Middle>
-    </Stack>
-  );
-}
-
-function Item({ one }: { one: Schemas['ItemOut'] }) {
-  const move = useMove();
-  const by = (why: Move['why']) => move.mutate({ id: newId(), why, pieces: 1, item: one.key, part: '' });
-  return (
-    <tr>
-      <Count className={one.pieces ? '' : 'none'}>{one.pieces}</Count>
-      <td>
-        {one.words}
-        {one.kept_for.length > 0 && (
-          <Quiet>
-            {one.kept_for.length} kept for {[...new Set(one.kept_for)].join(', ')}
-          </Quiet>
-        )}
-        {move.isError && <Refused wrong={move.error} />}
-      </td>
-      <Few>
-        <Plain
-          aria-label={`One out: ${one.words}`}
-          isDisabled={move.isPending || !one.pieces}
-          onPress={() => by('taken_out')}
-        >
-          −1
-        </Plain>
-        <Plain aria-label={`One in: ${one.words}`} isDisabled={move.isPending} onPress={() => by('restocked')}>
-          +1
-        </Plain>
-      </Few>
-    </tr>
-  );
-}
 
 const KINDS = [
   { id: 'spring', text: 'Torsion springs' },
@@ -132,8 +30,8 @@ const sizesMeant = ({ wire_in, inside_diameter_in, length_in }: typeof NOTHING) 
   length_in: withUnit(length_in, 'length'),
 });
 
-/** Springs or a part that come on the van. */
-function PutOn() {
+/** Springs or a part that come on a van. */
+export function PutOn({ van }: { van: number }) {
   const move = useMove();
   const [kind, setKind] = useState<(typeof KINDS)[number]['id']>('spring');
   const [spring, setSpring] = useState(NOTHING);
@@ -148,6 +46,7 @@ function PutOn() {
     move.mutate(
       {
         id,
+        van,
         why: 'restocked',
         pieces: Number(pieces),
         part: kind === 'part' ? part.trim() : '',

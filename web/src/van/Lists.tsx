@@ -1,15 +1,18 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { FileTrigger } from 'react-aria-components';
-import { client, data, type Schemas } from '../api/client';
-import { shopListsQuery } from '../api/queries';
+import { type Answer, client, data, type Schemas } from '../api/client';
+import { shopListsQuery, vansQuery } from '../api/stockQueries';
 import { AskedOnce, Sure } from '../ui/AskedOnce';
 import { Plain, PlainAnchor } from '../ui/buttons';
 import { Quiet, Row, Stack } from '../ui/layout';
+import { RadioButtons } from '../ui/RadioButtons';
 import { Loading, Refused, Trouble } from '../ui/states';
 import { day } from '../ui/words';
 
 type Kind = Schemas['ShopListOut']['kind'];
+// The whole shop's lists are kept under it.
+const FIRST_VAN = 1;
 const LISTS: { kind: Kind; title: string; says: string; columns: string }[] = [
   {
     kind: 'rates',
@@ -35,22 +38,46 @@ const LISTS: { kind: Kind; title: string; says: string; columns: string }[] = [
 /** Which rates and which stock does the shop size with? */
 export function Lists({ lead }: { lead: boolean }) {
   const lists = useQuery(shopListsQuery);
-  if (lists.isPending) return <Loading />;
-  if (lists.isLoadingError) return <Trouble wrong={lists.error} retry={() => lists.refetch()} />;
+  const vans = useQuery(vansQuery);
+  const [picked, pick] = useState<number>();
+  const failed = [lists, vans].find((one) => one.isLoadingError);
+  if (failed) return <Trouble wrong={failed.error} retry={() => failed.refetch()} />;
+  if (!lists.data || !vans.data) return <Loading />;
+  const all = vans.data.vans;
+  const van = picked ?? vans.data.mine;
+  const of = (kind: Kind) => (kind === 'rates' ? FIRST_VAN : van);
+  const shown = (kinds: typeof LISTS) =>
+    kinds.map((one) => (
+      <OneList
+        key={`${one.kind} ${of(one.kind)}`}
+        {...one}
+        van={of(one.kind)}
+        lead={lead}
+        loaded={lists.data.find((list) => list.kind === one.kind && list.van === of(one.kind))}
+      />
+    ));
   return (
     <>
-      {LISTS.map((one) => (
-        <OneList key={one.kind} {...one} lead={lead} loaded={lists.data.find((list) => list.kind === one.kind)} />
-      ))}
+      {shown(LISTS.filter((one) => one.kind === 'rates'))}
+      {all.length > 1 && (
+        <RadioButtons
+          label="Lists of which van"
+          flow
+          value={String(van)}
+          pick={(number) => pick(Number(number))}
+          options={all.map((one) => ({ id: String(one.number), text: `Lists of ${one.name}` }))}
+        />
+      )}
+      {shown(LISTS.filter((one) => one.kind !== 'rates'))}
     </>
   );
 }
 
 const rowsSaid = (rows: number) => (rows === 1 ? '1 row' : `${rows} rows`);
 
-type Props = (typeof LISTS)[number] & { lead: boolean; loaded: Schemas['ShopListOut'] | undefined };
+type Props = (typeof LISTS)[number] & { van: number; lead: boolean; loaded: Schemas['ShopListOut'] | undefined };
 
-function OneList({ kind, title, says, columns, lead, loaded }: Props) {
+function OneList({ kind, title, says, columns, van, lead, loaded }: Props) {
   const queries = useQueryClient();
   const [picked, setPicked] = useState<File | null>(null);
   // A chooser tells of another file alone: emptied after each, the same one can be picked again.
@@ -61,7 +88,7 @@ function OneList({ kind, title, says, columns, lead, loaded }: Props) {
     setRound(round + 1);
   };
   const bodyOf = async (file: File) => ({
-    params: { path: { kind } },
+    params: { path: { kind }, query: { van } },
     body: { file_name: file.name, text: await file.text() },
   });
   const compare = useMutation({
@@ -75,7 +102,9 @@ function OneList({ kind, title, says, columns, lead, loaded }: Props) {
   });
   const putAside = useMutation({
     mutationFn: async () => {
-      const { response } = await client.DELETE('/api/stock/{kind}', { params: { path: { kind } } });
+      const { response } = await client.DELETE('/api/stock/{kind}', {
+        params: { path: { kind }, query: { van } },
+      });
       if (!response.ok) throw new TypeError(`The server answered ${response.status}.`);
     },
     onSuccess: again,
@@ -114,7 +143,7 @@ function OneList({ kind, title, says, columns, lead, loaded }: Props) {
             </Plain>
           </FileTrigger>
         )}
-        {loaded && <PlainAnchor href={`/api/stock/${kind}/csv`}>Save as CSV</PlainAnchor>}
+        {loaded && <PlainAnchor href={`/api/stock/${kind}/csv?van=${van}`}>Save as CSV</PlainAnchor>}
         {lead && loaded && (
           <AskedOnce
             label="Delete this list"
@@ -125,7 +154,7 @@ function OneList({ kind, title, says, columns, lead, loaded }: Props) {
         )}
       </Row>
       {picked && compare.isPending && <p role="status">Comparing it with what is there</p>}
-      {picked && compare.isError && <Refused wrong={compare.error} />}
+      {picked && compare.isError && <ListRefused kind={kind} file={picked} wrong={compare.error} />}
       {picked && loaded && compare.data && (
         <>
           <Difference found={compare.data} />
@@ -141,29 +170,55 @@ function OneList({ kind, title, says, columns, lead, loaded }: Props) {
           />
         </>
       )}
-      {load.isError && <Refused wrong={load.error} />}
+      {load.isError && load.variables && <ListRefused kind={kind} file={load.variables} wrong={load.error} />}
       {putAside.isError && <Refused wrong={putAside.error} />}
     </Stack>
   );
 }
 
+/** Why a list was refused; every mistake of it as a file, to be mended beside the list. */
+function ListRefused({ kind, file, wrong }: { kind: Kind; file: File; wrong: Error }) {
+  const save = useMutation({
+    mutationFn: async () => {
+      const body = { file_name: file.name, text: await file.text() };
+      const asked = client.POST('/api/stock/{kind}/mistakes', { params: { path: { kind } }, body, parseAs: 'text' });
+      const address = URL.createObjectURL(
+        new Blob([await data(asked as Promise<Answer<string>>)], { type: 'text/csv' }),
+      );
+      Object.assign(document.createElement('a'), { href: address, download: 'mistakes.csv' }).click();
+      URL.revokeObjectURL(address);
+    },
+  });
+  return (
+    <>
+      <Refused wrong={wrong} />
+      <div>
+        <Plain isDisabled={save.isPending} onPress={() => save.mutate()}>
+          Save every mistake as CSV
+        </Plain>
+      </div>
+      {save.isError && <Refused wrong={save.error} />}
+    </>
+  );
+}
+
 /** What another list changes of the one there is, before it does. */
 function Difference({ found }: { found: Schemas['ListDifference'] }) {
-  const { changes, left_out, new: added, gone, otherwise, same } = found;
-  const more = added + gone + otherwise - changes.length;
+  const { changes, left_out, added, removed, changed, unchanged } = found;
+  const more = added + removed + changed - changes.length;
   return (
     <Stack $gap={4} role="group" aria-label="What changes">
       <p role="status">
         <b>
           {changes.length === 0
             ? 'Nothing changes.'
-            : `${added} new, ${gone} gone, ${otherwise} otherwise, ${same} the same.`}
+            : `${added} added, ${removed} removed, ${changed} changed, ${unchanged} unchanged.`}
         </b>
         {left_out.length > 0 && ` Left out, for nothing here is called so: ${left_out.join(', ')}.`}
       </p>
       {changes.map((one) => (
         <Quiet key={one.words}>
-          {one.words}: {one.before || 'not there'} → {one.after || 'gone'}
+          {one.words}: {one.before || 'not there'} → {one.after || 'removed'}
         </Quiet>
       ))}
       {more > 0 && <Quiet>and {more} more</Quiet>}
