@@ -74,9 +74,12 @@ def desk_of(complaint: str) -> Desk:
     return Desk(use_words=BUT_TO_SHUT_IT if held else USE[faults().complaints[complaint].use], **by_way)
 
 
-def triage(complaint: str, weight_lb: float | None = None, width_in: float | None = None, stuck_open: bool = False) -> Triage:
-    """What can be said at once. `weight_lb` [lb] and `width_in` [in] of the door's file, where it knows them."""
+def triage(
+    complaint: str, weight_lb: float | None = None, width_in: float | None = None, stuck_open: bool = False, minutes: int | None = None
+) -> Triage:
+    """What can be said at once. `weight_lb` [lb] and `width_in` [in] of the door's file, where it knows them; `minutes` of the shop."""
     one = faults().complaints[complaint]
+    minutes = minutes or one.minutes
     reasons = [
         words
         for words, holds in (
@@ -91,9 +94,9 @@ def triage(complaint: str, weight_lb: float | None = None, width_in: float | Non
     load = f"Load: {', '.join(one.load)}." if one.load else "Nothing special to load."
     return Triage(
         use=one.use,
-        minutes=one.minutes,
+        minutes=minutes,
         people=2 if reasons else 1,
         load=one.load,
         desk=desk,
-        sentence=f"{desk.use_words} {load} {people} About {one.minutes} minutes.",
+        sentence=f"{desk.use_words} {load} {people} About {minutes} minutes.",
     )

@@ -9,6 +9,7 @@ from datetime import date, timedelta
 from pydantic import BaseModel
 
 from hinge.call.facts import Call
+from hinge.springs.life import Life
 from hinge.springs.torsion import SpringKind
 from hinge.springs.use import Use, Years, use_told, years_of
 from hinge.springs.words import spring_words
@@ -64,12 +65,10 @@ def remembered(past: Sequence[Past], today: date) -> list[str]:
 def age_of_springs(past: Sequence[Past], today: date) -> SpringsAge | None:
     """How far the springs are that were put on last, by the use that was told; nothing where the file has not seen them put on."""
     put_on = next((one for one in past if one.call.line.touched and not one.call.line.as_found), None)
-    on = put_on.call.line.as_it_stands() if put_on else None
-    each = on.lives() if on else []
-    if put_on is None or not each:
+    years = years_expected(put_on.call) if put_on else None
+    if put_on is None or years is None:
         return None
-    use = use_told(put_on.call.measured.get("household"))
-    years = years_of(min((life for _, life in each), key=lambda life: life.low), use)
+    use, each = use_told(put_on.call.measured.get("household")), _lives_put_on(put_on.call)
     age = (today - put_on.closed_on).days / YEAR_DAYS
     look_by = put_on.closed_on + timedelta(days=min(years.low, MOST_YEARS) * YEAR_DAYS)
     return SpringsAge(
@@ -81,6 +80,18 @@ def age_of_springs(past: Sequence[Past], today: date) -> SpringsAge | None:
         left=[_left(spring, years_of(life, use), age) for spring, life in each],
         sentence=_said(put_on.closed_on, age, years, use, look_by),
     )
+
+
+def years_expected(call: Call) -> Years | None:
+    """How long the springs last that were put on at a call, those that break first, by the use that was told; nothing where none were."""
+    each = _lives_put_on(call)
+    use = use_told(call.measured.get("household"))
+    return years_of(min((life for _, life in each), key=lambda life: life.low), use) if each else None
+
+
+def _lives_put_on(call: Call) -> list[tuple[SpringKind, Life]]:
+    on = call.line.as_it_stands() if call.line.touched and not call.line.as_found else None
+    return on.lives() if on else []
 
 
 def _left(spring: SpringKind, years: Years, age: float) -> SpringLeft:

@@ -18,7 +18,7 @@ from server.bookings.desk import plan_of, working_day
 from server.bookings.models import Booking
 from server.config.request_body import RequestBody
 from server.doors.models import Door
-from server.people.models import Person
+from server.people.models import Person, Shop
 from server.people.scope import person_of
 from server.people.service import crew_of
 
@@ -102,7 +102,7 @@ def desk(request: HttpRequest, asked: DeskQuestion) -> DeskDay:
     if asked.wanted and asked.wanted.instead_of:
         bookings = [one for one in bookings if one.key != asked.wanted.instead_of]
     people = list(crew_of(shop.pk))
-    door, wanted = _wanted(asked)
+    door, wanted = _wanted(asked, shop)
     going = {one.pk for one in people}
     found = [_of_person(one, [booking for booking in bookings if booking.technician_id == one.pk], day, wanted) for one in people]
     return DeskDay(
@@ -134,12 +134,12 @@ def _of_person(person: Person, bookings: list[Booking], day: WorkingDay, wanted:
     )
 
 
-def _wanted(asked: DeskQuestion) -> tuple[Door | None, WantedVisit | None]:
+def _wanted(asked: DeskQuestion, shop: Shop) -> tuple[Door | None, WantedVisit | None]:
     """The door of the call that is to be fitted in, and the call as a visit: how long it takes by what the door's file knows."""
     if asked.wanted is None:
         return None, None
     door = get_object_or_404(Door, key=asked.wanted.door) if asked.wanted.door else None
-    booking = Booking(door=door or Door(), complaint=asked.wanted.complaint)
+    booking = Booking(shop=shop, door=door or Door(), complaint=asked.wanted.complaint)
     minutes = asked.wanted.minutes or booking.expected().triage.minutes
     return door, WantedVisit(address=door.place if door else "", minutes=minutes)
 

@@ -75,7 +75,7 @@ class Booking(models.Model):
 
     def expected(self) -> Expected:
         """What it will ask for, by what the door's file knows today."""
-        return expected_of(self.complaint, self.door.door_record)
+        return expected_of(self.complaint, self.door.door_record, self.shop.own_minutes)
 
 
 class FeedLink(models.Model):

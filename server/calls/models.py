@@ -28,7 +28,7 @@ class Call(models.Model):
     `stage` is the one to take it up at; empty where nothing was entered since that is kept.
 
     `claimed_elsewhere`: it was closed in another place and brought in; its gates and proofs are as claimed there.
-    `abandoned`: it was started by mistake, and nothing was done.
+    `abandoned`: it was started by mistake, and nothing was done. `is_counted`: the books have it.
     """
 
     shop = models.ForeignKey(Shop, on_delete=models.PROTECT, related_name="calls")
@@ -43,6 +43,7 @@ class Call(models.Model):
     complaint = models.CharField(max_length=120, blank=True)
     cause = models.CharField(max_length=120, blank=True)
     stage = models.CharField(max_length=12, blank=True)
+    is_counted = models.BooleanField(default=False, db_default=False)
 
     shop_path = "shop"
     objects: ClassVar[OfShop["Call"]] = OfShop()
@@ -52,6 +53,7 @@ class Call(models.Model):
         indexes = [
             models.Index(fields=["shop", "closed_at", "started_at", "id"], name="call_by_close"),
             models.Index(fields=["shop", "complaint", "closed_at"], name="call_by_complaint"),
+            models.Index(fields=["shop", "is_counted", "closed_at"], name="call_to_count"),
         ]
 
     def __str__(self) -> str:

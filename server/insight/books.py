@@ -1,60 +1,124 @@
-"""The tables of the books, each added up by the database: of the months asked for, by the shop's clock."""
+"""The tables of the books: sums by month, added up by the database where something was counted since, and read from there."""
 
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
-from datetime import date
+from datetime import date, timedelta
 from typing import Any
 
-from django.db.models import Avg, Count, F, Q, QuerySet
+from django.db import connection
+from django.db.models import Count, Q, QuerySet, Sum
 
-from server.insight.models import CallCount
+from server.config.transactions import mutation
+from server.insight.models import CallCount, MonthSum, StaleMonth
 
 BACK = Q(back_for__in=("same", "our_work"))
 # Of what is seldom only the most frequent rows are told.
 MOST_ROWS = 40
+Of = MonthSum.Of
+TIMED = ~Q(minutes=None)
+# A call of which the cause is not known tells nothing of causes, and so with the others.
+TOLD: Mapping[str, tuple[tuple[str, ...], Q]] = {
+    Of.ALL: ((), Q()),
+    Of.CAUSE: (("cause", "carrier"), ~Q(cause="")),
+    Of.COMPLAINT: (("complaint",), ~Q(complaint="")),
+    Of.WORK: (("work",), Q()),
+    Of.FINDER: (("finder",), ~Q(finder="")),
+    Of.READING: (("read_before", "read_after"), ~Q(read_before="")),
+    Of.LIVED: (("lived",), ~Q(lived="")),
+}
+ADDED = {
+    "all_calls": Count("pk"),
+    "all_backs": Count("pk", filter=BACK),
+    "all_same": Count("pk", filter=Q(back_for="same")),
+    "all_proved": Count("pk", filter=Q(proofs_tried__gt=0)),
+    "all_failed_first": Count("pk", filter=Q(proofs_failed__gt=0)),
+    "all_timed": Count("pk", filter=TIMED),
+    "all_minutes": Sum("minutes"),
+    # Of a call without minutes nothing is compared.
+    "all_expected_min": Sum("expected_min", filter=TIMED),
+}
+SUMS = tuple(name.removeprefix("all_") for name in ADDED)
 
 
 @dataclass(frozen=True)
 class Months:
-    """From the month of one day to the month of another, both within."""
+    """A shop's months, from that of one day to that of another, both within."""
 
+    shop: int
     first: date
     last: date
 
     @property
     def calls(self) -> QuerySet[CallCount]:
         """The calls that were closed in them."""
-        return CallCount.objects.filter(month__gte=self.first.replace(day=1), month__lte=self.last)
+        return CallCount.objects.filter(**self._within())
 
-    def all_of(self) -> dict[str, int]:
-        """How many calls, how many call-backs, how many whose proofs failed first, and how many had any proof tried."""
-        return self.calls.aggregate(
-            calls=Count("pk"),
-            backs=Count("pk", filter=BACK),
-            same=Count("pk", filter=Q(back_for="same")),
-            proved=Count("pk", filter=Q(proofs_tried__gt=0)),
-            failed_first=Count("pk", filter=Q(proofs_failed__gt=0)),
+    def add_up(self) -> None:
+        """Add up the months in which something was counted since."""
+        for month in StaleMonth.objects.filter(**self._within()).order_by("month").values_list("month", flat=True).distinct():
+            add_up(self.shop, month)
+
+    def total(self) -> Mapping[str, int]:
+        """The sums of all calls."""
+        return next(iter(self._rows(Of.ALL)), {})
+
+    def rows(self, of: str) -> list[Mapping[str, Any]]:
+        """The sums of what is told of calls, most calls first."""
+        return list(self._rows(of))[:MOST_ROWS]
+
+    def months(self) -> list[Mapping[str, Any]]:
+        """Each month from the first in which there was a call to the last, those between in which there was none among them."""
+        there = {row["month"]: row for row in self.by_month()}
+        every, last = sorted(there)[:1], max(there, default=self.last)
+        while every and every[-1] < last:
+            every.append((every[-1] + timedelta(days=31)).replace(day=1))
+        return [there.get(month, {"month": month, "all_calls": 0, "all_backs": 0}) for month in every]
+
+    def by_month(self, of: str = Of.ALL) -> Iterable[Mapping[str, Any]]:
+        """Each month: how many calls, and how many call-backs; of all, or of each name."""
+        return self._added(of, "month", "name").order_by("month", "name")
+
+    def _rows(self, of: str) -> Iterable[Mapping[str, Any]]:
+        return self._added(of, "name", "also").order_by("-all_calls", "name", "also")
+
+    def _added(self, of: str, *by: str) -> QuerySet[Any, dict[str, Any]]:
+        rows: QuerySet[Any, dict[str, Any]] = MonthSum.objects.filter(of=of, **self._within()).values(*by)
+        added: QuerySet[Any, dict[str, Any]] = rows.annotate(**{f"all_{name}": Sum(name) for name in SUMS})
+        return added
+
+    def _within(self) -> dict[str, date]:
+        return {"month__gte": self.first.replace(day=1), "month__lte": self.last}
+
+
+@mutation
+def add_up(shop: int, month: date) -> None:
+    """Add the calls of a shop's month up anew. What is counted meanwhile marks the month again."""
+    StaleMonth.objects.filter(pk__in=list(StaleMonth.objects.filter(month=month).values_list("pk", flat=True))).delete()
+    calls = CallCount.objects.filter(month=month)
+    made = [MonthSum(shop_id=shop, month=month, of=of, **row) for of in TOLD for row in _sums(calls, of)]
+    made += [MonthSum(shop_id=shop, month=month, of=Of.CHECK, name=name[:120], calls=times) for name, times in _checks(shop, month)]
+    MonthSum.objects.filter(month=month).delete()
+    MonthSum.objects.bulk_create(made)
+
+
+def _sums(calls: QuerySet[CallCount], of: str) -> Iterable[dict[str, Any]]:
+    names, told = TOLD[of]
+    grouped: QuerySet[Any, dict[str, Any]] = calls.filter(told).order_by().values(*(names or ("shop",)))
+    # A call-back tells of the work it came of, in the month somebody had to come again.
+    came_of = calls.filter(BACK).order_by().values_list("back_of__count__work").annotate(times=Count("pk"))
+    backs = dict(came_of) if of == Of.WORK else {}
+    for row in grouped.annotate(**ADDED):
+        name, also = (*(row[one] for one in names), "", "")[:2]
+        sums = {one: row[f"all_{one}"] or 0 for one in SUMS}
+        yield {"name": name, "also": also} | sums | ({"backs": backs.get(name, 0)} if of == Of.WORK else {})
+
+
+def _checks(shop: int, month: date) -> list[tuple[str, int]]:
+    """How often each check was made on the calls of a month."""
+    table = "JSON_TABLE(checks_made, '$[*]' COLUMNS (name VARCHAR(120) PATH '$')) AS made"
+    with connection.cursor() as cursor:
+        cursor.execute(
+            f"SELECT made.name, COUNT(*) FROM insight_callcount JOIN {table} WHERE shop_id = %s AND month = %s GROUP BY made.name",
+            [shop, month],
         )
-
-    def by_cause(self) -> Iterable[Mapping[str, Any]]:
-        """The causes, those found most first: how often, on which carrier, and how often a call-back."""
-        rows = self.calls.exclude(cause="").values("cause", "carrier")
-        return rows.annotate(calls=Count("pk"), backs=Count("pk", filter=BACK)).order_by("-calls", "cause", "carrier")[:MOST_ROWS]
-
-    def by_month(self) -> Iterable[Mapping[str, Any]]:
-        """Each month: how many calls, and how many call-backs."""
-        return self.calls.values("month").annotate(calls=Count("pk"), backs=Count("pk", filter=BACK)).order_by("month")
-
-    def by_work(self) -> list[dict[str, Any]]:
-        """The work on what carries the door: how many calls, the call-backs that came of it, and the proofs that failed first."""
-        failed = Count("pk", filter=Q(proofs_failed__gt=0))
-        rows = self.calls.values("work").annotate(calls=Count("pk"), failed_first=failed).order_by("-calls")
-        came_of = self.calls.filter(BACK).values_list("back_of__count__work").annotate(backs=Count("pk"))
-        backs = dict(came_of)
-        return [row | {"backs": backs.get(row["work"], 0)} for row in rows]
-
-    def by_complaint(self) -> Iterable[Mapping[str, Any]]:
-        """What customers say: how many calls, their minutes on average, and the minutes that were reckoned with."""
-        rows = self.calls.exclude(complaint="").exclude(minutes=None).values("complaint")
-        means = rows.annotate(calls=Count("pk"), mean_min=Avg("minutes"), reckoned_min=Avg("expected_min"))
-        return means.annotate(over_min=F("mean_min") - F("reckoned_min")).order_by("-calls", "complaint")[:MOST_ROWS]
+        return list(cursor.fetchall())

@@ -136,7 +136,7 @@ def _mistakes_of(name: str) -> Iterator[None]:
 def _people(told: ShopPart) -> tuple[Shop, dict[str, Person], Added]:
     there = list(Shop.objects.filter(name=told.name).order_by("pk")[:1])
     details = told.model_dump(
-        include={"place", "phone", "latitude_deg", "longitude_deg", "time_zone", "ways", "opens_at", "closes_at", "travel"}
+        include={"place", "phone", "latitude_deg", "longitude_deg", "time_zone", "ways", "opens_at", "closes_at", "travel", "minutes"}
     )
     shop = there[0] if there else Shop.objects.create(name=told.name, **details)
     taken = Person.objects.filter(username__in=[one.username for one in told.people]).exclude(shop=shop).values_list("username", flat=True)

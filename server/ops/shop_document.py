@@ -12,6 +12,7 @@ from uuid import UUID
 from pydantic import BaseModel, BeforeValidator, ConfigDict, Field, field_validator
 
 from hinge.desk.travel import TravelTable
+from hinge.file.booked import LEAST_MIN, MOST_MIN
 from hinge.measure.cells import read_cell, written_cell
 from server.doors.service import DETAILS
 from server.stock.models import FIRST_VAN
@@ -71,6 +72,7 @@ class ShopPart(ExportPart):
     opens_at: time = time(8)
     closes_at: time = time(17)
     travel: TravelTable = TravelTable()
+    minutes: dict[str, Annotated[int, Field(ge=LEAST_MIN, le=MOST_MIN)]] = {}
     people: Annotated[list[PersonPart], Field(min_length=1)]
     lists: list[ListPart]
     vans: Annotated[list[VanPart], Field(max_length=MOST_VANS)] = []

@@ -8,7 +8,7 @@ from django.core.exceptions import PermissionDenied
 from django.http import HttpRequest, HttpResponse
 from django.middleware.csrf import get_token
 from django.views.decorators.csrf import csrf_protect
-from ninja import Router, Schema
+from ninja import Router, Schema, Status
 from ninja.decorators import decorate_view
 from ninja.errors import HttpError
 from pydantic import Field
@@ -125,6 +125,13 @@ class WorkingDayIn(RequestBody):
     closes_at: WallTime
     usual_minutes: int = Field(ge=0, le=LONGEST_MIN)
     roads: str = Field("", max_length=20_000)
+
+
+class MinutesIn(RequestBody):
+    """How many minutes a complaint is reckoned with; nothing for what is usual."""
+
+    complaint: str = Field(max_length=60)
+    minutes: int | None = None
 
 
 class WorkingDayOut(Schema):
@@ -257,6 +264,13 @@ def working_day(request: HttpRequest) -> WorkingDayOut:
 def change_working_day(request: HttpRequest, given: WorkingDayIn) -> WorkingDayOut:
     """Say when the shop works, and how long it is between its places; leads only."""
     return _working_day(service.change_working_day(person_of(request), **given.model_dump()))
+
+
+@router.put("/shop/minutes", response={204: None}, operation_id="change_minutes")
+def change_minutes(request: HttpRequest, given: MinutesIn) -> Status[None]:
+    """Say how many minutes a complaint is reckoned with, or leave it to what is usual; leads only."""
+    service.change_minutes(person_of(request), given.complaint, given.minutes)
+    return Status(204, None)
 
 
 @router.get("/people", response=list[PersonOut], operation_id="people")

@@ -11,13 +11,14 @@ from django.utils.crypto import salted_hmac
 from hinge.desk.travel import TravelTable
 from hinge.document import read
 from hinge.errors import HingeError
+from hinge.file.booked import LEAST_MIN, MOST_MIN
 
 
 class Shop(models.Model):
     """A shop. Every record belongs to one. Where it is (degrees north and east) and by which clock it works is for the sun.
 
     `ways` is how it works where good technicians differ, by school. `opens_at` and `closes_at` by its own clock; `travel` holds a
-    `TravelTable` document.
+    `TravelTable` document. `minutes` are those it reckons with for a complaint in place of the usual ones, by complaint.
     """
 
     name = models.CharField(max_length=120)
@@ -31,6 +32,7 @@ class Shop(models.Model):
     opens_at = models.TimeField(default=time(8), db_default=time(8))
     closes_at = models.TimeField(default=time(17), db_default=time(17))
     travel = models.JSONField(default=dict, db_default={})
+    minutes = models.JSONField(default=dict, db_default={})
 
     def __str__(self) -> str:
         return self.name
@@ -42,6 +44,12 @@ class Shop(models.Model):
             return read(TravelTable, self.travel)
         except HingeError:
             return TravelTable()
+
+    @property
+    def own_minutes(self) -> dict[str, int]:
+        """The minutes it reckons with itself, by complaint; without what makes no sense any more."""
+        told = self.minutes if isinstance(self.minutes, dict) else {}
+        return {name: minutes for name, minutes in told.items() if isinstance(minutes, int) and LEAST_MIN <= minutes <= MOST_MIN}
 
     @property
     def clock(self) -> tzinfo:

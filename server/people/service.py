@@ -12,8 +12,9 @@ from django.shortcuts import get_object_or_404
 
 from hinge.desk.travel import TravelTable, parse_roads
 from hinge.document import read
-from hinge.errors import BadInputError, ContradictionError, OutOfStepError
-from hinge.faults.knowledge import require_known
+from hinge.errors import BadInputError, ContradictionError, OutOfRangeError, OutOfStepError
+from hinge.faults.knowledge import faults, require_known
+from hinge.file.booked import LEAST_MIN, MOST_MIN
 from hinge.procedures.knowledge import schools
 from hinge.questions.sun import SunPlace
 from server.config.transactions import mutation
@@ -82,6 +83,20 @@ def change_working_day(lead: Person, opens_at: time, closes_at: time, usual_minu
     shop = Shop.objects.select_for_update().get(pk=lead.shop_id)
     shop.opens_at, shop.closes_at, shop.travel = opens_at, closes_at, table.model_dump(mode="json")
     shop.save(update_fields=["opens_at", "closes_at", "travel"])
+    return shop
+
+
+@mutation
+def change_minutes(lead: Person, complaint: str, minutes: int | None) -> Shop:
+    """Say how many minutes the lead's shop reckons with for a complaint, none for what is usual. Raises BadInputError, OutOfRangeError."""
+    require_lead(lead)
+    require_known("complaint", [complaint], faults().complaints)
+    if minutes is not None and not LEAST_MIN <= minutes <= MOST_MIN:
+        raise OutOfRangeError("Nobody books so long for a call.", "minutes", minutes, f"{LEAST_MIN} to {MOST_MIN}", "min")
+    shop = Shop.objects.select_for_update().get(pk=lead.shop_id)
+    own = {name: value for name, value in shop.own_minutes.items() if name != complaint}
+    shop.minutes = own if minutes is None else own | {complaint: minutes}
+    shop.save(update_fields=["minutes"])
     return shop
 
 

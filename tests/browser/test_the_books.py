@@ -1,30 +1,21 @@
 """A lead's Monday: what keeps coming back, what takes longer than is said, and the calls behind each figure."""
 
-import uuid
 from datetime import timedelta
 
 from django.utils import timezone
 
-from server.calls.models import Call
-from server.insight.models import CallCount
-
-FIGURES = {"complaint": "bang", "carrier": "torsion", "checks": 3, "proofs_tried": 2, "expected_min": 90}
+from tests.support.counts import counted
 
 
-def counted(door, days_ago, **figures):
-    closed = timezone.now() - timedelta(days=days_ago)
-    call = Call.objects.create(
-        shop=door.shop, door=door, key=uuid.uuid4(), technician="Tess Orme", started_at=closed - timedelta(hours=1), closed_at=closed
-    )
-    more = FIGURES | {"closed_at": closed, "month": closed.date().replace(day=1)} | figures
-    return CallCount.objects.create(shop=door.shop, door=door, call=call, **more)
+def days_ago(days):
+    return timezone.now() - timedelta(days=days)
 
 
 def test_a_lead_sees_what_comes_back_and_opens_the_calls_behind_it(signed_in, door):
     page = signed_in
-    first = counted(door, 40, cause="cable_off", work="set", minutes=120, proofs_failed=1)
-    counted(door, 10, cause="cable_off", work="set", minutes=130, proofs_failed=0, back_for="same", back_of=first.call)
-    counted(door, 400, cause="eye_sun", work="", minutes=20, proofs_failed=0)
+    first = counted(door, days_ago(40), cause="cable_off", work="set", minutes=120, proofs_failed=1)
+    counted(door, days_ago(10), cause="cable_off", work="set", minutes=130, proofs_failed=0, back_for="same", back_of=first.call)
+    counted(door, days_ago(400), cause="eye_sun", work="", minutes=20, proofs_failed=0)
     page.go("/shop/books")
     page.sees("2 calls. 1 call-back (50 %), 1 of them for the same cause")
     page.sees("35 min longer")

@@ -9,8 +9,9 @@ from hypothesis import strategies as st
 from hinge.call.events import Entry
 from hinge.call.knowledge import OTHER, causes
 from hinge.faults.knowledge import faults
+from hinge.file.booked import LEAST_MIN, MOST_MIN
 from hinge.file.record import DoorRecord
-from hinge.past.figures import CALL_BACK, CallFigures, back_for, figures_of
+from hinge.past.figures import CALL_BACK, TAUGHT_BY, CallFigures, back_for, figures_of, lived, taught_minutes
 from hinge.procedures.knowledge import wanted_by
 from tests.support.calls import MEASURED, Running
 
@@ -99,3 +100,43 @@ def read(bodies):
     from hinge.call.events import VERSION, upcast
 
     return [event for body in bodies for event in upcast(VERSION, body)]
+
+
+def test_the_finder_is_judged_by_what_it_held_most_likely_before_the_cause_was_said():
+    def looked(cause, *answers):
+        running = Running(RECORD)
+        running.say("complaint", complaint="bang")
+        for check, outcome in answers:
+            running.say("checked", check=check, outcome=outcome)
+        running.say("found", cause=cause, note="")
+        return of(running)
+
+    assert looked("spring_broken").finder == "", "nobody looked"
+    first = looked("spring_broken", ("coil_gap", "gap"))
+    assert (first.finder, first.checks_made) == ("first", ["coil_gap"])
+    assert looked("eye_sun", ("coil_gap", "gap")).finder == "missed"
+
+
+@given(st.integers(0, 15_000), st.integers(400, 7_000), st.integers(40, 4_000))
+def test_springs_live_within_what_was_told_or_not(days, low, more):
+    put_on = made(lasts_low_years=low / 365.25, lasts_high_years=(low + more) / 365.25)
+    told = lived(put_on, made(cause="spring_broken"), timedelta(days=days))
+    assert told == ("sooner" if days < low else "longer" if days > low + more else "as_told")
+    assert lived(put_on, made(cause="eye_sun"), timedelta(days=1)) == ""
+    assert lived(made(), made(cause="spring_broken"), timedelta(days=1)) == ""
+
+
+@given(st.integers(0, 200), st.floats(1, 2000), st.floats(10, 720))
+def test_minutes_are_taught_by_enough_calls_that_differ_by_enough(calls, mean, reckoned):
+    taught = taught_minutes(calls, mean, reckoned)
+    assert (taught is None) == (calls < TAUGHT_BY or abs(mean - reckoned) < 10)
+    if taught is not None:
+        assert taught % 5 == 0
+        assert LEAST_MIN <= taught <= MOST_MIN
+
+
+def test_what_a_shop_reckons_with_itself_is_what_is_counted():
+    running = Running(RECORD)
+    running.say("complaint", complaint="bang")
+    assert figures_of(running.record, running.entries, {"bang": 200}).expected_min == 200
+    assert figures_of(running.record, running.entries, {"noisy": 200}).expected_min == of(running).expected_min

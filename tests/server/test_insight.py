@@ -7,27 +7,25 @@ from datetime import UTC, date, datetime, timedelta
 
 import pytest
 from django.core.management import call_command
+from django.db.models import F
 
+from hinge.faults.knowledge import faults
+from hinge.past.figures import TAUGHT_BY
 from server.calls.models import Call
 from server.doors.models import Door
-from server.insight.models import CallCount
+from server.insight.models import CallCount, StaleMonth
 from server.insight.service import count_call, count_uncounted, uncounted
 from tests.server.conftest import Api, CallOver
+from tests.support.bookings import booked
+from tests.support.counts import counted
 
 THIS_YEAR = "since=2026-01-01&until=2026-12-31"
 
 
-def counted(door, closed, **figures):
-    """A call that was closed at a time, with what is counted of it."""
-    key = uuid.uuid4()
-    call = Call.objects.create(
-        shop=door.shop, door=door, key=key, technician="Tess Orme", started_at=closed - timedelta(minutes=50), closed_at=closed
-    )
-    usual = {
-        "complaint": "bang", "cause": "spring_broken", "carrier": "torsion", "work": "replaced", "checks": 3, "proofs_tried": 2,
-        "proofs_failed": 0, "minutes": 50, "expected_min": 90, "month": closed.date().replace(day=1),
-    }  # fmt: skip
-    return CallCount.objects.create(shop=door.shop, door=door, call=call, closed_at=closed, **usual | figures)
+def forget():
+    """As it is where a release closed calls that had no books."""
+    CallCount.objects.all().delete()
+    Call.objects.update(is_counted=False)
 
 
 def at(month, day=10):
@@ -76,7 +74,11 @@ def test_the_books_add_up_and_every_figure_has_its_calls(lead, door):
     counted(door, datetime(2025, 3, 1, tzinfo=UTC))
     found = books(api)
     assert found["total"] == {"calls": 3, "backs": 1, "same": 1, "proved": 3, "failed_first": 1}
-    assert [(one["month"], one["calls"], one["backs"]) for one in found["months"]] == [("2026-03-01", 2, 1), ("2026-05-01", 1, 0)]
+    assert [(one["month"], one["calls"], one["backs"]) for one in found["months"]] == [
+        ("2026-03-01", 2, 1),
+        ("2026-04-01", 0, 0),
+        ("2026-05-01", 1, 0),
+    ]
     assert [(one["cause"], one["calls"], one["backs"]) for one in found["causes"]] == [("spring_broken", 2, 1), ("eye_sun", 1, 0)]
     assert [(one["work"], one["calls"], one["backs"], one["failed_first"]) for one in found["work"]] == [
         ("replaced", 2, 1, 1), ("", 1, 0, 0),
@@ -85,6 +87,7 @@ def test_the_books_add_up_and_every_figure_has_its_calls(lead, door):
         ("bang", 80, -10),
         ("will_not_close", 30, -15),
     ]
+    assert [(one["cause"], one["calls"]) for one in found["cause_months"]] == [("spring_broken", [2, 0, 0]), ("eye_sun", [0, 0, 1])]
     behind = {
         "cause=spring_broken&carrier=torsion": 2, "cause=eye_sun": 1, "complaint=bang": 2, "work=none": 1, "work=replaced": 2,
         "only=backs": 1, "only=failed_first": 1, "": 3,
@@ -116,7 +119,7 @@ def test_everything_comes_as_a_table_in_which_no_cell_is_run(lead, door):
 
 def test_calls_from_before_are_counted_a_few_at_a_time_and_the_rest_is_told(technician, lead, door, monkeypatch):
     CallOver(Api(technician), door).closed()
-    CallCount.objects.all().delete()
+    forget()
     assert uncounted().count() == 1
     monkeypatch.setattr("server.insight.api.COUNTED_A_LOOK", 0)
     monkeypatch.setattr("server.insight.service.AT_ONCE", 1)
@@ -124,9 +127,83 @@ def test_calls_from_before_are_counted_a_few_at_a_time_and_the_rest_is_told(tech
     assert (found["total"]["calls"], found["uncounted"]) == (0, 1)
     assert count_uncounted(5) == 1
     assert count_uncounted() == 0
-    CallCount.objects.all().delete()
+    forget()
     call_command("count_calls")
     assert CallCount.objects.count() == 1
+
+
+def test_what_the_finder_did_what_was_read_and_how_long_springs_lived_is_added_up_and_opens_its_calls(lead, door):
+    api = Api(lead)
+    counted(door, at(3), checks_made=["coil_gap", "cables"], finder="first", read_before="runs_down", read_after="holds", lived="sooner")
+    counted(door, at(4), checks_made=["coil_gap", "force_dial"], finder="missed", read_before="runs_down", read_after="holds")
+    found = books(api)
+    assert {one["check"]: (one["calls"], one["all_min"]) for one in found["checks"]}["coil_gap"] == (2, 2 * found_minutes("coil_gap"))
+    assert [one["all_min"] for one in found["checks"]] == sorted((one["all_min"] for one in found["checks"]), reverse=True)
+    assert [(one["name"], one["calls"]) for one in found["finder"]] == [("first", 1), ("missed", 1)]
+    assert found["readings"] == [{"before": "runs_down", "text": "ran down", "after_text": "held", "calls": 2}]
+    assert [(one["name"], one["calls"]) for one in found["lived"]] == [("sooner", 1)]
+    for query, calls in {"check=coil_gap": 2, "check=cables": 1, "finder=missed": 1, "lived=sooner": 1, "before=runs_down": 2}.items():
+        assert len(api.get(f"/insight/calls?{THIS_YEAR}&{query}").json()) == calls, query
+
+
+def found_minutes(check):
+    return faults().checks[check].minutes
+
+
+def test_sums_are_what_the_calls_add_up_to_whenever_they_are_counted(lead, door):
+    """Calls counted before, between and again: the sums are never behind, and nothing is added up twice."""
+    api = Api(lead)
+    for day in (3, 5):
+        counted(door, at(3, day))
+        assert books(api)["total"]["calls"] == CallCount.objects.count()
+    one = counted(door, at(4), cause="eye_sun")
+    StaleMonth.objects.create(shop=door.shop, month=one.month)
+    for _ in range(2):
+        found = books(api)
+        assert (found["total"]["calls"], [row["calls"] for row in found["causes"]]) == (3, [2, 1])
+    CallCount.objects.filter(pk=one.pk).update(cause="cable_off")
+    assert books(api)["causes"][1]["cause"] == "eye_sun", "nobody said that it changed"
+    StaleMonth.objects.create(shop=door.shop, month=one.month)
+    assert books(api)["causes"][1]["cause"] == "cable_off"
+    assert StaleMonth.objects.count() == 0
+
+
+def test_what_calls_take_teaches_what_is_reckoned_with_and_is_taken_back(technician, lead, door):
+    api, usual = Api(lead), faults().complaints["noisy"].minutes
+    for day in range(1, TAUGHT_BY):
+        counted(door, at(3, day), complaint="noisy", minutes=usual + 33, expected_min=usual)
+    assert books(api)["complaints"][0]["taught_min"] is None, "too few"
+    counted(door, at(3, 20), complaint="noisy", minutes=usual + 33, expected_min=usual)
+    row = books(api)["complaints"][0]
+    assert (row["usual_min"], row["own_min"], row["taught_min"]) == (usual, None, 5 * round((usual + 33) / 5))
+    said = {"complaint": "noisy", "minutes": row["taught_min"]}
+    assert Api(technician).send("PUT", "/shop/minutes", said).status_code == 403
+    assert api.send("PUT", "/shop/minutes", said).status_code == 204
+    assert (books(api)["complaints"][0]["own_min"], books(api)["complaints"][0]["taught_min"]) == (row["taught_min"], None)
+    visit = booked(Api(technician), door, complaint="noisy")
+    assert visit["expected"]["triage"]["minutes"] == row["taught_min"]
+    assert f"About {row['taught_min']} minutes" in visit["expected"]["triage"]["sentence"]
+    assert api.send("PUT", "/shop/minutes", {"complaint": "noisy", "minutes": None}).status_code == 204
+    assert Api(technician).get(f"/doors/{door.key}/bookings").json()[0]["expected"]["triage"]["minutes"] == usual
+    for wrong in (
+        {"complaint": "noisy", "minutes": 5},
+        {"complaint": "nothing_known", "minutes": 60},
+        {"complaint": "noisy", "minutes": 9999},
+    ):
+        assert api.send("PUT", "/shop/minutes", wrong).status_code == 422
+
+
+def test_springs_we_put_on_are_judged_once_they_have_had_their_life(technician, lead, door):
+    api = Api(technician)
+    CallOver(api, door).closed()
+    first = CallCount.objects.get()
+    assert first.lasts_low_years < first.lasts_high_years
+    years = timedelta(days=365.25 * (first.lasts_high_years + 1))
+    Call.objects.update(started_at=F("started_at") - years, closed_at=F("closed_at") - years)
+    CallCount.objects.update(closed_at=F("closed_at") - years)
+    CallOver(api, door).closed()
+    last = CallCount.objects.order_by("closed_at").last()
+    assert (last.lived, last.lived_years) == ("longer", pytest.approx(first.lasts_high_years + 1, abs=0.02))
 
 
 @pytest.mark.parametrize("query", ["since=2026-01-01", "since=x&until=2026-01-01", "since=1900-01-01&until=2026-01-01"])
@@ -139,7 +216,7 @@ def test_the_books_take_as_many_queries_however_many_calls(lead, door, django_as
         counted(door, at(4, day))
     api = Api(lead)
     books(api)
-    with django_assert_num_queries(10):
+    with django_assert_num_queries(16):
         books(api)
 
 

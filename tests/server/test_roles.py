@@ -19,7 +19,7 @@ WORK = {
 LEADS = {
     "change_shop", "change_ways", "change_working_day", "add_person", "leave", "come_back", "reset_password", "load_shop_list",
     "put_aside_shop_list", "merge_doors", "import_call", "upkeep", "books", "calls_behind", "books_csv",
-    "list_difference", "list_mistakes", "keep_van", "give_up_van",
+    "list_difference", "list_mistakes", "keep_van", "give_up_van", "change_minutes",
 }  # fmt: skip
 # These answer without a session: who asks makes no difference.
 OPEN = {"session", "sign_in", "first_run", "calendar"}

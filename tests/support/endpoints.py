@@ -44,6 +44,7 @@ def walk(client, method, path, key):
         "/api/bench/call": {"commands": []},
         "/api/session/password": {"old": "x", "new": "y"},
         "/api/shop/day": {"opens_at": "08:00", "closes_at": "17:00", "usual_minutes": 20},
+        "/api/shop/minutes": {"complaint": "bang", "minutes": 80},
         "/api/desk": {"day": date.today().isoformat()},
         "/api/session/units": {"units": "metric"},
         "/api/calls/{key}/entries": {"id": str(uuid.uuid4()), "body": {"kind": "complaint", "complaint": "heavy"}},

@@ -70,28 +70,6 @@ export const bookingsOfDoorQuery = (door: string) =>
     queryFn: () => data(client.GET('/api/doors/{key}/bookings', { params: { path: { key: door } } })),
   });
 
-export const booksQuery = (since: string, until: string) =>
-  queryOptions({
-    queryKey: ['books', since, until],
-    queryFn: () => data(client.GET('/api/insight', { params: { query: { since, until } } })),
-    placeholderData: keepPreviousData,
-  });
-
-/** The calls behind a figure of the books. */
-export const callsBehindQuery = (asked: {
-  since: string;
-  until: string;
-  cause?: string;
-  carrier?: string;
-  complaint?: string;
-  work?: 'none' | 'replaced' | 'set';
-  only?: 'backs' | 'failed_first';
-}) =>
-  queryOptions({
-    queryKey: ['books', 'calls', asked],
-    queryFn: () => data(client.GET('/api/insight/calls', { params: { query: asked } })),
-  });
-
 export const workingDayQuery = queryOptions({
   queryKey: ['working-day'],
   queryFn: () => data(client.GET('/api/shop/day')),

@@ -1,0 +1,20 @@
+import { keepPreviousData, queryOptions } from '@tanstack/react-query';
+import { client, data } from './client';
+import type { paths } from './schema';
+
+export const booksQuery = (since: string, until: string) =>
+  queryOptions({
+    queryKey: ['books', since, until],
+    queryFn: () => data(client.GET('/api/insight', { params: { query: { since, until } } })),
+    placeholderData: keepPreviousData,
+  });
+
+/** Which calls: those of a figure of the books. */
+export type Behind = paths['/api/insight/calls']['get']['parameters']['query'];
+
+/** The calls behind a figure of the books. */
+export const callsBehindQuery = (asked: Behind) =>
+  queryOptions({
+    queryKey: ['books', 'calls', asked],
+    queryFn: () => data(client.GET('/api/insight/calls', { params: { query: asked } })),
+  });
