@@ -16,7 +16,7 @@ from pydantic import Field
 from hinge.file.booked import Expected
 from hinge.questions.ahead_of_call import CallAhead
 from hinge.view.state import StageName
-from server.bookings import service
+from server.bookings import mail, service
 from server.bookings.calendar import calendar_of, visit_calendar_of
 from server.bookings.confirmation import confirmation_of, reminder_of
 from server.bookings.models import Booking, BookingStanding, FeedLink
@@ -39,6 +39,7 @@ class BookingOut(Schema):
     """A booking; `window` in words, `technician` the sign-in name of who goes, and what the call will ask for.
 
     `stage` is how far its call is, empty before it is begun. `set_out_at` and `set_out_by`: who is on the way, since when.
+    `email` is where the customer's letters go, empty where none can.
     `come_back`: once it is done, by when somebody comes back for what was left open.
     """
 
@@ -64,6 +65,7 @@ class BookingOut(Schema):
     expected: Expected
     confirmation: str
     reminder: str
+    email: str
     set_out_at: datetime | None
     set_out_by: str
     come_back: date | None
@@ -113,6 +115,18 @@ class StartBooked(RequestBody):
     key: uuid.UUID
 
 
+class LetterIn(RequestBody):
+    """Which letter is sent."""
+
+    letter: mail.Letter
+
+
+class SentOut(Schema):
+    """Where a letter went."""
+
+    sent_to: str
+
+
 class StartedCall(Schema):
     """The call that was started."""
 
@@ -155,6 +169,7 @@ def booking_out(booking: Booking, come_back: date | None = None) -> BookingOut:
         expected=expected,
         confirmation=confirmation_of(booking, expected),
         reminder=reminder_of(booking),
+        email=door.email if mail.can_mail(booking) else "",
         set_out_at=booking.set_out_at,
         set_out_by=booking.set_out_by.name if booking.set_out_by else "",
         come_back=come_back if booking.standing == "done" else None,
@@ -221,6 +236,14 @@ def visit_calendar(request: HttpRequest, key: uuid.UUID) -> HttpResponse:
     answer = HttpResponse(visit_calendar_of(booking), content_type="text/calendar; charset=utf-8")
     answer["Content-Disposition"] = f'attachment; filename="visit-{booking.day.isoformat()}.ics"'
     return answer
+
+
+@router.post("/bookings/{uuid:key}/letters", response=SentOut, operation_id="send_letter")
+def send_letter(request: HttpRequest, key: uuid.UUID, given: LetterIn) -> SentOut:
+    """Send the customer the confirmation or the reminder; touched again right after, it goes out once."""
+    booking = get_object_or_404(service.with_details(Booking.objects.all()), key=key)
+    mail.send(person_of(request), booking, given.letter)
+    return SentOut(sent_to=booking.door.email)
 
 
 @router.post("/bookings/{uuid:key}/call", response=StartedCall, operation_id="start_booked", auth=WORKS)

@@ -8,8 +8,8 @@ from uuid import UUID
 
 from django.db.models import Sum
 
-from hinge.stock.loading import OrderLine, VanStock, VisitLoad, VisitNeeds, loading, order_list
 from hinge.stock.van import WantedPiece
+from hinge.stock.visit_loads import OrderLine, VanStock, VisitLoad, VisitNeeds, order_list, visit_loads
 from hinge.view.needs import like_those_of
 from server.bookings.models import Booking
 from server.bookings.service import between
@@ -18,8 +18,8 @@ from server.doors.models import Door
 from server.followups.models import FollowUp
 from server.people.models import Person, Shop
 from server.stock import van as stock
-from server.stock.keeping import spring_of
 from server.stock.models import CallStock, Kept, StockItem, StockMove, Van
+from server.stock.reservations import spring_of
 from server.stock.vans import van_of, vans
 
 WEEK = 7
@@ -51,7 +51,7 @@ def van_days(person: Person, day: date) -> list[VanDay]:
 
 def _loads(number: int, bookings: Sequence[Booking], plans: Mapping[int, CallStock], there: Mapping[int, VanStock]) -> list[VisitLoad]:
     others = [stock for van, stock in there.items() if van != number]
-    return loading([_needs(one, plans.get(one.door_id)) for one in bookings], there.get(number, VanStock("")), others)
+    return visit_loads([_needs(one, plans.get(one.door_id)) for one in bookings], there.get(number, VanStock("")), others)
 
 
 def week_order(first: date, shop: Shop) -> list[OrderLine]:

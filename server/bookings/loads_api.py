@@ -11,7 +11,7 @@ from django.utils import timezone
 from ninja import Query, Router, Schema
 
 from hinge.measure.cells import written_cell
-from hinge.stock.loading import NeedLine, OrderLine
+from hinge.stock.visit_loads import NeedLine, OrderLine
 from hinge.text.render import READERS, render
 from server.bookings.api import Day
 from server.bookings.loads import VanDay, van_days, week_order

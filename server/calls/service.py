@@ -23,7 +23,7 @@ from server.config.transactions import mutation
 from server.doors.models import Door
 from server.doors.service import apply_closed_call, require_filed
 from server.people.models import Person
-from server.stock import following
+from server.stock import call_stock
 from server.stock.service import rates_of_shop
 
 COUNTED_CALLS = 200
@@ -97,7 +97,7 @@ def enter(person: Person, call_key: uuid.UUID, entry_id: str, command: Said, at:
         left_for_later.send(sender=Call, call=call, person=person, event=event, entry_id=entry_id)
     _keep_lists_current(call, facts, person, moment)
     if (needs := needs_of(facts)) != needed:
-        following.follow(person, call.key, call.door.name, needs, moment)
+        call_stock.follow(person, call.key, call.door.name, needs, moment)
     return call, facts
 
 

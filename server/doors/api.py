@@ -4,11 +4,13 @@ import uuid
 from datetime import date, datetime
 from typing import Annotated, Any, Literal
 
+from django.core.exceptions import ValidationError
+from django.core.validators import validate_email
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
 from django.utils.text import slugify
 from ninja import Router, Schema
-from pydantic import BaseModel, Field
+from pydantic import AfterValidator, BaseModel, Field
 
 from hinge.balance.assembly import AssemblyDocument
 from hinge.call.words import measured_words, unreadable_words
@@ -61,6 +63,16 @@ class DoorPage(BaseModel):
     after: str
 
 
+def _address(text: str) -> str:
+    """An e-mail address, or none."""
+    if text.strip():
+        try:
+            validate_email(text.strip())
+        except ValidationError as wrong:
+            raise ValueError(f"{text!r} is no e-mail address; one is name@place.org") from wrong
+    return text.strip()
+
+
 class DoorDetails(RequestBody):
     """What a person types about a door."""
 
@@ -68,6 +80,7 @@ class DoorDetails(RequestBody):
     place: str = Field("", max_length=200)
     customer: str = Field("", max_length=120)
     phone: str = Field("", max_length=120)
+    email: Annotated[str, AfterValidator(_address)] = Field("", max_length=254)
     access_notes: str = Field("", max_length=1000)
 
 

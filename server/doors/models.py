@@ -28,6 +28,8 @@ class Door(models.Model):
     place = models.CharField(max_length=200, blank=True)
     customer = models.CharField(max_length=120, blank=True)
     phone = models.CharField(max_length=120, blank=True)
+    # Known to the database too: a release from before opens a file without it.
+    email = models.CharField(max_length=254, blank=True, default="", db_default="")
     access_notes = models.TextField(max_length=1000, blank=True)
     record = models.JSONField(default=dict)
     visited_at = models.DateTimeField(null=True)

@@ -15,7 +15,7 @@ from server.config.transactions import mutation
 from server.doors.models import Change, Door
 from server.people.models import Person
 
-DETAILS = ("name", "place", "customer", "phone", "access_notes")
+DETAILS = ("name", "place", "customer", "phone", "email", "access_notes")
 
 
 @mutation

@@ -57,6 +57,7 @@ class DoorPart(Document):
     place: Annotated[str, Field(max_length=200)]
     customer: Annotated[str, Field(max_length=120)]
     phone: Annotated[str, Field(max_length=120)]
+    email: Annotated[str, Field(max_length=254)] = ""
     access_notes: Annotated[str, Field(max_length=1000)]
     record: dict[str, Any]
 

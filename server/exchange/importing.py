@@ -25,7 +25,7 @@ from server.doors.service import DETAILS, open_file, require_filed
 from server.exchange.document import DOOR_FORMATS, FORMATS, CallDocument, CallPart, DoorDocument, DoorPart, OneCall, PhotoPart
 from server.people.models import Person
 from server.people.scope import require_lead
-from server.stock import following
+from server.stock import call_stock
 from server.stock.service import rates_of_shop
 
 Pictures = Mapping[str, bytes]
@@ -133,7 +133,7 @@ def _bring_in(
         Photo(call=call, key=one.key, jpeg=pictures[f"{under}photos.{place}.jpeg"], by=lead) for place, one in enumerate(told.photos)
     )
     if part.closed_at is None:
-        following.take_up(lead, call.key, door.name, needs_of(facts))
+        call_stock.take_up(lead, call.key, door.name, needs_of(facts))
     return call
 
 

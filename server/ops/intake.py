@@ -40,8 +40,8 @@ from server.ops.shop_document import (
     rows_of_csv,
 )
 from server.people.models import Person, Shop
-from server.stock.keeping import serve
 from server.stock.models import SIZES, CallStock, ShopList, StockItem, StockMove, Van
+from server.stock.reservations import serve
 from server.stock.service import READERS
 from server.stock.van import locked
 

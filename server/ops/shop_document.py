@@ -106,6 +106,7 @@ class FilePart(ExportPart):
     place: Annotated[str, Field(max_length=200)]
     customer: Annotated[str, Field(max_length=120)]
     phone: Annotated[str, Field(max_length=120)]
+    email: Annotated[str, Field(max_length=254)] = ""
     access_notes: Annotated[str, Field(max_length=1000)]
     visited_at: Annotated[datetime | None, OptionalCell]
     put_away: Name

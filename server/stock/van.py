@@ -23,8 +23,8 @@ from hinge.stock.van import MOST_PIECES, Hand, StockPart, StockSpring, words_on_
 from server.config.request_body import RequestBody
 from server.config.transactions import mutation
 from server.people.models import Person
-from server.stock.keeping import serve, spring_of
 from server.stock.models import FIRST_VAN, SIZES, UNSIZED, CallStock, Kept, StockItem, StockMove, Van
+from server.stock.reservations import serve, spring_of
 from server.stock.vans import named, van_of
 
 MOST_PARTS = 9999

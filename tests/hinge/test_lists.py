@@ -150,7 +150,7 @@ def test_what_a_list_would_change_is_told_item_by_item():
     told = difference(
         springs((0.207, 60, 2), (0.225, 30, 1), (0.25, 40, 3)), springs((0.207, 60, 1), (0.207, 60, 4), (0.25, 40, 3), (0.262, 50, 1))
     )
-    assert (told.new, told.gone, told.otherwise, told.same) == (1, 1, 1, 1)
+    assert (told.added, told.removed, told.changed, told.unchanged) == (1, 1, 1, 1)
     lines = [(render(one.words, READERS["trade"]), one.before, one.after) for one in told.changes]
     assert lines == [('0.207 × 2" × 60"', "2", "5"), ('0.262 × 2" × 50"', "", "1"), ('0.225 × 2" × 30"', "1", "")]
     rates = parse_rate_table(GOOD)
@@ -161,5 +161,5 @@ def test_what_a_list_would_change_is_told_item_by_item():
 @given(*[st.lists(st.tuples(st.sampled_from([0.207, 0.225]), st.sampled_from([30, 60]), st.integers(1, 5)), max_size=6)] * 2)
 def test_the_same_list_changes_nothing_and_back_again_is_the_other_way_round(before, after):
     there, back = difference(springs(*before), springs(*after)), difference(springs(*after), springs(*before))
-    assert (there.new, there.gone, there.otherwise, there.same) == (back.gone, back.new, back.otherwise, back.same)
+    assert (there.added, there.removed, there.changed, there.unchanged) == (back.removed, back.added, back.changed, back.unchanged)
     assert difference(springs(*before), springs(*reversed(before))).changes == []

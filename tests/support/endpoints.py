@@ -40,6 +40,7 @@ def walk(client, method, path, key):
         "/api/doors/{key}/follow-ups": {"key": str(uuid.uuid4()), "what": "other", "due": date.today().isoformat()},
         "/api/follow-ups/{key}": {"version": 1, "what": "other", "due": date.today().isoformat()},
         "/api/shop/ways": {"ways": {}},
+        "/api/bookings/{key}/letters": {"letter": "reminder"},
         "/api/bookings/{key}/call": {"key": str(uuid.uuid4())},
         "/api/bench/call": {"commands": []},
         "/api/session/password": {"old": "x", "new": "y"},

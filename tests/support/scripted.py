@@ -15,7 +15,7 @@ from hinge.view.needs import needs_of
 from server.calls.models import Call, Entry, iso
 from server.calls.service import listed
 from server.people.models import Person
-from server.stock import following
+from server.stock import call_stock
 from server.stock.service import rates_of_shop
 
 Said = tuple[str, Mapping[str, object]]
@@ -43,6 +43,6 @@ def tell(person: Person, call_key: uuid.UUID | str, said: Iterable[Said]) -> Non
             )
         )  # fmt: skip
         if (needs := needs_of(facts)) != needed:
-            following.follow(person, call.key, call.door.name, needs, moment)
+            call_stock.follow(person, call.key, call.door.name, needs, moment)
     Entry.objects.bulk_create(rows)
     Call.objects.filter(pk=call.pk).update(**listed(facts))

@@ -5,6 +5,7 @@ import { bookingsOfDoorQuery } from '../api/queries';
 import { Plain, PlainAnchor } from '../ui/buttons';
 import { inWords } from '../ui/dates';
 import { Quiet, Row, Stack } from '../ui/layout';
+import { SendLetter } from './SendLetter';
 import { isToCome, standingOf } from './standing';
 import { TextToSend } from './TextToSend';
 
@@ -50,8 +51,12 @@ function ToCome({ booking, change }: { booking: Booking; change: () => void }) {
       </Row>
       {isOpen && (
         <Stack $gap={4}>
-          <TextToSend title="Confirmation" text={booking.confirmation} />
-          <TextToSend title="Reminder, for the day before" text={booking.reminder} />
+          <TextToSend title="Confirmation" text={booking.confirmation}>
+            <SendLetter booking={booking} letter="confirmation" />
+          </TextToSend>
+          <TextToSend title="Reminder, for the day before" text={booking.reminder}>
+            <SendLetter booking={booking} letter="reminder" />
+          </TextToSend>
           <div>
             <PlainAnchor href={`/api/bookings/${booking.key}/visit.ics`} download>
               For their calendar

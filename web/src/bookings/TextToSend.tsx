@@ -1,13 +1,15 @@
-import { useState } from 'react';
+import { type ReactNode, useState } from 'react';
 import styled from 'styled-components';
 import { Plain } from '../ui/buttons';
-import { Stack } from '../ui/layout';
+import { Row, Stack } from '../ui/layout';
 
 const Folded = styled.details`summary { cursor: pointer; min-height: 48px; display: flex; align-items: center; text-decoration: underline; }
   p { white-space: pre-line; border-left: 4px solid var(--line); padding-left: 12px; }`;
 
-/** A text for the customer, to be copied into a message; `title` says which. */
-export function TextToSend({ text, title = 'Text for the customer' }: { text: string; title?: string }) {
+type Props = { text: string; title?: string; children?: ReactNode };
+
+/** A text for the customer, to be copied into a message or sent; `title` says which. */
+export function TextToSend({ text, title = 'Text for the customer', children }: Props) {
   const [copied, setCopied] = useState('');
   const copy = () =>
     navigator.clipboard.writeText(text).then(
@@ -19,7 +21,10 @@ export function TextToSend({ text, title = 'Text for the customer' }: { text: st
       <summary>{title}</summary>
       <Stack $gap={8}>
         <p>{text}</p>
-        <Plain onPress={copy}>Copy it</Plain>
+        <Row style={{ justifyContent: 'start' }}>
+          <Plain onPress={copy}>Copy it</Plain>
+          {children}
+        </Row>
         <span role="status">{copied}</span>
       </Stack>
     </Folded>

@@ -13,6 +13,7 @@ const FIELDS: { name: keyof Details; label: string; hint?: string; long?: boolea
   { name: 'place', label: 'Place' },
   { name: 'customer', label: 'Customer' },
   { name: 'phone', label: 'Phone', hint: 'Several with commas between' },
+  { name: 'email', label: 'E-mail', hint: 'Confirmations and reminders go there' },
   { name: 'access_notes', label: 'Access notes', hint: 'Gate, dog, key, beam', long: true },
 ];
 

@@ -216,7 +216,7 @@ function Changes({ changes }: { changes: Schemas['ChangeOut'][] }) {
 }
 
 function ChangeDetails({ file, done }: { file: Schemas['DoorFile']; done: () => void }) {
-  const { name, place, customer, phone, access_notes } = file;
+  const { name, place, customer, phone, email, access_notes } = file;
   const queries = useQueryClient();
   const change = useMutation({
     mutationFn: (details: Details) =>
@@ -242,7 +242,7 @@ function ChangeDetails({ file, done }: { file: Schemas['DoorFile']; done: () => 
         <Plain onPress={done}>Cancel</Plain>
       </Row>
       <DetailsForm
-        first={{ name, place, customer, phone, access_notes }}
+        first={{ name, place, customer, phone, email, access_notes }}
         save={change.mutate}
         saving={change.isPending}
         wrong={change.error}

@@ -7,7 +7,7 @@ import { PageTitle } from '../ui/PageTitle';
 import { AlreadyHere } from './AlreadyHere';
 import { type Details, DetailsForm } from './DetailsForm';
 
-const EMPTY = { place: '', customer: '', phone: '', access_notes: '' };
+const EMPTY = { place: '', customer: '', phone: '', email: '', access_notes: '' };
 
 export function NewDoor() {
   const navigate = useNavigate();

@@ -75,7 +75,7 @@ class OrderLine(BaseModel):
     why: list[str]
 
 
-def loading(visits: Sequence[VisitNeeds], van: VanStock, others: Sequence[VanStock] = ()) -> list[VisitLoad]:
+def visit_loads(visits: Sequence[VisitNeeds], van: VanStock, others: Sequence[VanStock] = ()) -> list[VisitLoad]:
     """What each visit needs, in order, against the van that goes and the `others`. What one is given the next does not find."""
     left = [_Left.of(one) for one in (van, *others)]
     return [VisitLoad(where=one.where, lines=_lines(one, left)) for one in visits]

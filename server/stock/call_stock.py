@@ -7,8 +7,8 @@ from datetime import datetime
 
 from hinge.view.needs import Needs
 from server.people.models import Person
-from server.stock.keeping import serve
 from server.stock.models import SIZES, CallStock, StockItem, StockMove
+from server.stock.reservations import serve
 from server.stock.van import item_of, locked, move_pieces
 from server.stock.vans import van_of
 

@@ -6,8 +6,8 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from hinge.file.record import read_record
-from hinge.stock.loading import VanStock, VisitNeeds, loading, order_list
 from hinge.stock.van import StockSpring, WantedPiece
+from hinge.stock.visit_loads import VanStock, VisitNeeds, order_list, visit_loads
 from hinge.view.needs import like_those_of
 from tests.support.calls import MEASURED, SPRING
 from tests.support.words import words
@@ -55,7 +55,7 @@ def handed_out(loads):
 
 @given(NEEDS, VANS)
 def test_nothing_is_given_twice_and_nothing_lacks_while_a_van_has_it(needs, vans):
-    given_, short = handed_out(loading(needs, vans[0], vans[1:]))
+    given_, short = handed_out(visit_loads(needs, vans[0], vans[1:]))
     for name in (ROLLER, CABLE):
         there = sum(van.parts.get(name, 0) for van in vans)
         wanted = sum(one.named.get(name, 0) for one in needs)
@@ -69,7 +69,7 @@ def test_nothing_is_given_twice_and_nothing_lacks_while_a_van_has_it(needs, vans
 
 @given(NEEDS, VANS, st.dictionaries(st.sampled_from([ROLLER, CABLE]), st.integers(0, 5)))
 def test_what_is_ordered_is_what_no_van_has_and_what_was_used(needs, vans, used):
-    _, short = handed_out(loading(needs, vans[0], vans[1:]))
+    _, short = handed_out(visit_loads(needs, vans[0], vans[1:]))
     wanted = {words: count for words, count in (short + Counter(used)).items() if count}
     assert {one.words: one.pieces for one in order_list(needs, vans, used)} == wanted
 
@@ -78,7 +78,7 @@ def test_a_day_by_hand():
     """Two doors want a pair; the van has one and a long bar of one hand, the other van a roller; nobody has the last spring."""
     day = [VisitNeeds("Net loft", (LEFT, RIGHT), kinds=("springs", "cables")), VisitNeeds("Rope store", (LEFT, RIGHT), {ROLLER: 2})]
     mine = VanStock("Mine", (bar(27.5, hand="left"), bar(27.5, hand="right"), bar(60, hand="left")), {"Cable 1/8 in, 8 ft": 3})
-    first, second = loading(day, mine, [VanStock("Other", parts={"roller 2 IN": 1})])
+    first, second = visit_loads(day, mine, [VanStock("Other", parts={"roller 2 IN": 1})])
     assert [(one.pieces, one.here) for one in first.lines] == [(1, 1), (1, 1), (0, 3)]
     assert first.lines[2].words == "cables"
     assert [(one.pieces, one.here, [(it.van, it.pieces) for it in one.elsewhere], one.short) for one in second.lines] == [
@@ -91,7 +91,7 @@ def test_a_day_by_hand():
 
 
 def test_what_a_complaint_loads_is_not_known_before_the_file_knows_the_springs():
-    (load,) = loading([VisitNeeds("Net loft", kinds=("springs", "cables"))], VanStock("Mine"))
+    (load,) = visit_loads([VisitNeeds("Net loft", kinds=("springs", "cables"))], VanStock("Mine"))
     assert [(words(one.words), one.pieces, one.short) for one in load.lines] == [
         ("springs, of sizes the door's file does not know", 0, 0), ("cables", 0, 0),
     ]  # fmt: skip
