@@ -36,7 +36,7 @@ BACK_DAYS, FEED_DAYS = 14, 120
 
 
 class BookingOut(Schema):
-    """A booking; `window` in words, `technician` the sign-in name of who goes, and what the call will ask for.
+    """A booking; `window` in words, `technician` the sign-in name of who goes, `helper` of who goes along, and what it asks for.
 
     `stage` is how far its call is, empty before it is begun. `set_out_at` and `set_out_by`: who is on the way, since when.
     `email` is where the customer's letters go, empty where none can.
@@ -58,6 +58,8 @@ class BookingOut(Schema):
     note: str
     technician: str
     technician_name: str
+    helper: str
+    helper_name: str
     standing: BookingStanding
     cancelled: str
     call_key: uuid.UUID | None
@@ -150,7 +152,7 @@ class LinkOut(Schema):
 def booking_out(booking: Booking, come_back: date | None = None) -> BookingOut:
     """A booking as it is answered, and when its door is come back to."""
     door, who, expected = booking.door, booking.technician, booking.expected()
-    same = {name: getattr(booking, name) for name in service.BookingInput.model_fields if name != "technician"}
+    same = {name: getattr(booking, name) for name in service.BookingInput.model_fields if name not in ("technician", "helper")}
     return BookingOut(
         **same,
         key=booking.key,
@@ -163,6 +165,8 @@ def booking_out(booking: Booking, come_back: date | None = None) -> BookingOut:
         window=booking.window,
         technician=who.username if who else "",
         technician_name=who.name if who else "",
+        helper=booking.helper.username if booking.helper else "",
+        helper_name=booking.helper.name if booking.helper else "",
         standing=booking.standing,
         call_key=booking.call.key if booking.call and booking.standing in ("under_way", "done") else None,
         stage=booking.call.stage_now if booking.call and booking.standing in ("under_way", "done") else "",
@@ -265,8 +269,8 @@ def booked_ahead(request: HttpRequest, key: uuid.UUID, counted: bool = False) ->
 def day_sheet(request: HttpRequest, day: Day, technician: Annotated[str, Query(max_length=150)] = "") -> HttpResponse:
     """The day as a printed sheet, of one person's calls where one is named."""
     (found,) = _days(day, 1)
-    rows = [one for one in found.bookings if one.standing != "cancelled" and technician in ("", one.technician)]
-    whose = next((one.technician_name for one in rows), "") if technician else ""
+    rows = [one for one in found.bookings if one.standing != "cancelled" and technician in ("", one.technician, one.helper)]
+    whose = next((one.name for one in crew_of(person_of(request).shop_id).filter(username=technician)), "") if technician else ""
     shown = {"day": day, "whose": whose, "bookings": rows, "shop": person_of(request).shop}
     answer = HttpResponse(pdf_of("bookings/day.html", shown, person_of(request).units), content_type="application/pdf")
     answer["Content-Disposition"] = f'inline; filename="day-{day.isoformat()}.pdf"'
@@ -308,7 +312,7 @@ def calendar(request: HttpRequest, secret: Annotated[str, Field(max_length=80)])
         raise Http404
     with scope(shop=person.shop_id):
         found = service.between(timezone.now().date() - timedelta(days=BACK_DAYS), FEED_DAYS)
-        mine = [one for one in found if one.technician_id in (None, person.pk)]
+        mine = [one for one in found if one.technician_id in (None, person.pk) or one.helper_id == person.pk]
         due = standing(timezone.now().date() + timedelta(days=FEED_DAYS - BACK_DAYS)).filter(by=person)
         text = calendar_of(f"{person.shop.name}: {person.name}", mine, list(due))
     return HttpResponse(text, content_type="text/calendar; charset=utf-8")

@@ -104,7 +104,10 @@ def desk(request: HttpRequest, asked: DeskQuestion) -> DeskDay:
     people = list(crew_of(shop.pk))
     door, wanted = _wanted(asked, shop)
     going = {one.pk for one in people}
-    found = [_of_person(one, [booking for booking in bookings if booking.technician_id == one.pk], day, wanted) for one in people]
+    found = [
+        _of_person(one, [booking for booking in bookings if one.pk in (booking.technician_id, booking.helper_id)], day, wanted)
+        for one in people
+    ]
     return DeskDay(
         day=asked.day,
         opens_minute=day.opens_minute,

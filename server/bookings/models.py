@@ -20,8 +20,8 @@ class Booking(models.Model):
     """A visit to a door, booked for a day of the shop's own calendar.
 
     `from_time` and `until_time` are the window the customer was told; both empty for any time of the day. `call` is what
-    was started for it. `cancelled` says why nobody comes. `set_out_at` and `set_out_by`: who is on the way since when, until the
-    call is begun.
+    was started for it. `helper` is a second person who goes along. `cancelled` says why nobody comes. `set_out_at` and `set_out_by`:
+    who is on the way since when, until the call is begun.
     """
 
     shop = models.ForeignKey(Shop, on_delete=models.PROTECT, related_name="bookings")
@@ -33,6 +33,7 @@ class Booking(models.Model):
     complaint = models.CharField(max_length=60)
     note = models.CharField(max_length=600, blank=True)
     technician = models.ForeignKey(Person, on_delete=models.PROTECT, null=True, related_name="bookings")
+    helper = models.ForeignKey(Person, on_delete=models.PROTECT, null=True, related_name="+")
     call = models.ForeignKey(Call, on_delete=models.PROTECT, null=True, related_name="bookings")
     cancelled = models.CharField(max_length=200, blank=True)
     set_out_at = models.DateTimeField(null=True)

@@ -34,7 +34,9 @@ LAST_OF_DOOR = 12
 
 
 class BookingInput(RequestBody):
-    """What is booked: a window or any time of the day, who goes (empty for nobody yet), and why nobody comes where it is called off."""
+    """What is booked: a window or any time of the day, who goes (empty for nobody yet), who goes along, and why nobody comes where it
+    is called off.
+    """
 
     day: date
     from_time: WallTime | None = None
@@ -42,6 +44,7 @@ class BookingInput(RequestBody):
     complaint: str = Field(VISIT, max_length=60)
     note: str = Field("", max_length=600)
     technician: str = Field("", max_length=150)
+    helper: str = Field("", max_length=150)
     cancelled: str = Field("", max_length=200)
 
 
@@ -58,7 +61,7 @@ def last_of_door(key: uuid.UUID) -> QuerySet[Booking]:
 
 def with_details(bookings: QuerySet[Booking]) -> QuerySet[Booking]:
     """Bookings with all that is told of each, in one query."""
-    return bookings.select_related("shop", "door", "technician", "call", "set_out_by")
+    return bookings.select_related("shop", "door", "technician", "helper", "call", "set_out_by")
 
 
 def come_back_of(bookings: Iterable[Booking]) -> dict[int, date]:
@@ -192,14 +195,18 @@ def _set(booking: Booking, wish: BookingInput) -> None:
     for name in ("day", "from_time", "until_time", "complaint", "note"):
         setattr(booking, name, getattr(wish, name))
     booking.cancelled = wish.cancelled.strip()
-    # Who has left stays on what was booked for them, until somebody else is named.
-    if booking.technician and wish.technician == booking.technician.username:
-        return
-    booking.technician = None
-    if wish.technician:
-        booking.technician = crew_of(booking.shop_id).filter(username=wish.technician).first()
-        if booking.technician is None:
-            raise BadInputError("Nobody of that name is sent to doors here.", "technician", wish.technician, "a sign-in name of this shop")
+    booking.technician = _named(booking, booking.technician, "technician", wish.technician)
+    booking.helper = _named(booking, booking.helper, "helper", wish.helper)
+
+
+def _named(booking: Booking, before: Person | None, field: str, username: str) -> Person | None:
+    """Who goes, by sign-in name. Who has left stays on what was booked for them, until somebody else is named."""
+    if not username or (before and before.username == username):
+        return before if username else None
+    found = crew_of(booking.shop_id).filter(username=username).first()
+    if found is None:
+        raise BadInputError("Nobody of that name is sent to doors here.", field, username, "a sign-in name of this shop")
+    return found
 
 
 def _require(booking: Booking, wish: BookingInput) -> None:
@@ -207,6 +214,8 @@ def _require(booking: Booking, wish: BookingInput) -> None:
     first, last = timezone.now().date() - timedelta(days=1), timezone.now().date() + timedelta(days=AHEAD_DAYS)
     if wish.day != booking.day and not first <= wish.day <= last:
         raise OutOfRangeError("A call is booked for today or later.", "day", wish.day.isoformat(), f"{first} to {last}")
+    if wish.helper and wish.helper == wish.technician:
+        raise ContradictionError("A helper goes along with somebody else.", "helper", wish.helper, "another person, or nobody")
     if (wish.from_time is None) != (wish.until_time is None):
         raise BadInputError("A window has a beginning and an end.", "until_time", None, "both, or neither for any time of the day")
     if wish.from_time and wish.until_time and wish.until_time <= wish.from_time:

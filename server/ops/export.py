@@ -41,7 +41,7 @@ def export_shop(shop: Shop, into: IO[bytes]) -> int:
         packed.writestr("doors.csv", csv_of(DOOR_COLUMNS, (_row(door) for door in Door.objects.order_by("pk").iterator())))
         for door in Door.objects.order_by("pk").prefetch_related("changes").iterator(chunk_size=200):
             packed.writestr(f"doors/{door.key}.json", _json(_door(door)))
-        booked = Booking.objects.select_related("door", "technician", "call").order_by("pk")
+        booked = Booking.objects.select_related("door", "technician", "helper", "call").order_by("pk")
         packed.writestr("bookings.csv", csv_of(columns_of(BookingPart), (_booking(one) for one in booked.iterator())))
         followed = FollowUp.objects.select_related("door", "by").order_by("pk")
         packed.writestr("follow-ups.csv", csv_of(columns_of(FollowUpPart), (_follow_up(one) for one in followed.iterator())))
@@ -99,8 +99,9 @@ def _move(one: StockMove) -> dict[str, Any]:
 
 
 def _booking(one: Booking) -> dict[str, Any]:
-    who, call = one.technician, one.call
-    ends = {"door_key": one.door.key, "technician": who.username if who else "", "call_key": call.key if call else ""}
+    call = one.call
+    ends = {"door_key": one.door.key, "call_key": call.key if call else ""}
+    ends |= {name: who.username if who else "" for name, who in (("technician", one.technician), ("helper", one.helper))}
     return vars(one) | ends
 
 

@@ -248,8 +248,9 @@ def _booking(shop: Shop, people: dict[str, Person], doors: dict[UUID, Door], cal
         shop=shop,
         door=_of(doors, part.door_key, "bookings.csv: door_key"),
         technician=_of(people, part.technician, "bookings.csv") if part.technician else None,
+        helper=_of(people, part.helper, "bookings.csv") if part.helper else None,
         call_id=_of(calls, part.call_key, "bookings.csv: call_key") if part.call_key else None,
-        **part.model_dump(exclude={"door_key", "technician", "call_key"}),
+        **part.model_dump(exclude={"door_key", "technician", "helper", "call_key"}),
     )
 
 

@@ -128,6 +128,7 @@ class BookingPart(ExportPart):
     note: Annotated[str, Field(max_length=600)]
     cancelled: Name
     technician: str
+    helper: str = ""
     call_key: Annotated[UUID | None, OptionalCell]
 
 

@@ -72,6 +72,7 @@ class Day:
         wish = {
             "version": booking.version, "day": str(booking.day), "complaint": booking.complaint, "cancelled": booking.cancelled,
             "technician": booking.technician.username if booking.technician else "",
+            "helper": booking.helper.username if booking.helper else "",
         }  # fmt: skip
         if what in ("set_out", "not_set_out"):
             self.ask("POST" if what == "set_out" else "DELETE", f"/bookings/{booking.key}/on-the-way", None)

@@ -56,6 +56,29 @@ def test_everybodys_day_stands_side_by_side_with_the_way_between(technician, lea
     assert day["at_door"] == []
 
 
+def test_who_goes_along_has_the_visit_in_their_day_too(technician, lead, shop, door):
+    api, lena = Api(technician), lead.username
+    visit = tomorrow(api, door, ("09:00", "10:00"), helper=lena)
+    assert (visit["technician"], visit["helper"], visit["helper_name"]) == ("tess", lena, lead.name)
+    day = asked(api, wanted={"minutes": 60, "complaint": "check"})
+    for name in ("tess", lena):
+        (planned,) = of(day, name)["visits"]
+        assert (planned["booking"]["key"], planned["planned"]["start_minute"]) == (visit["key"], 540)
+        assert all(not 500 <= free["from_minute"] < 560 for free in of(day, name)["free"]), "neither has room then"
+    assert [one["booking"]["key"] for one in day["unassigned"]] == []
+    tomorrow(api, at(shop, "Shed", "Quay 7"), ("09:00", "09:15"), technician=lena)
+    assert of(asked(api), lena)["warnings"], "a helper booked twice is told"
+    wish = WISH | {"key": str(uuid.uuid4()), "day": TOMORROW.isoformat()}
+    for helper, status in (("tess", 422), ("nobody", 422), (lena, 200)):
+        answer = api.post(f"/doors/{door.key}/bookings", wish | {"technician": "tess", "helper": helper})
+        assert answer.status_code == status, helper
+    lead.is_active = False
+    lead.save()
+    kept = {name: visit[name] for name in ("day", "from_time", "until_time", "complaint", "note", "technician", "helper", "cancelled")}
+    answer = api.send("PUT", f"/bookings/{visit['key']}", kept | {"note": "Gate", "version": visit["version"]})
+    assert answer.json()["helper_name"] == lead.name, "who has left stays until somebody else is named"
+
+
 def test_who_is_free_for_ninety_minutes_is_one_question(technician, lead, shop, door):
     api = Api(technician)
     tomorrow(api, door, ("08:00", "08:30"))

@@ -10,7 +10,7 @@ TODAY = date.today()
 
 WISH = {
     "day": TODAY.isoformat(), "from_time": "09:00", "until_time": "11:00", "complaint": "bang", "note": "Dog in the yard.",
-    "technician": "tess", "cancelled": "",
+    "technician": "tess", "helper": "", "cancelled": "",
 }  # fmt: skip
 
 

@@ -22,6 +22,8 @@ type Props = {
   planned: Schemas['PlannedVisit'] | null;
   hours: { first: number; last: number };
   isPicked: boolean;
+  /** Whether it stands in the day of whoever goes along: it is moved where the other one's is. */
+  isHelp?: boolean;
   /** A strip of the day, to measure a finger's way by. */
   strip: RefObject<HTMLDivElement | null>;
   /** By so many minutes along the day, and so many people down. */
@@ -31,10 +33,10 @@ type Props = {
 };
 
 /** One booking in somebody's day: dragged, or moved by the arrow keys; Enter opens it, Escape puts it back. */
-export function BoardVisit({ booking, planned, hours, isPicked, strip, move, putBack, open }: Props) {
+export function BoardVisit({ booking, planned, hours, isPicked, isHelp = false, strip, move, putBack, open }: Props) {
   const [dragged, setDragged] = useState({ x: 0, y: 0 });
   const way = useRef({ x: 0, y: 0, isKey: false });
-  const isBegun = !isToCome(booking);
+  const isBegun = isHelp || !isToCome(booking);
   const { moveProps } = useMove({
     onMoveStart: ({ pointerType }) => {
       way.current = { x: 0, y: 0, isKey: pointerType === 'keyboard' };
@@ -60,7 +62,12 @@ export function BoardVisit({ booking, planned, hours, isPicked, strip, move, put
   // Where it ends is drawn.
   const when = planned ? clockOf(planned.start_minute) : booking.window;
   const classes = [isPicked && 'picked', isBegun && 'begun', late > 0 && 'late', !planned && 'loose'].filter(Boolean);
-  const people = booking.expected.triage.people;
+  // First, so that a narrow block does not cut it off.
+  const crew = isHelp
+    ? `helps ${booking.technician_name || 'nobody yet'}`
+    : booking.helper_name
+      ? `with ${booking.helper_name.split(' ')[0]}`
+      : booking.expected.triage.people > 1 && 'needs a helper';
   return (
     <>
       {planned && booking.from_time && booking.until_time && (
@@ -73,7 +80,7 @@ export function BoardVisit({ booking, planned, hours, isPicked, strip, move, put
           // On a phone nothing is drawn to scale: there a finger scrolls.
           if (!isBegun && !matchMedia(PHONE).matches) moveProps.onPointerDown?.(event);
         }}
-        id={`visit-${booking.key}`}
+        id={`visit-${booking.key}${isHelp ? '-help' : ''}`}
         role="button"
         tabIndex={0}
         className={classes.join(' ')}
@@ -98,11 +105,7 @@ export function BoardVisit({ booking, planned, hours, isPicked, strip, move, put
         }}
       >
         <b>{booking.door_name} </b>
-        <small>
-          {[late > 0 ? `${spell(late)} late` : when, people > 1 && `${people} people`, state]
-            .filter(Boolean)
-            .join(' · ')}
-        </small>
+        <small>{[crew, late > 0 ? `${spell(late)} late` : when, state].filter(Boolean).join(' · ')}</small>
         <span className="sr">
           {planned && ` until ${clockOf(planned.end_minute)}`}, promised {booking.window}
           {isBegun ? '' : ', arrow keys move it'}

@@ -31,6 +31,7 @@ function usual(): Wish {
     complaint: 'check',
     note: '',
     technician: '',
+    helper: '',
     cancelled: '',
   };
 }
@@ -43,6 +44,7 @@ export function BookingForm({ door, name, booking, done }: Props) {
   const [first] = useState(() => (booking ? wishOf(booking) : usual()));
   const [wish, set, forget] = useFormDraft(`booking.${booking ? `${booking.key}.${booking.version}` : door}`, first);
   const told = knowledge.data?.complaints.find((one) => one.id === wish.complaint);
+  const crew = (here.data?.people ?? []).map((one) => ({ id: one.username, text: one.name }));
   const [why, setWhy] = useState('');
   const [key] = useState(newId);
   const save = useMutation({
@@ -122,8 +124,15 @@ export function BookingForm({ door, name, booking, done }: Props) {
           label="Who goes"
           value={wish.technician}
           none="Nobody yet"
-          options={(here.data?.people ?? []).map((one) => ({ id: one.username, text: one.name }))}
+          options={crew}
           pick={(technician) => set({ technician })}
+        />
+        <Select
+          label="Who goes along"
+          value={wish.helper}
+          none="Nobody"
+          options={crew.filter((one) => one.id !== wish.technician)}
+          pick={(helper) => set({ helper })}
         />
         <Stack className="beside">
           {told && (

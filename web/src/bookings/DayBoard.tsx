@@ -7,20 +7,26 @@ import { deskQuery } from '../api/queries';
 import { useWorksOnDoors } from '../ui/CallLink';
 import { spell } from '../ui/dates';
 import { Quiet, Stack } from '../ui/layout';
+import { Select } from '../ui/Select';
 import { Loading, Trouble } from '../ui/states';
 import { BoardVisit } from './BoardVisit';
 import { clockOf, gapsOf, hoursOf, moved, partOf } from './dayMove';
 import { MovedBooking } from './MovedBooking';
+import { RoomFor } from './RoomFor';
 import { isToCome } from './standing';
 import { TapeOfHours } from './TapeOfHours';
 import { type Wish, wishOf } from './wish';
 
 type Booking = Schemas['BookingOut'];
+/** How long a call may take that there is room for [min]. */
+const ROOMS = [30, 45, 60, 90, 120, 180];
 type Picked = { booking: Booking; wish: Wish };
 
 const Lane = styled.section`display: grid; grid-template-columns: 148px minmax(0, 1fr); gap: 12px; border-top: 1px solid var(--line); padding: 8px 0;
   h2 { font: 600 20px/1.1 'Barlow Condensed', sans-serif; margin: 0; }
   @media (max-width: 700px) { grid-template-columns: minmax(0, 1fr); gap: 6px; }`;
+const Asked = styled.div`display: grid; grid-template-columns: 200px minmax(0, 1fr); gap: 12px 28px; align-items: end; padding-bottom: 12px;
+  @media (max-width: 700px) { grid-template-columns: minmax(0, 1fr); }`;
 /** To scale along the day; on a phone one under another, in order. */
 const Strip = styled.div`position: relative; height: 92px;
   @media (max-width: 700px) { height: auto; display: grid; gap: 4px; }`;
@@ -42,7 +48,9 @@ export function DayBoard({ day, change }: { day: string; change: (booking: Booki
     works && call_key ? `/calls/${call_key}` : `/doors/${door_key}`;
   const strip = useRef<HTMLDivElement>(null);
   const tried = picked && { ...picked.wish, key: picked.booking.key, door: picked.booking.door_key };
-  const found = useQuery(deskQuery(tried ? { day, tried } : { day }));
+  const [room, setRoom] = useState('');
+  const wanted = room ? { minutes: Number(room), complaint: 'check' } : null;
+  const found = useQuery(deskQuery({ day, ...(tried && { tried }), ...(wanted && { wanted }) }));
   useEffect(() => setPicked((now) => (now?.booking.day === day ? now : null)), [day]);
   useEffect(() => {
     // Moved to somebody else it is drawn anew there: the keyboard goes with it.
@@ -59,13 +67,14 @@ export function DayBoard({ day, change }: { day: string; change: (booking: Booki
     setFocused(booking.key);
     setPicked({ ...from, wish: moved(from.wish, minutes, lanes, usernames, plannedMinute) });
   };
-  const visit = ({ booking, planned }: Schemas['DeskVisit']) => (
+  const visit = ({ booking, planned }: Schemas['DeskVisit'], lane = '') => (
     <BoardVisit
       key={booking.key}
       booking={booking}
       planned={planned}
       hours={hours}
       isPicked={picked?.booking.key === booking.key}
+      isHelp={lane !== '' && booking.helper === lane}
       strip={strip}
       move={move(booking, planned?.start_minute ?? found.data.opens_minute)}
       putBack={() => setPicked(null)}
@@ -85,6 +94,16 @@ export function DayBoard({ day, change }: { day: string; change: (booking: Booki
           letGo={(key) => setPicked((now) => (now?.booking.key === key ? null : now))}
         />
       )}
+      <Asked>
+        <Select
+          label="Who is free for"
+          none="Not asked"
+          value={room}
+          pick={setRoom}
+          options={ROOMS.map((minutes) => ({ id: String(minutes), text: spell(minutes) }))}
+        />
+        {wanted && <RoomFor people={people} />}
+      </Asked>
       <TapeOfHours hours={hours} day={found.data} />
       {people.map((person, place) => (
         <Lane key={person.username} aria-label={person.name}>
@@ -117,14 +136,14 @@ export function DayBoard({ day, change }: { day: string; change: (booking: Booki
                 </span>
               </Free>
             ))}
-            {person.visits.map(visit)}
+            {person.visits.map((one) => visit(one, person.username))}
           </Strip>
         </Lane>
       ))}
       {unassigned.length > 0 && (
         <Lane aria-label="Nobody yet">
           <h2>Nobody yet</h2>
-          <Loose>{unassigned.map(visit)}</Loose>
+          <Loose>{unassigned.map((one) => visit(one))}</Loose>
         </Lane>
       )}
     </Stack>

@@ -4,7 +4,7 @@ import { clockOf, gapsOf, hoursOf, isSame, minuteOf, moved, partOf, quarterFrom 
 import type { Wish } from './wish';
 
 const WISH: Wish = {
-  day: '2026-12-03', from_time: '09:00:00', until_time: '11:00:00', complaint: 'bang', note: '', technician: 'tess', cancelled: '',
+  day: '2026-12-03', from_time: '09:00:00', until_time: '11:00:00', complaint: 'bang', note: '', technician: 'tess', helper: '', cancelled: '',
 }; // biome-ignore format: a row of values
 const PEOPLE = ['lena', 'tess'];
 const planned = (start_minute: number, end_minute: number, travel_min = 0) =>

@@ -7,6 +7,14 @@ type Booking = Schemas['BookingOut'];
 /** Whether it stands and nobody has begun. */
 export const isToCome = ({ standing }: Booking): boolean => standing === 'booked' || standing === 'on_the_way';
 
+/** Whether somebody goes, or goes along, or nobody goes yet. */
+export const isOf = ({ technician, helper }: Booking, me: string | undefined): boolean =>
+  !technician || technician === me || helper === me;
+
+/** Who goes, and who goes along. */
+export const crewOf = ({ technician_name, helper_name }: Booking): string =>
+  [technician_name || 'nobody yet', helper_name && `with ${helper_name}`].filter(Boolean).join(' ');
+
 /** How a booking stands, in a few words, and by whom. */
 export function standingOf(booking: Booking): string {
   switch (booking.standing) {
@@ -19,6 +27,6 @@ export function standingOf(booking: Booking): string {
     case 'done':
       return booking.come_back ? `done; come back by ${inWords(booking.come_back)}` : 'done';
     default:
-      return booking.technician_name ? `booked, ${booking.technician_name}` : 'booked, nobody goes yet';
+      return booking.technician_name ? `booked, ${crewOf(booking)}` : 'booked, nobody goes yet';
   }
 }

@@ -4,6 +4,6 @@ export type Wish = Omit<Required<Schemas['NewBooking']>, 'key'>;
 
 /** What a booking says, to be said again with a part of it changed. */
 export function wishOf(booking: Schemas['BookingOut']): Wish {
-  const { day, from_time, until_time, complaint, note, technician, cancelled } = booking;
-  return { day, from_time, until_time, complaint, note, technician, cancelled };
+  const { day, from_time, until_time, complaint, note, technician, helper, cancelled } = booking;
+  return { day, from_time, until_time, complaint, note, technician, helper, cancelled };
 }

@@ -4,7 +4,7 @@ import { Link, useNavigate } from 'react-router';
 import styled from 'styled-components';
 import { client, data, newId, type Schemas } from '../api/client';
 import { sessionQuery } from '../api/queries';
-import { isToCome, standingOf } from '../bookings/standing';
+import { crewOf, isOf, isToCome, standingOf } from '../bookings/standing';
 import { TextToSend } from '../bookings/TextToSend';
 import { wishOf } from '../bookings/wish';
 import { Action, ActionLink, Plain, PlainLink } from '../ui/buttons';
@@ -34,7 +34,7 @@ export function Booked({ booking, next, change }: Props) {
     <Line className={standing === 'cancelled' ? 'off' : ''} aria-label={`${booking.window}, ${booking.door_name}`}>
       <Stack $gap={3}>
         <b>{booking.window}</b>
-        <Quiet>{booking.technician_name || 'nobody yet'}</Quiet>
+        <Quiet>{crewOf(booking)}</Quiet>
         {(standing === 'on_the_way' || booking.come_back) && <Quiet>{standingOf(booking)}</Quiet>}
       </Stack>
       <Stack $gap={3}>
@@ -73,7 +73,7 @@ export function Booked({ booking, next, change }: Props) {
 function Ways({ booking, next, change }: Props) {
   const works = useWorksOnDoors();
   const me = useQuery(sessionQuery).data?.person?.username;
-  const isMine = booking.technician === me || booking.technician === '';
+  const isMine = isOf(booking, me);
   const navigate = useNavigate();
   const queries = useQueryClient();
   const [key] = useState(newId);

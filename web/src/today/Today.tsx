@@ -4,7 +4,7 @@ import { useSearchParams } from 'react-router';
 import styled from 'styled-components';
 import type { Schemas } from '../api/client';
 import { bookingsQuery, callsQuery, followUpsQuery, sessionQuery } from '../api/queries';
-import { isToCome } from '../bookings/standing';
+import { isOf, isToCome } from '../bookings/standing';
 import { ActionLink, LineLink, PlainAnchor, PlainLink } from '../ui/buttons';
 import { CallLink, useWorksOnDoors } from '../ui/CallLink';
 import { DeferredContent } from '../ui/DeferredContent';
@@ -51,7 +51,7 @@ export function Today() {
   const due = useQuery(followUpsQuery('', '', daysAfter(today(), 7)));
   const week = useQuery(bookingsQuery(mondayOf(day), 7));
   const ofToday = week.data?.days.find((one) => one.day === today())?.bookings ?? [];
-  const mine = ofToday.filter((one) => one.technician === session.data?.person?.username || !one.technician);
+  const mine = ofToday.filter((one) => isOf(one, session.data?.person?.username));
   const along = useTakeAlong(works ? mine : NONE);
   if (changing)
     return (
@@ -76,7 +76,7 @@ export function Today() {
   if (week.isLoadingError) return <Trouble wrong={week.error} retry={() => week.refetch()} />;
   const me = session.data?.person?.username ?? '';
   const all = week.data.days.find((one) => one.day === day)?.bookings ?? [];
-  const booked = whose === 'mine' ? all.filter((one) => one.technician === me || !one.technician) : all;
+  const booked = whose === 'mine' ? all.filter((one) => isOf(one, me)) : all;
   const pressing = due.data?.follow_ups.length ?? 0;
   const begun = new Set(week.data.days.flatMap((one) => one.bookings.map((booking) => booking.call_key)));
   const next = booked.find(isToCome);
