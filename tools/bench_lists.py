@@ -24,6 +24,9 @@ LISTS = {
     "search, one door by all its words": "/api/doors?search={words}",
     "search, nothing found": "/api/doors?search=lighthouse",
     "calls under way and closed last": "/api/calls",
+    "the books, a year": "/api/insight?since=2024-01-01&until=2024-12-31",
+    "the books, four years": "/api/insight?since=2022-01-01&until=2025-12-31",
+    "the calls behind a figure": "/api/insight/calls?since=2024-01-01&until=2024-12-31&cause=eye_sun",
     "one door's calls": "/api/doors/{door}/calls",
 }
 

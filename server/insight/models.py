@@ -49,10 +49,11 @@ class CallCount(models.Model):
 
     class Meta:
         indexes = [
-            # Each table of the books is read off an index alone.
-            models.Index(fields=["shop", "month", "cause", "carrier", "back_for"], name="count_by_cause"),
-            models.Index(fields=["shop", "month", "complaint", "minutes", "expected_min"], name="count_by_complaint"),
-            models.Index(fields=["shop", "month", "work", "back_for", "proofs_failed", "proofs_tried"], name="count_by_work"),
+            models.Index(fields=["shop", "month"], name="count_by_month"),
+            # The calls behind a figure, newest first.
+            models.Index(fields=["shop", "cause", "closed_at"], name="count_by_cause_newest"),
+            models.Index(fields=["shop", "complaint", "closed_at"], name="count_by_complaint_newest"),
+            models.Index(fields=["shop", "closed_at"], name="count_newest"),
             models.Index(fields=["door", "closed_at"], name="count_of_door"),
         ]
 

@@ -67,7 +67,7 @@ export function BoardVisit({ booking, planned, hours, isPicked, isHelp = false, 
     ? `helps ${booking.technician_name || 'nobody yet'}`
     : booking.helper_name
       ? `with ${booking.helper_name.split(' ')[0]}`
-      : booking.expected.triage.people > 1 && 'needs a helper';
+      : booking.expected.triage.people > 1 && `${booking.expected.triage.people} people`;
   return (
     <>
       {planned && booking.from_time && booking.until_time && (
