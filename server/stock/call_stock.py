@@ -7,10 +7,10 @@ from datetime import datetime
 
 from hinge.view.needs import Needs
 from server.people.models import Person
-from server.stock.models import SIZES, CallStock, StockItem, StockMove
+from server.stock.models import SIZES, UNSIZED, CallStock, StockItem, StockMove
 from server.stock.reservations import serve
 from server.stock.van import item_of, locked, move_pieces
-from server.stock.vans import van_of
+from server.stock.vans import van_of, vans
 
 Why = StockMove.Why
 
@@ -19,13 +19,14 @@ def follow(person: Person, call_key: uuid.UUID, where: str, needs: Needs, moment
     """Bring a van in line with what a call needs: keep what it plans, take out what it fitted and used.
 
     Part of the transaction that entered it, under the call's lock. What the van lacks is not kept: it comes from elsewhere.
-    Whoever plans anew, before anything has left a van for the call, has it served from their own.
+    Whoever plans anew, before anything has left a van for the call, has it served from their own; so has whoever goes on with a call
+    whose van was given up meanwhile.
     """
     mine = van_of(person)
     of, _ = CallStock.objects.get_or_create(shop=person.shop, call_key=call_key, defaults={"where": where, "van": mine})
     before, planned = of.van, [vars(one) for one in needs.planned]
     replans = (planned, needs.named) != (of.planned, of.named) and bool(planned or needs.named)
-    if replans and not of.fitted and not any(of.left.values()):
+    if (replans and not of.fitted and not any(of.left.values())) or of.van not in {van.number for van in vans()}:
         of.van = mine
     items = locked(before, of.van)
     if needs.fitted > of.fitted:
@@ -69,6 +70,9 @@ def _parts(person: Person, of: CallStock, items: list[StockItem], used: Mapping[
     for name in sorted({*used, *of.parts}):
         more, left, item = used.get(name, 0) - of.parts.get(name, 0), of.left.get(name, 0), there.get(name)
         goes = min(more, item.pieces if item else 0) if more > 0 else min(used.get(name, 0) - left, 0)
+        if goes < 0 and item is None:
+            # It left another van, which is not there any more.
+            item = item_of({**UNSIZED, "part": name}, of.van, person, items)
         if item and goes:
             move_pieces(person, item, -goes, Why.USED if goes > 0 else Why.PUT_BACK, moment, of)
             of.left[name] = left + goes

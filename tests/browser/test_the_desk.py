@@ -214,3 +214,28 @@ def test_a_door_that_is_here_already_is_named_while_its_file_is_typed_and_its_ph
     page.write("Search", "quaiside")
     page.sees("Shown instead: “quayside”")
     page.sees(door.name)
+
+
+def test_a_helper_goes_along_and_room_for_ninety_minutes_is_one_question(signed_in, person, door, colleague):
+    page = signed_in
+    page.go(f"/doors/{door.key}")
+    page.touch("Book a call")
+    page.browser.execute_script(SET_DATE, TOMORROW.isoformat())
+    page.browser.execute_script(SET_TIME, "From", "09:00")
+    page.browser.execute_script(SET_TIME, "Until", "10:00")
+    page.pick("Who goes", "Tess Orme")
+    page.pick("Who goes along", "Ada Selwick")
+    page.touch("Book it")
+    booking = page.until(Booking.objects.first, "booked")
+    assert (booking.technician, booking.helper) == (person, colleague)
+    page.go(f"/?day={TOMORROW.isoformat()}")
+    page.touch("Side by side")
+    page.sees("with Ada")
+    page.sees("helps Tess Orme")
+    page.pick("Who is free for", "1 h 30")
+    page.sees("can begin")
+    assert page.axe() == []
+    page.size(390, 844)
+    assert not page.scrolls_sideways()
+    page.size(1280, 800)
+    assert page.complaints() == []

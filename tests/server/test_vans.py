@@ -125,6 +125,18 @@ def test_whoever_plans_anew_has_the_call_served_from_their_own_van(lead, technic
     assert ({one.item.van for one in Kept.objects.all()}, CallStock.objects.get().van) == ({2}, 2)
 
 
+def test_what_is_taken_back_of_a_van_that_was_given_up_comes_to_ones_own(lead, technician, shop, second):
+    load(lead, "part,count\nRoller,2\n", 2, "parts")
+    call = planned(lead, shop, "Net loft")
+    call.must("withdrawn", entry=call.state.chosen.entry, reason="")
+    for _ in range(2):
+        call.must("part_used", part="Roller", pieces=1)
+    assert on_van(lead, 2) == {}
+    assert Api(lead).send("DELETE", "/vans/2").status_code == 204
+    call.must("withdrawn", entry=call.state.parts_used[-1].entry, reason="")
+    assert on_van(lead, 1) == {"roller": 1}
+
+
 def test_tomorrow_is_told_against_each_van(lead, technician, shop, second):
     load(lead, PAIR, 2)
     load(lead, 'part,count\n"Cable 1/8 in, 8 ft",3\n', 1, "parts")
