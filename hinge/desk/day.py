@@ -115,6 +115,17 @@ class DayPlan(BaseModel):
     warnings: list[DayWarning]
 
 
+class NearerVisit(BaseModel):
+    """A visit that is nearer than the next one of the plan, and can be gone to first with nobody late for it: proposed, never forced.
+
+    `travel_min` is the way to it [min].
+    """
+
+    key: str
+    travel_min: int
+    sentence: str
+
+
 def plan_day(visits: Sequence[Visit], day: WorkingDay) -> DayPlan:
     """The visits in the order in which they are gone to, with what is told of the day."""
     return _timed(_ordered(visits, day), day)
@@ -132,16 +143,36 @@ def free_windows(plan: DayPlan, visits: Sequence[Visit], day: WorkingDay, addres
     for place in range(begun, len(ordered) + 1):
         before, planned = (ordered[place - 1], plan.visits[place - 1]) if place else (None, None)
         follows = ordered[place] if place < len(ordered) else None
-        # Nobody sets out before the shop opens, or before now.
-        free_at = max(planned.end_minute if planned else 0, day.opens_minute, day.now_minute)
+        # Nobody sets out before the shop opens, but who was at a door before it did; or before now.
+        free_at = max(planned.end_minute if planned else day.opens_minute, day.now_minute)
         way = day.travel.minutes(before.address if before else day.base, address)
         way_on = day.travel.minutes(address, follows.address if follows else day.base)
         last = plan.visits[place].latest_start_minute if follows else day.closes_minute
-        earliest, latest = free_at + way, last - way_on - minutes
+        # Nobody is promised a time before the shop opens.
+        earliest, latest = max(free_at + way, day.opens_minute), last - way_on - minutes
         if latest >= earliest:
             after = before.key if before else ""
             found.append(FreeWindow(after=after, travel_min=way, from_minute=earliest, until_minute=latest))
     return found
+
+
+def nearer_visit(plan: DayPlan, visits: Sequence[Visit], day: WorkingDay) -> NearerVisit | None:
+    """The nearest visit that can be gone to before the next one of the plan: without waiting there, and with nobody later for it."""
+    by_key = {one.key: one for one in visits}
+    ordered = [by_key[one.key] for one in plan.visits]
+    begun = sum(one.started_minute is not None for one in ordered)
+    if len(ordered) - begun < 2:
+        return None
+    here, planned = (ordered[begun - 1].address if begun else day.base), plan.visits[begun]
+    for one in sorted(ordered[begun + 1 :], key=lambda each: (day.travel.minutes(here, each.address), each.key)):
+        way = day.travel.minutes(here, one.address)
+        other = _timed([*ordered[:begun], one, *(each for each in ordered[begun:] if each is not one)], day)
+        first = other.visits[begun]
+        waits = one.from_minute is not None and first.start_minute == one.from_minute
+        if way < planned.travel_min and not waits and _cost(other, day)[:2] <= _cost(plan, day)[:2]:
+            values = {"door": one.name, "way": duration(way), "other_way": duration(planned.travel_min)}
+            return NearerVisit(key=one.key, travel_min=way, sentence=_say("nearer", **values))
+    return None
 
 
 def _ordered(visits: Sequence[Visit], day: WorkingDay) -> list[Visit]:

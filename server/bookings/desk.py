@@ -7,7 +7,18 @@ from datetime import date, datetime, time
 
 from django.utils import timezone
 
-from hinge.desk.day import MINUTES_A_DAY, MOST_VISITS, DayPlan, FreeWindow, Visit, WorkingDay, free_windows, plan_day
+from hinge.desk.day import (
+    MINUTES_A_DAY,
+    MOST_VISITS,
+    DayPlan,
+    FreeWindow,
+    NearerVisit,
+    Visit,
+    WorkingDay,
+    free_windows,
+    nearer_visit,
+    plan_day,
+)
 from hinge.questions.day import WantedVisit
 from server.bookings.models import Booking
 from server.people.models import Shop
@@ -60,8 +71,14 @@ def _happened(booking: Booking) -> tuple[int | None, int | None]:
     return begins, minute_of(closed) if closed and closed.date() == booking.day else None
 
 
-def plan_of(bookings: Sequence[Booking], day: WorkingDay, wanted: WantedVisit | None) -> tuple[DayPlan, list[FreeWindow]]:
-    """The day of one person with their bookings, and where the wanted visit fits into it; no more bookings than can be planned."""
+def plan_of(
+    bookings: Sequence[Booking], day: WorkingDay, wanted: WantedVisit | None
+) -> tuple[DayPlan, list[FreeWindow], NearerVisit | None]:
+    """The day of one person with their bookings, where the wanted visit fits into it, and a nearer visit than the next one.
+
+    No more bookings than can be planned.
+    """
     visits = [visit_of(booking) for booking in bookings[:MOST_VISITS]]
     plan = plan_day(visits, day)
-    return plan, free_windows(plan, visits, day, wanted.address, wanted.minutes) if wanted else []
+    free = free_windows(plan, visits, day, wanted.address, wanted.minutes) if wanted else []
+    return plan, free, nearer_visit(plan, visits, day)

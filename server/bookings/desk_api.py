@@ -9,7 +9,7 @@ from django.utils import timezone
 from ninja import Router, Schema
 from pydantic import Field
 
-from hinge.desk.day import DayWarning, FreeWindow, PlannedVisit, WorkingDay
+from hinge.desk.day import DayWarning, FreeWindow, NearerVisit, PlannedVisit, WorkingDay
 from hinge.file.booked import VISIT
 from hinge.questions.day import WantedVisit
 from server.bookings import service
@@ -61,7 +61,10 @@ class DeskVisit(Schema):
 
 
 class DeskPerson(Schema):
-    """Somebody's day: the minutes at doors and on the road, when it ends [minutes after midnight], what is free and what is told."""
+    """Somebody's day: the minutes at doors and on the road, when it ends [minutes after midnight], what is free and what is told.
+
+    `nearer` is a visit that could be gone to before the next one.
+    """
 
     username: str
     name: str
@@ -70,6 +73,7 @@ class DeskPerson(Schema):
     travel_min: int
     ends_minute: int
     free: list[FreeWindow]
+    nearer: NearerVisit | None
     warnings: list[DayWarning]
 
 
@@ -121,7 +125,7 @@ def desk(request: HttpRequest, asked: DeskQuestion) -> DeskDay:
 
 
 def _of_person(person: Person, bookings: list[Booking], day: WorkingDay, wanted: WantedVisit | None) -> DeskPerson:
-    plan, free = plan_of(bookings, day, wanted)
+    plan, free, nearer = plan_of(bookings, day, wanted)
     by_key = {str(one.key): one for one in bookings}
     visits = [DeskVisit(booking=booking_out(by_key.pop(visit.key)), planned=visit) for visit in plan.visits]
     return DeskPerson(
@@ -133,6 +137,7 @@ def _of_person(person: Person, bookings: list[Booking], day: WorkingDay, wanted:
         travel_min=plan.travel_min,
         ends_minute=plan.ends_minute,
         free=free,
+        nearer=nearer,
         warnings=plan.warnings,
     )
 

@@ -28,7 +28,10 @@ def booked(person, door, hours, technician=None):
 
 
 def visit(page, booking):
-    return page.until(lambda: next(iter(page.browser.find_elements(By.ID, f"visit-{booking.key}")), None), "the booking on the board")
+    found = page.until(lambda: next(iter(page.browser.find_elements(By.ID, f"visit-{booking.key}")), None), "the booking on the board")
+    # On a phone the foot of the screen is covered.
+    page.browser.execute_script("arguments[0].scrollIntoView({block: 'center'})", found)
+    return found
 
 
 def stands(booking):

@@ -6,7 +6,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from hinge.desk.day import DayPlan, Visit, WorkingDay, clock, duration, free_windows, plan_day
+from hinge.desk.day import DayPlan, Visit, WorkingDay, clock, duration, free_windows, nearer_visit, plan_day
 from hinge.desk.travel import RoadTime, TravelTable, parse_roads
 from hinge.document import read
 from hinge.errors import BadInputError, ContradictionError
@@ -109,6 +109,35 @@ def test_a_visit_fits_where_it_is_said_to_and_nowhere_else(visits, address, minu
                 assert is_told == fits, (after, minute)
             else:
                 assert not (is_told and late_of(tried, begins, ("new", minute)) > was_late)
+
+
+@given(days())
+def test_what_is_nearer_is_nearer_and_makes_nobody_later(visits):
+    plan = plan_day(visits, DAY)
+    nearer = nearer_visit(plan, visits, DAY)
+    by_key = {one.key: one for one in visits}
+    order = [by_key[one.key] for one in plan.visits]
+    begun = sum(one.started_minute is not None for one in order)
+    here = order[begun - 1].address if begun else DAY.base
+    if nearer is None:
+        return
+    one = by_key[nearer.key]
+    assert one in order[begun + 1 :], "the next one itself is no news, and what is begun is gone to"
+    assert nearer.travel_min == TABLE.minutes(here, one.address) < plan.visits[begun].travel_min
+    other = [*order[:begun], one, *(each for each in order[begun:] if each is not one)]
+    assert late_of(other, starts(other)) <= late_of(order, starts(order))
+
+
+def test_what_is_nearer_is_proposed_and_what_was_promised_for_later_is_not():
+    far, near = visit("far", minutes=30, window=(480, 720)), visit("near", "Slip 3, Pennock", 30, (490, 720))
+    early = WorkingDay(base=DAY.base, travel=TABLE, now_minute=500)
+    nearer = nearer_visit(plan_day([far, near], early), [far, near], early)
+    assert (nearer.key, nearer.travel_min) == ("near", 8)
+    assert render(nearer.sentence, READERS["trade"]).startswith("Door near is nearer: 8 min instead of 25 min")
+    later = visit("near", "Slip 3, Pennock", 30, (600, 720))
+    assert nearer_visit(plan_day([far, later], early), [far, later], early) is None, "nobody waits before a door"
+    tight = visit("far", minutes=30, window=(500, 530))
+    assert nearer_visit(plan_day([tight, near], early), [tight, near], early) is None, "nobody is late for it"
 
 
 def test_a_day_worked_by_hand():

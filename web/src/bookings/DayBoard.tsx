@@ -114,6 +114,7 @@ export function DayBoard({ day, change }: { day: string; change: (booking: Booki
                 ? `${spell(person.work_min)} at doors, ${spell(person.travel_min)} on the road`
                 : 'nothing booked'}
             </Quiet>
+            {person.nearer && <Quiet>{person.nearer.sentence}</Quiet>}
           </div>
           <Strip ref={place === 0 ? strip : undefined}>
             {person.visits.map(
