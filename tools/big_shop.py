@@ -42,19 +42,21 @@ BEFORE = {"insight": "0001", "bookings": "0003", "stock": "0005", "doors": "0010
 def main() -> None:
     """Start a database of its own, fill it, and measure; in two processes, for the tables are made as their owner."""
     if len(sys.argv) > 1:
-        _measure(Path(sys.argv[1]))
+        os.environ.setdefault("DJANGO_SETTINGS_MODULE", "server.config.settings")
+        django.setup()
+        {"pages": _at_work, "commands": _stopped}[sys.argv[1]](Path(sys.argv[2]))
         return
     with tempfile.TemporaryDirectory(prefix="north-hinge-big-") as folder, running(Path(folder), PORT) as server:
         environment = server.environment | {"NORTH_HINGE_AS_OWNER": "1"}
-        subprocess.run([sys.executable, "-m", "tools.big_shop", folder], cwd=ROOT, env=environment, check=True)
+        for part in ("pages", "commands"):
+            subprocess.run([sys.executable, "-u", "-m", "tools.big_shop", part, folder], cwd=ROOT, env=environment, check=True)
+            # A backup is put back, and an upgrade made, where nobody is at work.
+            server.web.terminate()
+            server.web.wait(30)
 
 
-def _measure(folder: Path) -> None:
-    os.environ.setdefault("DJANGO_SETTINGS_MODULE", "server.config.settings")
-    django.setup()
-    from django.core.management import call_command
-
-    from server.ops.backup import back_up, restore
+def _at_work(folder: Path) -> None:
+    from server.ops.backup import back_up
 
     with scopes_disabled():
         filled = _took(_fill)
@@ -62,7 +64,16 @@ def _measure(folder: Path) -> None:
     _pages()
     made: list[Path] = []
     print(f"a backup: {_took(lambda: made.append(back_up(folder / 'backups'))):.0f} s, {made[0].stat().st_size / 1e6:.0f} MB")
-    print(f"put back: {_took(lambda: restore(made[0], replace=True)):.0f} s")
+
+
+def _stopped(folder: Path) -> None:
+    from django.core.management import call_command
+
+    from server.ops.backup import newest, restore
+
+    backup = newest(folder / "backups")
+    assert backup
+    print(f"put back: {_took(lambda: restore(backup, replace=True)):.0f} s")
     for app, name in BEFORE.items():
         call_command("migrate", app, name, verbosity=0)
     print(f"the upgrade to this release: {_took(lambda: call_command('migrate', verbosity=0)):.0f} s")

@@ -9,9 +9,9 @@ from django.http import Http404, HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
 from django.utils import timezone
 from django_scopes import scope
-from ninja import Query, Router, Schema
+from ninja import Query, Router
 from ninja.throttling import AnonRateThrottle
-from pydantic import Field
+from pydantic import BaseModel, Field
 
 from hinge.file.booked import Expected
 from hinge.questions.ahead_of_call import CallAhead
@@ -24,7 +24,7 @@ from server.calls import ahead
 from server.calls.api import CallOut, call_out
 from server.config.errors import file_of
 from server.config.pdf import pdf_of
-from server.config.request_body import RequestBody, written_json
+from server.config.request_body import RequestBody, written, written_json
 from server.followups.service import standing
 from server.people.scope import person_of
 from server.people.service import crew_of
@@ -35,7 +35,7 @@ router, WORKS = Router(tags=["bookings"]), WorksOnDoors()
 BACK_DAYS, FEED_DAYS = 14, 120
 
 
-class BookingOut(Schema):
+class BookingOut(BaseModel):
     """A booking; `window` in words, `technician` the sign-in name of who goes, `helper` of who goes along, and what it asks for.
 
     `stage` is how far its call is, empty before it is begun. `set_out_at` and `set_out_by`: who is on the way, since when.
@@ -73,7 +73,7 @@ class BookingOut(Schema):
     come_back: date | None
 
 
-class DayOut(Schema):
+class DayOut(BaseModel):
     """A day: its bookings in order of time and place, and the minutes that those which stand will take."""
 
     day: date
@@ -82,14 +82,14 @@ class DayOut(Schema):
     bookings: list[BookingOut]
 
 
-class Colleague(Schema):
+class Colleague(BaseModel):
     """Somebody who works here."""
 
     username: str
     name: str
 
 
-class DaysOut(Schema):
+class DaysOut(BaseModel):
     """Some days in order, and who can be sent."""
 
     days: list[DayOut]
@@ -123,26 +123,26 @@ class LetterIn(RequestBody):
     letter: mail.Letter
 
 
-class SentOut(Schema):
+class SentOut(BaseModel):
     """Where a letter went."""
 
     sent_to: str
 
 
-class StartedCall(Schema):
+class StartedCall(BaseModel):
     """The call that was started."""
 
     key: uuid.UUID
 
 
-class BookedAhead(Schema):
+class BookedAhead(BaseModel):
     """A call that is not begun, as it would be under a key to begin it with, and the answers ahead of it."""
 
     call: CallOut
     ahead: CallAhead
 
 
-class LinkOut(Schema):
+class LinkOut(BaseModel):
     """When the link was made that a calendar reads; `address` only in the answer that made it."""
 
     made_at: datetime | None
@@ -195,10 +195,10 @@ def _days(first: date, days: int) -> list[DayOut]:
 
 
 @router.get("/bookings", response=DaysOut, operation_id="bookings")
-def bookings(request: HttpRequest, day: Day, days: Annotated[int, Query(ge=1, le=31)] = 7) -> DaysOut:
+def bookings(request: HttpRequest, day: Day, days: Annotated[int, Query(ge=1, le=31)] = 7) -> HttpResponse:
     """Some days of bookings from a day on, those called off among them."""
     here = crew_of(person_of(request).shop_id)
-    return DaysOut(days=_days(day, days), people=[Colleague(username=one.username, name=one.name) for one in here])
+    return written(DaysOut(days=_days(day, days), people=[Colleague(username=one.username, name=one.name) for one in here]))
 
 
 @router.post("/doors/{uuid:key}/bookings", response=BookingOut, operation_id="book_call")

@@ -3,11 +3,11 @@
 import uuid
 from datetime import date
 
-from django.http import HttpRequest
+from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
 from django.utils import timezone
-from ninja import Router, Schema
-from pydantic import Field
+from ninja import Router
+from pydantic import BaseModel, Field
 
 from hinge.desk.day import DayWarning, FreeWindow, NearerVisit, PlannedVisit, WorkingDay
 from hinge.file.booked import VISIT
@@ -16,7 +16,7 @@ from server.bookings import service
 from server.bookings.api import BookingOut, booking_out
 from server.bookings.desk import plan_of, working_day
 from server.bookings.models import Booking
-from server.config.request_body import RequestBody
+from server.config.request_body import RequestBody, written
 from server.doors.models import Door
 from server.people.models import Person, Shop
 from server.people.scope import person_of
@@ -53,14 +53,14 @@ class DeskQuestion(RequestBody):
     tried: TriedBooking | None = None
 
 
-class DeskVisit(Schema):
+class DeskVisit(BaseModel):
     """A booking in somebody's day, and when it is gone to; nobody knows when where nobody goes yet."""
 
     booking: BookingOut
     planned: PlannedVisit | None
 
 
-class DeskPerson(Schema):
+class DeskPerson(BaseModel):
     """Somebody's day: the minutes at doors and on the road, when it ends [minutes after midnight], what is free and what is told.
 
     `nearer` is a visit that could be gone to before the next one.
@@ -77,7 +77,7 @@ class DeskPerson(Schema):
     warnings: list[DayWarning]
 
 
-class DeskDay(Schema):
+class DeskDay(BaseModel):
     """The day, when the shop opens and closes and how much is past [minutes after midnight], and everybody side by side.
 
     `unassigned` is what nobody goes to yet; `at_door` what else is booked at the door in question; `wanted_minutes` how long the
@@ -95,7 +95,7 @@ class DeskDay(Schema):
 
 
 @router.post("/desk", response=DeskDay, operation_id="desk")
-def desk(request: HttpRequest, asked: DeskQuestion) -> DeskDay:
+def desk(request: HttpRequest, asked: DeskQuestion) -> HttpResponse:
     """Everybody's day side by side, with a booking tried among them; nothing is kept."""
     person = person_of(request)
     shop, day = person.shop, working_day(person.shop, asked.day)
@@ -112,15 +112,17 @@ def desk(request: HttpRequest, asked: DeskQuestion) -> DeskDay:
         _of_person(one, [booking for booking in bookings if one.pk in (booking.technician_id, booking.helper_id)], day, wanted)
         for one in people
     ]
-    return DeskDay(
-        day=asked.day,
-        opens_minute=day.opens_minute,
-        closes_minute=day.closes_minute,
-        now_minute=day.now_minute,
-        people=found,
-        unassigned=[DeskVisit(booking=booking_out(one), planned=None) for one in bookings if one.technician_id not in going],
-        at_door=_at_door(asked.tried.door if asked.tried else door.key if door else None, asked),
-        wanted_minutes=wanted.minutes if wanted else None,
+    return written(
+        DeskDay(
+            day=asked.day,
+            opens_minute=day.opens_minute,
+            closes_minute=day.closes_minute,
+            now_minute=day.now_minute,
+            people=found,
+            unassigned=[DeskVisit(booking=booking_out(one), planned=None) for one in bookings if one.technician_id not in going],
+            at_door=_at_door(asked.tried.door if asked.tried else door.key if door else None, asked),
+            wanted_minutes=wanted.minutes if wanted else None,
+        )
     )
 
 

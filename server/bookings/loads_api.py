@@ -8,7 +8,8 @@ from typing import Annotated
 
 from django.http import HttpRequest, HttpResponse
 from django.utils import timezone
-from ninja import Query, Router, Schema
+from ninja import Query, Router
+from pydantic import BaseModel
 
 from hinge.measure.cells import written_cell
 from hinge.stock.visit_loads import NeedLine, OrderLine
@@ -22,7 +23,7 @@ from server.people.scope import person_of
 router = Router(tags=["stock"])
 
 
-class VisitLoadOut(Schema):
+class VisitLoadOut(BaseModel):
     """A visit and what it needs: the booking, its door and window in words, and who goes."""
 
     booking: uuid.UUID
@@ -32,7 +33,7 @@ class VisitLoadOut(Schema):
     lines: list[NeedLine]
 
 
-class VanLoadsOut(Schema):
+class VanLoadsOut(BaseModel):
     """A van by its number and name, and the visits it is to serve."""
 
     number: int
@@ -40,7 +41,7 @@ class VanLoadsOut(Schema):
     visits: list[VisitLoadOut]
 
 
-class OrderOut(Schema):
+class OrderOut(BaseModel):
     """What to order for the week from a day on."""
 
     day: date

@@ -2,7 +2,7 @@
 
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
-from datetime import date, timedelta
+from datetime import UTC, date, datetime, time, timedelta
 from typing import Any
 
 from django.db import connection
@@ -51,7 +51,10 @@ class Months:
     @property
     def calls(self) -> QuerySet[CallCount]:
         """The calls that were closed in them."""
-        return CallCount.objects.filter(**self._within())
+        # A month is of the shop's clock: with a day to either side it is found by when calls were closed, the newest first.
+        first, last = self.first.replace(day=1) - timedelta(days=1), self.last.replace(day=1) + timedelta(days=33)
+        around = {"closed_at__gte": datetime.combine(first, time(), UTC), "closed_at__lt": datetime.combine(last, time(), UTC)}
+        return CallCount.objects.filter(**around, **self._within())
 
     def add_up(self) -> None:
         """Add up the months in which something was counted since."""

@@ -1,10 +1,12 @@
-"""`count_calls`: count the closed calls that are not in the books yet, of every shop: those from before, and those brought in."""
+"""`count_calls`: count the closed calls that are not in the books yet, of every shop, and add up the months they are in."""
 
+from datetime import date
 from typing import Any
 
 from django.core.management.base import BaseCommand
 from django_scopes import scope
 
+from server.insight.books import Months
 from server.insight.service import count_uncounted
 from server.people.models import Shop
 
@@ -20,3 +22,4 @@ class Command(BaseCommand):
         for shop in Shop.objects.order_by("pk"):
             with scope(shop=shop.pk):
                 self.stdout.write(f"{shop.name}: {count_uncounted()} calls counted")
+                Months(shop.pk, date.min, date.max).add_up()
