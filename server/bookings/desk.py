@@ -1,4 +1,4 @@
-"""A day at the desk: each technician's bookings as a day that is planned, with a booking that is only tried among them."""
+"""A day at the desk: each technician's bookings as a day that is planned, with a booking that is only proposed among them."""
 
 from __future__ import annotations
 

@@ -38,7 +38,7 @@ class WantedCall(RequestBody):
     instead_of: uuid.UUID | None = None
 
 
-class TriedBooking(service.BookingInput):
+class ProposedBooking(service.BookingInput):
     """A booking as it would be, under its key or the one it will be made under."""
 
     key: uuid.UUID
@@ -46,11 +46,11 @@ class TriedBooking(service.BookingInput):
 
 
 class DeskQuestion(RequestBody):
-    """Which day, which call is to be fitted in, and which booking is tried."""
+    """Which day, which call is to be fitted in, and which booking is proposed."""
 
     day: date = Field(ge=date(2000, 1, 1), le=date(2200, 1, 1))
     wanted: WantedCall | None = None
-    tried: TriedBooking | None = None
+    proposal: ProposedBooking | None = None
 
 
 class DeskVisit(BaseModel):
@@ -96,13 +96,14 @@ class DeskDay(BaseModel):
 
 @router.post("/desk", response=DeskDay, operation_id="desk")
 def desk(request: HttpRequest, asked: DeskQuestion) -> HttpResponse:
-    """Everybody's day side by side, with a booking tried among them; nothing is kept."""
+    """Everybody's day side by side, with a proposed booking among them; nothing is kept."""
     person = person_of(request)
     shop, day = person.shop, working_day(person.shop, asked.day)
     bookings = [one for one in service.between(asked.day, 1) if not one.cancelled]
-    if asked.tried:
-        tried = service.as_if_booked(person, asked.tried.key, asked.tried.door, asked.tried)
-        bookings = [one for one in bookings if one.key != tried.key] + ([tried] if tried.day == asked.day and not tried.cancelled else [])
+    if asked.proposal:
+        proposal = service.as_if_booked(person, asked.proposal.key, asked.proposal.door, asked.proposal)
+        stands = proposal.day == asked.day and not proposal.cancelled
+        bookings = [one for one in bookings if one.key != proposal.key] + ([proposal] if stands else [])
     if asked.wanted and asked.wanted.instead_of:
         bookings = [one for one in bookings if one.key != asked.wanted.instead_of]
     people = list(crew_of(shop.pk))
@@ -120,7 +121,7 @@ def desk(request: HttpRequest, asked: DeskQuestion) -> HttpResponse:
             now_minute=day.now_minute,
             people=found,
             unassigned=[DeskVisit(booking=booking_out(one), planned=None) for one in bookings if one.technician_id not in going],
-            at_door=_at_door(asked.tried.door if asked.tried else door.key if door else None, asked),
+            at_door=_at_door(asked.proposal.door if asked.proposal else door.key if door else None, asked),
             wanted_minutes=wanted.minutes if wanted else None,
         )
     )
@@ -155,10 +156,10 @@ def _wanted(asked: DeskQuestion, shop: Shop) -> tuple[Door | None, WantedVisit |
 
 
 def _at_door(door: uuid.UUID | None, asked: DeskQuestion) -> list[BookingOut]:
-    """What else is booked at a door from today on, but for what is tried or changed."""
+    """What else is booked at a door from today on, but for what is proposed or changed."""
     if door is None:
         return []
-    key = asked.tried.key if asked.tried else asked.wanted.instead_of if asked.wanted else None
+    key = asked.proposal.key if asked.proposal else asked.wanted.instead_of if asked.wanted else None
     to_come = Booking.objects.filter(door__key=door, day__gte=timezone.now().date(), cancelled="").order_by("day", "pk")
     others = to_come.exclude(key=key) if key else to_come
     return [booking_out(one) for one in service.with_details(others)[:AT_DOOR] if one.is_to_come]

@@ -84,9 +84,9 @@ class Day:
         if what == "try":
             before = list(Booking.objects.order_by("pk").values())
             wanted = {name: value for name, value in (wish | window).items() if name != "version"}
-            tried = {"key": str(booking.key), "door": str(booking.door.key)} | wanted
-            self.ask("POST", "/desk", {"day": str(booking.day), "tried": tried, "wanted": {"door": str(booking.door.key)}})
-            assert list(Booking.objects.order_by("pk").values()) == before, "what is only tried was kept"
+            proposal = {"key": str(booking.key), "door": str(booking.door.key)} | wanted
+            self.ask("POST", "/desk", {"day": str(booking.day), "proposal": proposal, "wanted": {"door": str(booking.door.key)}})
+            assert list(Booking.objects.order_by("pk").values()) == before, "what is only proposed was kept"
             return
         changed = {
             "window": window,

@@ -99,15 +99,15 @@ def test_a_double_booking_and_a_day_too_long_are_told_before_they_are_made(techn
     tomorrow(api, door, ("09:00", "09:10"))
     other = at(shop, "Mill", "Mill 2, Hollow")
     wish = WISH | {"day": TOMORROW.isoformat(), "from_time": "09:00", "until_time": "09:30"}
-    tried = {"key": str(uuid.uuid4()), "door": str(other.key)} | wish
-    before, day = asked(api), asked(api, tried=tried)
+    proposal = {"key": str(uuid.uuid4()), "door": str(other.key)} | wish
+    before, day = asked(api), asked(api, proposal=proposal)
     assert of(before, "tess")["warnings"] == []
     (late,) = of(day, "tess")["warnings"]
     assert late["kind"] == "late"
-    assert late["key"] == tried["key"]
+    assert late["key"] == proposal["key"]
     assert "Mill would be reached at" in late["sentence"]
-    assert not Booking.objects.filter(door=other).exists(), "only tried"
-    long = asked(api, tried=tried | {"from_time": "16:30", "until_time": "17:00"})
+    assert not Booking.objects.filter(door=other).exists(), "only proposed"
+    long = asked(api, proposal=proposal | {"from_time": "16:30", "until_time": "17:00"})
     assert [one["kind"] for one in of(long, "tess")["warnings"]] == ["over"]
     # It may be meant.
     assert booked(api, other, **wish)["technician"] == "tess"
@@ -119,12 +119,12 @@ def test_a_booking_is_tried_elsewhere_before_it_is_moved(technician, lead, door)
     one = tomorrow(api, door)
     keep = {name: one[name] for name in WISH}
     moved = keep | {"key": one["key"], "door": str(door.key), "technician": lead.username, "from_time": "13:00", "until_time": "14:00"}
-    day = asked(api, tried=moved)
+    day = asked(api, proposal=moved)
     assert of(day, "tess")["visits"] == []
     (visit,) = of(day, lead.username)["visits"]
     assert visit["planned"]["start_minute"] == 13 * 60
     assert Booking.objects.get().technician == technician
-    assert api.post("/desk", {"day": TOMORROW.isoformat(), "tried": moved | {"technician": "nobody"}}).status_code == 422
+    assert api.post("/desk", {"day": TOMORROW.isoformat(), "proposal": moved | {"technician": "nobody"}}).status_code == 422
 
 
 def test_what_was_begun_stays_where_it_was_begun(technician, shop, door, monkeypatch):
@@ -141,8 +141,8 @@ def test_what_was_begun_stays_where_it_was_begun(technician, shop, door, monkeyp
     (visit,) = of(day, "tess")["visits"]
     assert (visit["planned"]["start_minute"], visit["planned"]["end_minute"]) == (560, 590)
     keep = {name: one[name] for name in WISH}
-    tried = keep | {"key": one["key"], "door": str(door.key)}
-    assert api.post("/desk", {"day": TODAY.isoformat(), "tried": tried}).status_code == 409
+    proposal = keep | {"key": one["key"], "door": str(door.key)}
+    assert api.post("/desk", {"day": TODAY.isoformat(), "proposal": proposal}).status_code == 409
     # Of a call that was carried over midnight only what is of the day counts.
     Call.objects.update(closed_at=call.started_at + timedelta(days=1))
     (visit,) = of(asked(api, day=TODAY.isoformat()), "tess")["visits"]
@@ -184,8 +184,8 @@ def test_another_shops_day_and_doors_are_not_seen(technician, stranger, door):
     assert "Net loft" not in str(day)
     assert [person["username"] for person in day["people"]] == [stranger.username]
     assert api.post("/desk", {"day": TOMORROW.isoformat(), "wanted": {"door": str(door.key)}}).status_code == 404
-    tried = {"key": one["key"], "door": str(door.key)} | WISH | {"technician": ""}
-    assert api.post("/desk", {"day": TOMORROW.isoformat(), "tried": tried}).status_code == 404
+    proposal = {"key": one["key"], "door": str(door.key)} | WISH | {"technician": ""}
+    assert api.post("/desk", {"day": TOMORROW.isoformat(), "proposal": proposal}).status_code == 404
 
 
 def test_a_day_with_more_visits_than_can_be_planned_is_shown_all_the_same(technician, shop, door):

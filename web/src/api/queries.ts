@@ -53,15 +53,15 @@ export const bookingsQuery = (day: string, days: number) =>
     refetchInterval: 60_000,
   });
 
-/** Everybody's day side by side, with a booking tried among them; an answer to a booking that is tried is of no use later. */
+/** Everybody's day side by side, with a proposed booking among them; an answer to a proposal is of no use later. */
 export const deskQuery = (asked: Schemas['DeskQuestion']) =>
   queryOptions({
     queryKey: ['bookings', 'desk', asked],
     queryFn: () => data(client.POST('/api/desk', { body: asked })),
     placeholderData: keepPreviousData,
     refetchInterval: 60_000,
-    gcTime: asked.tried ? 10_000 : 300_000,
-    meta: { isPassing: Boolean(asked.tried) },
+    gcTime: asked.proposal ? 10_000 : 300_000,
+    meta: { isPassing: Boolean(asked.proposal) },
   });
 
 export const bookingsOfDoorQuery = (door: string) =>

@@ -140,7 +140,7 @@ export function BookingForm({ door, name, booking, done }: Props) {
               <OwnerTold desk={told.desk} />
             </Sheet>
           )}
-          <FreeTimes door={door} wish={wish} tried={booking?.key ?? key} set={set} />
+          <FreeTimes door={door} wish={wish} proposed={booking?.key ?? key} set={set} />
         </Stack>
         <Field label="Note" value={wish.note} onChange={(note) => set({ note })} long maxLength={600} />
         {stale ? (

@@ -47,10 +47,10 @@ export function DayBoard({ day, change }: { day: string; change: (booking: Booki
   const placeOf = ({ door_key, call_key }: Booking) =>
     works && call_key ? `/calls/${call_key}` : `/doors/${door_key}`;
   const strip = useRef<HTMLDivElement>(null);
-  const tried = picked && { ...picked.wish, key: picked.booking.key, door: picked.booking.door_key };
+  const proposal = picked && { ...picked.wish, key: picked.booking.key, door: picked.booking.door_key };
   const [room, setRoom] = useState('');
   const wanted = room ? { minutes: Number(room), complaint: 'check' } : null;
-  const found = useQuery(deskQuery({ day, ...(tried && { tried }), ...(wanted && { wanted }) }));
+  const found = useQuery(deskQuery({ day, ...(proposal && { proposal }), ...(wanted && { wanted }) }));
   useEffect(() => setPicked((now) => (now?.booking.day === day ? now : null)), [day]);
   useEffect(() => {
     // Moved to somebody else it is drawn anew there: the keyboard goes with it.

@@ -14,7 +14,7 @@ const Line = styled.div`display: grid; grid-template-columns: 140px minmax(0, 1f
 /** So long a window is promised where there is room for it, and no shorter one, nor more of them than one looks through [min]. */
 const [PROMISED_MIN, SHORTEST_MIN, MOST] = [120, 15, 4];
 
-type Props = { door: string; wish: Wish; tried: string; set: (part: Partial<Wish>) => void };
+type Props = { door: string; wish: Wish; proposed: string; set: (part: Partial<Wish>) => void };
 
 /** The windows that can be promised when one begins somewhere between, one after another: in whole quarters of an hour. */
 export function promisedIn({ from_minute, until_minute }: Schemas['FreeWindow']): { from: number; until: number }[] {
@@ -25,15 +25,15 @@ export function promisedIn({ from_minute, until_minute }: Schemas['FreeWindow'])
     .filter(({ from, until }) => until - from >= SHORTEST_MIN);
 }
 
-/** Who is free for this call on its day, and what booking it so would do. `tried` is the key it is or will be booked under. */
-export function FreeTimes({ door, wish, tried, set }: Props) {
+/** Who is free for this call on its day, and what booking it so would do. `proposed` is the key it is or will be booked under. */
+export function FreeTimes({ door, wish, proposed, set }: Props) {
   const known = /^\d{4}-\d{2}-\d{2}$/.test(wish.day);
-  const wanted = { door, complaint: wish.complaint, instead_of: tried };
+  const wanted = { door, complaint: wish.complaint, instead_of: proposed };
   const free = useQuery({ ...deskQuery({ day: wish.day, wanted }), enabled: known });
   const isWhole = Boolean(wish.from_time) === Boolean(wish.until_time);
   const isAhead = !wish.from_time || !wish.until_time || minuteOf(wish.from_time) < minuteOf(wish.until_time);
   const effect = useQuery({
-    ...deskQuery({ day: wish.day, tried: { ...wish, key: tried, door } }),
+    ...deskQuery({ day: wish.day, proposal: { ...wish, key: proposed, door } }),
     enabled: known && isWhole && isAhead && wish.technician !== '',
   });
   if (free.isError && !free.data) return <Quiet>Who is free is told once there is a connection.</Quiet>;
