@@ -16,6 +16,7 @@ from hinge.call.finds import open_finds
 from hinge.call.log import CallLog
 from hinge.call.procedure_of_work import steps_left
 from hinge.door.lift import required_lift
+from hinge.faults.knowledge import faults
 from hinge.file.assembly import assembly_of
 from hinge.file.record import DoorRecord
 from hinge.file.setup import Setup, setup_of
@@ -24,6 +25,7 @@ from hinge.sizing.search import Wanted, find_sets
 from hinge.sizing.sets import SpringSet
 
 HEIGHTS_IN = (0.0, 12.0, 42.0, 66.0)
+LOOKED_AT = ("look", "hands")
 BARS = ("bars", "letting_down")
 
 
@@ -91,7 +93,16 @@ def arrive(visit: Visit, complaint: str, cause: str, note: str = "") -> None:
     """The first two stages."""
     visit.say("complaint", complaint=complaint)
     visit.gates("hands_on")
+    for check, shown in _looks(cause):
+        visit.say("checked", 90, check=check, outcome=shown)
     visit.say("found", 400, cause=cause, note=note)
+
+
+def _looks(cause: str) -> list[tuple[str, str]]:
+    """What shows a cause, where it is seen or felt with the opener's plug out."""
+    known = faults()
+    shown = known.causes[cause].confirmed_by if cause in known.causes else None
+    return [shown] if shown and known.checks[shown[0]].needs in LOOKED_AT else []
 
 
 def hung_now(visit: Visit, record: DoorRecord) -> DoorAssembly:
