@@ -70,10 +70,15 @@ def _stopped(folder: Path) -> None:
     from django.core.management import call_command
 
     from server.ops.backup import newest, restore
+    from server.stock.models import CallStock, Kept, ShopList, StockItem, StockMove
 
     backup = newest(folder / "backups")
     assert backup
     print(f"put back: {_took(lambda: restore(backup, replace=True)):.0f} s")
+    with scopes_disabled():
+        # The release before has one van.
+        for model, of in ((Kept, "item__van"), (StockMove, "item__van"), (CallStock, "van"), (StockItem, "van"), (ShopList, "van")):
+            model.objects.filter(**{f"{of}__gt": 1}).delete()
     for app, name in BEFORE.items():
         call_command("migrate", app, name, verbosity=0)
     print(f"the upgrade to this release: {_took(lambda: call_command('migrate', verbosity=0)):.0f} s")

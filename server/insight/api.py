@@ -24,8 +24,8 @@ from server.people.models import Person
 from server.people.scope import person_of, require_lead
 
 router = Router(tags=["insight"])
-# So many of the calls from before are counted each time somebody looks: what one waits for stays short.
-COUNTED_A_LOOK = 50
+# So many of the calls from before are counted, and months added up, each time somebody looks: what one waits for stays short.
+COUNTED_A_LOOK, ADDED_A_LOOK = 50, 3
 SHOWN, DRAWN_CAUSES = 60, 8
 FINDER = {
     "first": "most likely from the complaint and the file alone",
@@ -139,7 +139,7 @@ class CauseMonths(Schema):
 
 
 class BooksOut(Schema):
-    """The books of some months; `uncounted` calls from before are not in them yet."""
+    """The books of some months; `uncounted` calls from before are not in them yet, nor what was counted in `to_add_up` months since."""
 
     since: date
     until: date
@@ -154,6 +154,7 @@ class BooksOut(Schema):
     readings: list[ReadingRow]
     lived: list[NamedRow]
     uncounted: int
+    to_add_up: int
 
 
 class CountedCall(Schema):
@@ -185,7 +186,7 @@ def books(request: HttpRequest, since: Day, until: Day) -> BooksOut:
     shop = _lead_of(request).shop
     count_uncounted(COUNTED_A_LOOK)
     told = Months(shop.pk, since, until)
-    told.add_up()
+    left = told.add_up(ADDED_A_LOOK)
     total, months = told.total(), told.months()
     return BooksOut(
         since=since.replace(day=1),
@@ -216,6 +217,7 @@ def books(request: HttpRequest, since: Day, until: Day) -> BooksOut:
         ],
         lived=[NamedRow(name=row["name"], text=LIVED[row["name"]], calls=row["all_calls"]) for row in told.rows(Of.LIVED)],
         uncounted=uncounted().count(),
+        to_add_up=left,
     )
 
 

@@ -56,10 +56,12 @@ class Months:
         around = {"closed_at__gte": datetime.combine(first, time(), UTC), "closed_at__lt": datetime.combine(last, time(), UTC)}
         return CallCount.objects.filter(**around, **self._within())
 
-    def add_up(self) -> None:
-        """Add up the months in which something was counted since."""
-        for month in StaleMonth.objects.filter(**self._within()).order_by("month").values_list("month", flat=True).distinct():
+    def add_up(self, most: int | None = None) -> int:
+        """Add up the months in which something was counted since, the newest first, so many at the most; how many are left."""
+        stale = list(StaleMonth.objects.filter(**self._within()).order_by("-month").values_list("month", flat=True).distinct())
+        for month in stale[:most]:
             add_up(self.shop, month)
+        return len(stale[len(stale) if most is None else most :])
 
     def total(self) -> Mapping[str, int]:
         """The sums of all calls."""

@@ -168,6 +168,18 @@ def test_sums_are_what_the_calls_add_up_to_whenever_they_are_counted(lead, door)
     assert StaleMonth.objects.count() == 0
 
 
+def test_months_are_added_up_a_few_at_a_look_the_newest_first(lead, door):
+    for month in range(1, 9):
+        counted(door, at(month))
+    api, left = Api(lead), []
+    while not left or left[-1]:
+        found = books(api)
+        left.append(found["to_add_up"])
+        assert found["total"]["calls"] == 8 - left[-1], "what is told is of the months that are added up"
+    assert left == [5, 2, 0]
+    assert found["months"][0]["month"] == "2026-01-01"
+
+
 def test_what_calls_take_teaches_what_is_reckoned_with_and_is_taken_back(technician, lead, door):
     api, usual = Api(lead), faults().complaints["noisy"].minutes
     for day in range(1, TAUGHT_BY):

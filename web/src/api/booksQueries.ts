@@ -7,6 +7,8 @@ export const booksQuery = (since: string, until: string) =>
     queryKey: ['books', since, until],
     queryFn: () => data(client.GET('/api/insight', { params: { query: { since, until } } })),
     placeholderData: keepPreviousData,
+    // A few months are added up each time.
+    refetchInterval: (query) => (query.state.data?.to_add_up ? 200 : false),
   });
 
 /** Which calls: those of a figure of the books. */

@@ -71,6 +71,11 @@ export function Books() {
       {uncounted > 0 && (
         <Quiet>{uncounted} calls from before are not counted yet; some more are each time this is opened.</Quiet>
       )}
+      {found.data.to_add_up > 0 && (
+        <p role="status">
+          Adding up: {found.data.to_add_up === 1 ? '1 month is' : `${found.data.to_add_up} months are`} still to come.
+        </p>
+      )}
       {behind && <CallsBehind {...behind} {...months} />}
       {total.calls === 0 ? (
         <Quiet>No call was closed in these months.</Quiet>
