@@ -20,7 +20,7 @@ from server.people.models import Person, Shop
 from server.stock import van as stock
 from server.stock.models import CallStock, Kept, StockItem, StockMove, Van
 from server.stock.reservations import spring_of
-from server.stock.vans import van_of, vans
+from server.stock.vans import vans, vans_of
 
 WEEK = 7
 Why = StockMove.Why
@@ -40,11 +40,10 @@ class VanDay:
 def van_days(person: Person, day: date) -> list[VanDay]:
     """What the visits of a day that are still to be made need against each van; those of nobody yet against the van of whoever asks."""
     bookings = [one for one in between(day, 1) if one.standing in ("booked", "on_the_way", "under_way")]
-    plans, mine = _plans(bookings), van_of(person)
-    numbers = {driver.pk: van_of(driver) for driver in {one.technician for one in bookings} if driver}
+    plans, numbers = _plans(bookings), vans_of([person, *(one.technician for one in bookings if one.technician)])
     by_van = defaultdict[int, list[Booking]](list)
     for one in bookings:
-        by_van[numbers[one.technician_id] if one.technician_id else mine].append(one)
+        by_van[numbers[one.technician_id or person.pk]].append(one)
     there = _stocks({plan.call_key for plan in plans.values()})
     return [VanDay(van, list(zip(by_van[van.number], _loads(van.number, by_van[van.number], plans, there), strict=True))) for van in vans()]
 

@@ -5,6 +5,7 @@ import uuid
 from collections import Counter
 from collections.abc import Mapping, Sequence
 from datetime import datetime
+from types import MappingProxyType
 
 from django.db import connection
 from django.db.models import QuerySet
@@ -150,7 +151,7 @@ def pass_on(person: Person, client_id: uuid.UUID, key: uuid.UUID, pieces: int, t
     if of.van == to.number:
         raise BadInputError("It is on that van already.", "to", to.number, "another van")
     items = locked(of.van, to.number)
-    if repeated := _repeated(client_id, key, Why.PASSED_ON):
+    if repeated := _repeated(client_id, key, Why.PASSED_ON, {"pieces": -pieces, "where": to.name}):
         return repeated
     item = _of_key(key, items)
     free = item.pieces - Kept.objects.filter(item=item).count()
@@ -165,13 +166,15 @@ def pass_on(person: Person, client_id: uuid.UUID, key: uuid.UUID, pieces: int, t
     return item
 
 
-def _repeated(client_id: uuid.UUID, sizes: Mapping[str, object] | uuid.UUID, why: StockMove.Why) -> StockItem | None:
+def _repeated(
+    client_id: uuid.UUID, sizes: Mapping[str, object] | uuid.UUID, why: StockMove.Why, told: Mapping[str, object] = MappingProxyType({})
+) -> StockItem | None:
     """The item an id moved before. Raises OutOfStepError where that was another move."""
     repeated = StockMove.objects.filter(client_id=client_id).select_related("item").first()
     if repeated is None:
         return None
     same = repeated.item.key == sizes if isinstance(sizes, uuid.UUID) else _is(repeated.item, sizes)
-    if repeated.why != why or not same:
+    if repeated.why != why or not same or any(getattr(repeated, name) != value for name, value in told.items()):
         raise OutOfStepError("This id was used for another move.", "id", str(client_id))
     return repeated.item
 

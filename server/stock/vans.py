@@ -1,5 +1,7 @@
 """A shop's vans: what each is called, and whose it is."""
 
+from collections.abc import Iterable
+
 from django.http import Http404
 from django.shortcuts import get_object_or_404
 from pydantic import Field
@@ -38,12 +40,16 @@ def named(number: int) -> Van:
 
 def van_of(person: Person) -> int:
     """The van somebody takes from: their own, else the first that is shared, else the first."""
+    return vans_of([person])[person.pk]
+
+
+def vans_of(people: Iterable[Person]) -> dict[int, int]:
+    """The van each takes from, by the person's id."""
     kept = list(Van.objects.order_by("number").values_list("number", "driver"))
-    own = [number for number, driver in kept if driver == person.pk]
-    shared = [number for number, driver in kept if driver is None]
-    if own or FIRST_VAN not in dict(kept):
-        return own[0] if own else FIRST_VAN
-    return shared[0] if shared else FIRST_VAN
+    own = {driver: number for number, driver in reversed(kept) if driver is not None}
+    # The first one is shared until somebody says whose it is.
+    shared = [number for number, driver in kept if driver is None] if FIRST_VAN in dict(kept) else []
+    return {one.pk: own.get(one.pk, shared[0] if shared else FIRST_VAN) for one in people}
 
 
 @mutation

@@ -108,6 +108,9 @@ def test_pieces_are_passed_on_once_and_what_is_kept_stays(lead, technician, shop
         assert Api(technician).post("/van/moves", once).status_code == 204
     assert (on_van(lead, 1)["Roller"], on_van(lead, 2)) == (1, {"Roller": 2})
     assert Api(technician).post("/van/moves", once | {"to": 1}).status_code == 422
+    for other in ({"pieces": 1}, {"to": 3}):
+        assert Api(lead).send("PUT", "/vans/3", {"name": "Spare"}).status_code == 204
+        assert Api(technician).post("/van/moves", once | other).status_code == 409, "another move under the same id"
     assert [(one["pieces"], one["where"]) for one in Api(lead).get("/van?number=2").json()["moves"]] == [(2, "Grey van")]
     call.must("part_used", part="Roller", pieces=1)
     assert ("Roller" not in on_van(lead, 1), on_van(lead, 2)) == (True, {"Roller": 2}), "it is used from the van of the call"

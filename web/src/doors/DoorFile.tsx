@@ -87,7 +87,7 @@ export function DoorFile() {
         </Caution>
       )}
       <Row style={{ justifyContent: 'start' }}>
-        <Reach phone={file.phone ?? ''} place={file.place ?? ''} />
+        <Reach phone={file.phone ?? ''} place={file.place ?? ''} email={file.email ?? ''} />
         {file.customer && (
           <PlainLink to={`/doors?search=${encodeURIComponent(file.customer)}`}>Doors of {file.customer}</PlainLink>
         )}

@@ -29,7 +29,7 @@ export function Vans({ lead }: { lead: boolean }) {
       </Quiet>
       {vans.map((one) =>
         lead ? (
-          <VanForm key={one.number} of={one} drivers={drivers} />
+          <VanForm key={`${one.number} ${one.name} ${one.driver}`} of={one} drivers={drivers} />
         ) : (
           <LineLink key={one.number} to={`/shop/van?van=${one.number}`}>
             {one.name}, {one.driver_name || 'shared'}
