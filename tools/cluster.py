@@ -9,7 +9,6 @@ import os
 import secrets
 import shutil
 import signal
-import socket
 import subprocess
 import sys
 import time
@@ -20,6 +19,7 @@ from pathlib import Path
 
 from server.config.parent_death import lives, tied
 from tools.database import OPTIONS, CannotStartError
+from tools.ports import free_port
 
 PROVIDER = "/usr/lib/galera/libgalera_smm.so"
 NODES, JOIN_SECONDS = 3, 60
@@ -58,11 +58,11 @@ class Node:
 
     name: str
     folder: Path
-    port: int = field(default_factory=lambda: _free_port())
+    port: int = field(default_factory=free_port)
     # The group's own talk, its short transfers and its whole ones.
-    group: int = field(default_factory=lambda: _free_port())
-    short: int = field(default_factory=lambda: _free_port())
-    whole: int = field(default_factory=lambda: _free_port())
+    group: int = field(default_factory=free_port)
+    short: int = field(default_factory=free_port)
+    whole: int = field(default_factory=free_port)
     process: subprocess.Popen[bytes] | None = None
 
     @property
@@ -75,7 +75,7 @@ class Cluster:
     """Three nodes over a folder and a proxy that leads to those that answer."""
 
     def __init__(self, folder: Path) -> None:
-        self.folder, self.port = folder, _free_port()
+        self.folder, self.port = folder, free_port()
         self.nodes = [Node(f"node-{place}", folder / f"node-{place}") for place in range(1, NODES + 1)]
         self.passwords = {account: secrets.token_urlsafe(24) for account in ("north_hinge", "north_hinge_owner")}
         self._proxy: subprocess.Popen[bytes] | None = None
@@ -202,12 +202,6 @@ def _install(node: Node) -> None:
     )  # fmt: skip
     if done.returncode:
         raise CannotStartError(f"the first node could not be made: {(done.stderr or done.stdout).strip().splitlines()[-1]}")
-
-
-def _free_port() -> int:
-    with socket.socket() as probe:
-        probe.bind(("127.0.0.1", 0))
-        return int(probe.getsockname()[1])
 
 
 def main() -> int:

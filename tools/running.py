@@ -17,16 +17,16 @@ from dataclasses import dataclass
 from pathlib import Path
 
 import psutil
+from aiosmtpd.controller import Controller
 
 from server.config.parent_death import lives, tied
 from tools.database import CannotStartError, Database
 from tools.mail import letter_box
+from tools.ports import free_port
 
 ROOT = Path(__file__).resolve().parent.parent
 SCHEMA = "north_hinge"
 PORT_SECONDS, READY_SECONDS = 3.0, 30.0
-# The letters of the demo go to a port so far after its page's.
-MAIL_PORT_AFTER = 100
 
 
 @dataclass(frozen=True)
@@ -62,15 +62,15 @@ def running(var: Path, port: int) -> Iterator[Running]:
         signal.signal(ending, _as_interrupt)
     database = Database(var / "db", durable=True)
     web: subprocess.Popen[bytes] | None = None
-    mail = letter_box(var / "mail", port + MAIL_PORT_AFTER)
+    mail: Controller | None = None
     try:
         try:
             database.start(f"North Hinge on http://127.0.0.1:{port}/")
             require_free(port)
-            require_free(mail.port)
-            mail.start()
             database.create(SCHEMA)
-            environment = environment_of(var, database, port)
+            mail = letter_box(var / "mail", free_port())
+            mail.start()
+            environment = environment_of(var, database, port) | {"NORTH_HINGE_MAIL": f"smtp://{mail.hostname}:{mail.port}"}
             _prepare(var, environment)
             web = subprocess.Popen(
                 [sys.executable, "-m", "server", "serve"],
@@ -89,7 +89,7 @@ def running(var: Path, port: int) -> Iterator[Running]:
                 web.wait(25)
             except subprocess.TimeoutExpired:
                 web.kill()
-        if mail.server:
+        if mail and mail.server:
             mail.stop()
         database.stop()
 
@@ -125,7 +125,6 @@ def environment_of(var: Path, database: Database, port: int) -> dict[str, str]:
         "NORTH_HINGE_DB_PASSWORD": _kept_secret(var / "db_password"),
         "NORTH_HINGE_SECRET_KEY": _kept_secret(var / "secret_key"),
         "NORTH_HINGE_BIND": f"127.0.0.1:{port}",
-        "NORTH_HINGE_MAIL": f"smtp://127.0.0.1:{port + MAIL_PORT_AFTER}",
         "NORTH_HINGE_LOG_LEVEL": os.environ.get("NORTH_HINGE_LOG_LEVEL", "WARNING"),
         "NORTH_HINGE_DEMO": "1",
         "NORTH_HINGE_VAR": str(var),

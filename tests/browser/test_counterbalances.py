@@ -211,7 +211,7 @@ def test_a_bad_supplier_table_is_refused_whole(signed_in, tmp_path):
     other.write_text(good.read_text() + "0.25,2,4700\n")
     page.chooser("Supplier's rates").send_keys(str(other))
     page.sees("1 row from good.csv will be replaced by other.csv")
-    page.sees("1 new, 0 gone, 0 otherwise, 1 the same.")
+    page.sees("1 added, 0 removed, 0 changed, 1 unchanged.")
     page.touch("Cancel")
     page.sees("1 row from good.csv")
     page.chooser("Supplier's rates").send_keys(str(other))

@@ -8,7 +8,6 @@ import json
 import os
 import random
 import signal
-import socket
 import subprocess
 import sys
 import time
@@ -19,14 +18,9 @@ from pathlib import Path
 import psutil
 
 from server.people.demo import DEMO_ACCOUNTS
+from tools.ports import free_port
 
 ROOT = Path(__file__).resolve().parents[2]
-
-
-def free_port() -> int:
-    with socket.socket() as probe:
-        probe.bind(("127.0.0.1", 0))
-        return probe.getsockname()[1]
 
 
 class Demo:

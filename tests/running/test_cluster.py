@@ -20,8 +20,9 @@ from pathlib import Path
 import pytest
 
 from server.config.parent_death import tied
-from tests.running.started import ROOT, Crew, free_port
+from tests.running.started import ROOT, Crew
 from tools.cluster import cluster
+from tools.ports import free_port
 
 pytestmark = [pytest.mark.cluster, pytest.mark.xdist_group("starting")]
 CREWS = 4

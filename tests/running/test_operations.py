@@ -17,7 +17,7 @@ from django.core.management import get_commands
 from prometheus_client import REGISTRY
 
 from server.ops.api import BackupMetrics
-from tests.running.started import free_port
+from tools.ports import free_port
 
 pytestmark = pytest.mark.xdist_group("upkeep")
 ROOT = Path(__file__).resolve().parents[2]

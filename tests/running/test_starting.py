@@ -5,6 +5,7 @@ from __future__ import annotations
 import os
 import random
 import signal
+import smtplib
 import socket
 import subprocess
 import sys
@@ -139,8 +140,11 @@ def test_half_sent_requests_hold_nobody_up(demo, running):
 def test_nothing_listens_but_the_web_process_and_its_database_account_cannot_rewrite_what_happened(demo, running):
     import MySQLdb
 
-    listening = {one.laddr.port for part in demo.parts() for one in part.net_connections("tcp") if one.status == "LISTEN"}
-    assert listening == {demo.port}
+    listening = {one.laddr for part in demo.parts() for one in part.net_connections("tcp") if one.status == "LISTEN"}
+    assert {one.ip for one in listening} == {"127.0.0.1"}
+    (letters,) = {one.port for one in listening} - {demo.port}
+    with smtplib.SMTP("127.0.0.1", letters) as post:
+        assert post.noop()[0] == 250, "the demo's stand-in for a shop's mail server, and nothing else"
     socket_path = next(word.split("=")[1] for word in demo.parts("mariadbd")[0].cmdline() if word.startswith("--socket"))
     password = (demo.folder / "db_password").read_text()
     assert (demo.folder / "db_password").stat().st_mode & 0o077 == 0

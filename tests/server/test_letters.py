@@ -8,10 +8,10 @@ from django.core.cache import cache
 from icalendar import Calendar
 
 from server.doors.models import Change
-from tests.running.started import free_port
 from tests.server.conftest import Api
 from tests.support.bookings import booked
 from tools.mail import letter_box
+from tools.ports import free_port
 
 
 @pytest.fixture
