@@ -82,6 +82,7 @@ new MutationObserver(() => {
   window.wasTooWide = `${scrollWidth} px: ${widest?.outerHTML.slice(0, 200)}`;
 }).observe(document, {childList: true, subtree: true});
 """
+ON_PURPOSE = ("ERR_INTERNET_DISCONNECTED", "Connection is closing because of: The database is deleted")
 TOO_WIDE = "return Boolean(window.wasTooWide) || document.documentElement.scrollWidth > window.innerWidth + 1"
 IS_ON = f"{SMALLEST} return found && (found.querySelector('input')?.checked ?? false);"
 FIELD = """
@@ -227,11 +228,11 @@ class Page:
         return [f"{one['id']} ({one['impact']}): {one['nodes'][0]['html'][:160]}" for one in found["violations"]]
 
     def complaints(self) -> list[str]:
-        """Errors on the browser's console, less those a test made on purpose by going offline or signing out."""
+        """Errors on the browser's console, less those a test made on purpose by going offline, or by taking away what was seen."""
         return [
             one["message"]
             for one in self.browser.get_log("browser")
-            if one["level"] == "SEVERE" and "ERR_INTERNET_DISCONNECTED" not in one["message"]
+            if one["level"] == "SEVERE" and not any(made in one["message"] for made in ON_PURPOSE)
         ]
 
     def pause(self, seconds: float) -> None:
