@@ -21,6 +21,7 @@ from hinge.view.build import record_after
 from server.calls.models import Call, Entry
 from server.calls.service import listed
 from server.doors.models import Door
+from server.insight.books import Months
 from server.insight.service import count_uncounted
 from server.people.demo import DEMO_ACCOUNTS
 from server.people.models import Person, Shop
@@ -96,6 +97,7 @@ def fill(past_calls: int = PAST_CALLS) -> None:
     keep(doors, technicians, date.today())
     with scope(shop=shop.pk):
         count_uncounted()
+        Months(shop.pk, date.min, date.max).add_up()
 
 
 def _doors(shop: Shop, chance: random.Random, count: int) -> list[Door]:

@@ -25,7 +25,7 @@ from server.people.scope import person_of, require_lead
 
 router = Router(tags=["insight"])
 # So many of the calls from before are counted, and months added up, each time somebody looks: what one waits for stays short.
-COUNTED_A_LOOK, ADDED_A_LOOK = 50, 3
+COUNTED_A_LOOK, ADDING_SECONDS = 50, 0.5
 SHOWN, DRAWN_CAUSES = 60, 8
 FINDER = {
     "first": "most likely from the complaint and the file alone",
@@ -186,7 +186,7 @@ def books(request: HttpRequest, since: Day, until: Day) -> BooksOut:
     shop = _lead_of(request).shop
     count_uncounted(COUNTED_A_LOOK)
     told = Months(shop.pk, since, until)
-    left = told.add_up(ADDED_A_LOOK)
+    left = told.add_up(ADDING_SECONDS)
     total, months = told.total(), told.months()
     return BooksOut(
         since=since.replace(day=1),

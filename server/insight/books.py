@@ -1,8 +1,10 @@
 """The tables of the books: sums by month, added up by the database where something was counted since, and read from there."""
 
+import math
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
 from datetime import UTC, date, datetime, time, timedelta
+from time import monotonic
 from typing import Any
 
 from django.db import connection
@@ -56,12 +58,15 @@ class Months:
         around = {"closed_at__gte": datetime.combine(first, time(), UTC), "closed_at__lt": datetime.combine(last, time(), UTC)}
         return CallCount.objects.filter(**around, **self._within())
 
-    def add_up(self, most: int | None = None) -> int:
-        """Add up the months in which something was counted since, the newest first, so many at the most; how many are left."""
-        stale = list(StaleMonth.objects.filter(**self._within()).order_by("-month").values_list("month", flat=True).distinct())
-        for month in stale[:most]:
-            add_up(self.shop, month)
-        return len(stale[len(stale) if most is None else most :])
+    def add_up(self, seconds: float = math.inf) -> int:
+        """Add up the months in which something was counted since, the newest first, one at least; how many so much time left over."""
+        stale = list(StaleMonth.objects.filter(**self._within()).order_by("month").values_list("month", flat=True).distinct())
+        ends = monotonic() + seconds
+        while stale:
+            add_up(self.shop, stale.pop())
+            if monotonic() > ends:
+                break
+        return len(stale)
 
     def total(self) -> Mapping[str, int]:
         """The sums of all calls."""
