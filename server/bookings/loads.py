@@ -125,6 +125,6 @@ def _used(since: datetime) -> dict[str, int]:
     moved = StockMove.objects.filter(at__gte=since, why__in=USED).order_by().values_list("item").annotate(all=Sum("pieces"))
     sums = {item: -pieces for item, pieces in moved if pieces < 0}
     gone = Counter[str]()
-    for item in StockItem.objects.filter(pk__in=sums).order_by(*("part", "wire_in", "inside_diameter_in", "length_in")):
+    for item in StockItem.objects.filter(pk__in=sums).order_by("part", "wire_in", "inside_diameter_in", "length_in"):
         gone[stock.words_of(item)] += sums[item.pk]
     return dict(gone)

@@ -11,6 +11,7 @@ from django.conf import settings
 from django.test import Client
 from selenium import webdriver
 from selenium.common.exceptions import (
+    ElementNotInteractableException,
     JavascriptException,
     MoveTargetOutOfBoundsException,
     StaleElementReferenceException,
@@ -29,7 +30,12 @@ from tools.browser import set_viewport
 AXE = Path(__file__).resolve().parents[2] / "web" / "node_modules" / "axe-core" / "axe.min.js"
 SECONDS = 15
 # What a page that is just changing or going away answers.
-PASSING = (StaleElementReferenceException, MoveTargetOutOfBoundsException, JavascriptException)
+PASSING = (
+    StaleElementReferenceException,
+    ElementNotInteractableException,
+    MoveTargetOutOfBoundsException,
+    JavascriptException,
+)
 TOUCHABLE = "button, a, [role=button], [role=radio], label, summary"
 
 # The smallest shown thing to touch whose words or label hold what is asked for; in one round trip.
