@@ -121,10 +121,11 @@ def _stocks(calls: set[UUID] | None) -> dict[int, VanStock]:
 
 
 def _used(since: datetime) -> dict[str, int]:
-    """Pieces that left the vans for doors since a moment and were not made up for, by words."""
+    """Pieces that left the vans for doors since a moment and were not made up for on any of them, by words."""
     moved = StockMove.objects.filter(at__gte=since, why__in=USED).order_by().values_list("item").annotate(all=Sum("pieces"))
-    sums = {item: -pieces for item, pieces in moved if pieces < 0}
-    gone = Counter[str]()
-    for item in StockItem.objects.filter(pk__in=sums).order_by("part", "wire_in", "inside_diameter_in", "length_in"):
-        gone[stock.words_of(item)] += sums[item.pk]
-    return dict(gone)
+    sums, gone, words = dict(moved), Counter[str](), dict[str, str]()
+    for item in StockItem.objects.filter(pk__in=sums).order_by("part", "wire_in", "inside_diameter_in", "length_in", "van"):
+        # A part is one, however its name is written on each van.
+        name = words.setdefault(stock.words_of(item).casefold(), stock.words_of(item))
+        gone[name] -= sums[item.pk]
+    return {name: pieces for name, pieces in gone.items() if pieces > 0}

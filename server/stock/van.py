@@ -26,7 +26,7 @@ from server.config.transactions import mutation
 from server.people.models import Person
 from server.stock.models import FIRST_VAN, SIZES, UNSIZED, CallStock, Kept, StockItem, StockMove, Van
 from server.stock.reservations import serve, spring_of
-from server.stock.vans import named, van_of
+from server.stock.vans import named, van_of, vans
 
 MOST_PARTS = 9999
 AT_ONCE = 1000
@@ -96,9 +96,9 @@ def kept_for(van: int = FIRST_VAN) -> dict[int, list[str]]:
 
 
 def van_of_call(person: Person, call_key: uuid.UUID | None) -> int:
-    """The van a call is served from: that of whoever planned it, before that of whoever asks."""
+    """The van a call is served from: that of whoever planned it while there is such a van, before that of whoever asks."""
     followed = CallStock.objects.filter(call_key=call_key).values_list("van", flat=True).first() if call_key else None
-    return followed or van_of(person)
+    return followed if followed in {van.number for van in vans()} else van_of(person)
 
 
 def free_for(call_key: uuid.UUID | None, van: int = FIRST_VAN) -> Lists:

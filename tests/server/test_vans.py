@@ -140,6 +140,25 @@ def test_what_is_taken_back_of_a_van_that_was_given_up_comes_to_ones_own(lead, t
     assert on_van(lead, 1) == {"roller": 1}
 
 
+def test_a_call_whose_van_was_given_up_is_served_from_that_of_whoever_asks(lead, technician, shop, second):
+    call = planned(lead, shop, "Net loft")
+    call.must("withdrawn", entry=call.state.chosen.entry, reason="")
+    assert Api(lead).send("DELETE", "/vans/2").status_code == 204
+    assert move(technician, why="restocked", part="Roller", pieces=1).status_code == 204
+    told = Api(technician).get(f"/van?call={call.key}")
+    assert (told.status_code, told.json()["number"], len(told.json()["items"])) == (200, 1, 1)
+
+
+def test_what_was_restocked_on_one_van_makes_up_for_what_another_used(lead, technician, shop, second):
+    load(lead, "part,count\nRoller,4\n", 2, "parts")
+    call = planned(lead, shop, "Rope store")
+    for _ in range(3):
+        call.must("part_used", part="Roller", pieces=1)
+    assert move(technician, why="restocked", part="roller", pieces=2).status_code == 204
+    rollers = [one for one in Api(lead).get("/order").json()["lines"] if one["words"].casefold() == "roller"]
+    assert [one["pieces"] for one in rollers] == [1]
+
+
 def test_tomorrow_is_told_against_each_van(lead, technician, shop, second):
     load(lead, PAIR, 2)
     load(lead, 'part,count\n"Cable 1/8 in, 8 ft",3\n', 1, "parts")
