@@ -67,10 +67,8 @@ def finding_of(call: Call, own: Mapping[str, int] | None = None, counted: bool =
         tuple(need for need in NEEDS if may_check(call, need)),
         tuple((own or {}).items()) if counted else (),
     )
-    # The door is lifted by hand before the opener runs it, but to see whether what was put right cured it.
-    needs = sorted((known.checks[one.check].needs for one in finding.later), key=lambda need: need == "run" and not call.cures)
     gates = {need: gates_before(call, need) for need in NEEDS}
-    barred = [gates[need] for need in needs if gates.get(need)]
+    barred = [gates[need] for need in _in_order(call, [known.checks[one.check].needs for one in finding.later]) if gates.get(need)]
     waits_for = barred[0] if barred else []
     return CallFinding(
         finding=finding,
@@ -88,6 +86,14 @@ def finding_of(call: Call, own: Mapping[str, int] | None = None, counted: bool =
             waits_for if finding.waits else [],
         ),
     )
+
+
+def _in_order(call: Call, needs: list[Need]) -> list[Need]:
+    """The needs of what waits, those of the check worth most first: else what one gate opens another shuts again, and nothing is seen.
+
+    The door is lifted by hand before the opener runs it, but to see whether what was put right cured it.
+    """
+    return sorted(needs, key=lambda need: need != "lift") if needs[:1] == ["run"] and not call.cures else needs
 
 
 @lru_cache(maxsize=64)

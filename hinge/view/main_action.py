@@ -11,6 +11,7 @@ from hinge.call.answers import forbidding
 from hinge.call.closing import to_close, to_prove
 from hinge.call.facts import Call
 from hinge.call.finds import open_finds
+from hinge.call.knowledge import causes
 from hinge.call.procedure_of_work import steps_left
 from hinge.call.safety import held_by_hand, not_lifted_for, open_gates
 from hinge.call.step_rules import step_barred
@@ -58,7 +59,7 @@ def main_of_finding(call: Call, confirmed: str | None, text: str, gates: list[st
 
     `gates` are the groups that every check still worth making waits for.
     """
-    if confirmed is not None and call.cause != confirmed:
+    if confirmed is not None and confirmed not in call.causes_found:
         note = call.causes[-1][0].note if call.causes else ""
         to: StageName = _cured_at(call, confirmed) if _cures(confirmed) else "prove"
         return MainAction(label=f"Found: {text}", command=c.Found(kind="found", cause=confirmed, note=note), to=to)
@@ -67,7 +68,7 @@ def main_of_finding(call: Call, confirmed: str | None, text: str, gates: list[st
     cause = _still_to_cure(call, call.cause)
     to = _cured_at(call, cause) if cause else "prove"
     labels = {"repair": "To the work", "size": carrier_of(call.measured).to_size, "measure": "Measure the door", "prove": "Prove it"}
-    return MainAction(label=f"Found: {text}" if confirmed is not None else labels[to], to=to)
+    return MainAction(label=f"Found: {text}" if confirmed == call.cause else labels[to], to=to)
 
 
 def _still_to_cure(call: Call, last: str) -> str | None:
@@ -100,6 +101,8 @@ def main_of_step(call: Call, name: str, work: bool) -> MainAction:
     if step is None or (step.does == "lift" and work):
         return MainAction(label="Check the balance", to="prove")
     act = act_of_step(call, step)
+    if step.does == "lift" and (worked := next((cause for cause in forbidding(call) if _worked_on(call, cause)), None)):
+        return MainAction(label=f"Put right: {causes()[worked].text.lower()}", command=c.Cured(kind="cured", cause=worked))
     if not step.does and step_barred(call, name):
         # What bars a step the opener runs is how the door stands by hand.
         return MainAction(label="Check the balance", to="prove") if step.needs == "run" else waiting("Not as the door stands now")

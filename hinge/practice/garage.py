@@ -1,0 +1,220 @@
+"""One simulated site: a door as its file tells it and as it is, what is wrong with it, and what the customer says of it. Seeded.
+
+The same seed with the same causes is the same site, whatever was done on it: what was done is told by its visit (visit.py).
+"""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+from functools import cache
+from typing import Annotated, Literal
+
+import numpy as np
+from pydantic import Field
+
+from hinge.carriers.carrier import Part
+from hinge.carriers.extension import Extension
+from hinge.carriers.kinds import OnDoor
+from hinge.carriers.torsion import wound
+from hinge.document import Document, table_of
+from hinge.errors import BadInputError
+from hinge.faults.knowledge import Faults, faults, require_known
+from hinge.file.assembly import assembly_of
+from hinge.file.record import DoorRecord
+from hinge.file.setup import Setup, setup_of
+from hinge.measure.fields import Value
+from hinge.practice.mechanics import DoorInMotion, door_in_motion
+from hinge.sizing.picks import pick_extension
+from hinge.sizing.search import Wanted, find_sets
+from hinge.springs.counterbalance import THREE_TO_FOUR_FEET
+from hinge.springs.extension import ExtensionPair
+
+Range = Annotated[list[float], Field(min_length=2, max_length=2)]
+Ends = Literal["new", "wound", "holds", "work"]
+GarageCarrier = Literal["torsion", "extension"]
+# One door in so many is carried by a pair where its causes leave that open; new springs pull what they are said to, within one sd.
+PAIR_ONE_IN, NEW_PULL_SD, KNOWN_CHANCE = 7, 0.01, 0.6
+# How far a trimmed door is off where it must hold, one sd, as a share of its drag; estimate.
+TRIMMED_SD = 0.35
+# Width and height [in], sections, and weight by area [lb/ft²]: usual sizes of doors; the weights are estimates.
+SIZES = ((96, 84, 4, 2.4), (108, 84, 4, 2.2), (192, 84, 4, 2.6), (96, 96, 5, 2.5), (120, 96, 5, 2.3), (192, 96, 5, 2.4))
+OPENERS = ("rail_screw", "rail_button")
+
+
+class Wrong(Document):
+    """What a cause does to how a door moves, and what ends it; see the head of wrongs.toml."""
+
+    pull: Range | None = None
+    one_pull: Range | None = None
+    quarters: Range | None = None
+    one_quarter: Range | None = None
+    weight: Range | None = None
+    drag: Range | None = None
+    binds_lb: Range | None = None
+    feel: Literal["", "stuck", "crooked"] = ""
+    carrier: GarageCarrier | Literal[""] = ""
+    opener: str = ""
+    ends: Ends
+    known: list[str] = []
+    sun: bool = False
+
+
+NO_ROW = Wrong(ends="work")
+
+
+@cache
+def wrongs() -> dict[str, Wrong]:
+    """What causes do to a door, by cause. Raises BadInputError naming one nothing is known of."""
+    found = table_of(__file__, "wrongs", Wrong)
+    require_known("wrongs", found, faults().causes)
+    return found
+
+
+def wrong_of(cause: str) -> Wrong:
+    """What a cause does to how a door moves."""
+    return wrongs().get(cause, NO_ROW)
+
+
+@dataclass(frozen=True)
+class Garage:
+    """A site nobody has touched yet.
+
+    `record` is the door's file, `moves` the door as it is. `pull` is how many times what it is said to each part's spring pulls,
+    `quarters` how many quarter-turns are on it beyond those on file (inches of stretch on a pair).
+    """
+
+    seed: int
+    causes: tuple[str, ...]
+    complaint: str
+    known: tuple[str, ...]
+    record: DoorRecord
+    moves: DoorInMotion
+    pull: Mapping[Part, float]
+    quarters: Mapping[Part, float]
+
+    def chance(self, *about: object) -> np.random.Generator:
+        """Chance of one thing about this site: the same whenever that is looked at again."""
+        told = "|".join(str(one) for one in about).encode()
+        return np.random.default_rng([self.seed, int.from_bytes(told[-24:].rjust(24, b"\0"), "big") % 2**63])
+
+
+def garage_of(seed: int, causes: Sequence[str] = ()) -> Garage:
+    """The site of a seed with these causes in it; with those of the seed, as often as they come, where none are named.
+
+    Raises BadInputError for causes nothing is known of, or that cannot stand together.
+    """
+    known, chance = faults(), np.random.default_rng(seed)
+    require_known("causes", causes, known.causes)
+    chosen = tuple(causes) or _any_causes(known, chance)
+    carrier = _carrier_of(chosen, chance)
+    opener = next((one for cause in chosen if (one := wrong_of(cause).opener)), str(chance.choice(OPENERS)))
+    measured = _measured(chance, opener, carrier)
+    record = DoorRecord(measured=measured, on_door=_hung(measured, carrier))
+    setup = setup_of(measured)
+    assert setup is not None
+    weight, drag = (float(np.prod([_within(chance, getattr(wrong_of(cause), what)) for cause in chosen])) for what in ("weight", "drag"))
+    moves = door_in_motion(setup.door, setup.track, chance, weight, drag)
+    trimmed = _trimmed(setup, record, moves, weight, chance)
+    for cause in chosen:
+        if (binds := wrong_of(cause).binds_lb) is not None:
+            moves.drag_lb[int(chance.integers(1, len(moves.drag_lb) - 1))] += _within(chance, binds)
+    pull, quarters = _springs(record, trimmed, chosen, chance)
+    facts = tuple(fact for cause in chosen for fact in wrong_of(cause).known if chance.random() < KNOWN_CHANCE)
+    return Garage(seed, chosen, complaint_of(known, chosen[0], chance), tuple(dict.fromkeys(facts)), record, moves, pull, quarters)
+
+
+def complaint_of(known: Faults, cause: str, chance: np.random.Generator) -> str:
+    """What a customer says of a cause."""
+    weights = np.array([one.likely.get(cause, 0.02 * known.causes[cause].share) for one in known.complaints.values()])
+    return str(chance.choice(list(known.complaints), p=weights / weights.sum()))
+
+
+def can_stand_together(causes: Sequence[str]) -> bool:
+    """Whether one door can have all of these: of different parts, on one kind of carrier and of opener."""
+    parts = [faults().causes[cause].part for cause in causes]
+    asked = [{one for cause in causes if (one := getattr(wrong_of(cause), what))} for what in ("carrier", "opener")]
+    return len({*parts}) == len(parts) and all(len(one) < 2 for one in asked) and not ("nothing" in causes and len(causes) > 1)
+
+
+PAIR_CHANCE = 0.15
+
+
+def _any_causes(known: Faults, chance: np.random.Generator) -> tuple[str, ...]:
+    """One cause as often as it comes, now and then two."""
+    names, shares = list(known.causes), np.array([one.share for one in known.causes.values()])
+    first = str(chance.choice(names, p=shares / shares.sum()))
+    if chance.random() > PAIR_CHANCE:
+        return (first,)
+    fits = np.array([can_stand_together((first, name)) for name in names])
+    if not fits.any():
+        return (first,)
+    return first, str(chance.choice(names, p=shares * fits / (shares * fits).sum()))
+
+
+def _carrier_of(causes: Sequence[str], chance: np.random.Generator) -> GarageCarrier:
+    if not can_stand_together(causes):
+        raise BadInputError("These causes do not stand on one door.", "causes", ", ".join(causes), "causes of different parts")
+    told = next((one for cause in causes if (one := wrong_of(cause).carrier)), None)
+    return told or ("extension" if chance.integers(PAIR_ONE_IN) == 0 else "torsion")
+
+
+def _within(chance: np.random.Generator, limits: Range | None) -> float:
+    return 1.0 if limits is None else float(chance.uniform(limits[0], limits[1]))
+
+
+def _measured(chance: np.random.Generator, opener: str, carrier: GarageCarrier) -> dict[str, Value]:
+    fitting = SIZES if carrier == "torsion" else tuple(size for size in SIZES if size[0] * size[1] * size[3] / 144 < 200)
+    width, height, sections, area_lb = fitting[int(chance.integers(len(fitting)))]
+    weight = float(round(width * height / 144 * area_lb * chance.uniform(0.95, 1.08)))
+    radius = 15.0 if carrier == "torsion" and chance.random() < 0.4 else 12.0
+    door: dict[str, Value] = {"weight_lb": weight, "width_in": float(width), "height_in": float(height), "section_count": float(sections)}
+    track: dict[str, Value] = {"radius_in": radius, "rise_in": 3.0 if radius > 12 else 2.0}
+    eyes: dict[str, Value] = {"eye_type": "pair", "eye_height_in": 5.5, "receiver_side": str(chance.choice(["left", "right"]))}
+    carried: dict[str, Value] = (
+        {"drum_diameter_in": 4.0, "cable_in": 0.125, "cycles_wanted": 15_000.0}
+        if carrier == "torsion"
+        else {"counterbalance": "extension", "safety_cables": "both"}
+    )
+    return door | track | eyes | carried | {"opener_kind": opener}
+
+
+def _hung(measured: dict[str, Value], carrier: GarageCarrier) -> OnDoor:
+    setup = setup_of(measured)
+    assert setup is not None
+    if carrier == "extension":
+        pair = pick_extension(setup.door, setup.track)
+        return Extension(pair=ExtensionPair(class_lb=pair.grade.to_lb, open_stretch_in=pair.pair.open_stretch_in))
+    assert setup.drum is not None
+    best = find_sets(setup.door, setup.track, setup.drum.on(setup.track), Wanted(cycles=15_000, most=1)).sets[0]
+    return wound(list(best.springs), best.quarter_turns)
+
+
+def _trimmed(setup: Setup, record: DoorRecord, moves: DoorInMotion, weight: float, chance: np.random.Generator) -> float:
+    """How many times what they are said to its springs pull: whoever hung them trimmed the door until it held, before it grew heavier."""
+    hung = assembly_of(setup, record.on_door)
+    assert hung is not None
+    middle = np.array([THREE_TO_FOUR_FEET.middle_in])
+    off_lb = float(chance.normal(0, TRIMMED_SD) * moves.drag(middle)[0])
+    return float((moves.need(middle)[0] / weight + off_lb) / hung.at_work().carrier.lift(middle)[0])
+
+
+def _springs(
+    record: DoorRecord, trimmed: float, causes: Sequence[str], chance: np.random.Generator
+) -> tuple[dict[Part, float], dict[Part, float]]:
+    """How each part as found pulls and is wound."""
+    on = record.on_door
+    assert on is not None
+    parts = list(on.counts_found(None))
+    pull = dict.fromkeys(parts, trimmed)
+    quarters = dict.fromkeys(parts, 0.0)
+    for wrong in map(wrong_of, causes):
+        one = parts[int(chance.integers(len(parts)))]
+        every = _within(chance, wrong.pull)
+        pull = {part: times * every * (_within(chance, wrong.one_pull) if part == one else 1.0) for part, times in pull.items()}
+        if wrong.quarters is not None:
+            more = round(_within(chance, wrong.quarters))
+            quarters = {part: now + more for part, now in quarters.items()}
+        if wrong.one_quarter is not None:
+            quarters[one] += round(_within(chance, wrong.one_quarter))
+    return pull, quarters
