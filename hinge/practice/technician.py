@@ -15,7 +15,7 @@ from hinge.call.acts import holds_at
 from hinge.call.answers import not_put_right
 from hinge.call.facts import Call
 from hinge.call.finds import open_finds
-from hinge.call.safety import gates_before, may_check
+from hinge.call.safety import gates_before, may_check, stopped_for
 from hinge.errors import ContradictionError, HingeError
 from hinge.faults.knowledge import faults
 from hinge.practice.visit import PracticeVisit
@@ -148,7 +148,7 @@ class Technician:
         if not found.main.waits and not (self.is_searching and found.finding.next and found.finding.confirmed is None):
             self.is_searching = False
             return self._press(found.main)
-        if found.finding.waits and self._meet(found.waits_for):
+        if found.main.gates and self._meet(found.main.gates):
             return True
         if found.finding.next:
             check = found.finding.next[0].check
@@ -164,6 +164,8 @@ class Technician:
 
     def _size(self) -> bool:
         call = self.visit.call
+        if stopped_for(call):
+            return self._leave(stopped_for(call))
         if call.plan is None:
             again = next((one.again for one in build_call_view(call).offers if one.name == "keep" and one.open and one.again), None)
             option = self.advisers.option(self.visit.call)
@@ -174,6 +176,14 @@ class Technician:
             else:
                 return False
         self.stage = "repair"
+        return True
+
+    def _leave(self, why: str) -> bool:
+        """What nobody works on before somebody else has seen it is left, the opener disconnected, and the customer told why."""
+        for find in open_finds(self.visit.call):
+            self.say("deferred", cause=find.cause, reason=why)
+        self.say("disconnected", reason=why)
+        self.say("closed", told=why)
         return True
 
     def _keeps(self) -> bool:

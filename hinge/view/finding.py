@@ -68,8 +68,10 @@ def finding_of(call: Call, own: Mapping[str, int] | None = None, counted: bool =
         tuple((own or {}).items()) if counted else (),
     )
     gates = {need: gates_before(call, need) for need in NEEDS}
-    barred = [gates[need] for need in _in_order(call, [known.checks[one.check].needs for one in finding.later]) if gates.get(need)]
-    waits_for = barred[0] if barred else []
+    needs = _in_order(call, [known.checks[one.check].needs for one in finding.later])
+    waits_for = next((gates[need] for need in needs if gates.get(need)), [])
+    # A check that no statement makes possible is not waited for.
+    is_waiting = finding.waits and bool(gates.get(needs[0]))
     return CallFinding(
         finding=finding,
         triage=triage_of(complaint, call.measured),
@@ -83,7 +85,7 @@ def finding_of(call: Call, own: Mapping[str, int] | None = None, counted: bool =
             call,
             finding.confirmed,
             known.causes[finding.confirmed].text if finding.confirmed else "",
-            waits_for if finding.waits else [],
+            waits_for if is_waiting else [],
         ),
     )
 

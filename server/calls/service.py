@@ -17,12 +17,14 @@ from hinge.past.memory import Past, remembered
 from hinge.view.build import record_after
 from hinge.view.needs import needs_of
 from hinge.view.stages import stage_now
+from server.calls.loaded_work import require_may_work
 from server.calls.models import Call, Entry, iso
 from server.calls.signals import call_closed, left_for_later
 from server.config.transactions import mutation
 from server.doors.models import Door
 from server.doors.service import apply_closed_call, require_filed
 from server.people.models import Person
+from server.people.yard import is_of_yard, require_no_practice
 from server.stock import call_stock
 from server.stock.service import rates_of_shop
 
@@ -37,6 +39,7 @@ def start(person: Person, door_key: uuid.UUID, key: uuid.UUID, at: datetime | No
 
     A repeat, or a second tablet at the same door, gets the call that is already under way.
     """
+    require_no_practice(key)
     door = get_object_or_404(Door.objects.select_for_update(), key=door_key)
     repeated = Call.objects.filter(key=key).first()
     if repeated:
@@ -86,6 +89,8 @@ def enter(person: Person, call_key: uuid.UUID, entry_id: str, command: Said, at:
         return call, facts
     if command.kind == "photographed" and not call.photos.filter(key=command.photo).exists():
         raise BadInputError("This photo is not here.", "photo", command.photo, "a photo that was sent")
+    if not is_of_yard(call_key):
+        require_may_work(person, facts, command)
     log, needed, moment = CallLog(facts), needs_of(facts), at or timezone.now()
     event = log.say(command, entry_id, person.name, iso(moment), rates_of_shop()).body
     facts = log.call

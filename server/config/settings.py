@@ -42,6 +42,7 @@ INSTALLED_APPS = [
     "server.bookings",
     "server.insight",
     "server.bench",
+    "server.practice",
     "server.exchange",
     "server.ops",
 ]

@@ -25,6 +25,7 @@ from server.doors.service import DETAILS, open_file, require_filed
 from server.exchange.document import DOOR_FORMATS, FORMATS, CallDocument, CallPart, DoorDocument, DoorPart, OneCall, PhotoPart
 from server.people.models import Person
 from server.people.scope import require_lead
+from server.people.yard import require_no_practice
 from server.stock import call_stock
 from server.stock.service import rates_of_shop
 
@@ -105,6 +106,7 @@ def _bring_in(
 ) -> Call:
     """One call at a door; `under` is the path of its document."""
     part, where = told.call, f"{under}call"
+    require_no_practice(uuid.UUID(part.key), f"{where}.key")
     _require_order(part, where)
     at_start = read_record_strictly(part.record_at_start, f"{where}.record_at_start")
     facts = _facts(part, at_start, version, where)

@@ -37,7 +37,7 @@ class PersonPart(ExportPart):
 
     username: Annotated[str, Field(min_length=1, max_length=150)]
     name: Annotated[str, Field(max_length=120)]
-    role: Literal["lead", "technician", "desk"]
+    role: Literal["lead", "technician", "desk", "apprentice"]
     works_here: bool
 
 

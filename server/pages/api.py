@@ -18,6 +18,7 @@ from server.ops.api import BackupMetrics
 from server.ops.api import router as upkeep
 from server.people.api import router as people
 from server.people.signed_in import SignedIn
+from server.practice.api import router as practice
 from server.stock.api import router as stock
 from server.stock.van_api import router as van
 
@@ -33,5 +34,22 @@ api = errors.HingeApi(
 )
 errors.install(api)
 TOLD_BESIDES.append(BackupMetrics())
-for router in (people, knowledge, doors, calls, bookings, desk, follow_ups, insight, bench, sheets, stock, loads, van, exchange, upkeep):
+for router in (
+    people,
+    knowledge,
+    doors,
+    calls,
+    bookings,
+    desk,
+    follow_ups,
+    insight,
+    bench,
+    sheets,
+    practice,
+    stock,
+    loads,
+    van,
+    exchange,
+    upkeep,
+):
     api.add_router("", router)

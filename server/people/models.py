@@ -19,6 +19,7 @@ class Shop(models.Model):
 
     `ways` is how it works where good technicians differ, by school. `opens_at` and `closes_at` by its own clock; `travel` holds a
     `TravelTable` document. `minutes` are those it reckons with for a complaint in place of the usual ones, by complaint.
+    `asked_lessons` are those a person has passed before winding a real spring; `practice_of`: it is the practice yard of that shop.
     """
 
     name = models.CharField(max_length=120)
@@ -33,6 +34,8 @@ class Shop(models.Model):
     closes_at = models.TimeField(default=time(17), db_default=time(17))
     travel = models.JSONField(default=dict, db_default={})
     minutes = models.JSONField(default=dict, db_default={})
+    asked_lessons = models.JSONField(default=list, db_default=[])
+    practice_of = models.OneToOneField("self", on_delete=models.PROTECT, null=True, related_name="practice_yard")
 
     def __str__(self) -> str:
         return self.name
@@ -65,17 +68,19 @@ class Shop(models.Model):
 
 
 class Person(AbstractUser):
-    """Someone who signs in: a technician, a lead, or whoever is at the desk of one shop and works on no door.
+    """Someone who signs in: a technician, a lead, whoever is at the desk of one shop and works on no door, or an apprentice, who does all
+    but the work on loaded parts.
 
     `units` are those in which they are told sizes. Who left is not active and keeps their name on what they did.
     `sessions_ended` counts how often all their sessions were ended at once; `must_change_password`: somebody else knows the
-    one they have.
+    one they have. `passed_lessons` are those of the practice door they have passed, by name.
     """
 
     class Role(models.TextChoices):
         TECHNICIAN = "technician"
         LEAD = "lead"
         DESK = "desk"
+        APPRENTICE = "apprentice"
 
     class Units(models.TextChoices):
         TRADE = "trade"
@@ -87,6 +92,7 @@ class Person(AbstractUser):
     units = models.CharField(max_length=8, choices=Units.choices, default=Units.TRADE)
     sessions_ended = models.PositiveIntegerField(default=0)
     must_change_password = models.BooleanField(default=False)
+    passed_lessons = models.JSONField(default=list, db_default=[])
 
     REQUIRED_FIELDS = ["name"]
 

@@ -4,6 +4,7 @@ Records of a shop are reached through managers that demand a shop: a query made 
 """
 
 from collections.abc import Callable
+from contextlib import nullcontext
 from typing import cast
 
 from django.core.exceptions import PermissionDenied
@@ -16,6 +17,7 @@ from hinge.text.render import READERS, json_escape, render
 from server.config.concurrency import shop_slot
 from server.config.errors import busy
 from server.people.models import Person
+from server.people.yard import OF_YARD, at_yard
 
 OPEN_BYTES = OPEN.encode()
 
@@ -30,7 +32,9 @@ class ShopScope:
         if not request.user.is_authenticated:
             return in_words(self.get_response(request), "trade")
         units = request.user.units  # of who asked, also where they sign out
-        with shop_slot(request.user.shop_id) as has_turn, scope(shop=request.user.shop_id):
+        person = request.user
+        around = at_yard(person) if OF_YARD.match(request.path) else nullcontext()
+        with shop_slot(person.shop_id) as has_turn, scope(shop=person.shop_id), around:
             return in_words(self.get_response(request), units) if has_turn else busy()
 
 

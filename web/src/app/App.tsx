@@ -24,6 +24,8 @@ const PAGES = {
   '/bench': lazyPart(() => import('../bench/Bench').then((page) => page.Bench)),
   '/bench/sun': lazyPart(() => import('../bench/Sun').then((page) => page.Sun)),
   '/bench/practice': lazyPart(() => import('../bench/Practice').then((page) => page.Practice)),
+  '/practice': lazyPart(() => import('../practice/Practice').then((page) => page.Practice)),
+  '/practice/:key': lazyPart(() => import('../practice/RunPage').then((page) => page.RunPage)),
   '/bench/:name': lazyPart(() => import('../bench/BenchPage').then((page) => page.BenchPage)),
   '/shop/:part?': lazyPart(() => import('../shop/Shop').then((page) => page.Shop)),
   '/shop/knowledge': lazyPart(() => import('../shop/Knowledge').then((page) => page.Knowledge)),

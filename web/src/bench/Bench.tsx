@@ -3,6 +3,7 @@ import { Link } from 'react-router';
 import styled from 'styled-components';
 import { knowledgeQuery } from '../api/queries';
 import { ToolDrawing } from '../drawing/ToolDrawing';
+import { LineLink } from '../ui/buttons';
 import { Page, Quiet } from '../ui/layout';
 import { PageTitle } from '../ui/PageTitle';
 import { Loading, Trouble } from '../ui/states';
@@ -26,6 +27,7 @@ export function Bench() {
           it, or keep it with a door.
         </Quiet>
       </div>
+      <LineLink to="/practice">Practice doors: lessons, and a new door each day</LineLink>
       <List>
         {knowledge.data.bench.map((page) => (
           <li key={page.name}>

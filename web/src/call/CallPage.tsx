@@ -2,6 +2,7 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useEffect } from 'react';
 import { Link, Navigate, useNavigate, useParams } from 'react-router';
 import styled from 'styled-components';
+import { isPractice } from '../api/practiceQueries';
 import { DeferredContent } from '../ui/DeferredContent';
 import { forgetDrafts } from '../ui/draft';
 import { useKey } from '../ui/keys';
@@ -27,10 +28,15 @@ const PAGES = {
   close: lazyPart(() => import('./close/Close').then((page) => page.Close)),
 };
 
+const Garage = lazyPart(() => import('../practice/Garage').then((part) => part.Garage));
+
 const Layout = styled.div`
   display: grid; grid-template-columns: minmax(240px, 0.8fr) minmax(0, 1.6fr) 122px; grid-template-areas: 'head level level' 'stage stage drop'; grid-template-rows: auto 1fr; min-height: 100vh; isolation: isolate;
   @media (max-width: 700px) { grid-template-columns: minmax(0, 1fr); grid-template-areas: 'level' 'head' 'stage'; grid-template-rows: auto auto 1fr; min-height: calc(100vh - 56px); }
 `;
+/** A practice call has its garage beside the stage. */
+const WithGarage = styled.div`display: grid; gap: 20px; align-items: start;
+  @media (min-width: 1001px) { grid-template-columns: minmax(300px, 360px) minmax(0, 1fr); > :first-child { position: sticky; top: 8px; max-height: calc(100vh - 16px); overflow: auto; } }`;
 const Head = styled.header`grid-area: head; padding: 12px 10px 6px 22px; h1 { font-size: 24px; } @media (max-width: 700px) { padding: 4px 14px; }`;
 const Body = styled.main`grid-area: stage; padding: 8px 22px 120px; min-width: 0; zoom: var(--text-size); @media (max-width: 700px) { padding: 10px 14px 150px; }`;
 const Banner = styled.div`background: var(--caution-ground); color: var(--caution); border-left: 4px solid var(--caution); padding: 8px 14px; font-weight: 600; margin-bottom: 12px;`;
@@ -88,7 +94,14 @@ export function CallPage() {
         <NotSaved call={call} />
         <FloorStart value={<Undo call={call} {...undo} enter={enter} />}>
           <DeferredContent>
-            <Stage call={call} go={go} />
+            {isPractice(key) ? (
+              <WithGarage>
+                <Garage call={call} stage={stage} />
+                <Stage call={call} go={go} />
+              </WithGarage>
+            ) : (
+              <Stage call={call} go={go} />
+            )}
           </DeferredContent>
         </FloorStart>
       </Body>

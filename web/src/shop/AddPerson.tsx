@@ -53,7 +53,7 @@ export function AddPerson() {
         {...mistakeAt(add.error, 'password')}
       />
       <Roles role="group" aria-label="Role">
-        {(['technician', 'lead', 'desk'] as const).map((role) => (
+        {(['technician', 'apprentice', 'lead', 'desk'] as const).map((role) => (
           <Choice key={role} aria-pressed={person.role === role} onPress={() => setPerson({ ...person, role })}>
             {role}
           </Choice>

@@ -19,7 +19,7 @@ class Command(BaseCommand):
 
     def handle(self, *_: Any, **__: Any) -> None:
         """Do it shop by shop, and say how many."""
-        for shop in Shop.objects.order_by("pk"):
+        for shop in Shop.objects.filter(practice_of=None).order_by("pk"):
             with scope(shop=shop.pk):
                 self.stdout.write(f"{shop.name}: {count_uncounted()} calls counted")
                 Months(shop.pk, date.min, date.max).add_up()

@@ -23,9 +23,10 @@ class Command(BaseCommand):
 
     def handle(self, *_: Any, **given: Any) -> None:
         """Do it; the file appears when it is whole."""
-        shop = Shop.objects.filter(name=given["shop"]).first()
+        shops = Shop.objects.filter(practice_of=None)
+        shop = shops.filter(name=given["shop"]).first()
         if shop is None:
-            raise CommandError(f"There is no shop {given['shop']!r}. There are: {', '.join(Shop.objects.values_list('name', flat=True))}")
+            raise CommandError(f"There is no shop {given['shop']!r}. There are: {', '.join(shops.values_list('name', flat=True))}")
         into = given["file"] / f"{slugify(shop.name)}.zip" if given["file"].is_dir() else given["file"]
         aside = into.with_name(f"{into.name}.part")
         try:
