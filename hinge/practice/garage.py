@@ -99,8 +99,10 @@ class Garage:
         return np.random.default_rng([self.seed, int.from_bytes(told[-24:].rjust(24, b"\0"), "big") % 2**63])
 
 
-def garage_of(seed: int, causes: Sequence[str] = ()) -> Garage:
+def garage_of(seed: int, causes: Sequence[str] = (), complaint: str = "") -> Garage:
     """The site of a seed with these causes in it; with those of the seed, as often as they come, where none are named.
+
+    `complaint` is what the customer says, where it is not what one says of the first cause as often as they do.
 
     Raises BadInputError for causes nothing is known of, or that cannot stand together.
     """
@@ -121,7 +123,8 @@ def garage_of(seed: int, causes: Sequence[str] = ()) -> Garage:
             moves.drag_lb[int(chance.integers(1, len(moves.drag_lb) - 1))] += _within(chance, binds)
     pull, quarters = _springs(record, trimmed, chosen, chance)
     facts = tuple(fact for cause in chosen for fact in wrong_of(cause).known if chance.random() < KNOWN_CHANCE)
-    return Garage(seed, chosen, complaint_of(known, chosen[0], chance), tuple(dict.fromkeys(facts)), record, moves, pull, quarters)
+    says = complaint or complaint_of(known, chosen[0], chance)
+    return Garage(seed, chosen, says, tuple(dict.fromkeys(facts)), record, moves, pull, quarters)
 
 
 def complaint_of(known: Faults, cause: str, chance: np.random.Generator) -> str:

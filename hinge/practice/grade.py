@@ -53,7 +53,7 @@ class CauseSeen(BaseModel):
     cured: bool
 
 
-class Grade(BaseModel):
+class RunGrade(BaseModel):
     """How a run went. `good_looks` and `good_minutes` are a good technician's on the same door; `left_lb` is left along the travel."""
 
     passed: bool
@@ -84,14 +84,14 @@ def par_of(visit: PracticeVisit) -> Par:
     return Par(_looks(visit), visit.minutes)
 
 
-def grade(visit: PracticeVisit, par: Par) -> Grade:
+def grade(visit: PracticeVisit, par: Par) -> RunGrade:
     """How a visit went, against a good technician's on the same door."""
     harms = harms_of(visit)
     causes, left = _causes(visit), _left_lb(visit)
     unproved = [] if visit.call.closed else to_close(visit.call)
     passed = not harms and bool(visit.call.closed) and all(one.cured == one.there for one in causes)
     told = visit.call.closed[0].strip() if visit.call.closed else ""
-    return Grade(
+    return RunGrade(
         passed=passed,
         sentence=_sentence(visit, passed, bool(harms), causes),
         harms=harms,

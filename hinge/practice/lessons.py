@@ -11,7 +11,7 @@ from pydantic import Field
 
 from hinge.document import Document, table_of
 from hinge.errors import BadInputError
-from hinge.faults.knowledge import faults
+from hinge.faults.knowledge import faults, require_known
 from hinge.practice.garage import Garage, can_stand_together, garage_of
 
 Level = Literal["lights", "by_hand", "loaded", "two"]
@@ -39,6 +39,7 @@ class Lesson(Document):
     aim: Annotated[str, Field(max_length=120)]
     seed: int
     causes: Annotated[list[str], Field(min_length=1)]
+    complaint: str
 
 
 @cache
@@ -46,6 +47,7 @@ def lessons() -> dict[str, Lesson]:
     """The lessons in order. Raises BadInputError naming one whose causes do not stand on one door."""
     found = table_of(__file__, "lessons", Lesson)
     for name, one in found.items():
+        require_known(f"{name}.complaint", [one.complaint], faults().complaints)
         if not can_stand_together(one.causes):
             raise BadInputError(f"The lesson {name} is unsound.", f"{name}.causes", ", ".join(one.causes), "causes of different parts")
     return found
@@ -55,7 +57,8 @@ def garage_of_lesson(name: str) -> Garage:
     """The site of a lesson. Raises BadInputError for one there is none of."""
     if name not in lessons():
         raise BadInputError(f"There is no lesson {name!r}.", "lesson", name, ", ".join(lessons()))
-    return garage_of(lessons()[name].seed, lessons()[name].causes)
+    lesson = lessons()[name]
+    return garage_of(lesson.seed, lesson.causes, lesson.complaint)
 
 
 def garage_to_practise(level: str, seed: int, met: Mapping[str, int] | None = None, missed: Mapping[str, int] | None = None) -> Garage:

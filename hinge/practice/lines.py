@@ -19,14 +19,14 @@ LINES: dict[str, tuple[int, Callable[..., object]]] = {
     "?": (0, lambda _: None),
     "press": (0, Opener.press),
     "hold": (1, lambda one, seconds: one.hold(_seconds(seconds))),
-    "wait": (1, lambda one, seconds: one.wait(_number(seconds))),
-    "turn": (2, lambda one, end, turns: one.turn(_one_of(end, "up", "down"), _number(turns))),
+    "wait": (1, lambda one, seconds: one.wait(number_in(seconds))),
+    "turn": (2, lambda one, end, turns: one.turn(_one_of(end, "up", "down"), number_in(turns))),
     "measure": (1, lambda one, end: one.measure(_one_of(end, "up", "down"))),
     "set": (0, Opener.begin_setting),
-    "jog": (1, lambda one, by: one.jog(_number(by))),
+    "jog": (1, lambda one, by: one.jog(number_in(by))),
     "store": (0, Opener.store),
     "stop": (1, lambda one, end: one.push_stop("down" if _one_of(end, "front", "back") == "front" else "up")),
-    "lift": (1, lambda one, to: one.lift(_number(to))),
+    "lift": (1, lambda one, to: one.lift(number_in(to))),
     "release": (0, lambda one: one.join(False)),
     "join": (0, lambda one: one.join(True)),
     "eyes": (1, lambda one, how: setattr(one, "eyes", _one_of(how, "clear", "blocked", "dark", "bridged"))),
@@ -35,7 +35,7 @@ LINES: dict[str, tuple[int, Callable[..., object]]] = {
     "mains": (1, lambda one, on: setattr(one, "mains", _switch(on))),
     "battery": (1, lambda one, on: setattr(one, "battery", _switch(on))),
     "fault": (1, lambda one, which: setattr(one, "fault", _one_of(which, *get_args(Fault)))),
-    "heavy": (1, lambda one, pounds: setattr(one, "heavy_lb", _number(pounds))),
+    "heavy": (1, lambda one, pounds: setattr(one, "heavy_lb", number_in(pounds))),
 }
 
 
@@ -71,7 +71,13 @@ def _word(yes: bool) -> str:
     return "yes" if yes else "no"
 
 
-def _number(text: str) -> float:
+def replied(**values: object) -> str:
+    """A line that tells names and values."""
+    return " ".join(["OK", *(f"{name}={value}" for name, value in values.items())])
+
+
+def number_in(text: str) -> float:
+    """A number of a line. Raises a HingeError for what is none from -1000 to 1000."""
     try:
         value = float(text)
     except ValueError:
@@ -82,7 +88,7 @@ def _number(text: str) -> float:
 
 
 def _seconds(text: str) -> float:
-    value = _number(text)
+    value = number_in(text)
     if not 0 < value <= 60:
         raise _Unreadable(f"{text[:20]} is no number of seconds up to 60.")
     return value

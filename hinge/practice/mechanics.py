@@ -21,6 +21,7 @@ from hinge.door.track import Track
 
 SOFT_JOINT_IN = np.linspace(-3, 3, 7)
 SECTIONS_SD, WEIGHT_SD, TRACK_IN = 0.06, 0.02, 0.5
+HARD_TO_MOVE_LB = (38.0, 55.0)
 PLACES, DRAG_LB, DRAG_SPREAD, DRAG_RANGE_LB, ALONG_SD, ALONG_RANGE = 7, 10.0, 0.5, (2.0, 28.0), 0.2, (0.5, 1.6)
 Lift = Callable[[Floats], Floats]
 
@@ -72,8 +73,13 @@ class DoorInMotion:
         return float(at[stops[0]] if way and stops.size else at[-1] if way else height_in)
 
 
-def door_in_motion(door: Door, track: Track, chance: np.random.Generator, weight: float = 1.0, drag: float = 1.0) -> DoorInMotion:
-    """A door that is a little other than told; `weight` and `drag` are how many times what they would be."""
+def door_in_motion(
+    door: Door, track: Track, chance: np.random.Generator, weight: float = 1.0, drag: float = 1.0, drags: float = 0.0
+) -> DoorInMotion:
+    """A door that is a little other than told.
+
+    `weight` and `drag` are how many times what they would be, `drags` is the chance that it moves hard.
+    """
     sections = np.array(door.weights_lb) * chance.normal(1, SECTIONS_SD, len(door.weights_lb))
     sections *= weight * door.total_lb * chance.normal(1, WEIGHT_SD) / sections.sum()
     heights = list(door.heights_in)
@@ -81,6 +87,10 @@ def door_in_motion(door: Door, track: Track, chance: np.random.Generator, weight
     if track.lift == "standard":
         radius, rise = track.radius_in + chance.uniform(-TRACK_IN, TRACK_IN), (track.rise_in or 0.0) + chance.uniform(-TRACK_IN, TRACK_IN)
         track = track.model_copy(update={"radius_in": radius, "rise_in": max(0.0, rise)})
-    most = float(np.clip(DRAG_LB * np.exp(DRAG_SPREAD * chance.normal()), *DRAG_RANGE_LB))
+    moves_hard = bool(drags) and chance.random() <= drags
+    if moves_hard:
+        most = float(chance.uniform(*HARD_TO_MOVE_LB))
+    else:
+        most = float(np.clip(DRAG_LB * np.exp(DRAG_SPREAD * chance.normal()), *DRAG_RANGE_LB))
     along = most * drag * np.clip(1 + ALONG_SD * chance.normal(size=PLACES), *ALONG_RANGE)
     return DoorInMotion(really, track, along)

@@ -17,7 +17,7 @@ from hinge.errors import HingeError
 from hinge.faults.knowledge import faults
 from hinge.practice.deeds import MOVED, DeedSeen
 from hinge.practice.garage import Garage
-from hinge.practice.grade import Grade, HarmSeen, grade, harms_of, par_of
+from hinge.practice.grade import HarmSeen, RunGrade, grade, harms_of, par_of
 from hinge.practice.technician import Advised, Advisers, Technician
 from hinge.practice.visit import Moment, PracticeVisit
 from hinge.procedures.rules import proofs
@@ -142,7 +142,7 @@ class Frame(BaseModel):
 class PracticeGrade(BaseModel):
     """How a run went, and the run itself, moment by moment."""
 
-    grade: Grade
+    grade: RunGrade
     frames: list[Frame]
     good: list[Frame]
 

@@ -14,7 +14,8 @@ from server.people.tenancy import OfShop
 class PracticeRun(models.Model):
     """One person's run on a practice door. Its call is one of the shop's practice yard; the run belongs to the shop.
 
-    The site is that of `seed` with `causes`; `deeds` is what was done by hand and eye, each after so many entries of the call.
+    The site is that of `seed` with `causes` and `complaint`; `deeds` is what was done by hand and eye, each after so many entries of
+    the call.
     `lesson` or `level` says what it was for, `day` whose door of the day it is, `helped` how much was told. `grade` is kept once it
     is ended; `missed` are the causes that were not found and put right.
     """
@@ -30,6 +31,7 @@ class PracticeRun(models.Model):
     key = models.UUIDField()
     seed = models.BigIntegerField()
     causes = models.JSONField(default=list)
+    complaint = models.CharField(max_length=120)
     lesson = models.CharField(max_length=40, blank=True)
     level = models.CharField(max_length=12, blank=True)
     day = models.DateField(null=True)

@@ -56,6 +56,7 @@ def begin(person: Person, key: uuid.UUID, lesson: str, level: str, of_day: bool,
         key=key,
         seed=garage.seed,
         causes=list(garage.causes),
+        complaint=garage.complaint,
         lesson=lesson,
         level=level,
         day=today if of_day else None,
@@ -89,7 +90,9 @@ def missed_by(person: Person) -> dict[str, int]:
 def _visit(run: PracticeRun, deeds: Iterable[dict[str, Any]] | None = None) -> tuple[PracticeVisit, list[DeedSeen]]:
     """A run's visit as it went; and what each deed showed."""
     entries = [happened for row in run.call.entries.order_by("position") for happened in row.happened()]
-    return again(garage_of(run.seed, run.causes), entries, [read(KeptDeed, one) for one in (run.deeds if deeds is None else deeds)])
+    return again(
+        garage_of(run.seed, run.causes, run.complaint), entries, [read(KeptDeed, one) for one in (run.deeds if deeds is None else deeds)]
+    )
 
 
 def _mine(person: Person, key: uuid.UUID, lock: bool = False) -> PracticeRun:

@@ -11,6 +11,7 @@ from hinge.balance.fit import DoorAssembly, fit_readings
 from hinge.balance.readings import Reading
 from hinge.document import read
 from hinge.errors import HingeError
+from hinge.practice.mechanics import DoorInMotion
 from hinge.sizing.evaluate import net_hand_force
 from hinge.springs.extension import PairAtWork
 from tests.support.advice import advise
@@ -226,7 +227,7 @@ def test_a_reading_is_one_of_three_things():
 @pytest.mark.parametrize("drag_lb", [3.0, 4.5, 6.0])
 def test_a_door_that_drags_too_little_to_stand_is_looked_at_until_it_holds_once_and_then_left(drag_lb):
     """Set as well as can be it still creeps between its joints: that is no reason to doubt what hangs there."""
-    world = World(HUNG, SEVEN_FOOT, TWELVE_INCH, HUNG.carrier, np.full(7, drag_lb), 0.0, False)
+    world = World(HUNG, DoorInMotion(SEVEN_FOOT, TWELVE_INCH, np.full(7, drag_lb)), HUNG.carrier, 0.0, False)
     ended = work_on(world, 1)
     assert ended.advice.kind == "leave", ended.advice
     assert abs(ended.steps_off) <= 1

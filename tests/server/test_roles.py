@@ -14,16 +14,18 @@ from tests.support.endpoints import OPERATIONS, walk
 # Of all that is not named here everybody may do everything. The work on a door, with its gates, is not for the desk.
 WORK = {
     "start_call", "call", "call_sizing", "call_balance", "call_finding", "call_procedures", "call_ahead", "count_ahead", "call_timeline",
+    "practice_runs", "begin_practice", "practice_run", "do_practice", "end_practice",
     "call_sun", "enter", "keep_photo", "photo", "technical_sheet", "start_booked", "booked_ahead", "set_out", "not_set_out",
 }  # fmt: skip
 LEADS = {
     "change_shop", "change_ways", "change_working_day", "add_person", "leave", "come_back", "reset_password", "load_shop_list",
     "put_aside_shop_list", "merge_doors", "import_call", "upkeep", "books", "calls_behind", "books_csv",
     "list_difference", "list_mistakes", "keep_van", "give_up_van", "change_minutes",
+    "crew_practice", "ask_for_lessons",
 }  # fmt: skip
 # These answer without a session: who asks makes no difference.
 OPEN = {"session", "sign_in", "first_run", "calendar"}
-ROLES = ("technician", "lead", "desk")
+ROLES = ("technician", "lead", "desk", "apprentice")
 
 
 def may(role, operation):

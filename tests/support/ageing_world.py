@@ -33,14 +33,15 @@ def years_of(world: World, loss: float, years: int, chance: np.random.Generator,
     off, at = world.best_off() if off is None else off, world.told.door.height_in * np.array(MIDDLE)
     for year in range(years):
         tired = replace(world, carrier=_really(world.carrier, 1 - loss * year))
-        weights = tuple(weight * chance.normal(1, WEIGHT_SD) for weight in world.door.weights_lb)
-        door = build_door(world.door.height_in, tuple(world.door.heights_in), weights)
-        today = replace(tired, door=door, drag_lb=world.drag_lb * np.exp(chance.normal(0, DRAG_LOG_SD)))
+        door = world.moves.door
+        weights = tuple(weight * chance.normal(1, WEIGHT_SD) for weight in door.weights_lb)
+        damp = build_door(door.height_in, tuple(door.heights_in), weights)
+        today = replace(tired, moves=replace(world.moves, door=damp, drag_lb=world.moves.drag_lb * np.exp(chance.normal(0, DRAG_LOG_SD))))
         readings = [today.let_go(height, off) for height in (42, 54)]
         readings += [one for height in (42, 54) for one in today.pulled(height, off, chance)]
         seen = seen_at(float(year), world.told, readings, 0)
         assert seen is not None
-        yield Visit(seen, abs(float(tired.net(at, off).mean())) <= float(tired.drag(at).mean()))
+        yield Visit(seen, abs(float(tired.net(at, off).mean())) <= float(tired.moves.drag(at).mean()))
 
 
 def heavier_at_once(world: World, pounds_lb: float, in_year: int, years: int, chance: np.random.Generator) -> list[Seen]:
@@ -48,9 +49,9 @@ def heavier_at_once(world: World, pounds_lb: float, in_year: int, years: int, ch
     seen, off = [], world.best_off()
     for year in range(years):
         added = pounds_lb if year >= in_year else 0.0
-        door = world.door
+        door = world.moves.door
         weights = tuple(weight + added / len(door.weights_lb) for weight in door.weights_lb)
-        heavier = replace(world, door=build_door(door.height_in, tuple(door.heights_in), weights))
+        heavier = replace(world, moves=replace(world.moves, door=build_door(door.height_in, tuple(door.heights_in), weights)))
         (visit,) = list(years_of(heavier, 0.0, 1, chance, off))
         seen.append(replace(visit.seen, year=float(year)))
     return seen
@@ -67,7 +68,7 @@ def announced(visits: list[Visit]) -> tuple[int, Trend] | None:
 
 def usual_worlds(count: int, seed: int) -> Iterator[World]:
     """Doors whose springs are right and that do not drag too much to be judged."""
-    return (one for one in worlds(count, seed, KINDS) if not one.wrong and one.drag_lb.mean() <= MOST_DRAG_LB)
+    return (one for one in worlds(count, seed, KINDS) if not one.wrong and one.moves.drag_lb.mean() <= MOST_DRAG_LB)
 
 
 def steady_called_tired(count: int, seed: int, years: int = 8) -> tuple[int, int]:

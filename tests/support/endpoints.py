@@ -17,6 +17,11 @@ OPERATIONS = {
 ENDPOINTS = list(OPERATIONS.values())
 
 
+def practice_key() -> str:
+    """A new key of a practice call: of version 8 (RFC 9562)."""
+    return str(uuid.UUID(int=uuid.uuid4().int & ~(0xF << 76) | 8 << 76))
+
+
 def walk(client, method, path, key):
     """Ask an endpoint something sound about the record of a key."""
     if path == "/api/import":
@@ -46,6 +51,9 @@ def walk(client, method, path, key):
         "/api/session/password": {"old": "x", "new": "y"},
         "/api/shop/day": {"opens_at": "08:00", "closes_at": "17:00", "usual_minutes": 20},
         "/api/shop/minutes": {"complaint": "bang", "minutes": 80},
+        "/api/practice": {"key": practice_key(), "level": "lights"},
+        "/api/practice/{key}/deeds": {"kind": "look", "what": "coil_gap"},
+        "/api/practice/asked": {"lessons": []},
         "/api/desk": {"day": date.today().isoformat()},
         "/api/session/units": {"units": "metric"},
         "/api/calls/{key}/entries": {"id": str(uuid.uuid4()), "body": {"kind": "complaint", "complaint": "heavy"}},

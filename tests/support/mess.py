@@ -12,7 +12,6 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from hinge.balance.readings import Reading
-from tests.support.doors import build_door
 from tests.support.world import Ended, Tally, World, _really, work_on, worlds
 
 Mess = Callable[[World, np.random.Generator], World]
@@ -21,16 +20,15 @@ ARM_LB = 70.0
 
 def sticky(world: World, chance: np.random.Generator) -> World:
     """A roller that binds at one height."""
-    drag = world.drag_lb.copy()
+    drag = world.moves.drag_lb.copy()
     drag[int(chance.integers(1, len(drag) - 1))] += chance.uniform(10, 25)
-    return replace(world, drag_lb=drag)
+    return replace(world, moves=replace(world.moves, drag_lb=drag))
 
 
 def heavier(world: World, chance: np.random.Generator, share: float) -> World:
     """A door that weighs more than told by a share."""
-    door = world.door
-    weights = tuple(weight * (1 + share) for weight in door.weights_lb)
-    return replace(world, door=build_door(door.height_in, tuple(door.heights_in), weights))
+    door = world.moves.door
+    return replace(world, moves=replace(world.moves, door=door.weighing(door.total_lb * (1 + share))))
 
 
 def wet(world: World, chance: np.random.Generator) -> World:
@@ -62,7 +60,7 @@ class Misread(World):
     def let_go(self, height_in: float, off: float) -> Reading:
         return (
             super()
-            .let_go(min(max(height_in + self._by(height_in), 0.0), self.door.height_in), off)
+            .let_go(min(max(height_in + self._by(height_in), 0.0), self.moves.door.height_in), off)
             .model_copy(update={"height_in": height_in})
         )
 
@@ -93,6 +91,11 @@ class Joined(World):
         ]
 
 
+def joined(world: World, chance: np.random.Generator) -> World:
+    """The opener's arm still on."""
+    return _as(Joined, moves=replace(world.moves, drag_lb=np.full(7, ARM_LB)))(world, chance)
+
+
 def _as(kind: type[World], **changed: object) -> Mess:
     return lambda world, _: kind(**{name: getattr(world, name) for name in World.__dataclass_fields__} | changed)
 
@@ -106,7 +109,7 @@ MESSES: dict[str, Mess] = {
     "forces 20 % off": _as(Misjudged),
     "one spring tired": one_tired,
     "a cone slipped": slipped,
-    "arm attached": _as(Joined, drag_lb=np.full(7, ARM_LB)),
+    "arm attached": joined,
 }
 
 

@@ -14,6 +14,7 @@ import numpy as np
 
 from hinge.faults.knowledge import NEEDS, Faults, faults
 from hinge.faults.reason import CANT_TELL, Answers, Proposal, closed_by_risk, confirmed, of_causes, posterior, prior, proposals, rests_on
+from hinge.practice.garage import complaint_of
 
 WRONG, MOST = 1 / 12, 60
 Order = Callable[[Faults, np.ndarray, list[Proposal], Answers], str]
@@ -89,12 +90,6 @@ def _truth(known: Faults, true: Sequence[str], check: str, chance: np.random.Gen
     seen = [str(chance.choice(list(one.outcomes), p=np.array(row) / sum(row))) for row in rows]
     signs = [outcome for outcome in seen if outcome != usual]
     return str(chance.choice(signs)) if signs else usual
-
-
-def complaint_of(known: Faults, cause: str, chance: np.random.Generator) -> str:
-    """What a customer says of a cause."""
-    weights = np.array([one.likely.get(cause, 0.02 * known.causes[cause].share) for one in known.complaints.values()])
-    return str(chance.choice(list(known.complaints), p=weights / weights.sum()))
 
 
 def pairs_of(known: Faults, count: int, chance: np.random.Generator) -> Iterator[tuple[str, str]]:

@@ -1,7 +1,7 @@
 """Doors with the mess that real ones have, and a technician who does what the advice says: how does it end?
 
-Nothing here is the model the advice computes with: track and weights are a little other than told, springs a little
-other than their formula, drag varies along the travel, joints are soft, one pair in five is wrong.
+Nothing here is the model the advice computes with: doors move as the simulated sites' do, springs pull a little other than their
+formula says, one pair in five is wrong.
 """
 
 from __future__ import annotations
@@ -15,11 +15,9 @@ import numpy as np
 
 from hinge.arrays import Floats
 from hinge.balance.advice import FRICTION_LIMIT_LB, Advice
-from hinge.balance.fit import CREEP_BAND_LB, DoorAssembly, fit_readings
+from hinge.balance.fit import GAUGE_SD_LB, DoorAssembly, fit_readings
 from hinge.balance.readings import Reading, reading_heights
-from hinge.door.lift import required_lift
-from hinge.door.sections import Door
-from hinge.door.track import Track
+from hinge.practice.mechanics import DoorInMotion, Lift, door_in_motion
 from hinge.sizing.ideal import conditions
 from hinge.sizing.picks import pick_extension, pick_plates
 from hinge.springs.counterbalance import Counterbalance, TorsionOnShaft
@@ -32,18 +30,16 @@ RIGHT_RATE_SD, WRONG_RATE = 0.01, (0.20, 0.35)
 MOST_ROUNDS = 25
 Kind = Literal["standard", "low_headroom", "high", "vertical", "extension", "counterweight"]
 KINDS: tuple[Kind, ...] = ("standard", "low_headroom", "high", "vertical", "extension", "counterweight")
-SOFT_JOINT_IN = np.linspace(-3, 3, 7)
+DRAGS = 0.07
 
 
 @dataclass(frozen=True)
 class World:
-    """A door as told, and as it is: what carries it really, the drag along the travel, and how far the setting is off."""
+    """A door as told, and as it is: how it moves, what carries it really, and how far the setting is off."""
 
     told: DoorAssembly
-    door: Door
-    track: Track
+    moves: DoorInMotion
     carrier: Counterbalance
-    drag_lb: Floats
     off: float
     wrong: bool
 
@@ -53,31 +49,22 @@ class World:
         return np.linspace(12, self.told.door.height_in - 6, 13)
 
     def net(self, heights_in: Floats, off: float) -> Floats:
-        """The hand force without drag [lb]; a joint bends over some inches."""
-        at = np.clip(np.asarray(heights_in)[:, None] + SOFT_JOINT_IN, 0, self.door.height_in)
-        need = required_lift(self.door, self.track, at.ravel()).reshape(at.shape).mean(axis=1)
-        return need - self.carrier.lift(np.asarray(heights_in), off)
+        """The hand force without drag [lb]."""
+        return self.moves.net(heights_in, self._lift(off))
 
-    def drag(self, heights_in: Floats) -> Floats:
-        """Drag [lb] at heights."""
-        return np.interp(heights_in, np.linspace(0, self.door.height_in, len(self.drag_lb)), self.drag_lb)
+    def _lift(self, off: float) -> Lift:
+        return lambda heights_in: self.carrier.lift(heights_in, off)
 
     def let_go(self, height_in: float, off: float) -> Reading:
         """What it does when let go."""
-        at = np.array([height_in])
-        net, drag = float(self.net(at, off)[0]), float(self.drag(at)[0])
-        way, beyond = "down" if net > 0 else "up", abs(net) - drag
-        outcome = "holds" if beyond <= 0 else f"{'creeps' if beyond <= CREEP_BAND_LB else 'runs'}_{way}"
-        return Reading.model_validate({"height_in": height_in, "outcome": outcome})
+        return Reading(height_in=height_in, outcome=self.moves.let_go(height_in, self._lift(off)))
 
     def pulled(self, height_in: float, off: float, chance: np.random.Generator) -> list[Reading]:
         """The hand forces up and down, read with a gauge."""
-        at = np.array([height_in])
-        net, drag = float(self.net(at, off)[0]), float(self.drag(at)[0])
-        both = {"raising": net + drag, "lowering": net - drag}
+        up, down = self.moves.pull(height_in, self._lift(off))
         return [
-            Reading.model_validate({"height_in": height_in, "force_lb": round(force + chance.normal(0, 1.5)), "direction": way})
-            for way, force in both.items()
+            Reading.model_validate({"height_in": height_in, "force_lb": round(force + chance.normal(0, GAUGE_SD_LB)), "direction": way})
+            for way, force in (("raising", up), ("lowering", down))
         ]
 
     def left(self, off: float) -> float:
@@ -93,7 +80,7 @@ class World:
     def shows_itself(self) -> bool:
         """Whether, set as well as can be, it would still not hold somewhere it is read."""
         at, off = np.array(reading_heights(self.door.height_in)[1:-1]), self.best_off()
-        return bool((np.abs(self.net(at, off)) > self.drag(at)).any())
+        return bool((np.abs(self.net(at, off)) > self.moves.drag(at)).any())
 
 
 def worlds(count: int, seed: int, kinds: tuple[Kind, ...] = KINDS) -> Iterator[World]:
@@ -126,16 +113,9 @@ def _world(chance: np.random.Generator, kind: Kind) -> World:
     told = _told(chance, kind)
     wrong = bool(chance.random() < 0.2) and kind != "counterweight"
     share = 1 + (chance.uniform(*WRONG_RATE) * chance.choice([-1, 1]) if wrong else chance.normal(0, RIGHT_RATE_SD))
-    sections = np.array(told.door.weights_lb) * chance.normal(1, 0.06, len(told.door.weights_lb))
-    sections *= told.door.total_lb * chance.normal(1, 0.02) / sections.sum()
-    door = build_door(told.door.height_in, tuple(told.door.heights_in), tuple(sections.tolist()))
-    track = told.track
-    if track.lift == "standard":
-        track = build_track(track.radius_in + chance.uniform(-0.5, 0.5), max(0.0, (track.rise_in or 0.0) + chance.uniform(-0.5, 0.5)))
-    drag = float(np.clip(10 * np.exp(0.5 * chance.normal()), 2, 28)) if chance.random() > 0.07 else float(chance.uniform(38, 55))
-    along = drag * np.clip(1 + 0.2 * chance.normal(size=7), 0.5, 1.6)
+    moves = door_in_motion(told.door, told.track, chance, drags=DRAGS)
     step = told.carrier.step
-    return World(told, door, track, _really(told.carrier, share), along, float(chance.normal(0, step.setting_sd)), wrong)
+    return World(told, moves, _really(told.carrier, share), float(chance.normal(0, step.setting_sd)), wrong)
 
 
 def _really(carrier: Counterbalance, share: float) -> Counterbalance:
@@ -167,7 +147,7 @@ class Ended:
     @property
     def well(self) -> bool:
         """Within one step of the best, or holding wherever it is let go, or rightly called for what it is."""
-        drags = float(self.world.drag_lb.mean()) > FRICTION_LIMIT_LB
+        drags = float(self.world.moves.drag_lb.mean()) > FRICTION_LIMIT_LB
         if self.advice.kind == "free_up":
             return drags
         if self.advice.kind == "resize":
@@ -206,7 +186,7 @@ def work_on(world: World, seed: int, gauge: Gauge = "offered") -> Ended:
     holds = all(world.let_go(float(at), off).outcome == "holds" for at in world.heights_in)
     offs = [(at - trimmed) * told.carrier.step.size for _, at in taken]
     fit = fit_readings(DoorAssembly(told.door, told.track, _set(told.carrier, trimmed)), [one for one, _ in taken], None, offs)
-    drag_in = fit.friction_lb.low <= float(world.drag_lb.mean()) <= fit.friction_lb.high
+    drag_in = fit.friction_lb.low <= float(world.moves.drag_lb.mean()) <= fit.friction_lb.high
     set_in = fit.setting_error.low <= world.off <= fit.setting_error.high
     read = sum(one.direction != "lowering" for one, _ in taken)
     return Ended(world, advice, steps_off, read, wrong_way, holds, (drag_in, set_in))

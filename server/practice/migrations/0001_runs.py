@@ -24,6 +24,7 @@ class Migration(migrations.Migration):
                 ('key', models.UUIDField()),
                 ('seed', models.BigIntegerField()),
                 ('causes', models.JSONField(default=list)),
+                ('complaint', models.CharField(max_length=120)),
                 ('lesson', models.CharField(blank=True, max_length=40)),
                 ('level', models.CharField(blank=True, max_length=12)),
                 ('day', models.DateField(null=True)),

@@ -28,14 +28,15 @@ const PAGES = {
   close: lazyPart(() => import('./close/Close').then((page) => page.Close)),
 };
 
-const Garage = lazyPart(() => import('../practice/Garage').then((part) => part.Garage));
+const Garage = lazyPart(() => import('./practice/Garage').then((part) => part.Garage));
 
 const Layout = styled.div`
   display: grid; grid-template-columns: minmax(240px, 0.8fr) minmax(0, 1.6fr) 122px; grid-template-areas: 'head level level' 'stage stage drop'; grid-template-rows: auto 1fr; min-height: 100vh; isolation: isolate;
   @media (max-width: 700px) { grid-template-columns: minmax(0, 1fr); grid-template-areas: 'level' 'head' 'stage'; grid-template-rows: auto auto 1fr; min-height: calc(100vh - 56px); }
 `;
-/** A practice call has its garage beside the stage. */
+/** A practice call has its garage beside the stage; on a phone it is gone into, and out of again. */
 const WithGarage = styled.div`display: grid; gap: 20px; align-items: start;
+  @media (max-width: 1000px) { &:has(> [data-open='true']) > :not(:first-child) { display: none; } > [data-open='false'] > .within { display: none; } }
   @media (min-width: 1001px) { grid-template-columns: minmax(300px, 360px) minmax(0, 1fr); > :first-child { position: sticky; top: 8px; max-height: calc(100vh - 16px); overflow: auto; } }`;
 const Head = styled.header`grid-area: head; padding: 12px 10px 6px 22px; h1 { font-size: 24px; } @media (max-width: 700px) { padding: 4px 14px; }`;
 const Body = styled.main`grid-area: stage; padding: 8px 22px 120px; min-width: 0; zoom: var(--text-size); @media (max-width: 700px) { padding: 10px 14px 150px; }`;

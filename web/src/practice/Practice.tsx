@@ -3,6 +3,7 @@ import styled from 'styled-components';
 import { client, data, type Schemas } from '../api/client';
 import { crewPracticeQuery, practiceRunsQuery } from '../api/practiceQueries';
 import { sessionQuery } from '../api/queries';
+import { useBeginPractice } from '../ui/beginPractice';
 import { Action, Choice, LineLink, Plain, PlainLink } from '../ui/buttons';
 import { Label, Page, Quiet, Row, Split, Stack, Table } from '../ui/layout';
 import { PageTitle } from '../ui/PageTitle';
@@ -10,23 +11,22 @@ import { RadioButtons } from '../ui/RadioButtons';
 import { useRemembered } from '../ui/remembered';
 import { Loading, Refused, Trouble } from '../ui/states';
 import { day } from '../ui/words';
-import { useBegin } from './useBegin';
 
 const Lessons = styled.ol`margin: 0; padding: 0; list-style: none; border-top: 1px solid var(--edge);
   li { display: grid; grid-template-columns: 34px minmax(0, 1fr) auto; gap: 2px 12px; align-items: center; padding: 8px 0; border-bottom: 1px solid var(--line); }
   b { font: 600 22px/1.1 'Barlow Condensed', sans-serif; } i { font: 600 22px 'Barlow Condensed', sans-serif; color: var(--quiet); }`;
 const HELPED = [
-  { id: 'none', text: 'No hints' },
-  { id: 'hints', text: 'With hints' },
-  { id: 'all', text: 'With all advice' },
+  { id: 'all', text: 'All advice' },
+  { id: 'hints', text: 'A hint on request' },
+  { id: 'none', text: 'Nothing' },
 ] as const;
 
 /** Which door do I practise on now? */
 export function Practice() {
   const practice = useQuery(practiceRunsQuery);
   const session = useQuery(sessionQuery);
-  const begin = useBegin();
-  const [helped, setHelped] = useRemembered('practice.helped', ['hints', 'none', 'all']);
+  const begin = useBeginPractice();
+  const [helped, setHelped] = useRemembered('practice.helped', ['all', 'hints', 'none']);
   if (practice.isLoadingError) return <Trouble wrong={practice.error} retry={() => practice.refetch()} />;
   if (!practice.data) return <Loading />;
   const { lessons, levels, door_of_day, runs } = practice.data;

@@ -19,7 +19,6 @@ import { useRemembered } from '../ui/remembered';
 import { Loading, Trouble } from '../ui/states';
 import { clock, day as when } from '../ui/words';
 import { Booked } from './Booked';
-import { PracticeToday } from './PracticeToday';
 import { useTakeAlong } from './useTakeAlong';
 import { Week } from './Week';
 
@@ -87,7 +86,7 @@ export function Today() {
       <Row>
         {title}
         <Row>
-          {works && <PracticeToday />}
+          {works && <PlainLink to="/practice">Practise</PlainLink>}
           <PlainLink to="/follow-ups">
             {pressing > 0
               ? `Follow-ups: ${due.data?.after ? 'more than ' : ''}${pressing} due within a week`

@@ -3,6 +3,7 @@ import { useEffect, useRef, useState } from 'react';
 import styled from 'styled-components';
 import type { Schemas } from '../../api/client';
 import { stackOn } from '../../api/onDoor';
+import { isPractice } from '../../api/practiceQueries';
 import { callFindingQuery, doorCallsQuery, knowledgeQuery } from '../../api/queries';
 import { InsideView } from '../../drawing/InsideView';
 import { Plain } from '../../ui/buttons';
@@ -112,7 +113,7 @@ function Complaints({ call, pick }: { call: Call; pick: (complaint: string) => v
 function Safe({ call, go }: StageProps) {
   const group = call.state.gate_groups[0];
   const ready = call.state.complaint !== null && group?.met;
-  const earlier = useQuery(doorCallsQuery(call.call.door_key));
+  const earlier = useQuery({ ...doorCallsQuery(call.call.door_key), enabled: !isPractice(call.call.key) });
   const last = earlier.data?.find((past) => past.closed_at && past.key !== call.call.key);
   const [ownCalls] = useOwnCalls();
   const query = callFindingQuery(call.call.key, call.call.entries, ownCalls === 'counted');

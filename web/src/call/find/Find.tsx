@@ -18,6 +18,7 @@ import { useOwnCalls } from '../../ui/ownCalls';
 import { Select } from '../../ui/Select';
 import { Loading, Trouble } from '../../ui/states';
 import { Gates } from '../Gates';
+import { useAdvice } from '../practice/useAdvice';
 import { StageMain } from '../StageMain';
 import type { StageProps } from '../stageProps';
 import { TakeBack } from '../TakeBack';
@@ -43,6 +44,7 @@ const Near = styled.div`max-width: 340px;`;
 export function Find({ call, go }: StageProps) {
   const { state } = call;
   const [counted, setCounted] = useOwnCalls();
+  const isAdvised = useAdvice(call.call.key, call.call.entries);
   const isCounted = counted === 'counted';
   const query = callFindingQuery(call.call.key, call.call.entries, isCounted);
   const found = useAnswer(call, 'finding', query);
@@ -70,7 +72,7 @@ export function Find({ call, go }: StageProps) {
   const isAlone = answered.length > 0 && outbox.held === 'offline';
   const first = (isAlone && finding.next.find((one) => !answered.includes(one.check))) || finding.next[0];
   const chosen = everywhere.find((one) => one.check === jumped);
-  const asked = chosen ?? first;
+  const asked = chosen ?? (isAdvised ? first : undefined);
   for (const group of chosen?.closed ? (gates[chosen.needs] ?? []) : waits_for) stood.current.add(group);
   const waits = state.gate_groups.filter((group) => stood.current.has(group.id));
   const answer = (outcome: string) => {
@@ -107,8 +109,12 @@ export function Find({ call, go }: StageProps) {
           />
         ) : (
           <Stack $gap={10}>
-            <p role="status">{finding.sentence}</p>
-            {likeliest && (
+            <p role="status">
+              {isAdvised
+                ? finding.sentence
+                : 'Look for yourself: touch a part of the drawing and choose a check there.'}
+            </p>
+            {likeliest && isAdvised && (
               <div>
                 <Plain onPress={() => call.enter({ kind: 'found', cause: likeliest.cause, note: state.cause_note })}>
                   Go on with it, not confirmed
@@ -125,7 +131,7 @@ export function Find({ call, go }: StageProps) {
           </Quiet>
         )}
         {!sure && waits.map((group) => <Gates key={group.id} call={call} group={group} />)}
-        <Suspects finding={finding} />
+        {isAdvised && <Suspects finding={finding} />}
         {own && (
           <Stack $gap={0}>
             <Quiet>
@@ -136,8 +142,8 @@ export function Find({ call, go }: StageProps) {
             </LinkButton>
           </Stack>
         )}
-        {!sure && <Others title="After that" checks={finding.next.slice(chosen ? 0 : 1)} go={setJumped} />}
-        {!sure && finding.later.length > 0 && <Later checks={finding.later} />}
+        {!sure && isAdvised && <Others title="After that" checks={finding.next.slice(chosen ? 0 : 1)} go={setJumped} />}
+        {!sure && isAdvised && finding.later.length > 0 && <Later checks={finding.later} />}
         <ByEye call={call} go={go} />
       </Stack>
       <Stack $gap={14}>

@@ -6,11 +6,11 @@ import { newPracticeKey } from '../api/practiceQueries';
 type Wish = Partial<Pick<Schemas['NewRun'], 'lesson' | 'level' | 'helped'>>;
 
 /** Begins a run and opens its call: a lesson, free practice of a level, or the door of the day where neither is said. */
-export function useBegin() {
+export function useBeginPractice() {
   const queries = useQueryClient();
   const navigate = useNavigate();
   return useMutation({
-    mutationFn: ({ lesson = '', level = '', helped = 'hints' }: Wish) =>
+    mutationFn: ({ lesson = '', level = '', helped = 'all' }: Wish) =>
       data(client.POST('/api/practice', { body: { key: newPracticeKey(), lesson, level, helped } })),
     onSuccess: ({ run }) => {
       void queries.invalidateQueries({ queryKey: ['practice'] });

@@ -2,17 +2,17 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import styled from 'styled-components';
-import { client, data, type Schemas } from '../api/client';
-import { practiceRunQuery } from '../api/practiceQueries';
-import { callFindingQuery } from '../api/queries';
-import type { Call } from '../call/useCall';
-import { InsideView } from '../drawing/InsideView';
-import { SearchMarks } from '../drawing/SearchMarks';
-import { LinkButton, Plain } from '../ui/buttons';
-import { Caution, Label, Quiet, Stack } from '../ui/layout';
-import { RadioButtons } from '../ui/RadioButtons';
-import { Refused, Trouble } from '../ui/states';
-import { feet } from '../ui/words';
+import { client, data, type Schemas } from '../../api/client';
+import { practiceRunQuery } from '../../api/practiceQueries';
+import { callFindingQuery } from '../../api/queries';
+import { InsideView } from '../../drawing/InsideView';
+import { SearchMarks } from '../../drawing/SearchMarks';
+import { LinkButton, Plain } from '../../ui/buttons';
+import { Caution, Label, Quiet, Stack } from '../../ui/layout';
+import { RadioButtons } from '../../ui/RadioButtons';
+import { Refused, Trouble } from '../../ui/states';
+import { feet } from '../../ui/words';
+import type { Call } from '../useCall';
 import { Instrument } from './Instruments';
 
 type Deed = Schemas['Deed'];
@@ -22,6 +22,8 @@ const Frame = styled.section`background: var(--sheet); border: 1px solid var(--e
 const Seen = styled.div`border-left: 4px solid var(--action); padding: 4px 0 4px 12px; display: grid; gap: 6px; b { font-size: 18px; }`;
 const Acts = styled.div`display: grid; gap: 6px; button { justify-content: start; text-align: left; }`;
 const Heights = styled.div`display: flex; flex-wrap: wrap; gap: 6px; button { min-width: 64px; }`;
+/** Where there is no room beside the page, one is in the garage or on the page. */
+const GoIn = styled(Plain)`@media (min-width: 1001px) { display: none; }`;
 const Here = styled.ul`margin: 0; padding-left: 18px; color: var(--quiet); font-size: 15px;`;
 const WAYS = [
   { id: 'let_go', text: 'Let it go' },
@@ -38,6 +40,7 @@ export function Garage({ call, stage }: { call: Call; stage: string }) {
   const [part, setPart] = useState<string | null>(null);
   const [way, setWay] = useState<'let_go' | 'pull'>('let_go');
   const [isWhole, setIsWhole] = useState(false);
+  const [isInside, setIsInside] = useState(false);
   const done = useMutation({
     mutationFn: (body: Deed) => data(client.POST('/api/practice/{key}/deeds', { params: { path: { key } }, body })),
     onSuccess: (site) => queries.setQueryData(query.queryKey, (before) => before && { ...before, site }),
@@ -53,7 +56,7 @@ export function Garage({ call, stage }: { call: Call; stage: string }) {
   const last = site.seen.at(-1);
   const isOver = Boolean(graded);
   return (
-    <Frame aria-label="The practice garage">
+    <Frame aria-label="The practice garage" data-open={isInside}>
       <Stack $gap={4}>
         <h2>In the garage</h2>
         <Quiet>
@@ -74,10 +77,13 @@ export function Garage({ call, stage }: { call: Call; stage: string }) {
         )}
       </Seen>
       {done.isError && <Refused wrong={done.error} />}
+      <GoIn aria-expanded={isInside} onPress={() => setIsInside(!isInside)}>
+        {isInside ? 'Back to the page' : 'Go into the garage'}
+      </GoIn>
       {isOver ? (
         <Link to={`/practice/${key}`}>How it went</Link>
       ) : (
-        <>
+        <Stack className="within" $gap={14}>
           <ByHand site={site} call={call} stage={stage} wanted={finding.data?.main.gates ?? []} act={act} />
           {parts.length > 0 && (
             <Stack $gap={8} role="group" aria-label="Look">
@@ -143,7 +149,7 @@ export function Garage({ call, stage }: { call: Call; stage: string }) {
             ))}
           </Here>
           <Link to={`/practice/${key}`}>End this run and see how it went</Link>
-        </>
+        </Stack>
       )}
     </Frame>
   );

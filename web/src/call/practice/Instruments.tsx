@@ -1,6 +1,6 @@
 import styled, { keyframes } from 'styled-components';
-import type { Schemas } from '../api/client';
-import { feet } from '../ui/words';
+import type { Schemas } from '../../api/client';
+import { feet } from '../../ui/words';
 
 type Seen = Schemas['DeedSeen'];
 const Drawn = styled.svg`display: block; width: 100%; max-width: 260px; text { font: 600 13px Barlow, sans-serif; fill: var(--ink); }`;
