@@ -16,6 +16,7 @@ check:
 long:
 	@tools/setup
 	@NORTH_HINGE_PROFILE=long NORTH_HINGE_WALK=3000 .venv/bin/pytest tests/hinge/test_call_machine.py tests/server/test_call_machine.py tests/server/test_day_machine.py tests/server/test_van.py
+	@.venv/bin/python -m tests.support.walked 500
 	@.venv/bin/python -m hinge.site whole
 	@.venv/bin/python -m hinge.site mutants
 	@.venv/bin/python -m tests.support.walker 100000 1

@@ -9,6 +9,7 @@ import json
 from collections.abc import Callable
 
 from hinge.call.commands import read_command
+from hinge.document import read
 from hinge.errors import HingeError
 from hinge.practice.deeds import Deed, carried_out
 from hinge.practice.lines import number_in, replied
@@ -37,7 +38,7 @@ def standing(visit: PracticeVisit) -> str:
         "minutes": f"{visit.minutes:.1f}",
         "dangers": ",".join(dict.fromkeys(harm.danger for harm in visit.harms)) or "none",
     }
-    return " ".join(f"{name}={value}" for name, value in {**values, **visit.stands}.items())
+    return " ".join(f"{name}={value}" for name, value in [*values.items(), *visit.stands.items()])
 
 
 def _look(visit: PracticeVisit, check: str) -> str:
@@ -54,7 +55,7 @@ def _try(visit: PracticeVisit, proof: str) -> str:
 
 
 def _go(visit: PracticeVisit, height: str) -> str:
-    seen = carried_out(visit, Deed(kind="let_go", height_in=number_in(height)))
+    seen = carried_out(visit, read(Deed, {"kind": "let_go", "height_in": number_in(height)}))
     return replied(outcome=visit.moments[-1].seen, from_in=seen.way_in[0], to_in=seen.way_in[1])
 
 

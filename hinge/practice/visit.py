@@ -54,6 +54,7 @@ SEEN_IN: dict[Fact, tuple[str, ...]] = {
     Fact.FRAMING: ("centre_plate_loose",),
     Fact.CABLES: ("cable_off", "cable_frayed"),
 }  # fmt: skip
+NOT_SO = "What carries the door does not stand so now."
 # Minutes that a statement and a stroke take; estimate.
 GATE_MIN, STROKE_MIN, READING_MIN, SAID_MIN = 0.3, 0.15, 0.7, 0.2
 
@@ -199,13 +200,14 @@ class PracticeVisit:
     def do(self, gate_id: str) -> tuple[str, str] | None:
         """Really do what a gate states. Returns the check and outcome that speak against it where it is not so, else None.
 
-        Raises BadInputError for a gate there is none of, ContradictionError where something comes first.
+        Raises BadInputError for a gate there is none of, ContradictionError where what carries the door does not stand so. What comes
+        too early otherwise is done, and is a danger.
         """
         require_known("gate", [gate_id], gates())
         gate = gates()[gate_id]
         site = self.site
-        if not holds(site, gate.needs) or (gate.either and not any(holds(site, row) for row in gate.either)):
-            raise ContradictionError(f"Not yet: something comes before “{gate.title.lower()}”.", "gate", gate_id)
+        if Fact.LINE in gate.needs and site[Fact.LINE] not in gate.needs[Fact.LINE]:
+            raise ContradictionError(gate.words.get(Fact.LINE, NOT_SO), "gate", gate_id)
         against = next((cause for fact in gate.makes for cause in SEEN_IN.get(fact, ()) if cause in self.causes), None)
         if against is not None:
             check, outcome = faults().causes[against].confirmed_by
