@@ -15,7 +15,7 @@ from hinge.call.acts import holds_at
 from hinge.call.answers import not_put_right
 from hinge.call.facts import Call
 from hinge.call.finds import open_finds
-from hinge.call.safety import gates_before, may_check, stopped_for
+from hinge.call.safety import gates_before, held_by_hand, may_check, stopped_for
 from hinge.errors import ContradictionError, HingeError
 from hinge.faults.knowledge import faults
 from hinge.practice.visit import PracticeVisit
@@ -27,6 +27,8 @@ from hinge.view.finding import finding_of
 from hinge.view.state import MainAction, StageName
 from hinge.view.steps import procedures_of
 
+# The parts whose causes show in how the door hangs.
+CARRYING = ("springs", "setting", "weight", "shaft")
 MOST_STEPS, MOST_TRIMS, MOST_READINGS, MOST_SEARCHES, MOST_SIZES = 400, 4, 24, 3, 1
 WHEN = "2026-01-01T08:00:00+00:00"
 
@@ -82,11 +84,21 @@ class Technician:
 
     def _take_up(self) -> bool:
         """What a look has shown besides, and nobody has called found yet, is taken up."""
-        left = [find.cause for find in open_finds(self.visit.call) if find.cause not in self.visit.call.causes_found]
+        call = self.visit.call
+        left = [find.cause for find in open_finds(call) if find.cause not in call.causes_found]
         if left:
             self.say("found", cause=left[0])
             self.stage = "find"
-        return bool(left)
+            return True
+        # The door holds and is proved: what hung wrong is put right, by whatever was done to what carries it.
+        if self.stage == "close" and call.line.touched and held_by_hand(call):
+            for find in open_finds(call):
+                if faults().causes[find.cause].part in CARRYING:
+                    self.say("cured", cause=find.cause)
+                    return True
+        # Of several procedures the page leads by the first; where that one waits for another, the other is done.
+        others = [one.main for one in procedures_of(call).procedures[1:] if one.main.command is not None]
+        return any(self._press(main) for main in others)
 
     def do(self, gate: str) -> tuple[str, str] | None:
         """Really do what a gate states, before it is stated: the check and outcome that speak against it, if any."""
@@ -149,7 +161,7 @@ class Technician:
         found = finding_of(self.visit.call)
         assert found is not None
         # Once a proof has failed, the question that stands there is answered before anything is called found.
-        if not found.main.waits and not (self.is_searching and found.finding.next and found.finding.confirmed is None):
+        if not found.main.waits and not (self.is_searching and found.finding.confirmed is None and not found.finding.ended):
             self.is_searching = False
             return self._press(found.main)
         if found.main.gates and self._meet(found.main.gates):
@@ -170,8 +182,8 @@ class Technician:
         call = self.visit.call
         if stopped_for(call):
             return self._leave(stopped_for(call))
-        if call.plan is None:
-            again = next((one.again for one in build_call_view(call).offers if one.name == "keep" and one.open and one.again), None)
+        again = next((one.again for one in build_call_view(call).offers if one.name == "keep" and one.open and one.again), None)
+        if call.plan is None or (call.plan.again and again is None):
             option = self.advisers.option(self.visit.call)
             if not self.sizes and self._keeps() and again is not None and again.turns:
                 self.say("again", quarter_turns=again.turns[-1].quarter_turns)
@@ -213,9 +225,14 @@ class Technician:
         for part in build_call_view(self.visit.call).parts:
             if part.target is None:
                 continue
-            if self.visit.pull.get(part.part) == 0 and part.target == 0:
-                self.say("slack", part=part.part)
-                continue
+            if self.visit.pull.get(part.part) == 0:
+                # A bar that meets no load: the spring is broken.
+                if part.target == 0:
+                    self.say("slack", part=part.part)
+                if self._saw(*faults().causes["spring_broken"].confirmed_by):
+                    return True
+                if part.target == 0:
+                    continue
             at = part.count or 0
             while at != part.target:
                 way = 1 if part.target > at else -1

@@ -45,14 +45,16 @@ STANDS = (
     Fact.POWER, Fact.JOINED, Fact.PEOPLE, Fact.DOOR, Fact.SHAFT_CLAMP, Fact.BARS, Fact.SCREWS, Fact.PROTECTION, Fact.TOOLS, Fact.LOAD,
     Fact.FRAMING, Fact.HAND, Fact.CABLES, Fact.LOOKED, Fact.PAIR, Fact.SAFETY_CABLES, Fact.STRETCH, Fact.STACK, Fact.GUIDE, Fact.STRAP,
 )  # fmt: skip
+# What is seen by who looks at what carries the door, its cables and its rollers.
+BROKEN = (
+    "spring_broken", "extension_broken", "cable_off", "cable_frayed", "roller_out", "centre_plate_loose", "drum_slipped", "cone_slipped",
+)  # fmt: skip
 # What a look at a fact would show, by the causes that are seen in it: the check that is then answered.
-SEEN_IN: dict[Fact, tuple[str, ...]] = {
-    Fact.LOOKED: (
-        "spring_broken", "extension_broken", "cable_off", "cable_frayed", "roller_out", "centre_plate_loose", "drum_slipped",
-        "cone_slipped",
-    ),
-    Fact.FRAMING: ("centre_plate_loose",),
-    Fact.CABLES: ("cable_off", "cable_frayed"),
+SEEN_IN: dict[tuple[Fact, str], tuple[str, ...]] = {
+    (Fact.LOOKED, "whole"): BROKEN,
+    (Fact.JOINED, "yes"): BROKEN,
+    (Fact.FRAMING, "sound"): ("centre_plate_loose",),
+    (Fact.CABLES, "tight"): ("cable_off", "cable_frayed"),
 }  # fmt: skip
 NOT_SO = "What carries the door does not stand so now."
 # Minutes that a statement and a stroke take; estimate.
@@ -130,7 +132,7 @@ class PracticeVisit:
     @property
     def site(self) -> Site:
         """How the garage stands: what was done, not what was said."""
-        worst = [faults().causes[cause] for cause in self.causes if cause in SEEN_IN[Fact.LOOKED]]
+        worst = [faults().causes[cause] for cause in self.causes if cause in BROKEN]
         found = "no_lift" if any(one.never_lift for one in worst) else "no_run" if any(one.never_run for one in worst) else "nothing"
         return self.call.site.where(self.stands | {Fact.FOUND: found})
 
@@ -208,7 +210,8 @@ class PracticeVisit:
         site = self.site
         if Fact.LINE in gate.needs and site[Fact.LINE] not in gate.needs[Fact.LINE]:
             raise ContradictionError(gate.words.get(Fact.LINE, NOT_SO), "gate", gate_id)
-        against = next((cause for fact in gate.makes for cause in SEEN_IN.get(fact, ()) if cause in self.causes), None)
+        seen = (cause for fact, (value, *_) in gate.makes.items() for cause in SEEN_IN.get((fact, value), ()))
+        against = next((cause for cause in seen if cause in self.causes), None)
         if against is not None:
             check, outcome = faults().causes[against].confirmed_by
             self._keep("do", gate_id, f"{check} {outcome}", GATE_MIN, ())

@@ -7,7 +7,7 @@ from typing import Literal
 
 from hinge.call import commands as c
 from hinge.call.acts import act_of_step, closing_verb, is_trim
-from hinge.call.answers import forbidding
+from hinge.call.answers import at_fault, forbidding
 from hinge.call.closing import to_close, to_prove
 from hinge.call.facts import Call
 from hinge.call.finds import open_finds
@@ -228,4 +228,6 @@ def _of_work(call: Call, step: Step) -> MainAction:
         return waiting("Move every part to its place")
     if work.act == "rewind" and not work.done:
         return MainAction(label="Pick these again, or others", to="size")
+    if work.act == "rewind" and any(causes()[name].never_again for name in at_fault(call) if name in causes()):
+        return MainAction(label="Pick others: these are broken", to="size")
     return MainAction(label=work.done, command=SAID[work.act])

@@ -66,7 +66,7 @@ class Practice(BaseModel):
 
 
 class NewRun(RequestBody):
-    """A run to begin under a key the client made, of version 8: of a lesson, of a level, or else the door of the day."""
+    """A run to begin under a practice key the client made: of a lesson, of a level, or else the door of the day."""
 
     key: uuid.UUID
     lesson: str = Field("", max_length=40)

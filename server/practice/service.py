@@ -22,7 +22,7 @@ from server.calls.models import Call
 from server.config.transactions import mutation
 from server.doors.models import Door
 from server.people.models import Person, Shop
-from server.people.yard import at_yard, is_of_yard, yard_of
+from server.people.yard import KEY_BEGINS, at_yard, is_of_yard, yard_of
 from server.practice.models import PracticeRun
 
 DOOR, PLACE, CUSTOMER = "Practice door", "Practice yard: nothing here is a real door", "A practice customer"
@@ -38,7 +38,7 @@ def begin(person: Person, key: uuid.UUID, lesson: str, level: str, of_day: bool,
     Raises BadInputError for a key that is none of a practice call, or a lesson or level there is none of.
     """
     if not is_of_yard(key):
-        raise BadInputError("A practice call has a key of its own kind.", "key", str(key), "a UUID of version 8")
+        raise BadInputError("A practice call has a key of its own kind.", "key", str(key), f"a UUID that begins with {KEY_BEGINS}")
     there = PracticeRun.objects.filter(key=key).first()
     if there:
         if there.person_id != person.pk:

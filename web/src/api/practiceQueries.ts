@@ -1,18 +1,14 @@
 import { keepPreviousData, queryOptions } from '@tanstack/react-query';
 import { client, data, newId } from './client';
 
-/** Of a key: the digit that says which sort it is, and the sort of a practice call's. */
-const SORT_AT = 14;
-const PRACTICE = '8';
+/** How the key of a practice call begins. */
+const PRACTICE = '9ac71ce0-';
 
 /** Whether a call is one of the practice yard: its key says so. */
-export const isPractice = (key: string): boolean => key[SORT_AT] === PRACTICE;
+export const isPractice = (key: string): boolean => key.startsWith(PRACTICE);
 
 /** A new key for a practice call. */
-export function newPracticeKey(): string {
-  const key = newId();
-  return key.slice(0, SORT_AT) + PRACTICE + key.slice(SORT_AT + 1);
-}
+export const newPracticeKey = (): string => PRACTICE + newId().slice(PRACTICE.length);
 
 export const practiceRunsQuery = queryOptions({
   queryKey: ['practice'],

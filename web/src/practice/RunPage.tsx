@@ -86,7 +86,7 @@ function Outcome({ graded, call }: { graded: Graded; call: Schemas['CallOut'] })
   return (
     <Split $left="minmax(0, 1fr)">
       <Stack $gap={18}>
-        <h2 role="status">{grade.sentence}</h2>
+        <h2>{grade.sentence}</h2>
         {grade.harms.map((one) => (
           <Caution key={one.moment}>
             {one.says} {one.would}
