@@ -11,7 +11,21 @@ from django_scopes import scope
 
 from demo.booked import book
 from demo.follow_ups import keep
-from demo.people import ACCESS, COLLEAGUES, FAMILIES, ROADS, SECOND_SHOP, SECOND_SHOP_PEOPLE, SHOP, SIZES, STREETS, TOWNS, TRADES, Size
+from demo.people import (
+    ACCESS,
+    COLLEAGUES,
+    FAMILIES,
+    PASSED,
+    ROADS,
+    SECOND_SHOP,
+    SECOND_SHOP_PEOPLE,
+    SHOP,
+    SIZES,
+    STREETS,
+    TOWNS,
+    TRADES,
+    Size,
+)
 from demo.unusual import PARTS, RATES, SECOND_PARTS, SECOND_VAN, UNUSUAL, VAN, record_of
 from demo.visits import Visit, arrive, close, read_balance, read_with_gauge, replace_springs, suggested, visit_at
 from hinge.carriers.torsion import wound
@@ -71,6 +85,7 @@ def fill(past_calls: int = PAST_CALLS) -> None:
         Person.objects.create_user(account.username, password=account.password, name=account.name, role=account.role, shop=shop)
     for username, name, role in COLLEAGUES:
         Person.objects.create_user(username, password=DEMO_ACCOUNTS[0].password, name=name, role=role, shop=shop)
+    Person.objects.filter(role=Person.Role.APPRENTICE).update(passed_lessons=list(PASSED))
     second = Shop.objects.create(name=SECOND_SHOP[0], place=SECOND_SHOP[1], phone=SECOND_SHOP[2])
     for username, name, role in SECOND_SHOP_PEOPLE:
         Person.objects.create_user(username, password=DEMO_ACCOUNTS[0].password, name=name, role=role, shop=second)

@@ -8,18 +8,18 @@ from datetime import datetime, timedelta
 
 import numpy as np
 
-from hinge.balance.fit import CREEP_BAND_LB, DoorAssembly
+from hinge.balance.fit import DoorAssembly
 from hinge.call.commands import read_command
 from hinge.call.events import Entry
 from hinge.call.facts import Call
 from hinge.call.finds import open_finds
 from hinge.call.log import CallLog
 from hinge.call.procedure_of_work import steps_left
-from hinge.door.lift import required_lift
 from hinge.faults.knowledge import faults
 from hinge.file.assembly import assembly_of
 from hinge.file.record import DoorRecord
 from hinge.file.setup import Setup, setup_of
+from hinge.practice.mechanics import DoorInMotion
 from hinge.site.gates import gate_groups
 from hinge.sizing.search import Wanted, find_sets
 from hinge.sizing.sets import SpringSet
@@ -81,14 +81,6 @@ def suggested(record: DoorRecord, cycles: float = 15_000) -> SpringSet:
     return find_sets(setup.door, setup.track, setup.drum.on(setup.track), Wanted(cycles=cycles, most=1)).sets[0]
 
 
-def outcome(net_lb: float, friction_lb: float) -> str:
-    """What a door does when let go, by the same bands the fit uses."""
-    over = abs(net_lb) - friction_lb
-    if over <= 0:
-        return "holds"
-    return ("creeps" if over <= CREEP_BAND_LB else "runs") + ("_down" if net_lb > 0 else "_up")
-
-
 def arrive(visit: Visit, complaint: str, cause: str, note: str = "") -> None:
     """The first two stages."""
     visit.say("complaint", complaint=complaint)
@@ -115,25 +107,26 @@ def hung_now(visit: Visit, record: DoorRecord) -> DoorAssembly:
 def read_balance(visit: Visit, record: DoorRecord, chance: random.Random, friction_lb: float) -> None:
     """Let the door go at four heights; the door weighs a little other than its file says."""
     hung = hung_now(visit, record)
-    share = chance.gauss(1, 0.008)
-    heights = np.array([height for height in HEIGHTS_IN if height < hung.door.height_in])
-    net = share * required_lift(hung.door, hung.track, heights) - hung.carrier.lift(heights)
+    moves = _moving(hung, friction_lb, chance.gauss(1, 0.008))
     visit.gates("first_lift" if visit.call.line.touched else "as_found")
-    for height, force in zip(heights.tolist(), net.tolist(), strict=True):
-        # The floor holds a heavy door at 0; only a hot one would rise from it.
-        said = "holds" if height == 0 and force > 0 else outcome(force, friction_lb)
-        visit.say("reading", 45, reading={"height_in": height, "outcome": said})
+    for height in HEIGHTS_IN:
+        if height < hung.door.height_in:
+            visit.say("reading", 45, reading={"height_in": height, "outcome": moves.let_go(height, hung.carrier.lift)})
 
 
 def read_with_gauge(visit: Visit, record: DoorRecord, friction_lb: float, tired: float) -> None:
     """Read the door as found with a gauge, its springs having lost a share of their pull."""
     hung = hung_now(visit, record)
-    heights = np.array([42.0, 54.0])
-    net = required_lift(hung.door, hung.track, heights) - (1 - tired) * hung.carrier.lift(heights)
+    moves = _moving(hung, friction_lb)
     visit.gates("as_found")
-    for height, force in zip(heights.tolist(), net.tolist(), strict=True):
-        for way, drag in (("raising", friction_lb), ("lowering", -friction_lb)):
-            visit.say("reading", 30, reading={"height_in": height, "force_lb": float(round(force + drag)), "direction": way})
+    for height in (42.0, 54.0):
+        for way, force in zip(("raising", "lowering"), moves.pull(height, lambda at: (1 - tired) * hung.carrier.lift(at)), strict=True):
+            visit.say("reading", 30, reading={"height_in": height, "force_lb": float(round(force)), "direction": way})
+
+
+def _moving(hung: DoorAssembly, friction_lb: float, weight: float = 1.0) -> DoorInMotion:
+    """The door as it moves, dragging alike all along; `weight` is how many times what its file says it weighs."""
+    return DoorInMotion(hung.door.weighing(weight * hung.door.total_lb), hung.track, np.full(2, friction_lb))
 
 
 def replace_springs(visit: Visit, broken: str | None) -> None:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import tempfile
 import time
+import uuid
 from collections.abc import Mapping
 from datetime import date, timedelta
 from pathlib import Path
@@ -14,6 +15,7 @@ from selenium.webdriver.support.ui import WebDriverWait
 
 from hinge.site.gates import gate_groups
 from server.people.demo import DEMO_ACCOUNTS
+from server.people.yard import KEY_BEGINS
 from tools.browser import open_browser, set_viewport
 from tools.running import ROOT, running
 
@@ -37,6 +39,22 @@ const [username, password, done] = arguments;
 fetch('/api/session').then(() => fetch('/api/session', {method: 'POST', headers: {'Content-Type': 'application/json',
   'X-CSRFToken': /csrftoken=([^;]+)/.exec(document.cookie)[1]}, body: JSON.stringify({username, password})})).then(() => done());
 """
+PRACTISE = """
+const [key, gates, look, done] = arguments;
+const headers = {'Content-Type': 'application/json', 'X-CSRFToken': /csrftoken=([^;]+)/.exec(document.cookie)[1]};
+const post = (path, body) => fetch(`/api/${path}`, {method: 'POST', headers, body: JSON.stringify(body)});
+const say = (body) => post(`calls/${key}/entries`, {id: `shot-${Math.random()}`.replace('.', ''), body});
+(async () => {
+  await post('practice', {key, lesson: 'eyes', helped: 'all'});
+  await say({kind: 'complaint', complaint: 'will_not_close'});
+  for (const gate of gates) {
+    await post(`practice/${key}/deeds`, {kind: 'do', what: gate});
+    await say({kind: 'gate', gate, met: true});
+  }
+  const answer = await post(`practice/${key}/deeds`, {kind: 'look', what: look});
+  done(answer.ok ? '' : await answer.text());
+})();
+"""
 START = """
 const [words, done] = arguments;
 const headers = {'Content-Type': 'application/json', 'X-CSRFToken': /csrftoken=([^;]+)/.exec(document.cookie)[1]};
@@ -47,10 +65,6 @@ fetch(`/api/doors?search=${encodeURIComponent(words)}`).then(a => a.json()).then
 DOOR = "weight_lb=145&width_in=9'&height_in=7'&section_count=4&radius_in=12&drum_diameter_in=4&cable_in=1/8"
 BENCH = {
     "bench-springs": (f"/bench/springs?{DOOR}&wire_in=.225&inside_diameter_in=2&length_in=36&spring_count=2", "quarter-turns"),
-    "bench-survey": (
-        "/bench/survey?counterbalance=torsion&sectional=yes&height_in=84&width_in=192&shaft_to_ceiling_in=2+1/2&balanced=yes",
-        "Headroom short by",
-    ),
     "bench-sun": ("/bench/sun?complaint_at=2026-01-10T15:30&time_zone=America/Chicago", "swap the two eyes"),
 }
 # What each stage must show before its picture is taken.
@@ -104,6 +118,10 @@ def _take_all(browser: webdriver.Chrome, address: str) -> None:
     take("desk", f"/?day={tomorrow.isoformat()}", "at doors", touch="Side by side")
     browser.execute_script("localStorage.removeItem('north-hinge.today.whose')")
     take("books", "/shop/books?months=60", "What came of the work")
+    practice = KEY_BEGINS + str(uuid.uuid4())[len(KEY_BEGINS) :]
+    done = [gate.id for group in gate_groups() if group.id in ("hands_on", "lights") for gate in group.gates]
+    assert browser.execute_async_script(PRACTISE, practice, done, "lights") == ""
+    take("practice", f"/calls/{practice}/find", "In the garage")
     for stage, shows in STAGES.items():
         take(stage, f"/calls/{key}/{stage}", shows)
     set_viewport(browser, 390, 844)

@@ -38,7 +38,7 @@ PAIR_ONE_IN, NEW_PULL_SD, KNOWN_CHANCE = 7, 0.01, 0.6
 # How far a trimmed door is off where it must hold, one sd, as a share of its drag; estimate.
 TRIMMED_SD = 0.35
 # Width and height [in], sections, and weight by area [lb/ft²]: usual sizes of doors; the weights are estimates.
-SIZES = ((96, 84, 4, 2.4), (108, 84, 4, 2.2), (192, 84, 4, 2.6), (96, 96, 5, 2.5), (120, 96, 5, 2.3), (192, 96, 5, 2.4))
+SIZES = ((96, 84, 4, 2.0), (108, 84, 4, 2.1), (192, 84, 4, 1.7), (96, 96, 5, 2.2), (120, 96, 5, 2.2), (192, 96, 5, 1.6))
 OPENERS = ("rail_screw", "rail_button")
 
 

@@ -3,17 +3,19 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, field
+from functools import cached_property
 
-import numpy as np
 from selenium.webdriver.common.by import By
 
-from hinge.faults.knowledge import faults
+from hinge.practice.garage import garage_of
+from hinge.practice.visit import PracticeVisit
 from server.calls.models import Call
 from server.people.models import Person
 from tests.browser.page import Page
 from tests.browser.work import state_of
 from tests.support.scripted import tell
 
+SITE = 7
 # So long what has just come up takes no press.
 REST_S = 0.4
 MAIN = """
@@ -42,6 +44,11 @@ class Thumb:
     cause: str
     touched: list[str] = field(default_factory=list)
     out_of_sight: list[str] = field(default_factory=list)
+
+    @cached_property
+    def there(self) -> PracticeVisit:
+        """The simulated site with that cause in it, as nobody has touched it."""
+        return PracticeVisit.at(garage_of(SITE, [self.cause]))
 
     def walk(self, most: int = 120) -> list[str]:
         """Press on until the call is closed: what was touched, strokes left out."""
@@ -109,10 +116,8 @@ class Thumb:
         if name is None:
             self.touch("Go on with it, not confirmed")
             return
-        check = faults().checks[name]
-        row = check.rows().get(self.cause, check.usually)
         self.page.pause(REST_S)
-        outcome = list(check.outcomes)[int(np.argmax(row))]
+        outcome = self.there.look(name)
         before = self.said()
         self.page.browser.find_element(By.CSS_SELECTOR, f"[data-outcome={outcome}]").click()
         self.touched.append(f"{name}: {outcome}")

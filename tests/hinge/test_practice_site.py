@@ -25,7 +25,8 @@ from hinge.practice.visit import PracticeVisit, consequences, stated_untrue
 from hinge.questions.practice_call import good_visit, graded, site_of
 from hinge.site.dangers import dangers
 from hinge.site.gates import gates
-from tests.support.walked import CURED, DANGER, careless, tally
+from tests.support.told_calls import CALLS
+from tests.support.walked import CURED, DANGER, careless, ended, tally
 
 WALKED = 30
 CAUSES = list(faults().causes)
@@ -116,6 +117,15 @@ def test_who_does_what_the_page_says_cures_most_doors_and_meets_no_danger():
 
 
 # The clamp, the last bar and the look at the cables are steps of the work: who says the step has done it.
+# The kinds of call that are told most, and the eight that are walked on the page.
+TOLD = sorted({(one.cause, one.complaint) for one in CALLS.values()} | {("spring_broken", "bang"), ("weight_added", "heavy")})
+
+
+@pytest.mark.parametrize(("cause", "complaint"), TOLD)
+def test_the_calls_that_are_told_most_are_walked_to_their_end_on_the_site(cause, complaint):
+    assert ended(garage_of(61, [cause], complaint)) == CURED
+
+
 ONLY_SAID = ("power_off", "clear", "eyes_and_hands", "bars", "load_test", "framing", "cables", "shaft", "hand", "clamps_off", "joined")
 
 

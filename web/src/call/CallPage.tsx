@@ -6,7 +6,7 @@ import { isPractice } from '../api/practiceQueries';
 import { DeferredContent } from '../ui/DeferredContent';
 import { forgetDrafts } from '../ui/draft';
 import { useKey } from '../ui/keys';
-import { Quiet } from '../ui/layout';
+import { BESIDE_GARAGE, Quiet } from '../ui/layout';
 import { lazyPart } from '../ui/lazyPart';
 import { FloorStart } from '../ui/MainAction';
 import { PageTitle } from '../ui/PageTitle';
@@ -98,7 +98,9 @@ export function CallPage() {
             {isPractice(key) ? (
               <WithGarage>
                 <Garage call={call} stage={stage} />
-                <Stage call={call} go={go} />
+                <div className={BESIDE_GARAGE}>
+                  <Stage call={call} go={go} />
+                </div>
               </WithGarage>
             ) : (
               <Stage call={call} go={go} />

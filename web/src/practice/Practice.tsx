@@ -15,6 +15,7 @@ import { day } from '../ui/words';
 const Lessons = styled.ol`margin: 0; padding: 0; list-style: none; border-top: 1px solid var(--edge);
   li { display: grid; grid-template-columns: 34px minmax(0, 1fr) auto; gap: 2px 12px; align-items: center; padding: 8px 0; border-bottom: 1px solid var(--line); }
   b { font: 600 22px/1.1 'Barlow Condensed', sans-serif; } i { font: 600 22px 'Barlow Condensed', sans-serif; color: var(--quiet); }`;
+const Asked = styled.div`display: flex; flex-wrap: wrap; gap: 6px; button { width: auto; min-height: 48px; padding-inline: 14px; }`;
 const HELPED = [
   { id: 'all', text: 'All advice' },
   { id: 'hints', text: 'A hint on request' },
@@ -157,7 +158,7 @@ function Crew() {
       <Quiet>
         Whoever has not passed them counts no stroke on a real door. Local rules and licensed practice decide besides.
       </Quiet>
-      <Row role="group" aria-label="Lessons asked for" style={{ justifyContent: 'start' }}>
+      <Asked role="group" aria-label="Lessons asked for">
         {lessons.map((one) => (
           <Choice
             key={one.id}
@@ -168,7 +169,7 @@ function Crew() {
             {one.title}
           </Choice>
         ))}
-      </Row>
+      </Asked>
       {ask.isError && <Refused wrong={ask.error} />}
     </Stack>
   );

@@ -11,12 +11,16 @@ export const Row = styled.div`display: flex; flex-wrap: wrap; gap: 12px; align-i
 export const Stack = styled.div<{
   $gap?: number;
 }>`display: grid; gap: ${({ $gap = 12 }) => $gap}px; align-content: start; min-width: 0;`;
+/** A stage has no room for two columns: on a narrow screen, or beside the garage of a practice call on one that is not very wide. */
+export const BESIDE_GARAGE = 'beside-garage';
+export const oneColumn = (rules: string): string =>
+  `@media (max-width: 1000px) { ${rules} } @media (max-width: 1500px) { .${BESIDE_GARAGE} & { ${rules} } }`;
 export const Split = styled.div<{
   $left?: string;
   $column?: boolean;
 }>`display: grid; grid-template-columns: ${({ $left = '400px', $column }) => ($column ? 'minmax(0, 1fr)' : `${$left} minmax(0, 1fr)`)}; gap: 28px; align-items: start;
   ${({ $column }) => ($column ? '& > :nth-child(2) { order: -1; }' : '')}
-  @media (max-width: 1000px) { grid-template-columns: minmax(0, 1fr); }`;
+  ${oneColumn('grid-template-columns: minmax(0, 1fr);')}`;
 export const Figures = styled.div`display: flex; gap: 40px; flex-wrap: wrap;`;
 /** Names with what they say, in two columns. */
 export const Facts = styled.dl`display: grid; grid-template-columns: fit-content(45%) 1fr; gap: 4px 18px; margin: 0; dt { color: var(--quiet); } dd { margin: 0; font-weight: 600; }`;

@@ -11,7 +11,7 @@ import { LinkButton, Plain } from '../../ui/buttons';
 import { useReadyToDraw } from '../../ui/DeferredContent';
 import { useDraft } from '../../ui/draft';
 import { Field } from '../../ui/Field';
-import { Label, Quiet, Stack } from '../../ui/layout';
+import { Label, oneColumn, Quiet, Stack } from '../../ui/layout';
 import { MainAction } from '../../ui/MainAction';
 import { useOutbox } from '../../ui/outbox';
 import { useOwnCalls } from '../../ui/ownCalls';
@@ -35,7 +35,7 @@ const SeenList = styled.ul`list-style: none; margin: 0; padding: 0; display: gri
   li { display: grid; grid-template-columns: 1fr auto; gap: 2px 12px; align-items: center; } li > :last-child { grid-column: 1 / -1; }`;
 /** The question comes first, for the keyboard and on a phone; beside it on a tablet stands the drawing. */
 const Page = styled.div`display: grid; grid-template-columns: minmax(0, 1.15fr) minmax(0, 1fr); gap: 28px; align-items: start; > :nth-child(1) { order: 1; } > :nth-child(3) { order: 2; }
-  @media (max-width: 1000px) { grid-template-columns: minmax(0, 1fr); > :nth-child(1) { order: 0; } }`;
+  ${oneColumn('grid-template-columns: minmax(0, 1fr); > :nth-child(1) { order: 0; }')}`;
 
 /** The part that is looked at, near; the whole door stays in sight below it. */
 const Near = styled.div`max-width: 340px;`;

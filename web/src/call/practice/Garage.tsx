@@ -70,7 +70,8 @@ export function Garage({ call, stage }: { call: Call; stage: string }) {
           <>
             <Quiet>{last.title}</Quiet>
             <Instrument seen={last} />
-            <b>{last.refused || last.says}</b>
+            {/* A needle is read by who sees it; who does not is told what it shows. */}
+            <b>{last.force_lb?.length ? 'Read the two needles.' : last.refused || last.says}</b>
           </>
         ) : (
           <Quiet>Nothing looked at yet. Touch a part, or do one of the things below.</Quiet>

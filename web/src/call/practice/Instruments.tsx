@@ -13,7 +13,7 @@ export function Instrument({ seen }: { seen: Seen }) {
   const [start, end] = seen.way_in ?? [];
   const [up, down] = seen.force_lb ?? [];
   if (start !== undefined && end !== undefined) return <Motion start={start} end={end} />;
-  if (up !== undefined && down !== undefined) return <Gauge up={up} down={down} />;
+  if (up !== undefined && down !== undefined) return <Gauge up={up} down={down} says={seen.says} />;
   if (seen.receiver) return <Lights lit={seen.sender_lit ?? false} receiver={seen.receiver} />;
   return null;
 }
@@ -52,10 +52,10 @@ const FULL_LB = 60;
 const turned = (pounds: number) => Math.max(-1, Math.min(1, pounds / FULL_LB)) * 110;
 
 /** A hook gauge with two needles: what it read slowly up, and slowly down. */
-function Gauge({ up, down }: { up: number; down: number }) {
+function Gauge({ up, down, says }: { up: number; down: number; says: string }) {
   const ticks = Array.from({ length: 13 }, (_, at) => (at - 6) * 10);
   return (
-    <Drawn viewBox="0 0 240 150" role="img" aria-label="The hook gauge">
+    <Drawn viewBox="0 0 240 150" role="img" aria-label={says}>
       {ticks.map((pounds) => (
         <g key={pounds} transform={`rotate(${turned(pounds)} 120 100)`}>
           <path d="M 120 18 V 30" stroke="var(--ink)" strokeWidth={pounds % 20 === 0 ? 2 : 1} />
