@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import tempfile
 import time
-import uuid
 from collections.abc import Mapping
 from datetime import date, timedelta
 from pathlib import Path
@@ -15,7 +14,6 @@ from selenium.webdriver.support.ui import WebDriverWait
 
 from hinge.site.gates import gate_groups
 from server.people.demo import DEMO_ACCOUNTS
-from server.people.yard import KEY_BEGINS
 from tools.browser import open_browser, set_viewport
 from tools.running import ROOT, running
 
@@ -45,7 +43,6 @@ const headers = {'Content-Type': 'application/json', 'X-CSRFToken': /csrftoken=(
 const post = (path, body) => fetch(`/api/${path}`, {method: 'POST', headers, body: JSON.stringify(body)});
 const say = (body) => post(`calls/${key}/entries`, {id: `shot-${Math.random()}`.replace('.', ''), body});
 (async () => {
-  await post('practice', {key, lesson: 'eyes', helped: 'all'});
   await say({kind: 'complaint', complaint: 'will_not_close'});
   for (const gate of gates) {
     await post(`practice/${key}/deeds`, {kind: 'do', what: gate});
@@ -118,7 +115,10 @@ def _take_all(browser: webdriver.Chrome, address: str) -> None:
     take("desk", f"/?day={tomorrow.isoformat()}", "at doors", touch="Side by side")
     browser.execute_script("localStorage.removeItem('north-hinge.today.whose')")
     take("books", "/shop/books?months=60", "What came of the work")
-    practice = KEY_BEGINS + str(uuid.uuid4())[len(KEY_BEGINS) :]
+    look("/practice", "Eyes out of line")
+    browser.find_element(By.CSS_SELECTOR, "[aria-label='Begin: Eyes out of line']").click()
+    WebDriverWait(browser, 20).until(lambda at: at.current_url.endswith("/arrive"), "no practice call was begun")
+    practice = browser.current_url.split("/")[-2]
     done = [gate.id for group in gate_groups() if group.id in ("hands_on", "lights") for gate in group.gates]
     assert browser.execute_async_script(PRACTISE, practice, done, "lights") == ""
     take("practice", f"/calls/{practice}/find", "In the garage")

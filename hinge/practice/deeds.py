@@ -12,6 +12,7 @@ from hinge.call.events import Entry
 from hinge.document import Between, Document
 from hinge.errors import BadInputError, HingeError
 from hinge.faults.knowledge import faults
+from hinge.measure.fields import fields
 from hinge.practice.garage import Garage
 from hinge.practice.visit import PracticeVisit
 from hinge.procedures.rules import proofs
@@ -19,11 +20,12 @@ from hinge.site.gates import gates
 from hinge.text.marks import say_length, say_size
 
 MOST_DEEDS = 600
-DeedKind = Literal["look", "do", "prove", "let_go", "pull"]
+DeedKind = Literal["look", "do", "prove", "let_go", "pull", "measure"]
 
 
 class Deed(Document):
-    """One thing done: a check made, what a gate states really done, a proof tried, the door let go or pulled at a height [in]."""
+    """One thing done: a check made, what a gate states really done, a proof tried, the door let go or pulled at a height [in], a field
+    measured."""
 
     kind: DeedKind
     what: Annotated[str, Field(max_length=60)] = ""
@@ -38,7 +40,8 @@ class KeptDeed(Document):
 
 
 class DeedSeen(BaseModel):
-    """What a deed showed, in words, and what an instrument shows of it: the door's way [in], a force [lb], the eyes' two lights.
+    """What a deed showed, in words, and what an instrument shows of it: the door's way [in], a force [lb], where a tape ends [in], what a
+    scale bears [lb], the eyes' two lights.
 
     `refused` where it could not be done, and why.
     """
@@ -48,6 +51,8 @@ class DeedSeen(BaseModel):
     says: str
     way_in: list[float] = []
     force_lb: list[float] = []
+    tape_in: float | None = None
+    scale_lb: float | None = None
     sender_lit: bool | None = None
     receiver: Literal["", "steady", "dim", "out"] = ""
     refused: str = ""
@@ -135,11 +140,21 @@ def _pull(visit: PracticeVisit, deed: Deed) -> DeedSeen:
     return DeedSeen(deed=deed, title=title, says=says, force_lb=[round(up, 1), round(down, 1)])
 
 
+def _measure(visit: PracticeVisit, deed: Deed) -> DeedSeen:
+    found, field = visit.measure(deed.what), fields()[deed.what]
+    seen = DeedSeen(deed=deed, title=f"{field.label}. {field.ask}", says=f"{found:g}")
+    if field.unit == "in":
+        return seen.model_copy(update={"tape_in": found, "says": f"It is {say_length(found)}."})
+    if field.unit == "lb":
+        return seen.model_copy(update={"scale_lb": found, "says": f"The scale settles about {say_size(found, 'lb', 0)}."})
+    return seen.model_copy(update={"says": f"You count {found:g}."})
+
+
 def _way(visit: PracticeVisit, height_in: float) -> list[float]:
     """From where to where the door goes, until it rests or a hand stops it [in]."""
     return [round(height_in, 2), round(visit.garage.moves.glide(height_in, visit.lift, CATCH_IN), 2)]
 
 
 _DEEDS: dict[DeedKind, Callable[[PracticeVisit, Deed], DeedSeen]] = {
-    "look": _look, "do": _do, "prove": _prove, "let_go": _let_go, "pull": _pull,
+    "look": _look, "do": _do, "prove": _prove, "let_go": _let_go, "pull": _pull, "measure": _measure,
 }  # fmt: skip

@@ -40,6 +40,9 @@ TRIMMED_SD = 0.35
 # Width and height [in], sections, and weight by area [lb/ft²]: usual sizes of doors; the weights are estimates.
 SIZES = ((96, 84, 4, 2.0), (108, 84, 4, 2.1), (192, 84, 4, 1.7), (96, 96, 5, 2.2), (120, 96, 5, 2.2), (192, 96, 5, 1.6))
 OPENERS = ("rail_screw", "rail_button")
+# So often the file lacks some sizes, which a tape finds; estimate.
+UNMEASURED_CHANCE = 0.25
+UNMEASURED = (("radius_in", "rise_in"), ("drum_diameter_in", "cable_in"), ("width_in", "height_in"), ("section_count", "radius_in"))
 
 
 class Wrong(Document):
@@ -80,8 +83,8 @@ def wrong_of(cause: str) -> Wrong:
 class Garage:
     """A site nobody has touched yet.
 
-    `record` is the door's file, `moves` the door as it is. `pull` is how many times what it is said to each part's spring pulls,
-    `quarters` how many quarter-turns are on it beyond those on file (inches of stretch on a pair).
+    `record` is the door's file, `really` what a tape would find, `moves` the door as it is. `pull` is how many times what it is said
+    to each part's spring pulls, `quarters` how many quarter-turns are on it beyond those on file (inches of stretch on a pair).
     """
 
     seed: int
@@ -89,6 +92,7 @@ class Garage:
     complaint: str
     known: tuple[str, ...]
     record: DoorRecord
+    really: Mapping[str, Value]
     moves: DoorInMotion
     pull: Mapping[Part, float]
     quarters: Mapping[Part, float]
@@ -124,7 +128,9 @@ def garage_of(seed: int, causes: Sequence[str] = (), complaint: str = "") -> Gar
     pull, quarters = _springs(record, trimmed, chosen, chance)
     facts = tuple(fact for cause in chosen for fact in wrong_of(cause).known if chance.random() < KNOWN_CHANCE)
     says = complaint or complaint_of(known, chosen[0], chance)
-    return Garage(seed, chosen, says, tuple(dict.fromkeys(facts)), record, moves, pull, quarters)
+    missing = UNMEASURED[int(chance.integers(len(UNMEASURED)))] if chance.random() < UNMEASURED_CHANCE else ()
+    known_now = record.model_copy(update={"measured": {name: value for name, value in measured.items() if name not in missing}})
+    return Garage(seed, chosen, says, tuple(dict.fromkeys(facts)), known_now, measured, moves, pull, quarters)
 
 
 def complaint_of(known: Faults, cause: str, chance: np.random.Generator) -> str:

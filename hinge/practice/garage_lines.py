@@ -1,6 +1,6 @@
 """The line protocol of a simulated site: the same words in and lines out as the simulated opener's. Docs: docs/practice.md.
 
-`look CHECK`, `do GATE`, `try PROOF`, `go HEIGHT`, `pull HEIGHT`, `say {...}` (a command of the call, as JSON), `?`.
+`look CHECK`, `do GATE`, `try PROOF`, `go HEIGHT`, `pull HEIGHT`, `measure FIELD`, `say {...}` (a command of the call, as JSON), `?`.
 """
 
 from __future__ import annotations
@@ -81,5 +81,6 @@ LINES: dict[str, Callable[[PracticeVisit, str], str]] = {
     "try": _try,
     "go": _go,
     "pull": _pull,
+    "measure": lambda visit, field: replied(found=visit.measure(field)),
     "say": _say,
 }

@@ -18,6 +18,7 @@ from hinge.call.finds import open_finds
 from hinge.call.safety import gates_before, held_by_hand, may_check, stopped_for
 from hinge.errors import ContradictionError, HingeError
 from hinge.faults.knowledge import faults
+from hinge.file.setup import missing_of
 from hinge.practice.visit import PracticeVisit
 from hinge.procedures.knowledge import procedures
 from hinge.site.gates import gate_groups
@@ -78,7 +79,13 @@ class Technician:
 
     def once(self) -> bool:
         """One press; whether there was anything to press."""
-        step = {"find": self._find, "size": self._size, "repair": self._repair, "prove": self._prove}.get(self.stage)
+        step = {
+            "find": self._find,
+            "measure": self._measure,
+            "size": self._size,
+            "repair": self._repair,
+            "prove": self._prove,
+        }.get(self.stage)
         pressed = step() if step else self._press(build_call_view(self.visit.call).main[self.stage])
         return pressed or self._take_up()
 
@@ -177,6 +184,13 @@ class Technician:
             return False
         self.say("found", cause=likeliest)
         return True
+
+    def _measure(self) -> bool:
+        """What is missing, by tape; then on."""
+        missing = missing_of(self.visit.call.measured)
+        for name in missing:
+            self.say("measured", field=name, typed=f"{self.visit.measure(name):g}")
+        return bool(missing) or self._press(build_call_view(self.visit.call).main["measure"])
 
     def _size(self) -> bool:
         call = self.visit.call

@@ -28,6 +28,7 @@ from hinge.errors import BadInputError, ContradictionError
 from hinge.faults.knowledge import faults, require_known
 from hinge.file.assembly import assembly_or_none
 from hinge.file.sheet import understood
+from hinge.measure.fields import fields
 from hinge.practice.garage import NEW_PULL_SD, Garage, wrong_of
 from hinge.practice.looks import passes, shown
 from hinge.procedures.knowledge import procedures, steps
@@ -58,7 +59,10 @@ SEEN_IN: dict[tuple[Fact, str], tuple[str, ...]] = {
 }  # fmt: skip
 NOT_SO = "What carries the door does not stand so now."
 # Minutes that a statement and a stroke take; estimate.
-GATE_MIN, STROKE_MIN, READING_MIN, SAID_MIN = 0.3, 0.15, 0.7, 0.2
+GATE_MIN, STROKE_MIN, READING_MIN, SAID_MIN, MEASURE_MIN = 0.3, 0.15, 0.7, 0.2, 1.0
+# A tape read by a person, by sixteenths, and a scale under a door [share]; estimates.
+TAPE_SD_IN, TAPE_MARKS, SCALE_SD = 0.03, 16, 0.006
+WEIGHT, CARRIES = "weight_lb", "counterbalance"
 
 
 class Consequence(Document):
@@ -143,7 +147,8 @@ class PracticeVisit:
 
     def lift(self, heights_in: Floats) -> Floats:
         """What really carries the door at heights [lb]."""
-        setup, _ = understood(self.call.measured)
+        as_it_is = {name: value for name, value in self.garage.really.items() if name != CARRIES}
+        setup, _ = understood({**self.call.measured, **as_it_is})
         line, at = self.call.line, np.asarray(heights_in, dtype=float)
         if line.on is None or setup is None:
             return np.zeros_like(at)
@@ -189,6 +194,26 @@ class PracticeVisit:
         seen = self.garage.moves.let_go(height_in, self.lift)
         self._keep("let_go", f"{height_in:g}", seen, READING_MIN, self._reached([act] if act else []))
         return seen
+
+    def measure(self, name: str) -> float:
+        """A size of the door by tape, or its weight on a scale at the floor [the field's unit], less what carries it then.
+
+        Raises BadInputError for what cannot be measured here.
+        """
+        sizes = {field: value for field, value in self.garage.really.items() if isinstance(value, float)}
+        require_known("field", [name], sizes)
+        chance = self.garage.chance("measure", name, len(self.moments))
+        if name == WEIGHT:
+            floor = np.array([0.0])
+            act = act_for(self.call, "hands")
+            harms = self._reached([act] if act else [])
+            bears = max(self.garage.moves.door.total_lb - float(self.lift(floor)[0]), 0.0)
+            found = float(round(bears * float(chance.normal(1, SCALE_SD))))
+        else:
+            harms, whole = (), fields()[name].unit != "in"
+            found = sizes[name] if whole else round((sizes[name] + float(chance.normal(0, TAPE_SD_IN))) * TAPE_MARKS) / TAPE_MARKS
+        self._keep("measure", name, f"{found:g}", MEASURE_MIN, harms)
+        return found
 
     def gauge(self, height_in: float) -> tuple[float, float]:
         """The hand force up and down at a height [in], read off a hook gauge [lb]."""

@@ -15,6 +15,7 @@ from hinge.call.facts import Call
 from hinge.call.knowledge import complaints
 from hinge.errors import HingeError
 from hinge.faults.knowledge import faults
+from hinge.measure.fields import fields
 from hinge.practice.deeds import MOVED, DeedSeen
 from hinge.practice.garage import Garage
 from hinge.practice.grade import HarmSeen, RunGrade, grade, harms_of, par_of
@@ -68,6 +69,14 @@ class ToDo(BaseModel):
     stated: bool
 
 
+class SizeToTake(BaseModel):
+    """A size of the door that a tape, a scale or a look finds."""
+
+    field: str
+    label: str
+    is_missing: bool
+
+
 class PracticeSite(BaseModel):
     """A practice site as a person in it sees it: what stands there, what was seen, what can be done by hand, and whether a danger ended it.
 
@@ -79,11 +88,14 @@ class PracticeSite(BaseModel):
     seen: list[DeedSeen]
     to_do: list[ToDo]
     heights_in: list[float]
+    sizes: list[SizeToTake]
     minutes: int
     harms: list[HarmSeen]
     hint: str
 
 
+# What nobody reads off a door.
+NOT_TAKEN = ("cycles_wanted",)
 # What can be seen at a glance, by how the garage stands.
 GLANCE: tuple[tuple[Fact, str, str], ...] = (
     (Fact.POWER, "on", "The opener's plug is in its outlet."),
@@ -114,6 +126,11 @@ def site_of(visit: PracticeVisit, seen: Sequence[DeedSeen], helped: str) -> Prac
             for gate in group.gates
         ],
         heights_in=reading_heights(visit.garage.moves.door.height_in)[1:],
+        sizes=[
+            SizeToTake(field=name, label=fields()[name].label, is_missing=name not in call.measured)
+            for name, value in visit.garage.really.items()
+            if isinstance(value, float) and name not in NOT_TAKEN
+        ],
         minutes=math.ceil(visit.minutes),
         harms=harms_of(visit),
         hint=_hint(call) if helped != "none" else "",
@@ -190,6 +207,10 @@ def _tried(moment: Moment, visit: PracticeVisit) -> tuple[str, str, str]:
     return next(one.title for one in proofs() if one.id == moment.what), f"{moment.seen.capitalize()}.", "door"
 
 
+def _measured(moment: Moment, visit: PracticeVisit) -> tuple[str, str, str]:
+    return fields()[moment.what].label, f"{moment.seen} {fields()[moment.what].unit}.", "door"
+
+
 def _at_height(moment: Moment, visit: PracticeVisit) -> tuple[str, str, str]:
     height = say_length(float(moment.what), feet=True)
     if moment.kind == "pull":
@@ -200,4 +221,5 @@ def _at_height(moment: Moment, visit: PracticeVisit) -> tuple[str, str, str]:
 
 _MOMENTS: dict[str, Callable[[Moment, PracticeVisit], tuple[str, str, str]]] = {
     "look": _looked, "do": _did, "prove": _tried, "let_go": _at_height, "pull": _at_height,
+    "measure": _measured,
 }  # fmt: skip

@@ -30,6 +30,13 @@ const WAYS = [
   { id: 'pull', text: 'Hook gauge' },
 ] as const;
 
+/** What is to be read off an instrument by who looks at it. */
+function toRead(seen: Schemas['DeedSeen']): string {
+  if (seen.force_lb?.length) return 'Read the two needles.';
+  if (typeof seen.tape_in === 'number') return 'Read the tape where it ends.';
+  return typeof seen.scale_lb === 'number' ? 'Read the scale once it has settled.' : '';
+}
+
 /** What do I look at or do next in this garage, and what do I see? */
 export function Garage({ call, stage }: { call: Call; stage: string }) {
   const { key, entries } = call.call;
@@ -61,7 +68,7 @@ export function Garage({ call, stage }: { call: Call; stage: string }) {
         <h2>In the garage</h2>
         <Quiet>
           {lesson ? `${lesson.aim} ` : ''}
-          {site.customer} {site.minutes > 0 && `${site.minutes} minutes so far.`}
+          {site.customer} {site.minutes > 0 && `${site.minutes} ${site.minutes === 1 ? 'minute' : 'minutes'} so far.`}
         </Quiet>
       </Stack>
       {site.harms.length > 0 && <Harm site={site} />}
@@ -71,7 +78,7 @@ export function Garage({ call, stage }: { call: Call; stage: string }) {
             <Quiet>{last.title}</Quiet>
             <Instrument seen={last} />
             {/* A needle is read by who sees it; who does not is told what it shows. */}
-            <b>{last.force_lb?.length ? 'Read the two needles.' : last.refused || last.says}</b>
+            <b>{toRead(last) || last.refused || last.says}</b>
           </>
         ) : (
           <Quiet>Nothing looked at yet. Touch a part, or do one of the things below.</Quiet>
@@ -117,6 +124,20 @@ export function Garage({ call, stage }: { call: Call; stage: string }) {
                   ))}
                 </Acts>
               )}
+            </Stack>
+          )}
+          {stage === 'measure' && (
+            <Stack $gap={8} role="group" aria-label="Measure the door">
+              <Label>Tape and scale</Label>
+              <Acts>
+                {[...site.sizes]
+                  .sort((one, other) => Number(other.is_missing) - Number(one.is_missing))
+                  .map((one) => (
+                    <Plain key={one.field} onPress={() => act('measure', one.field)}>
+                      {one.label}
+                    </Plain>
+                  ))}
+              </Acts>
             </Stack>
           )}
           {stage === 'prove' && (

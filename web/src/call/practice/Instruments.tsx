@@ -14,6 +14,8 @@ export function Instrument({ seen }: { seen: Seen }) {
   const [up, down] = seen.force_lb ?? [];
   if (start !== undefined && end !== undefined) return <Motion start={start} end={end} />;
   if (up !== undefined && down !== undefined) return <Gauge up={up} down={down} says={seen.says} />;
+  if (seen.tape_in !== null && seen.tape_in !== undefined) return <Tape end={seen.tape_in} says={seen.says} />;
+  if (seen.scale_lb !== null && seen.scale_lb !== undefined) return <Scale pounds={seen.scale_lb} says={seen.says} />;
   if (seen.receiver) return <Lights lit={seen.sender_lit ?? false} receiver={seen.receiver} />;
   return null;
 }
@@ -84,6 +86,83 @@ function Gauge({ up, down, says }: { up: number; down: number; says: string }) {
       <text x="120" y="140" textAnchor="middle">
         solid: up, dashed: down
       </text>
+    </Drawn>
+  );
+}
+
+/** So much of the tape is in sight [in], and how many marks an inch has. */
+const IN_SIGHT_IN = 5;
+const SIXTEENTHS = 16;
+/** How long a mark is by how it divides the inch, the longest first. */
+const MARKS = [
+  { every: 16, long: 44 },
+  { every: 8, long: 32 },
+  { every: 4, long: 24 },
+  { every: 2, long: 17 },
+  { every: 1, long: 11 },
+];
+
+/** The tape where what is measured ends: its marks, to be read. */
+function Tape({ end, says }: { end: number; says: string }) {
+  const first = Math.max(0, Math.floor((end - IN_SIGHT_IN / 2) * SIXTEENTHS));
+  const x = (sixteenths: number) => ((sixteenths - first) * 240) / (IN_SIGHT_IN * SIXTEENTHS);
+  const marks = Array.from({ length: IN_SIGHT_IN * SIXTEENTHS + 1 }, (_, at) => first + at);
+  return (
+    <Drawn viewBox="0 0 240 96" role="img" aria-label={says}>
+      <rect x="0" y="0" width="240" height="62" fill="var(--sheet)" stroke="var(--edge)" />
+      {marks.map((mark) => (
+        <g key={mark}>
+          <path
+            d={`M ${x(mark)} 0 v ${MARKS.find((one) => mark % one.every === 0)?.long ?? 11}`}
+            stroke="var(--ink)"
+            strokeWidth={mark % SIXTEENTHS === 0 ? 1.6 : 0.8}
+          />
+          {mark % SIXTEENTHS === 0 && (
+            <text x={x(mark) + 4} y="56">
+              {mark / SIXTEENTHS}
+            </text>
+          )}
+        </g>
+      ))}
+      <path d={`M ${x(end * SIXTEENTHS)} 0 V 92`} stroke="var(--action)" strokeWidth="2" />
+      <path d={`M 0 78 H ${x(end * SIXTEENTHS)}`} stroke="var(--action)" strokeWidth="10" />
+    </Drawn>
+  );
+}
+
+const SWING_LB = 6;
+const swing = keyframes`0% { transform: rotate(-7deg); } 30% { transform: rotate(5deg); } 60% { transform: rotate(-3deg); } 100% { transform: rotate(0); }`;
+const Needle = styled.g`transform-origin: 120px 110px; @media (prefers-reduced-motion: no-preference) { animation: ${swing} 2.4s ease-out; }`;
+
+/** A scale under the door: its needle swings, and settles. */
+function Scale({ pounds, says }: { pounds: number; says: string }) {
+  const middle = Math.round(pounds / 10) * 10;
+  const turn = (weight: number) => ((weight - middle) * 70) / (5 * SWING_LB);
+  const ticks = Array.from({ length: 5 * 2 * SWING_LB + 1 }, (_, at) => middle - 5 * SWING_LB + at).filter(
+    (one) => one >= 0,
+  );
+  return (
+    <Drawn viewBox="0 0 240 130" role="img" aria-label={says}>
+      {ticks.map((weight) => (
+        <g key={weight} transform={`rotate(${turn(weight)} 120 110)`}>
+          <path d={`M 120 22 v ${weight % 10 === 0 ? 14 : weight % 5 === 0 ? 10 : 6}`} stroke="var(--ink)" />
+          {weight % 10 === 0 && (
+            <text x="120" y="16" textAnchor="middle">
+              {weight}
+            </text>
+          )}
+        </g>
+      ))}
+      <Needle>
+        <path
+          d="M 120 110 V 30"
+          stroke="var(--action)"
+          strokeWidth="3"
+          transform={`rotate(${turn(pounds)} 120 110)`}
+          strokeLinecap="round"
+        />
+      </Needle>
+      <circle cx="120" cy="110" r="6" fill="var(--ink)" />
     </Drawn>
   );
 }
