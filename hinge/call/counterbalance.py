@@ -123,7 +123,9 @@ def taken_off(line: CounterbalanceState) -> CounterbalanceState:
 
 def again(line: CounterbalanceState, quarter_turns: int) -> CounterbalanceState:
     """The springs that were let down, to be wound to so many quarter-turns each."""
-    return replace(line, counts=dict.fromkeys(line.counts, 0), let_off={}, targets=dict.fromkeys(line.counts, quarter_turns), touched=True)
+    slack, wanted = dict.fromkeys(line.counts, 0), dict.fromkeys(line.counts, quarter_turns)
+    # The first stroke on takes none of the let-down's back.
+    return replace(line, counts=slack, let_off={}, targets=wanted, touched=True, last_stroke=None)
 
 
 def moved(line: CounterbalanceState, part: Part, to_count: int) -> CounterbalanceState:

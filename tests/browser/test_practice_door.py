@@ -12,7 +12,11 @@ from server.practice.models import PracticeRun
 from tests.browser.conftest import PASSWORD
 from tests.browser.thumb import ASKED, REST_S, Thumb
 
-SEEN = "return document.querySelector('[aria-label=\"What you see\"] b')?.innerText ?? ''"
+# What an instrument shows is read off it; who does not see it is told.
+SEEN = """
+const seen = document.querySelector('[aria-label="What you see"]');
+return seen.querySelector('svg')?.ariaLabel ?? seen.querySelector('b')?.innerText ?? '';
+"""
 DO = "[...document.querySelectorAll('[aria-label=\"Do it by hand\"] button')].find((one) => one.innerText === arguments[0]).click()"
 IN_GROUP = "return [...document.querySelectorAll(`[aria-label='${arguments[0]}'] button`)].filter((one) => !one.ariaExpanded)"
 

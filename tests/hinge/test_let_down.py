@@ -79,6 +79,20 @@ def test_springs_are_wound_again_only_once_the_cables_are_seen_slack():
     assert call.state.work.step == "set"
 
 
+def test_one_spring_counted_down_to_nothing_is_wound_again_from_its_first_stroke():
+    """Its first stroke on is not its last stroke off taken back."""
+    call = at(3, count=1)
+    call.say("again", quarter_turns=3)
+    call.work_gates()
+    count_down(call, "single", 3)
+    call.gates("taking_off")
+    call.say("put_on")
+    call.work_gates()
+    call.to_targets()
+    assert call.call.line.counts == {"single": 3}
+    assert call.call.line.carries
+
+
 def test_wound_springs_are_not_called_ready_to_be_wound_again():
     call = at(29)
     call.work_gates()

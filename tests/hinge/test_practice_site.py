@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import json
+import random
 import socket
 import subprocess
 import sys
@@ -22,11 +23,13 @@ from hinge.practice.grade import grade, par_of, unseen_answers
 from hinge.practice.lessons import LEVELS, PARTS, garage_of_lesson, garage_to_practise, lessons
 from hinge.practice.technician import WHEN
 from hinge.practice.visit import PracticeVisit, consequences, stated_untrue
+from hinge.procedures.rules import proofs
 from hinge.questions.practice_call import good_visit, graded, site_of
 from hinge.site.dangers import dangers
 from hinge.site.gates import gates
 from tests.support.told_calls import CALLS
 from tests.support.walked import CURED, DANGER, careless, ended, tally
+from tests.support.walker import anything
 
 WALKED = 30
 CAUSES = list(faults().causes)
@@ -50,11 +53,12 @@ def test_a_door_that_nothing_is_wrong_with_holds_where_it_must():
 
 
 def test_one_broken_spring_of_two_leaves_about_half_of_the_door_in_the_hand():
-    for seed in range(12):
+    for seed in range(16):
         visit = at(garage_of(seed, ["spring_broken"]))
         up, down = visit.garage.moves.pull(6.0, visit.lift)
         whole = visit.garage.moves.need(np.array([6.0]))[0]
-        assert 0.35 <= (up + down) / 2 / whole <= 0.65
+        half, of_two = (up + down) / 2 / whole, visit.call.line.on.spring_count == 2
+        assert (0.35 <= half <= 0.65) if of_two else half >= 0.95
         assert visit.let_go(42.0) == "runs_down"
 
 
@@ -323,3 +327,49 @@ def test_words_that_name_no_stand_in_are_refused(words):
     done = subprocess.run([sys.executable, "-m", "hinge.practice", *words], capture_output=True, text=True, check=False)
     assert done.returncode == 2
     assert done.stderr
+
+
+# --- anything, in any order
+
+
+def deeds_of(visit: PracticeVisit) -> list[KeptDeed]:
+    return [KeptDeed(deed=deed_of(one), entries=one.entries) for one in visit.moments if one.kind != "say"]
+
+
+def any_deed(chance: random.Random, visit: PracticeVisit) -> Deed:
+    sizes = [name for name, value in visit.garage.really.items() if isinstance(value, float)]
+    return chance.choice([
+        Deed(kind="look", what=chance.choice([*faults().checks])),
+        Deed(kind="do", what=chance.choice([*gates()])),
+        Deed(kind="prove", what=chance.choice([one.id for one in proofs()])),
+        Deed(kind=chance.choice(["let_go", "pull"]), height_in=float(chance.randint(0, 84))),
+        Deed(kind="measure", what=chance.choice(sizes)),
+    ])  # fmt: skip
+
+
+@pytest.mark.bulk
+@pytest.mark.parametrize("seed", range(16))
+def test_whatever_is_said_and_done_a_visit_can_be_told_graded_and_done_again(seed):
+    """Anything a call takes, and anything by hand, in any order: nothing is lost, no danger forgotten, no sentence without its number."""
+    chance, visit = random.Random(seed), at(garage_of(seed))
+    for _ in range(220):
+        harms = len(visit.harms)
+        try:
+            if chance.random() < 0.6:
+                say(visit, **anything(chance, visit.call, [one.id for one in visit.log.entries]))
+            else:
+                carried_out(visit, any_deed(chance, visit))
+        except HingeError:
+            pass
+        assert len(visit.harms) >= harms
+        assert set(visit.turns) >= set(visit.call.line.counts if visit.call.line.carrier.winds else ()), visit.log.entries[-1].body
+        if visit.call.closed:
+            break
+    done, seen = again(visit.garage, visit.log.entries, deeds_of(visit))
+    assert (done.call, done.stands, done.turns, done.moments) == (visit.call, visit.stands, visit.turns, visit.moments)
+    told = site_of(done, seen, "hints")
+    assert len(told.harms) == len(visit.harms)
+    graded_now = graded(done, seen)
+    assert graded_now.grade.passed <= (not visit.harms)
+    assert len(graded_now.frames) == len(visit.moments)
+    assert all(one.moment < len(visit.moments) for one in graded_now.grade.better) or not visit.moments

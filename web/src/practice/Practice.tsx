@@ -68,7 +68,7 @@ export function Practice() {
                 </div>
                 <Plain
                   isDisabled={begin.isPending}
-                  aria-label={`Begin: ${one.title}`}
+                  aria-label={`${one.passed ? 'Again' : 'Begin'}: ${one.title}`}
                   onPress={() => start({ lesson: one.id })}
                 >
                   {one.passed ? 'Again' : 'Begin'}

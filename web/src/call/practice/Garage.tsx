@@ -34,7 +34,8 @@ const WAYS = [
 function toRead(seen: Schemas['DeedSeen']): string {
   if (seen.force_lb?.length) return 'Read the two needles.';
   if (typeof seen.tape_in === 'number') return 'Read the tape where it ends.';
-  return typeof seen.scale_lb === 'number' ? 'Read the scale once it has settled.' : '';
+  if (typeof seen.scale_lb === 'number') return 'Read the scale once it has settled.';
+  return seen.receiver ? 'Read the two lights.' : '';
 }
 
 /** What do I look at or do next in this garage, and what do I see? */

@@ -12,11 +12,11 @@ const Edge = styled.g<{ $by: number }>`transform: translateY(${({ $by }) => $by}
 export function Instrument({ seen }: { seen: Seen }) {
   const [start, end] = seen.way_in ?? [];
   const [up, down] = seen.force_lb ?? [];
-  if (start !== undefined && end !== undefined) return <Motion start={start} end={end} />;
+  if (start !== undefined && end !== undefined) return <Motion start={start} end={end} says={seen.says} />;
   if (up !== undefined && down !== undefined) return <Gauge up={up} down={down} says={seen.says} />;
   if (seen.tape_in !== null && seen.tape_in !== undefined) return <Tape end={seen.tape_in} says={seen.says} />;
   if (seen.scale_lb !== null && seen.scale_lb !== undefined) return <Scale pounds={seen.scale_lb} says={seen.says} />;
-  if (seen.receiver) return <Lights lit={seen.sender_lit ?? false} receiver={seen.receiver} />;
+  if (seen.receiver) return <Lights lit={seen.sender_lit ?? false} receiver={seen.receiver} says={seen.says} />;
   return null;
 }
 
@@ -25,11 +25,11 @@ const TALL = 150;
 const SPAN_IN = 30;
 
 /** The bottom edge against a tape: where it was let go, and where it went. */
-function Motion({ start, end }: { start: number; end: number }) {
+function Motion({ start, end, says }: { start: number; end: number; says: string }) {
   const y = (inches: number) => TALL / 2 - ((inches - start) * TALL) / SPAN_IN;
   const ticks = Array.from({ length: SPAN_IN + 1 }, (_, at) => Math.round(start) - SPAN_IN / 2 + at);
   return (
-    <Drawn viewBox={`0 0 240 ${TALL}`} role="img" aria-label="The bottom edge against the tape">
+    <Drawn viewBox={`0 0 240 ${TALL}`} role="img" aria-label={says}>
       <rect x="10" y="0" width="46" height={TALL} fill="var(--sheet)" stroke="var(--edge)" />
       {ticks.map((inch) => (
         <g key={inch}>
@@ -170,9 +170,9 @@ function Scale({ pounds, says }: { pounds: number; says: string }) {
 const FILLS = { steady: 'var(--action)', dim: 'var(--action-ground)', out: 'none', '': 'none' } as const;
 
 /** The two eyes and their lights. */
-function Lights({ lit, receiver }: { lit: boolean; receiver: 'steady' | 'dim' | 'out' }) {
+function Lights({ lit, receiver, says }: { lit: boolean; receiver: 'steady' | 'dim' | 'out'; says: string }) {
   return (
-    <Drawn viewBox="0 0 240 90" role="img" aria-label="The lights of the two eyes">
+    <Drawn viewBox="0 0 240 90" role="img" aria-label={says}>
       <path d="M 70 50 H 170" stroke="var(--quiet)" strokeDasharray="2 5" />
       {[
         { at: 50, fill: lit ? FILLS.steady : 'none', name: 'sender' },
