@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Callable, Sequence
+from contextlib import suppress
 from typing import cast
 
 from pydantic import BaseModel
@@ -166,7 +167,11 @@ class PracticeGrade(BaseModel):
 
 def graded(visit: PracticeVisit, seen: Sequence[DeedSeen]) -> PracticeGrade:
     """How a visit went, against a good technician's on the same door."""
-    good = good_visit(visit.garage).visit
+    technician = Technician(PracticeVisit.at(visit.garage), Advisers(option_of, advised_of))
+    # Where the page would lead even him into a refusal, what he did until then is what one is held against.
+    with suppress(HingeError):
+        technician.walk()
+    good = technician.visit
     return PracticeGrade(grade=grade(visit, par_of(good)), frames=_frames(visit), good=_frames(good))
 
 

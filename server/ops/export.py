@@ -72,10 +72,16 @@ def _shop(shop: Shop) -> dict[str, Any]:
         "closes_at": shop.closes_at.isoformat(),
         "travel": shop.travel_table.model_dump(mode="json"),
         "minutes": shop.own_minutes,
-        "people": [{"username": one.username, "name": one.name, "role": one.role, "works_here": one.is_active} for one in people],
+        "asked_lessons": shop.asked_lessons,
+        "people": [_person(one) for one in people],
         "vans": [{"number": one.number, "name": one.name, "driver": one.driver.username if one.driver else ""} for one in vans()],
         "lists": [{"kind": one.kind, "van": one.van, "file_name": one.file_name, "by": one.loaded_by.username} for one in lists],
     }
+
+
+def _person(person: Person) -> dict[str, Any]:
+    told = {"username": person.username, "name": person.name, "role": person.role, "works_here": person.is_active}
+    return told | {"passed_lessons": person.passed_lessons}
 
 
 def _lists() -> list[tuple[str, int]]:

@@ -138,6 +138,7 @@ def _people(told: ShopPart) -> tuple[Shop, dict[str, Person], Added]:
     details = told.model_dump(
         include={"place", "phone", "latitude_deg", "longitude_deg", "time_zone", "ways", "opens_at", "closes_at", "travel", "minutes"}
     )
+    details["asked_lessons"] = told.asked_lessons
     shop = there[0] if there else Shop.objects.create(name=told.name, **details)
     taken = Person.objects.filter(username__in=[one.username for one in told.people]).exclude(shop=shop).values_list("username", flat=True)
     if taken:
@@ -149,6 +150,7 @@ def _people(told: ShopPart) -> tuple[Shop, dict[str, Person], Added]:
 
 def _person(shop: Shop, part: PersonPart) -> Person:
     made = Person(shop=shop, username=part.username, name=part.name, role=part.role, is_active=part.works_here, must_change_password=True)
+    made.passed_lessons = part.passed_lessons
     made.set_unusable_password()
     made.save()
     return made

@@ -39,6 +39,7 @@ class PersonPart(ExportPart):
     name: Annotated[str, Field(max_length=120)]
     role: Literal["lead", "technician", "desk", "apprentice"]
     works_here: bool
+    passed_lessons: list[Annotated[str, Field(max_length=40)]] = []
 
 
 class ListPart(ExportPart):
@@ -73,6 +74,7 @@ class ShopPart(ExportPart):
     closes_at: time = time(17)
     travel: TravelTable = TravelTable()
     minutes: dict[str, Annotated[int, Field(ge=LEAST_MIN, le=MOST_MIN)]] = {}
+    asked_lessons: list[Annotated[str, Field(max_length=40)]] = []
     people: Annotated[list[PersonPart], Field(min_length=1)]
     lists: list[ListPart]
     vans: Annotated[list[VanPart], Field(max_length=MOST_VANS)] = []

@@ -27,8 +27,7 @@ from server.practice.models import PracticeRun
 
 DOOR, PLACE, CUSTOMER = "Practice door", "Practice yard: nothing here is a real door", "A practice customer"
 # The shop's calls of so many days shape which doors come in free practice.
-MET_DAYS, MISSED_RUNS, MOST_SEED = 365, 40, 10**9
-KEPT_RUNS = 400
+MET_DAYS, MISSED_RUNS, MOST_SEED, MOST_ENTRIES = 365, 40, 10**9, 800
 
 
 @mutation
@@ -95,6 +94,12 @@ def _visit(run: PracticeRun, deeds: Iterable[dict[str, Any]] | None = None) -> t
     )
 
 
+def _require_short(run: PracticeRun) -> None:
+    """Refuse to work a run out again that is longer than any honest one. Raises OutOfStepError."""
+    if run.call.entries.count() > MOST_ENTRIES:
+        raise OutOfStepError("This run has as many entries as it takes: end it.", "key", str(run.key))
+
+
 def _mine(person: Person, key: uuid.UUID, lock: bool = False) -> PracticeRun:
     runs = PracticeRun.objects.select_for_update() if lock else PracticeRun.objects.all()
     return get_object_or_404(runs, key=key, person=person)
@@ -104,6 +109,7 @@ def site(person: Person, key: uuid.UUID) -> PracticeSite:
     """How the site of a person's run stands."""
     run = _mine(person, key)
     with at_yard(person):
+        _require_short(run)
         return site_of(*_visit(run), run.helped)
 
 
@@ -116,6 +122,7 @@ def do(person: Person, key: uuid.UUID, deed: Deed) -> PracticeSite:
     if len(run.deeds) >= MOST_DEEDS:
         raise OutOfStepError("This run has as many things done as it takes: end it.", "key", str(key))
     with at_yard(person):
+        _require_short(run)
         kept = KeptDeed(deed=deed, entries=run.call.entries.count())
         deeds = [*run.deeds, kept.model_dump(mode="json")]
         standing = site_of(*_visit(run, deeds), run.helped)

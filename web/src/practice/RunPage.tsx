@@ -5,8 +5,8 @@ import styled from 'styled-components';
 import { client, data, type Schemas } from '../api/client';
 import { practiceRunQuery } from '../api/practiceQueries';
 import { callQuery } from '../api/queries';
-import { InsideView } from '../drawing/InsideView';
-import { SearchMarks } from '../drawing/SearchMarks';
+import { type InsidePlace, InsideView } from '../drawing/InsideView';
+import { AT } from '../drawing/partPlaces';
 import { Action, LinkButton, Plain, PlainLink } from '../ui/buttons';
 import { Caution, Facts, Label, Page, Quiet, Row, Split, Stack } from '../ui/layout';
 import { PageTitle } from '../ui/PageTitle';
@@ -157,6 +157,11 @@ function Cause({ cause }: { cause: Schemas['CauseSeen'] }) {
   );
 }
 
+/** Where on the door it was. */
+function Spot({ place, at: [inches, up] }: { place: InsidePlace; at: [number, number] }) {
+  return <circle cx={place.x(inches)} cy={place.y(up)} r="16" fill="none" stroke="var(--action)" strokeWidth="4" />;
+}
+
 type PlaybackProps = {
   frames: Graded['frames'];
   at: number;
@@ -170,7 +175,7 @@ type PlaybackProps = {
 function Playback({ frames, at, go, whose, setWhose, call }: PlaybackProps) {
   const frame = frames[at];
   const measured = Object.fromEntries(call.state.measured.map((one) => [one.field, one.value]));
-  const marks = frame?.at ? [{ part: frame.at, text: frame.title, state: 'look' as const, says: '', checks: [] }] : [];
+  const spot = frame?.at ? AT[frame.at] : undefined;
   return (
     <Stack role="group" aria-label="Played back">
       <RadioButtons label="Whose run" flow options={WHOSE} value={whose} pick={setWhose} />
@@ -179,7 +184,7 @@ function Playback({ frames, at, go, whose, setWhose, call }: PlaybackProps) {
         marked
         measured={measured}
         said={call.state.said}
-        over={(place) => <SearchMarks place={place} parts={marks} chosen={null} choose={() => undefined} />}
+        over={(place) => spot && <Spot place={place} at={spot(place.width, place.height)} />}
       />
       {frame && (
         <Moment className={frame.is_harm ? 'harm' : ''} role="status">

@@ -18,7 +18,7 @@ import { useOwnCalls } from '../../ui/ownCalls';
 import { Select } from '../../ui/Select';
 import { Loading, Trouble } from '../../ui/states';
 import { Gates } from '../Gates';
-import { useAdvice } from '../practice/useAdvice';
+import { unadvised, useAdvice } from '../practice/useAdvice';
 import { StageMain } from '../StageMain';
 import type { StageProps } from '../stageProps';
 import { TakeBack } from '../TakeBack';
@@ -160,7 +160,7 @@ export function Find({ call, go }: StageProps) {
           over={(place) => (
             <SearchMarks
               place={place}
-              parts={finding.parts}
+              parts={unadvised(finding.parts, isAdvised)}
               chosen={part}
               choose={(touched) => setPart(part === touched ? null : touched)}
             />

@@ -14,6 +14,7 @@ import { Refused, Trouble } from '../../ui/states';
 import { feet } from '../../ui/words';
 import type { Call } from '../useCall';
 import { Instrument } from './Instruments';
+import { unadvised } from './useAdvice';
 
 type Deed = Schemas['Deed'];
 type Site = Schemas['PracticeSite'];
@@ -58,7 +59,8 @@ export function Garage({ call, stage }: { call: Call; stage: string }) {
   if (!run.data) return <Frame aria-label="The practice garage" aria-busy="true" />;
   const { site, graded, lesson } = run.data;
   const measured = Object.fromEntries(call.state.measured.map((one) => [one.field, one.value]));
-  const parts = finding.data?.finding.parts ?? [];
+  const isAdvised = run.data.run.helped === 'all';
+  const parts = unadvised(finding.data?.finding.parts ?? [], isAdvised);
   const here = parts.find((one) => one.part === part);
   const asked = finding.data?.finding.next[0];
   const last = site.seen.at(-1);
@@ -97,7 +99,7 @@ export function Garage({ call, stage }: { call: Call; stage: string }) {
           {parts.length > 0 && (
             <Stack $gap={8} role="group" aria-label="Look">
               <Label>Look</Label>
-              {asked && stage === 'find' && !here && (
+              {asked && isAdvised && stage === 'find' && !here && (
                 <Acts>
                   <Plain onPress={() => act('look', asked.check)}>{asked.ask}</Plain>
                 </Acts>
