@@ -75,11 +75,11 @@ class NewRun(RequestBody):
 
 
 class RunOut(BaseModel):
-    """A run, the site as it stands, and how it went once it is ended."""
+    """A run, the site as it stands (nothing where the run is too long to be worked out again), and how it went once it is ended."""
 
     run: RunRow
     lesson: LessonOut | None
-    site: PracticeSite
+    site: PracticeSite | None
     graded: PracticeGrade | None
 
 
@@ -119,7 +119,7 @@ def _row(run: PracticeRun) -> RunRow:
     return RunRow(key=run.key, title=title, helped=helped, started_at=run.started_at, ended=is_ended, passed=run.passed)
 
 
-def _out(person: Person, run: PracticeRun, site: PracticeSite) -> HttpResponse:
+def _out(person: Person, run: PracticeRun, site: PracticeSite | None) -> HttpResponse:
     lesson = next((one for one in _lessons(person) if one.id == run.lesson), None)
     return written(RunOut(run=_row(run), lesson=lesson, site=site, graded=service.grade_of(run)))
 

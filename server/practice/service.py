@@ -94,22 +94,17 @@ def _visit(run: PracticeRun, deeds: Iterable[dict[str, Any]] | None = None) -> t
     )
 
 
-def _require_short(run: PracticeRun) -> None:
-    """Refuse to work a run out again that is longer than any honest one. Raises OutOfStepError."""
-    if run.call.entries.count() > MOST_ENTRIES:
-        raise OutOfStepError("This run has as many entries as it takes: end it.", "key", str(run.key))
-
-
 def _mine(person: Person, key: uuid.UUID, lock: bool = False) -> PracticeRun:
     runs = PracticeRun.objects.select_for_update() if lock else PracticeRun.objects.all()
     return get_object_or_404(runs, key=key, person=person)
 
 
-def site(person: Person, key: uuid.UUID) -> PracticeSite:
-    """How the site of a person's run stands."""
+def site(person: Person, key: uuid.UUID) -> PracticeSite | None:
+    """How the site of a person's run stands; None where it is longer than any honest one, and is not worked out again."""
     run = _mine(person, key)
     with at_yard(person):
-        _require_short(run)
+        if run.call.entries.count() > MOST_ENTRIES:
+            return None
         return site_of(*_visit(run), run.helped)
 
 
@@ -122,8 +117,9 @@ def do(person: Person, key: uuid.UUID, deed: Deed) -> PracticeSite:
     if len(run.deeds) >= MOST_DEEDS:
         raise OutOfStepError("This run has as many things done as it takes: end it.", "key", str(key))
     with at_yard(person):
-        _require_short(run)
         kept = KeptDeed(deed=deed, entries=run.call.entries.count())
+        if kept.entries > MOST_ENTRIES:
+            raise OutOfStepError("This run has as many entries as it takes: end it.", "key", str(key))
         deeds = [*run.deeds, kept.model_dump(mode="json")]
         standing = site_of(*_visit(run, deeds), run.helped)
     run.deeds = deeds

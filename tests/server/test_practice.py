@@ -288,3 +288,32 @@ def test_a_lesson_there_is_none_of_is_not_asked_for(lead):
 
 def test_every_lesson_and_every_cause_of_practice_is_one_there_is():
     assert all({*one.causes} <= faults().causes.keys() for one in lessons().values())
+
+
+def test_a_run_that_is_longer_than_any_honest_one_is_not_worked_out_again_and_can_be_ended(api, monkeypatch):
+    monkeypatch.setattr("server.practice.service.MOST_ENTRIES", 2)
+    key = begin(api, lesson="eyes")["run"]["key"]
+    for complaint in ("bang", "heavy", "sinks"):
+        assert enter(api, key, {"kind": "complaint", "complaint": complaint}).status_code == 200
+    assert do(api, key, "look", "lights").status_code == 409
+    assert api.get(f"/practice/{key}").json()["site"] is None
+    assert api.post(f"/practice/{key}/end").status_code == 200
+
+
+def test_what_a_shop_exports_brings_back_who_has_passed_what(lead, technician, shop):
+    from server.ops.intake import import_shop
+
+    technician.passed_lessons, shop.asked_lessons = ["make_safe"], ["eyes"]
+    technician.save()
+    shop.save()
+    kept = BytesIO()
+    with scopes_disabled():
+        export_shop(shop, kept)
+        for one in Person.objects.filter(shop=shop):
+            one.username = f"was-{one.username}"
+            one.save()
+        Shop.objects.filter(pk=shop.pk).update(name="Another name")
+        with zipfile.ZipFile(kept) as packed:
+            back, _ = import_shop(packed)
+        assert back.asked_lessons == ["eyes"]
+        assert Person.objects.get(shop=back, username="tess").passed_lessons == ["make_safe"]

@@ -58,6 +58,13 @@ export function Garage({ call, stage }: { call: Call; stage: string }) {
   if (run.isLoadingError) return <Trouble wrong={run.error} retry={() => run.refetch()} />;
   if (!run.data) return <Frame aria-label="The practice garage" aria-busy="true" />;
   const { site, graded, lesson } = run.data;
+  if (!site)
+    return (
+      <Frame aria-label="The practice garage">
+        <Quiet>This run has as many entries as it takes.</Quiet>
+        <Link to={`/practice/${key}`}>End this run and see how it went</Link>
+      </Frame>
+    );
   const measured = Object.fromEntries(call.state.measured.map((one) => [one.field, one.value]));
   const isAdvised = run.data.run.helped === 'all';
   const parts = unadvised(finding.data?.finding.parts ?? [], isAdvised);
