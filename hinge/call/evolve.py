@@ -195,7 +195,9 @@ def _measured(call: Call, body: ev.MeasuredValue, signed: Signed) -> Call:
 
 
 def _chosen(call: Call, body: c.Chosen, signed: Signed) -> Call:
-    return replace(_begun(call, "keep" if body.again else "replace"), plans=(*call.plans, (body, signed)))
+    # What is picked begins other work: its first stroke takes none of the work before back.
+    line = call.moved_line and replace(call.moved_line, last_stroke=None)
+    return replace(_begun(call, "keep" if body.again else "replace"), plans=(*call.plans, (body, signed)), moved_line=line)
 
 
 def _aimed_for(line: CounterbalanceState, body: c.Aimed, before: Aim) -> Aim:

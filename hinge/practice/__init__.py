@@ -1,1 +1,1 @@
-"""Simulated stand-ins to try the work on at a desk: they ship with the product and are no part of a call."""
+"""Simulated stand-ins: an opener, and a whole site with a technician who walks it. They ship with the product."""

@@ -21,7 +21,7 @@ from hinge.call.decide import decide
 from hinge.call.events import Entry, entry_of
 from hinge.call.facts import Call
 from hinge.call.log import CallLog
-from hinge.carriers.carrier import Part
+from hinge.carriers.carrier import Carrier, Part
 from hinge.carriers.torsion import Torsion
 from hinge.document import Document, table_of
 from hinge.errors import BadInputError, ContradictionError
@@ -104,10 +104,15 @@ class Moment:
 
 @dataclass
 class PracticeVisit:
-    """A visit as it goes: the site, its call, how the garage really stands, and everything that was done, in order."""
+    """A visit as it goes: the site, its call, how the garage really stands, and everything that was done, in order.
+
+    `hung` is what really hangs there, whatever anybody measured of it; of each of its parts `turns` are on it [quarter-turns], and it
+    pulls `pull` times what it is said to.
+    """
 
     garage: Garage
     log: CallLog
+    hung: Carrier | None
     stands: dict[Fact, str] = field(default_factory=dict)
     turns: dict[Part, float] = field(default_factory=dict)
     pull: dict[Part, float] = field(default_factory=dict)
@@ -119,7 +124,7 @@ class PracticeVisit:
     def at(cls, garage: Garage) -> PracticeVisit:
         """A visit just begun: the opener live and joined, somebody near, nothing held."""
         first, line = arrival(), CallLog.at(garage.record)
-        visit = cls(garage, line, {fact: first[fact] for fact in STANDS}, pull=dict(garage.pull))
+        visit = cls(garage, line, garage.record.on_door, {fact: first[fact] for fact in STANDS}, pull=dict(garage.pull))
         visit.turns = {part: (count or 0) + garage.quarters[part] for part, count in line.call.line.counts.items()}
         return visit
 
@@ -147,20 +152,23 @@ class PracticeVisit:
 
     def lift(self, heights_in: Floats) -> Floats:
         """What really carries the door at heights [lb]."""
-        as_it_is = {name: value for name, value in self.garage.really.items() if name != CARRIES}
-        setup, _ = understood({**self.call.measured, **as_it_is})
-        line, at = self.call.line, np.asarray(heights_in, dtype=float)
-        if line.on is None or setup is None:
+        hung, line, at = self.hung, self.call.line, np.asarray(heights_in, dtype=float)
+        same = hung is not None and hung.kind == self.garage.record.kind
+        # What carries it now may be of another kind than on arrival: then it is the call that knows which.
+        really = {name: value for name, value in self.garage.really.items() if same or name != CARRIES}
+        setup, _ = understood({**self.call.measured, **really})
+        if hung is None or setup is None:
             return np.zeros_like(at)
-        if isinstance(line.on, Torsion):
+        if isinstance(hung, Torsion):
             assert setup.drum is not None
             drum = setup.drum.on(setup.track)
-            rates = {part: sum(one.rate_lbin_per_turn for one in kinds) for part, kinds in line.on.springs_by_part().items()}
+            rates = {part: sum(one.rate_lbin_per_turn for one in kinds) for part, kinds in hung.springs_by_part().items()}
             return np.asarray(sum(self.pull[part] * spring_lift(rate, self.turns[part] / 4, drum, at) for part, rate in rates.items()))
-        hung = assembly_or_none(setup, line.as_it_stands())
-        if hung is None:
+        stands = hung.standing(line.counts, line.first) if line.kind == hung.kind else hung
+        found = assembly_or_none(setup, stands)
+        if found is None:
             return np.zeros_like(at)
-        carrier = hung.at_work().carrier
+        carrier = found.at_work().carrier
         share = float(np.mean(list(self.pull.values()))) if self.pull else 1.0
         off = float(np.mean(list(self.garage.quarters.values()))) if isinstance(carrier, PairAtWork) and not self.call.fitted else 0.0
         return share * carrier.lift(at, off)
@@ -270,8 +278,11 @@ class PracticeVisit:
             self.turns[body.part] = max(0.0, self.turns[body.part] + body.to_count - body.from_count)
         elif isinstance(body, c.Slack) and body.part in self.turns:
             self.turns[body.part] = 0.0
-        verbs = {act.verb for act in acts}
+        verbs = {act.verb for act in acts if not act.only_needed}
+        if Verb.TAKE_OFF in verbs:
+            self.hung = None
         if Verb.PUT_ON in verbs:
+            self.hung = self.call.line.on
             chance = self.garage.chance("new", len(self.call.fitted))
             self.turns = dict.fromkeys(self.call.line.counts, 0.0)
             self.pull = {part: float(chance.normal(1, NEW_PULL_SD)) for part in self.turns}

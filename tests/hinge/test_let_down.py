@@ -93,6 +93,18 @@ def test_one_spring_counted_down_to_nothing_is_wound_again_from_its_first_stroke
     assert call.call.line.carries
 
 
+def test_springs_that_were_trimmed_on_are_let_down_from_their_first_stroke_for_others():
+    """The first stroke off is not the trim's last stroke on taken back: that would be winding, with winding's gates."""
+    call = at(29, count=1)
+    call.lift_gates()
+    call.say("reading", reading=HOLDS | {"outcome": "creeps_down"})
+    call.trimmed(2)
+    call.say("chosen", springs=[SPRING], quarter_turns=30)
+    call.gates("hands_on", "bars", "letting_down")
+    count_down(call, "single", 31)
+    assert call.call.line.counts == {"single": 0}
+
+
 def test_wound_springs_are_not_called_ready_to_be_wound_again():
     call = at(29)
     call.work_gates()
