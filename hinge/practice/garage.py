@@ -14,6 +14,7 @@ import numpy as np
 from pydantic import Field
 
 from hinge.carriers.carrier import Part
+from hinge.carriers.counterweight import Counterweight, hub_of
 from hinge.carriers.extension import Extension
 from hinge.carriers.kinds import OnDoor
 from hinge.carriers.torsion import wound
@@ -25,16 +26,20 @@ from hinge.file.record import DoorRecord
 from hinge.file.setup import Setup, setup_of
 from hinge.measure.fields import Value
 from hinge.practice.mechanics import DoorInMotion, door_in_motion
-from hinge.sizing.picks import pick_extension
+from hinge.sizing.picks import pick_extension, pick_plates
 from hinge.sizing.search import Wanted, find_sets
 from hinge.springs.counterbalance import THREE_TO_FOUR_FEET
+from hinge.springs.counterweight import Stack
 from hinge.springs.extension import ExtensionPair
 
 Range = Annotated[list[float], Field(min_length=2, max_length=2)]
 Ends = Literal["new", "wound", "holds", "work"]
-GarageCarrier = Literal["torsion", "extension"]
-# One door in so many is carried by a pair where its causes leave that open; new springs pull what they are said to, within one sd.
-PAIR_ONE_IN, NEW_PULL_SD, KNOWN_CHANCE = 7, 0.01, 0.6
+GarageCarrier = Literal["torsion", "extension", "counterweight"]
+# How often a door is carried by what, where its causes leave that open (estimate); new springs pull what they are said to, within one sd.
+NEW_PULL_SD, KNOWN_CHANCE = 0.01, 0.6
+CARRIED_BY: dict[GarageCarrier, float] = {"torsion": 0.8, "extension": 0.13, "counterweight": 0.07}
+# What a stack of plates has nothing of.
+OF_SPRINGS = ("springs", "setting", "weight", "cables", "shaft")
 # How far a trimmed door is off where it must hold, one sd, as a share of its drag; estimate.
 TRIMMED_SD = 0.35
 # Width and height [in], sections, and weight by area [lb/ft²]: usual sizes of doors; the weights are estimates.
@@ -42,7 +47,7 @@ SIZES = ((96, 84, 4, 2.0), (108, 84, 4, 2.1), (192, 84, 4, 1.7), (96, 96, 5, 2.2
 OPENERS = ("rail_screw", "rail_button")
 # So often the file lacks some sizes, which a tape finds; estimate.
 UNMEASURED_CHANCE = 0.25
-UNMEASURED = (("radius_in", "rise_in"), ("drum_diameter_in", "cable_in"), ("width_in", "height_in"), ("section_count", "radius_in"))
+UNMEASURED = (("radius_in", "rise_in"), ("drum_diameter_in", "cable_in"), ("width_in", "height_in"), ("section_count",))
 
 
 class Wrong(Document):
@@ -165,27 +170,37 @@ def _carrier_of(causes: Sequence[str], chance: np.random.Generator) -> GarageCar
     if not can_stand_together(causes):
         raise BadInputError("These causes do not stand on one door.", "causes", ", ".join(causes), "causes of different parts")
     told = next((one for cause in causes if (one := wrong_of(cause).carrier)), None)
-    return told or ("extension" if chance.integers(PAIR_ONE_IN) == 0 else "torsion")
+    if told:
+        return told
+    hangs = any(faults().causes[cause].part in OF_SPRINGS for cause in causes)
+    shares = np.array([0.0 if hangs and kind == "counterweight" else share for kind, share in CARRIED_BY.items()])
+    return list(CARRIED_BY)[int(chance.choice(len(CARRIED_BY), p=shares / shares.sum()))]
 
 
 def _within(chance: np.random.Generator, limits: Range | None) -> float:
     return 1.0 if limits is None else float(chance.uniform(limits[0], limits[1]))
 
 
+# What is measured of what carries a door [each field's unit].
+DRUM: dict[str, Value] = {"drum_diameter_in": 4.0, "cable_in": 0.125}
+CARRIED: dict[GarageCarrier, dict[str, Value]] = {
+    "torsion": DRUM | {"cycles_wanted": 15_000.0},
+    "extension": {"counterbalance": "extension", "safety_cables": "both"},
+    "counterweight": DRUM | {"counterbalance": "counterweight", "hub_core_in": 2.0, "strap_in": 0.03, "hub_turns": 9.0},
+}
+
+
 def _measured(chance: np.random.Generator, opener: str, carrier: GarageCarrier) -> dict[str, Value]:
-    fitting = SIZES if carrier == "torsion" else tuple(size for size in SIZES if size[0] * size[1] * size[3] / 144 < 200)
+    fitting = tuple(size for size in SIZES if carrier == "torsion" or (size[0] <= 120 and (size[1] > 84) >= (carrier == "counterweight")))
     width, height, sections, area_lb = fitting[int(chance.integers(len(fitting)))]
     weight = float(round(width * height / 144 * area_lb * chance.uniform(0.95, 1.08)))
     radius = 15.0 if carrier == "torsion" and chance.random() < 0.4 else 12.0
     door: dict[str, Value] = {"weight_lb": weight, "width_in": float(width), "height_in": float(height), "section_count": float(sections)}
     track: dict[str, Value] = {"radius_in": radius, "rise_in": 3.0 if radius > 12 else 2.0}
+    if carrier == "counterweight":
+        track = {"lift": "vertical"}
     eyes: dict[str, Value] = {"eye_type": "pair", "eye_height_in": 5.5, "receiver_side": str(chance.choice(["left", "right"]))}
-    carried: dict[str, Value] = (
-        {"drum_diameter_in": 4.0, "cable_in": 0.125, "cycles_wanted": 15_000.0}
-        if carrier == "torsion"
-        else {"counterbalance": "extension", "safety_cables": "both"}
-    )
-    return door | track | eyes | carried | {"opener_kind": opener}
+    return door | track | eyes | CARRIED[carrier] | {"opener_kind": opener}
 
 
 def _hung(measured: dict[str, Value], carrier: GarageCarrier) -> OnDoor:
@@ -195,6 +210,10 @@ def _hung(measured: dict[str, Value], carrier: GarageCarrier) -> OnDoor:
         pair = pick_extension(setup.door, setup.track)
         return Extension(pair=ExtensionPair(class_lb=pair.grade.to_lb, open_stretch_in=pair.pair.open_stretch_in))
     assert setup.drum is not None
+    hub = hub_of(measured)
+    if carrier == "counterweight" and hub is not None:
+        plates = pick_plates(setup.door, setup.track, setup.drum.on(setup.track), hub).plates
+        return Counterweight(stack=Stack(plates=plates, hub=hub))
     best = find_sets(setup.door, setup.track, setup.drum.on(setup.track), Wanted(cycles=15_000, most=1)).sets[0]
     return wound(list(best.springs), best.quarter_turns)
 

@@ -28,6 +28,7 @@ DROPS: dict[Outcome, str] = {"holds": "stays", "creeps_down": "sinks", "runs_dow
 NOT_THERE: dict[str, dict[str, str]] = {
     "extension": {"coil_gap": "no_spring", "springs_alike": "alike", "cone_marks": "straight"},
     "torsion": {"extension_springs": "none", "pulleys": "none"},
+    "counterweight": {"coil_gap": "no_spring", "extension_springs": "none", "pulleys": "none", "cone_marks": "straight"},
     "no shaft opener": {"slack_cable": "none", "monitor_depth": "none", "lock_bolt": "none"},
     "alone": {"neighbour_beam": "no_neighbour", "neighbour_brightness": "no_neighbour"},
 }

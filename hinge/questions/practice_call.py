@@ -40,7 +40,9 @@ def option_of(call: Call) -> str | None:
         return None
     if answer.torsion is not None:
         return answer.torsion.sets[0].id if answer.torsion.sets else None
-    return answer.extension.schools[0].option if answer.extension is not None else None
+    if answer.extension is not None:
+        return answer.extension.schools[0].option
+    return answer.counterweight.id if answer.counterweight is not None else None
 
 
 def advised_of(call: Call) -> Advised | None:
