@@ -199,7 +199,7 @@ def test_a_shop_is_exported_whole_in_open_formats(filled):
     assert (len(doors) - 1, len(files), len(calls)) == (counted["doors"], counted["doors"], counted["calls"])
     assert sum(len(one["call"]["entries"]) for one in calls) >= filled.ask("SELECT COUNT(*) FROM calls_entry")[0][0]
     assert {"lists/van.csv", "lists/rates.csv", "README.txt"} <= set(names)
-    assert [set(one) for one in shop["people"]] == [{"username", "name", "role", "works_here"}] * 5
+    assert [set(one) for one in shop["people"]] == [{"username", "name", "role", "works_here", "passed_lessons"}] * 6
     assert not {b"argon2", b"pbkdf2"} & set(everything.split(b"$"))
     assert "There is no shop 'Nobody'" in filled.run("export_shop", "Nobody", str(filled.folder / "x.zip"), refused=True)
     assert not (filled.folder / "x.zip").exists()
@@ -229,7 +229,7 @@ def test_an_export_read_back_is_the_shop_and_twice_adds_nothing(filled, whole, i
     other = installed("moved")
     other.read(whole.written())
     said = other.run("import_shop", str(first))
-    assert f"{name}: added 1 shops, 5 people" in said
+    assert f"{name}: added 1 shops, 6 people" in said
     assert "one_time_password" in said
     other.run("export_shop", name, str(back))
     before, after = everything_of(first), everything_of(back)
