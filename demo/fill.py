@@ -15,7 +15,6 @@ from demo.people import (
     ACCESS,
     COLLEAGUES,
     FAMILIES,
-    PASSED,
     ROADS,
     SECOND_SHOP,
     SECOND_SHOP_PEOPLE,
@@ -85,7 +84,6 @@ def fill(past_calls: int = PAST_CALLS) -> None:
         Person.objects.create_user(account.username, password=account.password, name=account.name, role=account.role, shop=shop)
     for username, name, role in COLLEAGUES:
         Person.objects.create_user(username, password=DEMO_ACCOUNTS[0].password, name=name, role=role, shop=shop)
-    Person.objects.filter(role=Person.Role.APPRENTICE).update(passed_lessons=list(PASSED))
     second = Shop.objects.create(name=SECOND_SHOP[0], place=SECOND_SHOP[1], phone=SECOND_SHOP[2])
     for username, name, role in SECOND_SHOP_PEOPLE:
         Person.objects.create_user(username, password=DEMO_ACCOUNTS[0].password, name=name, role=role, shop=second)

@@ -8,8 +8,6 @@ SHOP = ("Fennimore Door Works", "Harrow Quay, Saltmarsh Valley", "555 0142")
 SECOND_SHOP = ("Upper Weir Doors", "Weir End, Saltmarsh Valley", "555 0177")
 # Who works there besides those whose sign-in the demo shows.
 COLLEAGUES = (("ines", "Ines Garrick", "technician"), ("tor", "Tor Verrall", "technician"), ("fenn", "Fenn Larkspur", "apprentice"))
-# What the apprentice has passed so far.
-PASSED = ("make_safe", "first_look", "eyes")
 SECOND_SHOP_PEOPLE = (("tamsin", "Tamsin Orrell", "lead"),)
 
 STREETS = ("Kelp Lane", "Dyke Row", "Ropewalk", "Lantern Hill", "Cooper's Slip", "Osier Bank", "Tern Street", "Mill Race", "Gull Close")

@@ -18,7 +18,7 @@ from hinge.practice.opener import Opener, PracticeKind
 from hinge.practice.visit import PracticeVisit
 
 HERE, GARAGE = "127.0.0.1", "garage"
-# A line of a stand-in is read, and its first words are what it says by itself.
+# What a stand-in says by itself at first, and how it answers a line.
 StandIn = tuple[str, Callable[[str], str]]
 
 
@@ -50,6 +50,7 @@ def main(arguments: list[str]) -> int:
         return 2
     if port is not None:
         serve(port, words)
+        return 0
     sys.stdout.write(f"{first}\n")
     sys.stdout.flush()
     for line in sys.stdin:

@@ -65,7 +65,6 @@ class Wrong(Document):
     opener: str = ""
     ends: Ends
     known: list[str] = []
-    sun: bool = False
 
 
 NO_ROW = Wrong(ends="work")

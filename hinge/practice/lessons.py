@@ -29,7 +29,6 @@ PARTS: dict[Level, frozenset[str]] = {
 }
 # A cause counts so many times more for each run on which it was missed, and each closed call of the shop adds so much of a share.
 MISSED_TIMES, CALL_SHARE = 3.0, 0.5
-HELP = Literal["none", "hints", "all"]
 
 
 class Lesson(Document):

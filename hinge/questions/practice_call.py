@@ -55,9 +55,14 @@ def advised_of(call: Call) -> Advised | None:
     return Advised(advice.kind, advice.next_height_in, found.trims[0].targets if found.trims else {}, weight_lb)
 
 
+def technician_at(garage: Garage) -> Technician:
+    """A technician who has just arrived at a site, with what the bench answers."""
+    return Technician(PracticeVisit.at(garage), Advisers(option_of, advised_of))
+
+
 def good_visit(garage: Garage) -> Technician:
     """A visit as one walks it who does what the page says, to its close."""
-    technician = Technician(PracticeVisit.at(garage), Advisers(option_of, advised_of))
+    technician = technician_at(garage)
     technician.walk()
     return technician
 
@@ -169,7 +174,7 @@ class PracticeGrade(BaseModel):
 
 def graded(visit: PracticeVisit, seen: Sequence[DeedSeen]) -> PracticeGrade:
     """How a visit went, against a good technician's on the same door."""
-    technician = Technician(PracticeVisit.at(visit.garage), Advisers(option_of, advised_of))
+    technician = technician_at(visit.garage)
     # Where the page would lead even him into a refusal, what he did until then is what one is held against.
     with suppress(HingeError):
         technician.walk()

@@ -134,7 +134,7 @@ def _mistakes_of(name: str) -> Iterator[None]:
 
 @mutation
 def _people(told: ShopPart) -> tuple[Shop, dict[str, Person], Added]:
-    there = list(Shop.objects.filter(name=told.name).order_by("pk")[:1])
+    there = list(Shop.objects.filter(name=told.name, practice_of=None).order_by("pk")[:1])
     details = told.model_dump(
         include={"place", "phone", "latitude_deg", "longitude_deg", "time_zone", "ways", "opens_at", "closes_at", "travel", "minutes"}
     )

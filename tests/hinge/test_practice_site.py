@@ -18,7 +18,7 @@ from hinge.errors import HingeError
 from hinge.faults.knowledge import faults
 from hinge.practice import garage_lines
 from hinge.practice.deeds import Deed, KeptDeed, again, carried_out
-from hinge.practice.garage import can_stand_together, garage_of, wrong_of, wrongs
+from hinge.practice.garage import can_stand_together, garage_of, wrongs
 from hinge.practice.grade import grade, par_of, unseen_answers
 from hinge.practice.lessons import LEVELS, PARTS, garage_of_lesson, garage_to_practise, lessons
 from hinge.practice.technician import WHEN
@@ -80,7 +80,7 @@ def test_a_cause_is_shown_by_its_own_check_and_by_nothing_where_it_is_not(cause)
     check, outcome = faults().causes[cause].confirmed_by
     visit = at(garage_of(5, [cause]))
     assert cause in ("nothing", *visit.causes)
-    if not wrong_of(cause).sun and cause != "nothing" and check not in ("lift_by_hand", "mid_hold", "toss"):
+    if cause != "nothing" and check not in ("lift_by_hand", "mid_hold", "toss"):
         assert visit.look(check) == outcome
     other = at(garage_of(5, ["dry" if cause != "dry" else "hinge_broken"]))
     assert other.look(check) != outcome or cause == "nothing"
