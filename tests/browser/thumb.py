@@ -88,9 +88,7 @@ class Thumb:
             self.page.pause(REST_S)
             if stage == "repair" and self._together():
                 return
-            main = self.page.browser.find_element(By.ID, "main-action")
-            label = main.text
-            main.click()
+            label = self.page.until(self._press_main, "the main action")
             self.touched.append(label)
             if label == "Close the call" and stage == "close":
                 self.page.until(self.is_over, "closed")
@@ -98,6 +96,13 @@ class Thumb:
                 self._count()
             return
         {"find": self._answer, "prove": self._let_go}.get(stage, self._stuck)()
+
+    def _press_main(self) -> str:
+        """The main action pressed; its words."""
+        main = self.page.browser.find_element(By.ID, "main-action")
+        label = main.text
+        main.click()
+        return label
 
     def _settled(self) -> tuple[str, bool]:
         """The main action once it has stood still; one that waits for the server is looked at for longer."""
