@@ -103,9 +103,7 @@ class Technician:
                 if faults().causes[find.cause].part in CARRYING:
                     self.say("cured", cause=find.cause)
                     return True
-        # Of several procedures the page leads by the first; where that one waits for another, the other is done.
-        others = [one.main for one in procedures_of(call).procedures[1:] if one.main.command is not None]
-        return any(self._press(main) for main in others)
+        return False
 
     def do(self, gate: str) -> tuple[str, str] | None:
         """Really do what a gate states, before it is stated: the check and outcome that speak against it, if any."""
@@ -223,11 +221,11 @@ class Technician:
         return "keep" in aims and "replace" not in aims
 
     def _repair(self) -> bool:
-        told = procedures_of(self.visit.call).procedures
-        if not told:
+        leading = procedures_of(self.visit.call).leading
+        if leading is None:
             self.stage = "prove"
             return True
-        return any(self._press(one.main) for one in told)
+        return self._press(leading.main)
 
     def _set(self) -> bool:
         """Hooks and plates are moved one by one from the page, not in the counter."""

@@ -44,10 +44,11 @@ class Pages:
             return MainAction(label="", to="repair") if any(one.work for one in self.procedures.procedures) else None
         if stage != "repair":
             return self.state.main.get(stage)
-        for procedure in self.procedures.procedures[:1]:
-            step = next((one for one in procedure.steps if one.standing == "now"), None)
-            return (step.main if step else None) or procedure.main
-        return None
+        leading = self.procedures.leading
+        if leading is None:
+            return None
+        step = next((one for one in leading.steps if one.standing == "now"), None)
+        return (step.main if step else None) or leading.main
 
 
 def likely(call: Call, pages: Pages, stage: StageName | None = None) -> tuple[StageName | None, Likely]:

@@ -45,9 +45,9 @@ SECOND_EYES_FT = (7.0, 30.0)
 # How far the screws of an opener's collar go after contact, by the shaft; common practice.
 COLLAR_SCREWS = {"tube": "¾ to 1 turn after contact (the shaft is hollow)", "solid": "¼ to ½ turn after contact (the shaft is solid)"}
 # So many procedures for what was found are offered at once.
+OFFERED = 4
 # Steps shown to be done already, by name: who said it, and when.
 Proved = Mapping[str, Signed]
-OFFERED = 4
 
 
 class StepState(StepInstructions):
@@ -87,9 +87,15 @@ class ProcedureState(Plan):
 
 
 class CallProcedures(BaseModel):
-    """The procedures of a call: the one its work follows first."""
+    """The procedures of a call: the one its work follows first; `lead` is the one Repair opens on, empty where there is none."""
 
     procedures: list[ProcedureState]
+    lead: str
+
+    @property
+    def leading(self) -> ProcedureState | None:
+        """The procedure Repair opens on."""
+        return next((one for one in self.procedures if one.procedure == self.lead), None)
 
 
 def procedures_of(call: Call, ways: SchoolWays | None = None, lists: Lists = NO_LISTS) -> CallProcedures:
@@ -103,9 +109,10 @@ def procedures_of(call: Call, ways: SchoolWays | None = None, lists: Lists = NO_
     other = [name for name, one in procedures().items() if one.when is None and (name in asked_for or {*cures} & {*one.cures})]
     names = ([work] if work else []) + other[:OFFERED]
     van, opener = _van(call, lists), opener_of(call.measured)
-    return CallProcedures(
-        procedures=[_state(call, tell(name, known, ways, opener, at_fault(call)), work == name, ways or {}, van) for name in names]
-    )
+    states = [_state(call, tell(name, known, ways, opener, at_fault(call)), work == name, ways or {}, van) for name in names]
+    # One that is through, or that waits for how the door stands, gives way to one that goes on now.
+    lead = next((one for one in states if one.now and not one.barred), next(iter(states), None))
+    return CallProcedures(procedures=states, lead=lead.procedure if lead else "")
 
 
 def numbers_of(call: Call, ways: SchoolWays) -> dict[str, str]:

@@ -45,8 +45,9 @@ A_MOMENT = 0.35
 
 def next_step(call: Call) -> tuple[str, list[str]]:
     """The step the work of a call asks for, and the gate groups that stand open before it."""
-    first = procedures_of(Call.objects.get(pk=call.pk).facts()).procedures[0]
-    return first.now, first.shut
+    leading = procedures_of(Call.objects.get(pk=call.pk).facts()).leading
+    assert leading is not None
+    return leading.now, leading.shut
 
 
 def go_through_steps(page: Page, call: Call) -> None:

@@ -16,11 +16,11 @@ GATES = {group.id: [gate.id for gate in group.gates] for group in gate_groups()}
 
 
 def stage_actions(call):
-    """Every main action there is now, by its stage; that of the step of the first procedure as Repair's."""
+    """Every main action there is now, by its stage; that of the step Repair opens on as Repair's."""
     found = dict(build_call_view(call.call).main)
     if (finding := finding_of(call.call)) is not None:
         found["find"] = finding.main
-    told = next(iter(procedures_of(call.call).procedures), None)
+    told = procedures_of(call.call).leading
     if told and (step := next((one for one in told.steps if one.id == told.now), None)) and step.main:
         found["repair"] = step.main
     return found
@@ -205,3 +205,17 @@ def test_what_the_answers_confirm_is_worked_out_once_for_a_whole_procedure(monke
     answers.confirmed_by.cache_clear()
     assert steps_of(call)["confirm"].standing == "done"
     assert len(worked_out) == 1
+
+
+def test_repair_opens_on_work_that_goes_on_and_not_on_work_that_is_through():
+    call = Running(RECORDS["wound"])
+    call.say("complaint", complaint="will_not_close")
+    call.say("found", cause="eye_dirty")
+    call.say("found", cause="down_limit_deep")
+    call.gates("hands_on", "as_found")
+    first, second = (one.procedure for one in procedures_of(call.call).procedures)
+    while (told := procedures_of(call.call)).lead == first and (now := told.leading.now):
+        call.gates(*told.leading.shut)
+        call.say("stepped", steps=[now])
+    assert told.lead == second, "what comes next there is to be done now"
+    assert told.leading.now

@@ -101,7 +101,7 @@ class Technician(RuleBasedStateMachine):
     @rule(left_out=st.sets(st.sampled_from(GATES), max_size=1), all_of_it=st.booleans())
     def go_on_as_told(self, left_out: set[str], all_of_it: bool) -> None:
         """What the page says comes next, its gates met, maybe but for one."""
-        told = next(iter(procedures_of(self.running.call).procedures), None)
+        told = procedures_of(self.running.call).leading
         act = act_of_step(self.running.call, steps()[told.now]) if told and told.now else None
         for _, standing in open_gates(self.running.call.site, act.action) if act else []:
             for gate in standing:

@@ -76,7 +76,7 @@ def anything(chance: random.Random, call: Call, entries: list[str]) -> Command:
 def what_comes_next(chance: random.Random, running: Running) -> Iterator[Command]:
     """The gates before what comes next, maybe but for one, and that."""
     call = running.call
-    told = next(iter(procedures_of(call).procedures), None)
+    told = procedures_of(call).leading
     step = steps()[told.now] if told and told.now else None
     act = act_of_step(call, step) if step else act_for(call, chance.choice(["lift", "run"]))
     if act is None:

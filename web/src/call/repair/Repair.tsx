@@ -56,8 +56,8 @@ export function Repair({ call, go }: StageProps) {
     return <TurnCounter call={call} title={work.title} stops={work.stops} close={putAway} done={putAway} />;
   if (found.isPending || !isReady) return <Loading />;
   if (found.isLoadingError) return <Trouble wrong={found.error} retry={() => found.refetch()} />;
-  const { procedures } = found.data;
-  const procedure = procedures.find((one) => one.procedure === picked) ?? procedures[0];
+  const { procedures, lead } = found.data;
+  const procedure = procedures.find((one) => one.procedure === (picked || lead));
   if (!procedure) return <NothingToDo call={call} />;
   const step = stepNow(procedure, stepsSaid(state.steps_said, call.waiting));
   const mine = procedure.work ? work : null;
