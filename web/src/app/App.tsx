@@ -4,6 +4,7 @@ import { matchPath, Navigate, Route, Routes } from 'react-router';
 import { actAs } from '../api/client';
 import { sessionQuery } from '../api/queries';
 import { useReadyToDraw } from '../ui/DeferredContent';
+import { useUnlessHeld } from '../ui/heldOpen';
 import { fetchAhead, lazyPart } from '../ui/lazyPart';
 import { OutboxOf } from '../ui/outbox';
 import { Loading, Trouble } from '../ui/states';
@@ -42,22 +43,23 @@ export async function fetchPage(queries: QueryClient, pathname: string): Promise
 export function App() {
   const queries = useQueryClient();
   const session = useQuery(sessionQuery);
-  const who = session.data?.person?.username;
+  const here = useUnlessHeld(session.data);
+  const who = here?.person?.username;
   const isReady = useReadyToDraw(!session.isPending);
   useEffect(() => {
     if (who) void fetchAhead(queries);
   }, [who, queries]);
-  if (session.isPending || !isReady) return <Loading />;
   if (session.isLoadingError) return <Trouble wrong={session.error} retry={() => session.refetch()} />;
-  const { person } = session.data;
+  if (!here || !isReady) return <Loading />;
+  const { person } = here;
   actAs(person?.username ?? '');
   setUnits(person?.units ?? 'trade');
-  if (session.data.first_run) return <FirstRun />;
-  if (!person) return <SignIn session={session.data} />;
-  if (session.data.must_change_password) return <FirstPassword />;
+  if (here.first_run) return <FirstRun />;
+  if (!person) return <SignIn session={here} />;
+  if (here.must_change_password) return <FirstPassword />;
   return (
     <OutboxOf key={person.username} person={person.username}>
-      <Frame key={person.units} session={session.data}>
+      <Frame key={person.units} session={here}>
         <Routes>
           {Object.entries(PAGES).map(([path, Page]) => (
             <Route key={path} path={path} element={<Page />} />

@@ -4,9 +4,11 @@ import styled from 'styled-components';
 import type { Schemas } from '../../api/client';
 import { Plain } from '../../ui/buttons';
 import { Field } from '../../ui/Field';
+import { useHoldOpen } from '../../ui/heldOpen';
 import { useKey } from '../../ui/keys';
 import { Quiet } from '../../ui/layout';
 import { RadioButtons } from '../../ui/RadioButtons';
+import { useOutbox } from '../../ui/outbox';
 import { useRemembered } from '../../ui/remembered';
 import { plain, sized, unitSaid } from '../../ui/units';
 import type { Call } from '../useCall';
@@ -55,6 +57,8 @@ export function TurnCounter({ call, title, stops, close, done }: Props) {
   const [size, setSize] = useState<'1' | '2'>('1');
   const [voice, setVoice] = useRemembered('count', ['silent', 'spoken']);
   const awake = useAwake();
+  useHoldOpen();
+  const { held } = useOutbox();
   const part = parts.find((one) => one.part === side) ?? parts[0];
   const target = useRef<HTMLButtonElement>(null);
   const at = part ? standsAt(part, call.waiting) : 0;
@@ -131,7 +135,7 @@ export function TurnCounter({ call, title, stops, close, done }: Props) {
             <Status role="status" $wrong={refused !== undefined}>
               {refused && `Stroke not taken: ${refused.problem.message} Count on from what stands here. `}
               {strokesWaiting
-                ? `${strokesWaiting} strokes kept on this tablet, sent as soon as they can be.`
+                ? `${strokesWaiting} ${strokesWaiting === 1 ? 'stroke' : 'strokes'} kept on this tablet, sent ${held === 'signed out' ? 'once you sign in again: put the counter away for that' : 'as soon as they can be'}.`
                 : at && !refused
                   ? 'Every stroke is saved.'
                   : ''}
