@@ -63,7 +63,7 @@ def wish(person):
 
 def patiently(page, condition, what):
     """Wait for what takes the server a while, and nobody waits for."""
-    for _ in range(90):
+    for _ in range(180):
         if condition():
             return
         page.pause(1)
