@@ -19,6 +19,7 @@ const box = one.getBoundingClientRect();
 const hit = document.elementFromPoint(box.x + box.width / 2, box.y + box.height / 2);
 return box.top >= 0 && box.bottom <= innerHeight + 1 && one.contains(hit);
 """
+TOP = "return document.getElementById('proof-reversal').getBoundingClientRect().top"
 THEME = "return document.documentElement.dataset.theme"
 
 
@@ -209,6 +210,25 @@ def test_a_fault_that_is_no_spring_leads_to_its_own_work_and_asks_for_no_measure
         page.sees(work)
         assert "measurements missing" not in page.text()
         enter(call, person, "withdrawn", entry=state_of(call).cause_entry, reason="another one")
+
+
+@pytest.mark.parametrize("size", [(390, 844), (1280, 800)])
+def test_a_proof_in_sight_stays_under_the_thumb_as_the_last_gate_before_it_is_stated(signed_in, person, door, size):
+    page, call = signed_in, start(person, door)
+    enter(call, person, "complaint", complaint="will_not_close")
+    enter(call, person, "found", cause="eye_dirty")
+    met(call, person, "hands_on")
+    page.size(*size)
+    page.go(f"/calls/{call.key}/prove")
+    page.find("Plugged in, joined, all clear")
+    page.browser.execute_script("document.getElementById('proof-reversal').scrollIntoView({block: 'center'})")
+    before = page.browser.execute_script(TOP)
+    page.pause(A_MOMENT)
+    page.browser.find_element(By.ID, "main-action").click()
+    page.find("Contact reversal: passed")
+    page.until(lambda: not page.browser.find_elements(By.ID, "gate-found_whole"), "what is stated before a lift is gone")
+    assert abs(page.browser.execute_script(TOP) - before) < 10
+    page.size(1280, 800)
 
 
 @pytest.fixture

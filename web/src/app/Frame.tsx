@@ -18,7 +18,7 @@ const Shell = styled.div`
   @media (max-width: 700px) { grid-template-columns: minmax(0, 1fr); grid-template-rows: 1fr auto; }
 `;
 const Rail = styled.nav`
-  position: sticky; top: 0; height: 100vh; border-right: 1px solid var(--line); display: flex; flex-direction: column; gap: 4px; padding-top: 12px;
+  position: sticky; overflow-anchor: none; top: 0; height: 100vh; border-right: 1px solid var(--line); display: flex; flex-direction: column; gap: 4px; padding-top: 12px;
   a {
     min-height: 64px; display: grid; place-content: center; justify-items: center; gap: 3px; text-decoration: none; color: var(--ink);
     font: 600 16px 'Barlow Condensed', sans-serif; border-right: 4px solid transparent;

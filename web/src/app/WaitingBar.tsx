@@ -7,7 +7,7 @@ import { lazyPart } from '../ui/lazyPart';
 import { useOutbox } from '../ui/outbox';
 import { momentOf } from '../ui/words';
 
-const Bar = styled.div`position: sticky; top: 0; z-index: 6; display: flex; flex-wrap: wrap; gap: 6px 16px; align-items: center; justify-content: space-between;
+const Bar = styled.div`position: sticky; overflow-anchor: none; top: 0; z-index: 6; display: flex; flex-wrap: wrap; gap: 6px 16px; align-items: center; justify-content: space-between;
   background: var(--caution-ground); color: var(--caution); border-bottom: 3px solid var(--caution); padding: 4px 14px; font-weight: 600;`;
 const WaitingList = lazyPart(() => import('./WaitingList').then((part) => part.WaitingList));
 

@@ -6,7 +6,7 @@ import type { Schemas } from '../api/client';
 import { knowledgeQuery, practiceQuery, sideViewQuery } from '../api/queries';
 import { SideView } from '../drawing/SideView';
 import { Action, Plain } from '../ui/buttons';
-import { Caution, Label, Page, Quiet, Row, Split, Stack } from '../ui/layout';
+import { Caution, Label, Page, Quiet, Row, Split, STAYS, Stack } from '../ui/layout';
 import { PageTitle } from '../ui/PageTitle';
 import { RadioButtons } from '../ui/RadioButtons';
 import { Select } from '../ui/Select';
@@ -18,7 +18,7 @@ type Kind = Schemas['PracticeQuestion']['kind'];
 const Shows = styled.p`font: 600 27px/1.2 'Barlow Condensed', sans-serif; min-height: 2.4em;`;
 const Said = styled.ol`margin: 0; padding: 0; list-style: none; font-size: 15px; color: var(--quiet); display: grid; gap: 2px; max-height: 220px; overflow: auto; b { color: var(--ink); font-weight: 600; }`;
 /** What it does stays in sight of what is pressed. */
-const Beside = styled(Stack)`position: sticky; top: 8px; @media (max-width: 900px) { position: static; order: -1; }`;
+const Beside = styled(Stack)`${STAYS} @media (max-width: 900px) { position: static; order: -1; }`;
 const BEAT_S = 0.5;
 const DOOR = { height_in: 84, section_count: 4, weight_lb: 130 };
 const TRACK = { lift: 'standard' as const, radius_in: 12, rise_in: 2 };

@@ -6,7 +6,7 @@ import { isPractice } from '../api/practiceQueries';
 import { DeferredContent } from '../ui/DeferredContent';
 import { forgetDrafts } from '../ui/draft';
 import { useKey } from '../ui/keys';
-import { BESIDE_GARAGE, Quiet } from '../ui/layout';
+import { BESIDE_GARAGE, Quiet, STAYS } from '../ui/layout';
 import { lazyPart } from '../ui/lazyPart';
 import { FloorStart } from '../ui/MainAction';
 import { PageTitle } from '../ui/PageTitle';
@@ -37,7 +37,7 @@ const Layout = styled.div`
 /** A practice call has its garage beside the stage; on a phone it is gone into, and out of again. */
 const WithGarage = styled.div`display: grid; gap: 20px; align-items: start;
   @media (max-width: 1000px) { &:has(> [data-open='true']) > :not(:first-child) { display: none; } > [data-open='false'] > .within { display: none; } }
-  @media (min-width: 1001px) { grid-template-columns: minmax(300px, 360px) minmax(0, 1fr); > :first-child { position: sticky; top: 8px; max-height: calc(100vh - 16px); overflow: auto; } }`;
+  @media (min-width: 1001px) { grid-template-columns: minmax(300px, 360px) minmax(0, 1fr); > :first-child { ${STAYS} max-height: calc(100vh - 16px); overflow: auto; } }`;
 const Head = styled.header`grid-area: head; padding: 12px 10px 6px 22px; h1 { font-size: 24px; } @media (max-width: 700px) { padding: 4px 14px; }`;
 const Body = styled.main`grid-area: stage; padding: 8px 22px 120px; min-width: 0; zoom: var(--text-size); @media (max-width: 700px) { padding: 10px 14px 150px; }`;
 const Banner = styled.div`background: var(--caution-ground); color: var(--caution); border-left: 4px solid var(--caution); padding: 8px 14px; font-weight: 600; margin-bottom: 12px;`;

@@ -7,14 +7,14 @@ import { nextGate, statedGates } from './statedGates';
 import type { Call } from './useCall';
 
 const Gate = styled(Switch)`
-  display: grid; grid-template-columns: 60px 1fr auto; gap: 14px; align-items: center; min-height: 64px; padding: 7px 13px; scroll-margin: 90px 0 180px; cursor: pointer;
+  display: grid; grid-template-columns: 60px 1fr 6.5em; gap: 14px; align-items: center; min-height: 64px; padding: 7px 13px; scroll-margin: 90px 0 180px; cursor: pointer;
   background: var(--sheet); border: 1px solid var(--edge); outline: 1px solid transparent; border-radius: 2px; &.next { border-color: var(--action); outline-color: var(--action); }
   .bolt { width: 56px; height: 30px; border: 2px solid var(--ink); border-radius: 2px; position: relative; background: var(--ground); }
   .bolt::after { content: ''; position: absolute; top: 3px; bottom: 3px; left: 3px; width: 20px; background: var(--ink); transition: left 0.15s; }
   &[data-selected] .bolt { background: var(--holds); border-color: var(--holds); } &[data-selected] .bolt::after { left: 29px; background: var(--sheet); }
   &[data-focus-visible] { outline: 3px solid var(--action); outline-offset: 2px; }
-  b { font-weight: 600; display: block; } small { font-size: 15px; color: var(--quiet); } time { font-size: 15px; color: var(--quiet); text-align: right; min-width: 2.6em; span { display: block; } }
-  @media (max-width: 700px) { gap: 10px; padding: 7px 10px; time span { display: none; } }
+  b { font-weight: 600; display: block; } small { font-size: 15px; color: var(--quiet); } time { font-size: 15px; color: var(--quiet); text-align: right; overflow-wrap: anywhere; span { display: block; } }
+  @media (max-width: 700px) { grid-template-columns: 60px 1fr 2.6em; gap: 10px; padding: 7px 10px; time span { display: none; } }
 `;
 
 type Props = { call: Call; group: Schemas['GateGroupState'] };

@@ -2,6 +2,7 @@ import { useEffect, useRef } from 'react';
 import { Link } from 'react-router';
 import styled from 'styled-components';
 import type { Schemas } from '../api/client';
+import { STAYS } from '../ui/layout';
 import { STAGES, type StageName } from './stages';
 
 /** The frame of a call is the door on its track: the stages behind lie along the top, the current one hangs below the bend. */
@@ -18,7 +19,7 @@ const Level = styled.div`
 `;
 const Drop = styled.div`
   grid-area: drop; position: relative; padding: 0 8px 0 0;
-  ul { flex-direction: column; position: sticky; top: 8px; }
+  ul { flex-direction: column; ${STAYS} }
   a { min-height: 56px; } a[aria-current] { min-height: 96px; background: var(--action); border-color: var(--action); color: var(--on-action); font-size: 26px; transition: min-height 0.2s; }
   &::before { content: ''; position: absolute; top: 0; bottom: 0; right: 54px; border-right: 7px solid var(--steel); z-index: -1; }
   @media (max-width: 700px) { display: none; }

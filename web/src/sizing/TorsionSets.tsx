@@ -3,7 +3,7 @@ import styled from 'styled-components';
 import type { Schemas } from '../api/client';
 import { lineOf } from '../drawing/lines';
 import { SideViewOf } from '../drawing/SideViewOf';
-import { Caution, Figure, Figures, Label, Split, Stack } from '../ui/layout';
+import { Caution, Figure, Figures, Label, Split, STAYS, Stack } from '../ui/layout';
 import { plain, unitSaid } from '../ui/units';
 import { Carries } from './Carries';
 import { Compare } from './Compare';
@@ -31,7 +31,7 @@ type Props = {
 
 /** The drawing stays in sight while the list beside it is walked through. */
 const Beside = styled.div<{ $column: boolean }>`min-width: 0; display: grid; gap: 14px;
-  ${({ $column }) => ($column ? '' : '@media (min-width: 1001px) { position: sticky; top: 8px; }')}`;
+  ${({ $column }) => ($column ? '' : `@media (min-width: 1001px) { ${STAYS} }`)}`;
 
 const Compared = styled.details`display: grid; gap: 10px; summary { cursor: pointer; min-height: 48px; display: flex; align-items: center; text-decoration: underline; }`;
 

@@ -1,5 +1,7 @@
 import styled from 'styled-components';
 
+/** What stays in sight while the rest is scrolled. The browser holds the page in its place by something that is scrolled with it. */
+export const STAYS = 'position: sticky; top: 8px; overflow-anchor: none;';
 export const Page = styled.main`padding: 22px 28px 110px; max-width: 1180px; display: grid; gap: 20px;
   @media (max-width: 700px) { padding: 16px 14px 110px; }`;
 export const Sheet = styled.section`background: var(--sheet); border: 1px solid var(--line); padding: 18px;`;

@@ -9,7 +9,7 @@ import { BalanceOf } from '../../drawing/BalanceOf';
 import type { Dimensions } from '../../drawing/Dimension';
 import { DoorAsForm } from '../../drawing/DoorAsForm';
 import { Plain } from '../../ui/buttons';
-import { Caution, Label, oneColumn, Quiet, Stack } from '../../ui/layout';
+import { Caution, Label, oneColumn, Quiet, STAYS, Stack } from '../../ui/layout';
 import { Loading } from '../../ui/states';
 import { StageMain } from '../StageMain';
 import type { StageProps } from '../stageProps';
@@ -31,7 +31,7 @@ const Grid = styled.div`display: grid; grid-template-columns: repeat(auto-fill, 
 /** The drawing is walked over with the eyes, the pad stays under the thumb. */
 const Sides = styled.div`display: grid; grid-template-columns: minmax(0, 1fr) 340px; gap: 22px; align-items: start;
   ${oneColumn('grid-template-columns: minmax(0, 1fr);')}`;
-const Asking = styled.div`display: grid; gap: 10px; position: sticky; top: 8px;
+const Asking = styled.div`display: grid; gap: 10px; ${STAYS}
   ${oneColumn('position: static; order: -1;')}`;
 const Item = styled(Button)`
   font: inherit; color: inherit; text-align: left; cursor: pointer; display: grid; min-height: 60px; padding: 6px 12px; background: var(--sheet); border: 1px solid var(--line); border-radius: 0;

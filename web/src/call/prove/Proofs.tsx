@@ -2,6 +2,7 @@ import { useRef } from 'react';
 import styled from 'styled-components';
 import type { Schemas } from '../../api/client';
 import { Plain } from '../../ui/buttons';
+import { useInPlace } from '../../ui/inPlace';
 import { Label, Stack } from '../../ui/layout';
 import { clock } from '../../ui/words';
 import { TakeBack } from '../TakeBack';
@@ -11,8 +12,11 @@ const Proof = styled.div`scroll-margin: 90px 0 180px; background: var(--sheet); 
   h3 { display: flex; justify-content: space-between; gap: 10px; } .passed { color: var(--holds); } .void, .failed { color: var(--stop); } .open { color: var(--quiet); }
   p { font-size: 16px; } div { display: flex; gap: 8px; flex-wrap: wrap; }`;
 export function Proofs({ call }: { call: Call }) {
+  const list = useRef<HTMLDivElement>(null);
+  // What is asked before a lift goes as the door may run: the proof that is read then stays where it is.
+  useInPlace(list);
   return (
-    <Stack $gap={8} role="group" aria-label="Proofs">
+    <Stack ref={list} $gap={8} role="group" aria-label="Proofs">
       <Label>Proofs</Label>
       {call.state.proofs.map((proof) => (
         <ProofRow key={proof.id} proof={proof} call={call} />

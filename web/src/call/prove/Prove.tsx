@@ -6,7 +6,7 @@ import { callBalanceQuery } from '../../api/queries';
 import { lineOf } from '../../drawing/lines';
 import { SideViewOf } from '../../drawing/SideViewOf';
 import { PlainLink } from '../../ui/buttons';
-import { Caution, oneColumn, Quiet, Stack } from '../../ui/layout';
+import { Caution, oneColumn, Quiet, STAYS, Stack } from '../../ui/layout';
 import { MainAction } from '../../ui/MainAction';
 import { Loading, Trouble } from '../../ui/states';
 import { Gates } from '../Gates';
@@ -20,7 +20,7 @@ import { TakeReading } from './TakeReading';
 
 /** The chart with what is asked of it, all of it in sight; what is known and proved below. */
 const Page = styled.div`display: grid; grid-template: 'asked chart' auto 'known chart' 1fr / minmax(320px, 410px) minmax(0, 1fr); gap: 14px 28px; align-items: start;
-  > :nth-child(1) { grid-area: asked; } > :nth-child(2) { grid-area: chart; position: sticky; top: 8px; } > :nth-child(3) { grid-area: known; }
+  > :nth-child(1) { grid-area: asked; } > :nth-child(2) { grid-area: chart; ${STAYS} } > :nth-child(3) { grid-area: known; }
   ${oneColumn(`grid-template: 'chart' auto 'asked' auto 'known' auto / minmax(0, 1fr); > :nth-child(2) { position: static; }
     &.gated { grid-template: 'asked' auto 'chart' auto 'known' auto / minmax(0, 1fr); }`)}
   @media (max-width: 700px) { gap: 8px; h2 { position: absolute; clip-path: inset(50%); } }`;

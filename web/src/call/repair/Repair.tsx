@@ -11,7 +11,7 @@ import { LinkButton, Plain, PlainLink } from '../../ui/buttons';
 import { useReadyToDraw } from '../../ui/DeferredContent';
 import { useDraft } from '../../ui/draft';
 import { Field } from '../../ui/Field';
-import { Caution, Label, oneColumn, Panel, Quiet, Row, Stack } from '../../ui/layout';
+import { Caution, Label, oneColumn, Panel, Quiet, Row, STAYS, Stack } from '../../ui/layout';
 import { RadioButtons } from '../../ui/RadioButtons';
 import { Loading, Trouble } from '../../ui/states';
 import { Gates } from '../Gates';
@@ -31,7 +31,7 @@ const COUNTER = 'counter';
 
 /** The step and where the hands go beside it; on a phone one under the other. What else belongs to the work stands below. */
 const Page = styled.div`display: grid; grid-template: 'step drawn' auto 'rest drawn' 1fr / minmax(320px, 1fr) minmax(0, 1.1fr); gap: 16px 28px; align-items: start;
-  > :nth-child(1) { grid-area: step; } > :nth-child(2) { grid-area: drawn; position: sticky; top: 8px; } > :nth-child(3) { grid-area: rest; }
+  > :nth-child(1) { grid-area: step; } > :nth-child(2) { grid-area: drawn; ${STAYS} } > :nth-child(3) { grid-area: rest; }
   ${oneColumn("grid-template: 'step' auto 'drawn' auto 'rest' auto / minmax(0, 1fr); > :nth-child(2) { position: static; }")}`;
 /** Where there is a drawing of what the hands do, it has the room, and the door beside it says where that is. */
 const Drawn = styled.div`display: grid; gap: 10px; &.zoomed > :first-child { width: 45%; min-width: 190px; justify-self: end; }`;
