@@ -121,13 +121,16 @@ def _gates_before(call: Call, step: Step, work: bool) -> list[str]:
 
 
 def together(call: Call, told: ProcedureInstructions, now: str) -> list[str]:
-    """The steps from this one on that may be said at once: none moves the door or anything on it, and every gate before them is met."""
+    """The steps from this one on that may be said at once.
+
+    None moves the door or anything on it, every gate before them is met, and none but the first has a caution: that is read at its step.
+    """
     names = [one.id for one in told.steps]
     found = []
     for name in names[names.index(now) :] if now else []:
         step = steps()[name]
         act = act_of_step(call, step)
-        if step.does or step.needs == "run" or (act is not None and open_gates(call.site, act.action)):
+        if step.does or step.needs == "run" or (found and step.caution) or (act is not None and open_gates(call.site, act.action)):
             break
         if name not in call.stepped and name not in call.passed_over:
             found.append(name)

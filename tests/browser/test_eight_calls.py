@@ -67,7 +67,7 @@ def by_hand(thumb: Thumb, cause: str, note: str) -> None:
     ("complaint", "cause", "most"),
     [
         ("Nothing wrong: yearly check", "Something that is not on the list", 16),
-        ("A new opener is wanted", "A new opener on a rail is to be fitted", 28),
+        ("A new opener is wanted", "A new opener on a rail is to be fitted", 30),
     ],
     ids=["not on the list", "a new opener"],
 )

@@ -4,6 +4,7 @@ import pytest
 
 from hinge.call import answers
 from hinge.call.procedure_of_work import steps_left
+from hinge.procedures.knowledge import steps
 from hinge.site.gates import gate_groups
 from hinge.view.build import build_call_view
 from hinge.view.finding import finding_of
@@ -219,3 +220,18 @@ def test_repair_opens_on_work_that_goes_on_and_not_on_work_that_is_through():
         call.say("stepped", steps=[now])
     assert told.lead == second, "what comes next there is to be done now"
     assert told.leading.now
+
+
+def test_a_step_with_a_caution_of_its_own_is_never_said_with_those_before_it():
+    cautions = set()
+    for job in (SPRING_JOBS | OPENER_JOBS).values():
+        call = begun(job)
+        while (told := procedures_of(call.call).leading) and told.now and not told.barred:
+            call.gates(*told.shut)
+            together = procedures_of(call.call).leading.together
+            assert not [one for one in together[1:] if steps()[one].caution]
+            if not together and steps()[told.now].does not in ("", "lift"):
+                break
+            call.say("stepped", steps=together or [told.now])
+            cautions |= {one for one in together[:1] if steps()[one].caution}
+    assert {"old_off", "head_hung", "unplugged", "walked"} <= cautions
