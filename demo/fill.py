@@ -4,13 +4,15 @@ from __future__ import annotations
 
 import random
 import uuid
-from datetime import UTC, date, datetime, timedelta
+from datetime import date, timedelta
 
 from django.db import transaction
 from django_scopes import scope
 
 from demo.booked import book
 from demo.follow_ups import keep
+from demo.kept import keep_call, plain
+from demo.past import NEWEST, PAST_CALLS, make_past, make_yearly
 from demo.people import (
     ACCESS,
     COLLEAGUES,
@@ -25,14 +27,13 @@ from demo.people import (
     TRADES,
     Size,
 )
+from demo.practised import practise
 from demo.unusual import PARTS, RATES, SECOND_PARTS, SECOND_VAN, UNUSUAL, VAN, record_of
-from demo.visits import Visit, arrive, close, read_balance, read_with_gauge, replace_springs, suggested, visit_at
+from demo.visits import arrive, suggested, visit_at
 from hinge.carriers.torsion import wound
 from hinge.file.record import DoorRecord
 from hinge.measure.fields import Value
-from hinge.view.build import record_after
-from server.calls.models import Call, Entry
-from server.calls.service import listed
+from server.calls.models import Call
 from server.doors.models import Door
 from server.insight.books import Months
 from server.insight.service import count_uncounted
@@ -41,19 +42,6 @@ from server.people.models import Person, Shop
 from server.stock.models import FIRST_VAN
 from server.stock.service import load
 from server.stock.vans import VanInput, keep_van
-
-YEARS, LOSS_PER_YEAR = 6, 0.014
-NEWEST = datetime(2026, 11, 20, 16, 0, tzinfo=UTC)
-PAST_CALLS = 60
-CHECKED = "Balance, reversal and eyes shown. Monthly check explained."
-# Complaint, cause, note, and the side whose spring is broken.
-TROUBLES = (
-    ("lifts_and_stops", "spring_broken", "Right spring, gap of about 1 5/8 in.", "right"),
-    ("bang", "spring_broken", "Left spring, near the stationary cone.", "left"),
-    ("sinks", "springs_tired", "Both springs rusty.", None),
-    ("heavy", "weight_added", "Insulation kit fitted by the owner.", None),
-)
-
 
 EYES: dict[str, Value] = {"eye_type": "pair", "eye_height_in": 5.5, "receiver_side": "left"}
 OPENERS: tuple[dict[str, Value], ...] = (
@@ -100,21 +88,19 @@ def fill(past_calls: int = PAST_CALLS) -> None:
             keep_van(lead, number, VanInput(name=name, driver=driver))
         load(lead, "van", "van-harbour.csv", SECOND_VAN, FIRST_VAN + 1)
         load(lead, "parts", "parts-harbour.csv", SECOND_PARTS, FIRST_VAN + 1)
-    for number in range(past_calls):
-        started = NEWEST - timedelta(days=(past_calls - number) * 11 + chance.random(), hours=chance.randrange(7))
-        _past_call(doors[number % (len(doors) - 2)], number, started, chance)
+    make_past(doors[:-2], past_calls, chance)
     under_way = _call_under_way(next(door for door in doors if door.name == "Saltmarsh Boatworks, bay 2"))
-    _yearly_checks(doors[-1])
+    make_yearly(doors[-1])
     technicians = list(Person.objects.filter(shop=shop, role=Person.Role.TECHNICIAN).order_by("pk"))
     book(doors, technicians, under_way, date.today())
     keep(doors, technicians, date.today())
+    practise(shop)
     with scope(shop=shop.pk):
         count_uncounted()
         Months(shop.pk, date.min, date.max).add_up()
 
 
 def _doors(shop: Shop, chance: random.Random, count: int) -> list[Door]:
-
     return [_door(shop, chance, number) for number in range(count)]
 
 
@@ -131,7 +117,7 @@ def _door(shop: Shop, chance: random.Random, number: int) -> Door:
         customer=f"{chance.choice('ABCDEHJKLMNRST')}. {chance.choice(FAMILIES)}",
         phone=f"555 0{chance.randrange(100, 999)}",
         access_notes=chance.choice(ACCESS),
-        record=_plain(DoorRecord(measured=measured, on_door=wound(list(best.springs), best.quarter_turns))),
+        record=plain(DoorRecord(measured=measured, on_door=wound(list(best.springs), best.quarter_turns))),
     )
 
 
@@ -144,7 +130,7 @@ def _unusual_doors(shop: Shop, chance: random.Random) -> None:
             place=f"{chance.choice(STREETS)} {chance.randrange(2, 90)}, {chance.choice(TOWNS)}",
             customer=f"{chance.choice('ABCDEHJKLMNRST')}. {chance.choice(FAMILIES)}",
             phone=f"555 0{chance.randrange(100, 999)}",
-            record=_plain(record_of(unusual)),
+            record=plain(record_of(unusual)),
         )
 
 
@@ -157,40 +143,6 @@ def _measured(size: Size, number: int, chance: random.Random) -> dict[str, Value
     } | OPENERS[number % len(OPENERS)]  # fmt: skip
 
 
-def _plain(record: DoorRecord) -> dict[str, object]:
-    return record.model_dump(mode="json")
-
-
-def _past_call(door: Door, number: int, started: datetime, chance: random.Random) -> None:
-    record = door.door_record
-    visit = visit_at(record, f"past-{number:03d}", chance.choice(DEMO_ACCOUNTS[:2]).name, started)
-    friction = chance.uniform(14, 20)
-    if number % 3 == 0:
-        complaint, cause, note, broken = TROUBLES[(number // 3) % len(TROUBLES)]
-        arrive(visit, complaint, cause, note)
-        visit.say("measured", 300, field="weight_lb", typed=f"{record.measured['weight_lb']:.0f} lb")
-        best = suggested(record)
-        visit.say("chosen", 200, plan=wound(list(best.springs), None).model_dump(), quarter_turns=best.quarter_turns)
-        several = record.on_door is not None and record.on_door.spring_count > 1
-        replace_springs(visit, broken if several else "single" if broken else None)
-    else:
-        arrive(visit, "check" if number % 3 == 1 else "will_not_close", "nothing" if number % 3 == 1 else "eyes")
-    read_balance(visit, record, chance, friction)
-    close(visit, CHECKED)
-    _keep(door, f"past {number}", visit, started)
-
-
-def _yearly_checks(door: Door) -> None:
-    """A busy door whose springs tire: read with a gauge every year."""
-    for year in range(YEARS):
-        started = NEWEST - timedelta(days=365 * (YEARS - year))
-        visit = visit_at(door.door_record, f"yearly-{year}", DEMO_ACCOUNTS[year % 2].name, started)
-        arrive(visit, "check", "nothing")
-        read_with_gauge(visit, door.door_record, 15.0, LOSS_PER_YEAR * year)
-        close(visit, CHECKED)
-        _keep(door, f"yearly {year}", visit, started)
-
-
 def _call_under_way(door: Door) -> Call:
     started = NEWEST + timedelta(hours=1)
     visit = visit_at(door.door_record, "under-way", DEMO_ACCOUNTS[0].name, started)
@@ -198,27 +150,4 @@ def _call_under_way(door: Door) -> Call:
     measures = {"weight_lb": "154 lb", "wire_in": ".2187", "inside_diameter_in": "2", "length_in": "31 1/2", "spring_count": "2"}
     for name, typed in measures.items():
         visit.say("measured", 90, field=name, typed=typed)
-    return _keep(door, "under way", visit, started)
-
-
-def _keep(door: Door, name: str, visit: Visit, started: datetime) -> Call:
-    """Write a call as it would stand had it been entered at its time: every one of its events was decided."""
-    closed = visit.call.closed is not None
-    call = Call.objects.create(
-        shop=door.shop,
-        door=door,
-        key=uuid.uuid5(uuid.NAMESPACE_OID, f"{door.shop.name} {name}"),
-        technician=visit.by,
-        started_at=started,
-        closed_at=visit.at if closed else None,
-        record_at_start=door.record,
-        **listed(visit.call),
-    )
-    Entry.objects.bulk_create(
-        Entry(call=call, client_id=one.id, position=place, body=one.body.model_dump(mode="json"), by_name=one.by, at=one.at)
-        for place, one in enumerate(visit.entries, start=1)
-    )
-    if closed:
-        door.record, door.visited_at, door.version = _plain(record_after(visit.call)), visit.at, door.version + 1
-        door.save()
-    return call
+    return keep_call(door, "under way", visit.log, started)

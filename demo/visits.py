@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import random
 from dataclasses import dataclass
 from datetime import datetime, timedelta
 
@@ -24,9 +23,7 @@ from hinge.site.gates import gate_groups
 from hinge.sizing.search import Wanted, find_sets
 from hinge.sizing.sets import SpringSet
 
-HEIGHTS_IN = (0.0, 12.0, 42.0, 66.0)
 LOOKED_AT = ("look", "hands")
-BARS = ("bars", "letting_down")
 
 
 @dataclass
@@ -104,16 +101,6 @@ def hung_now(visit: Visit, record: DoorRecord) -> DoorAssembly:
     return hung.at_work()
 
 
-def read_balance(visit: Visit, record: DoorRecord, chance: random.Random, friction_lb: float) -> None:
-    """Let the door go at four heights; the door weighs a little other than its file says."""
-    hung = hung_now(visit, record)
-    moves = _moving(hung, friction_lb, chance.gauss(1, 0.008))
-    visit.gates("first_lift" if visit.call.line.touched else "as_found")
-    for height in HEIGHTS_IN:
-        if height < hung.door.height_in:
-            visit.say("reading", 45, reading={"height_in": height, "outcome": moves.let_go(height, hung.carrier.lift)})
-
-
 def read_with_gauge(visit: Visit, record: DoorRecord, friction_lb: float, tired: float) -> None:
     """Read the door as found with a gauge, its springs having lost a share of their pull."""
     hung = hung_now(visit, record)
@@ -124,28 +111,9 @@ def read_with_gauge(visit: Visit, record: DoorRecord, friction_lb: float, tired:
             visit.say("reading", 30, reading={"height_in": height, "force_lb": float(round(force)), "direction": way})
 
 
-def _moving(hung: DoorAssembly, friction_lb: float, weight: float = 1.0) -> DoorInMotion:
-    """The door as it moves, dragging alike all along; `weight` is how many times what its file says it weighs."""
-    return DoorInMotion(hung.door.weighing(weight * hung.door.total_lb), hung.track, np.full(2, friction_lb))
-
-
-def replace_springs(visit: Visit, broken: str | None) -> None:
-    """What hangs there let down, the broken spring found slack, the picked set on and every stroke of it counted in."""
-    visit.gates(*BARS)
-    if broken:
-        visit.say("slack", part=broken)
-    _strokes(visit)
-    visit.gates("taking_off")
-    visit.say("taken_off", 240)
-    visit.say("put_on", 300)
-    visit.gates("winding")
-    _strokes(visit)
-
-
-def _strokes(visit: Visit) -> None:
-    for part, target in visit.call.line.to_go(visit.call.plan is not None).items():
-        while target is not None and (at := visit.call.line.counts[part]) is not None and at != target:
-            visit.say("moved", 9, part=part, from_count=at, to_count=at + (1 if target > at else -1))
+def _moving(hung: DoorAssembly, friction_lb: float) -> DoorInMotion:
+    """The door as it moves, dragging alike all along."""
+    return DoorInMotion(hung.door, hung.track, np.full(2, friction_lb))
 
 
 def close(visit: Visit, told: str) -> None:

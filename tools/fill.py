@@ -19,7 +19,7 @@ def main() -> None:
     if not Shop.objects.exists():
         from django_scopes import scopes_disabled
 
-        from demo.fill import fill  # two seconds that only the first start waits for
+        from demo.fill import fill  # what only the first start waits for
 
         with scopes_disabled():
             fill()

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Iterable, Sequence
-from typing import Annotated, Literal
+from typing import Annotated, Literal, cast
 
 from pydantic import BaseModel, Field
 
@@ -85,6 +85,18 @@ def again(garage: Garage, entries: Sequence[Entry], deeds: Iterable[KeptDeed]) -
         if place < len(entries):
             visit.follow(entries[place])
     return visit, [*seen, *(carried_out(visit, one.deed) for one in left)]
+
+
+def kept_deeds(visit: PracticeVisit) -> list[KeptDeed]:
+    """What was done by hand and eye on a visit, as it is kept beside the entries of its call."""
+    done = [(cast(DeedKind, one.kind), one) for one in visit.moments if one.kind != "say"]
+    return [
+        KeptDeed(
+            deed=Deed(kind=kind, height_in=float(one.what)) if kind in ("let_go", "pull") else Deed(kind=kind, what=one.what),
+            entries=one.entries,
+        )
+        for kind, one in done
+    ]
 
 
 def carried_out(visit: PracticeVisit, deed: Deed) -> DeedSeen:

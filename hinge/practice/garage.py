@@ -6,7 +6,7 @@ The same seed with the same causes is the same site, whatever was done on it: wh
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import cache
 from typing import Annotated, Literal
 
@@ -120,21 +120,44 @@ def garage_of(seed: int, causes: Sequence[str] = (), complaint: str = "") -> Gar
     carrier = _carrier_of(chosen, chance)
     opener = next((one for cause in chosen if (one := wrong_of(cause).opener)), str(chance.choice(OPENERS)))
     measured = _measured(chance, opener, carrier)
-    record = DoorRecord(measured=measured, on_door=_hung(measured, carrier))
-    setup = setup_of(measured)
+    site = _site(seed, DoorRecord(measured=measured, on_door=_hung(measured, carrier)), chosen, complaint, chance)
+    missing = UNMEASURED[int(chance.integers(len(UNMEASURED)))] if chance.random() < UNMEASURED_CHANCE else ()
+    known_now = site.record.model_copy(update={"measured": {name: value for name, value in measured.items() if name not in missing}})
+    return replace(site, record=known_now)
+
+
+def garage_on(record: DoorRecord, seed: int, causes: Sequence[str], complaint: str = "") -> Garage:
+    """The site of a door on file, measured whole, with these causes in it. Seeded.
+
+    Raises BadInputError for causes nothing is known of, or that this door cannot have.
+    """
+    require_known("causes", causes, faults().causes)
+    if not can_stand_on(record, causes):
+        raise BadInputError("These causes do not stand on this door.", "causes", ", ".join(causes), "causes of what the door has")
+    return _site(seed, record, tuple(causes), complaint, np.random.default_rng(seed))
+
+
+def can_stand_on(record: DoorRecord, causes: Sequence[str]) -> bool:
+    """Whether a door on file can have all of these: measured whole, with the opener and carried by the kind they are of."""
+    opener = record.measured.get("opener_kind")
+    fits = all(wrong_of(cause).carrier in ("", record.kind) and wrong_of(cause).opener in ("", opener) for cause in causes)
+    return can_stand_together(causes) and fits and setup_of(record.measured) is not None
+
+
+def _site(seed: int, record: DoorRecord, causes: tuple[str, ...], complaint: str, chance: np.random.Generator) -> Garage:
+    """A door with these causes in it, all that its file tells known."""
+    setup = setup_of(record.measured)
     assert setup is not None
-    weight, drag = (float(np.prod([_within(chance, getattr(wrong_of(cause), what)) for cause in chosen])) for what in ("weight", "drag"))
+    weight, drag = (float(np.prod([_within(chance, getattr(wrong_of(cause), what)) for cause in causes])) for what in ("weight", "drag"))
     moves = door_in_motion(setup.door, setup.track, chance, weight, drag)
     trimmed = _trimmed(setup, record, moves, weight, chance)
-    for cause in chosen:
+    for cause in causes:
         if (binds := wrong_of(cause).binds_lb) is not None:
             moves.drag_lb[int(chance.integers(1, len(moves.drag_lb) - 1))] += _within(chance, binds)
-    pull, quarters = _springs(record, trimmed, chosen, chance)
-    facts = tuple(fact for cause in chosen for fact in wrong_of(cause).known if chance.random() < KNOWN_CHANCE)
-    says = complaint or complaint_of(known, chosen[0], chance)
-    missing = UNMEASURED[int(chance.integers(len(UNMEASURED)))] if chance.random() < UNMEASURED_CHANCE else ()
-    known_now = record.model_copy(update={"measured": {name: value for name, value in measured.items() if name not in missing}})
-    return Garage(seed, chosen, says, tuple(dict.fromkeys(facts)), known_now, measured, moves, pull, quarters)
+    pull, quarters = _springs(record, trimmed, causes, chance)
+    facts = tuple(fact for cause in causes for fact in wrong_of(cause).known if chance.random() < KNOWN_CHANCE)
+    says = complaint or complaint_of(faults(), causes[0], chance)
+    return Garage(seed, causes, says, tuple(dict.fromkeys(facts)), record, record.measured, moves, pull, quarters)
 
 
 def complaint_of(known: Faults, cause: str, chance: np.random.Generator) -> str:

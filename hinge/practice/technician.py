@@ -8,6 +8,7 @@ from __future__ import annotations
 
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass, field
+from datetime import UTC, datetime, timedelta
 
 from hinge.balance.advice import AdviceKind
 from hinge.call import commands as c
@@ -31,7 +32,7 @@ from hinge.view.steps import procedures_of
 # The parts whose causes show in how the door hangs.
 CARRYING = ("springs", "setting", "weight", "shaft")
 MOST_STEPS, MOST_TRIMS, MOST_READINGS, MOST_SEARCHES, MOST_SIZES = 400, 4, 24, 3, 1
-WHEN = "2026-01-01T08:00:00+00:00"
+BEGINS = datetime(2026, 1, 1, 8, tzinfo=UTC)
 
 
 @dataclass(frozen=True)
@@ -54,11 +55,12 @@ class Advisers:
 
 @dataclass
 class Technician:
-    """Who walks a visit to its close: where on the page, and what was pressed."""
+    """Who walks a visit to its close, from when on and as whom: where on the page, and what was pressed."""
 
     visit: PracticeVisit
     advisers: Advisers
     by: str = "Practice technician"
+    begins: datetime = BEGINS
     stage: StageName = "arrive"
     pressed: list[str] = field(default_factory=list)
     trims: int = 0
@@ -112,7 +114,8 @@ class Technician:
     def say(self, kind: str, **body: object) -> None:
         """Say one thing on the call."""
         command = c.read_command({"kind": kind, **body})
-        self.visit.say(command, f"practice-{len(self.visit.log.entries):05d}", self.by, WHEN)
+        at = self.begins + timedelta(seconds=round(60 * self.visit.minutes))
+        self.visit.say(command, f"said-{len(self.visit.log.entries):05d}", self.by, at.isoformat())
         self.pressed.append(f"{kind} {' '.join(str(one) for one in body.values())}".strip())
 
     def _press(self, main: MainAction) -> bool:
@@ -122,14 +125,16 @@ class Technician:
             return self._proved(main.command.proof)
         if main.command is not None:
             body = main.command.model_dump(exclude={"kind"}, mode="json")
-            self.say(
-                main.command.kind,
-                **(body | {"told": "What was found, and what was done about it."} if main.command.kind == "closed" else body),
-            )
+            self.say(main.command.kind, **(body | {"told": self._told()} if main.command.kind == "closed" else body))
         if main.to == "count":
             return self._count()
         self.stage = main.to or self.stage
         return True
+
+    def _told(self) -> str:
+        """What the customer is told as the call is closed."""
+        found = [faults().causes[cause].text for cause in self.visit.call.causes_found if cause in faults().causes]
+        return f"{'. '.join(found)}. Put right and proved." if found else "Looked through and proved: nothing is wrong with it."
 
     def _meet(self, groups: list[str]) -> bool:
         """Do and state every gate of these groups that stands open; whether anything came of it."""

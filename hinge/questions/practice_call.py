@@ -5,6 +5,7 @@ from __future__ import annotations
 import math
 from collections.abc import Callable, Sequence
 from contextlib import suppress
+from datetime import datetime
 from typing import cast
 
 from pydantic import BaseModel
@@ -20,7 +21,7 @@ from hinge.measure.fields import fields
 from hinge.practice.deeds import MOVED, DeedSeen
 from hinge.practice.garage import Garage
 from hinge.practice.grade import HarmSeen, RunGrade, grade, harms_of, par_of
-from hinge.practice.technician import Advised, Advisers, Technician
+from hinge.practice.technician import BEGINS, Advised, Advisers, Technician
 from hinge.practice.visit import Moment, PracticeVisit
 from hinge.procedures.rules import proofs
 from hinge.questions.of_call import balance_of, sizing_of
@@ -55,9 +56,9 @@ def advised_of(call: Call) -> Advised | None:
     return Advised(advice.kind, advice.next_height_in, found.trims[0].targets if found.trims else {}, weight_lb)
 
 
-def technician_at(garage: Garage) -> Technician:
+def technician_at(garage: Garage, by: str = "Practice technician", begins: datetime = BEGINS) -> Technician:
     """A technician who has just arrived at a site, with what the bench answers."""
-    return Technician(PracticeVisit.at(garage), Advisers(option_of, advised_of))
+    return Technician(PracticeVisit.at(garage), Advisers(option_of, advised_of), by, begins)
 
 
 def good_visit(garage: Garage) -> Technician:

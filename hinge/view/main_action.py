@@ -126,7 +126,7 @@ def together(call: Call, told: ProcedureInstructions, now: str) -> list[str]:
     None moves the door or anything on it, every gate before them is met, and none but the first has a caution: that is read at its step.
     """
     names = [one.id for one in told.steps]
-    found = []
+    found: list[str] = []
     for name in names[names.index(now) :] if now else []:
         step = steps()[name]
         act = act_of_step(call, step)

@@ -17,11 +17,11 @@ from hinge.call.commands import read_command
 from hinge.errors import HingeError
 from hinge.faults.knowledge import faults
 from hinge.practice import garage_lines
-from hinge.practice.deeds import Deed, KeptDeed, again, carried_out
+from hinge.practice.deeds import Deed, again, carried_out, kept_deeds
 from hinge.practice.garage import can_stand_together, garage_of, wrongs
 from hinge.practice.grade import grade, par_of, unseen_answers
 from hinge.practice.lessons import LEVELS, PARTS, garage_of_lesson, garage_to_practise, lessons
-from hinge.practice.technician import WHEN
+from hinge.practice.technician import BEGINS
 from hinge.practice.visit import PracticeVisit, consequences, stated_untrue
 from hinge.procedures.rules import proofs
 from hinge.questions.practice_call import good_visit, graded, site_of
@@ -40,7 +40,7 @@ def at(garage) -> PracticeVisit:
 
 
 def say(visit: PracticeVisit, kind: str, **body: object) -> None:
-    visit.say(read_command({"kind": kind, **body}), f"said-{len(visit.log.entries):05d}", "Wren", WHEN)
+    visit.say(read_command({"kind": kind, **body}), f"said-{len(visit.log.entries):05d}", "Wren", BEGINS.isoformat())
 
 
 # --- how a door moves. Handbook of the trade, balance; common practice.
@@ -193,17 +193,11 @@ def test_whatever_is_done_in_whatever_order_the_site_stands_in_facts_there_are(d
 # --- again, from what was kept
 
 
-def deed_of(one) -> Deed:
-    if one.kind in ("let_go", "pull"):
-        return Deed(kind=one.kind, height_in=float(one.what))
-    return Deed(kind=one.kind, what=one.what)
-
-
 @pytest.mark.parametrize("name", ["eyes", "balance", "extension"])
 def test_a_visit_done_again_from_its_entries_and_deeds_is_the_same_visit(name):
     garage = garage_of_lesson(name)
     went = good_visit(garage).visit
-    deeds = [KeptDeed(deed=deed_of(one), entries=one.entries) for one in went.moments if one.kind != "say"]
+    deeds = kept_deeds(went)
     visit, seen = again(garage, went.log.entries, deeds)
     assert visit.call == went.call
     assert visit.moments == went.moments
@@ -340,10 +334,6 @@ def test_words_that_name_no_stand_in_are_refused(words):
 # --- anything, in any order
 
 
-def deeds_of(visit: PracticeVisit) -> list[KeptDeed]:
-    return [KeptDeed(deed=deed_of(one), entries=one.entries) for one in visit.moments if one.kind != "say"]
-
-
 def any_deed(chance: random.Random, visit: PracticeVisit) -> Deed:
     sizes = [name for name, value in visit.garage.really.items() if isinstance(value, float)]
     return chance.choice([
@@ -373,7 +363,7 @@ def test_whatever_is_said_and_done_a_visit_can_be_told_graded_and_done_again(see
         visit.gauge(40.0)
         if visit.call.closed:
             break
-    done, seen = again(visit.garage, visit.log.entries, deeds_of(visit))
+    done, seen = again(visit.garage, visit.log.entries, kept_deeds(visit))
     assert (done.call, done.stands, done.turns, done.moments) == (visit.call, visit.stands, visit.turns, visit.moments)
     told = site_of(done, seen, "hints")
     assert len(told.harms) == len(visit.harms)
