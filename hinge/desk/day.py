@@ -27,7 +27,7 @@ _say = say_with(__file__)
 class Visit(Document):
     """A visit as it was booked: where, how long [min], and the window it was promised in [minutes after midnight], or any time.
 
-    `started_minute` and `ended_minute` are what really happened, once it has.
+    `started_minute` and `ended_minute` are what really happened, once it has; `by_apprentice` where no technician goes.
     """
 
     key: Annotated[str, Field(max_length=60)]
@@ -38,6 +38,7 @@ class Visit(Document):
     until_minute: Minute | None = None
     started_minute: Minute | None = None
     ended_minute: Minute | None = None
+    by_apprentice: bool = False
 
     @model_validator(mode="after")
     def _sound(self) -> Visit:
@@ -100,7 +101,7 @@ class FreeWindow(BaseModel):
 class DayWarning(BaseModel):
     """What is told of a day before it is booked, and the visit it is about; empty for the day as a whole."""
 
-    kind: Literal["late", "over"]
+    kind: Literal["late", "over", "alone"]
     key: str
     sentence: str
 
@@ -256,6 +257,7 @@ def _warnings(order: Sequence[Visit], planned: Sequence[PlannedVisit], ends_minu
         for one, visit in zip(order, planned, strict=True)
         if visit.late_min
     ]
+    found += [DayWarning(kind="alone", key=one.key, sentence=_say("alone", door=one.name)) for one in order if one.by_apprentice]
     over = ends_minute - day.closes_minute
     if over > 0 and order:
         found.append(DayWarning(kind="over", key="", sentence=_say("over", time=clock(ends_minute), over=duration(over))))

@@ -21,7 +21,7 @@ from hinge.desk.day import (
 )
 from hinge.questions.day import WantedVisit
 from server.bookings.models import Booking
-from server.people.models import Shop
+from server.people.models import Person, Shop
 
 
 def minute_of(moment: time | datetime) -> int:
@@ -57,6 +57,7 @@ def visit_of(booking: Booking) -> Visit:
         until_minute=minute_of(booking.until_time) if booking.until_time else None,
         started_minute=started,
         ended_minute=ended,
+        by_apprentice=started is None and {one.role for one in (booking.technician, booking.helper) if one} == {Person.Role.APPRENTICE},
     )
 
 

@@ -114,6 +114,18 @@ def test_a_double_booking_and_a_day_too_long_are_told_before_they_are_made(techn
     assert len(asked(api)["people"][0]["warnings"]) == 1
 
 
+def test_an_apprentice_sent_alone_is_told_before_it_is_booked_and_with_a_technician_is_not(technician, shop, door):
+    Person.objects.create_user("alin", password="x", name="Alin", role="apprentice", shop=shop)
+    api, wish = Api(technician), WISH | {"day": TOMORROW.isoformat(), "technician": "alin"}
+    proposal = {"key": str(uuid.uuid4()), "door": str(door.key)} | wish
+    (alone,) = of(asked(api, proposal=proposal), "alin")["warnings"]
+    assert (alone["kind"], alone["key"]) == ("alone", proposal["key"])
+    assert alone["sentence"] == f"{door.name}: no technician goes there. An apprentice does not work on loaded parts."
+    assert of(asked(api, proposal=proposal | {"helper": "tess"}), "alin")["warnings"] == []
+    # It may be meant: a door whose eyes are to be cleaned, say.
+    assert booked(api, door, **wish)["technician"] == "alin"
+
+
 def test_a_booking_is_tried_elsewhere_before_it_is_moved(technician, lead, door):
     api = Api(technician)
     one = tomorrow(api, door)
