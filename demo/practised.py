@@ -34,7 +34,7 @@ def _run(person: Person, lesson: str, days_ago: int) -> None:
         uuid.UUID(KEY_BEGINS + str(uuid.uuid5(uuid.NAMESPACE_OID, f"{person.username} {lesson}"))[9:]),
         NEWEST - timedelta(days=days_ago),
     )
-    run = service.begin(person, key, lesson, "", False, PracticeRun.Helped.ALL, date.today())
+    run = service.begin(person, key, lesson, "", False, PracticeRun.Advice.ALL, date.today())
     visit = technician_at(garage_of_lesson(lesson), person.name, began).walk()
     with at_yard(person):
         keep_log(run.call, visit.log, began)

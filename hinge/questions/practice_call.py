@@ -121,8 +121,8 @@ GLANCE: tuple[tuple[Fact, str, str], ...] = (
 )
 
 
-def site_of(visit: PracticeVisit, seen: Sequence[DeedSeen], helped: str) -> PracticeSite:
-    """How a practice site stands; `helped` whether a hint is given: none, hints or all."""
+def site_of(visit: PracticeVisit, seen: Sequence[DeedSeen], advice: str) -> PracticeSite:
+    """How a practice site stands; `advice` whether a hint is given: none, hints or all."""
     site, call = visit.site, visit.call
     kinds = {call.line.kind} | ({call.plan.on().kind} if call.plan else set())
     return PracticeSite(
@@ -142,7 +142,7 @@ def site_of(visit: PracticeVisit, seen: Sequence[DeedSeen], helped: str) -> Prac
         ],
         minutes=math.ceil(visit.minutes),
         harms=harms_of(visit),
-        hint=_hint(call) if helped != "none" else "",
+        hint=_hint(call) if advice != "none" else "",
     )
 
 
@@ -165,7 +165,7 @@ class Frame(BaseModel):
     is_harm: bool
 
 
-class PracticeGrade(BaseModel):
+class PracticeReport(BaseModel):
     """How a run went, and the run itself, moment by moment."""
 
     grade: RunGrade
@@ -173,14 +173,14 @@ class PracticeGrade(BaseModel):
     good: list[Frame]
 
 
-def graded(visit: PracticeVisit, seen: Sequence[DeedSeen]) -> PracticeGrade:
+def report_of(visit: PracticeVisit) -> PracticeReport:
     """How a visit went, against a good technician's on the same door."""
     technician = technician_at(visit.garage)
-    # Where the page would lead even him into a refusal, what he did until then is what one is held against.
+    # Where the page would lead even a good technician into a refusal, what was done until then is the measure.
     with suppress(HingeError):
         technician.walk()
     good = technician.visit
-    return PracticeGrade(grade=grade(visit, par_of(good)), frames=_frames(visit), good=_frames(good))
+    return PracticeReport(grade=grade(visit, par_of(good)), frames=_frames(visit), good=_frames(good))
 
 
 def _frames(visit: PracticeVisit) -> list[Frame]:

@@ -13,7 +13,7 @@ from pydantic import BaseModel, Field
 
 from hinge.practice.deeds import Deed
 from hinge.practice.lessons import LEVELS, Level, lessons
-from hinge.questions.practice_call import PracticeGrade, PracticeSite
+from hinge.questions.practice_call import PracticeReport, PracticeSite
 from server.config.request_body import RequestBody, written
 from server.people.models import Person
 from server.people.scope import person_of, require_lead
@@ -25,7 +25,7 @@ from server.practice.models import PracticeRun
 
 router = Router(tags=["practice"], auth=WorksOnDoors())
 LAST_RUNS = 12
-Helped = Literal["none", "hints", "all"]
+Advice = Literal["none", "hints", "all"]
 
 
 class LessonOut(BaseModel):
@@ -46,13 +46,13 @@ class LevelOut(BaseModel):
 
 
 class RunRow(BaseModel):
-    """A run in a list; `passed` counts only once it is ended."""
+    """A run in a list; `passed` counts only once `is_ended`."""
 
     key: uuid.UUID
     title: str
-    helped: Helped
+    advice: Advice
     started_at: datetime
-    ended: bool
+    is_ended: bool
     passed: bool
 
 
@@ -71,7 +71,7 @@ class NewRun(RequestBody):
     key: uuid.UUID
     lesson: str = Field("", max_length=40)
     level: str = Field("", max_length=12)
-    helped: Helped = "hints"
+    advice: Advice = "hints"
 
 
 class RunOut(BaseModel):
@@ -80,7 +80,7 @@ class RunOut(BaseModel):
     run: RunRow
     lesson: LessonOut | None
     site: PracticeSite | None
-    graded: PracticeGrade | None
+    report: PracticeReport | None
 
 
 class CrewLessons(BaseModel):
@@ -115,13 +115,13 @@ def _lessons(person: Person) -> list[LessonOut]:
 def _row(run: PracticeRun) -> RunRow:
     lesson = lessons().get(run.lesson)
     title = lesson.title if lesson else LEVELS.get(cast(Level, run.level), "The door of the day")
-    helped, is_ended = cast(Helped, run.helped), run.ended_at is not None
-    return RunRow(key=run.key, title=title, helped=helped, started_at=run.started_at, ended=is_ended, passed=run.passed)
+    advice, is_ended = cast(Advice, run.advice), run.ended_at is not None
+    return RunRow(key=run.key, title=title, advice=advice, started_at=run.started_at, is_ended=is_ended, passed=run.passed)
 
 
 def _out(person: Person, run: PracticeRun, site: PracticeSite | None) -> HttpResponse:
     lesson = next((one for one in _lessons(person) if one.id == run.lesson), None)
-    return written(RunOut(run=_row(run), lesson=lesson, site=site, graded=service.grade_of(run)))
+    return written(RunOut(run=_row(run), lesson=lesson, site=site, report=service.report_on(run)))
 
 
 @router.get("/practice", response=Practice, operation_id="practice_runs")
@@ -145,7 +145,7 @@ def begin(request: HttpRequest, given: NewRun) -> HttpResponse:
     """Begin a run, or go on with the one of this key."""
     person = person_of(request)
     today = person.shop.wall_time(timezone.now()).date()
-    run = service.begin(person, given.key, given.lesson, given.level, not given.lesson and not given.level, given.helped, today)
+    run = service.begin(person, given.key, given.lesson, given.level, not given.lesson and not given.level, given.advice, today)
     return _out(person, run, service.site(person, run.key))
 
 

@@ -16,11 +16,11 @@ class PracticeRun(models.Model):
 
     The site is that of `seed` with `causes` and `complaint`; `deeds` is what was done by hand and eye, each after so many entries of
     the call.
-    `lesson` or `level` says what it was for, `day` whose door of the day it is, `helped` how much was told. `grade` is kept once it
-    is ended; `missed` are the causes that were not found and put right.
+    `lesson` or `level` says what it was for, `day` whose door of the day it is, `advice` how much was told. `report` is kept once
+    it is ended; `missed_causes` are the causes that were not found and put right.
     """
 
-    class Helped(models.TextChoices):
+    class Advice(models.TextChoices):
         NONE = "none"
         HINTS = "hints"
         ALL = "all"
@@ -35,13 +35,13 @@ class PracticeRun(models.Model):
     lesson = models.CharField(max_length=40, blank=True)
     level = models.CharField(max_length=12, blank=True)
     day = models.DateField(null=True)
-    helped = models.CharField(max_length=8, choices=Helped.choices, default=Helped.HINTS)
+    advice = models.CharField(max_length=8, choices=Advice.choices, default=Advice.HINTS)
     deeds = models.JSONField(default=list)
     started_at = models.DateTimeField(default=timezone.now)
     ended_at = models.DateTimeField(null=True)
     passed = models.BooleanField(default=False)
-    missed = models.JSONField(default=list)
-    grade = models.JSONField(null=True)
+    missed_causes = models.JSONField(default=list)
+    report = models.JSONField(null=True)
 
     shop_path = "shop"
     objects: ClassVar[OfShop["PracticeRun"]] = OfShop()

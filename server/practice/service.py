@@ -17,7 +17,7 @@ from hinge.practice.deeds import MOST_DEEDS, Deed, DeedSeen, KeptDeed, again
 from hinge.practice.garage import Garage, garage_of
 from hinge.practice.lessons import garage_of_lesson, garage_to_practise, lessons
 from hinge.practice.visit import PracticeVisit
-from hinge.questions.practice_call import PracticeGrade, PracticeSite, graded, site_of
+from hinge.questions.practice_call import PracticeReport, PracticeSite, report_of, site_of
 from server.calls.models import Call
 from server.config.transactions import mutation
 from server.doors.models import Door
@@ -31,7 +31,7 @@ MET_DAYS, MISSED_RUNS, MOST_SEED, MOST_ENTRIES = 365, 40, 10**9, 800
 
 
 @mutation
-def begin(person: Person, key: uuid.UUID, lesson: str, level: str, of_day: bool, helped: str, today: date) -> PracticeRun:
+def begin(person: Person, key: uuid.UUID, lesson: str, level: str, of_day: bool, advice: str, today: date) -> PracticeRun:
     """Begin a run under a client-made key: a lesson, free practice of a level, or the door of the day. A repeat gets the run there is.
 
     Raises BadInputError for a key that is none of a practice call, or a lesson or level there is none of.
@@ -59,7 +59,7 @@ def begin(person: Person, key: uuid.UUID, lesson: str, level: str, of_day: bool,
         lesson=lesson,
         level=level,
         day=today if of_day else None,
-        helped=helped,
+        advice=advice,
     )
 
 
@@ -82,7 +82,7 @@ def missed_by(person: Person) -> dict[str, int]:
     counted = Counter[str]()
     for run in reversed(runs):
         for cause in run.causes:
-            counted[cause] = counted[cause] + 1 if cause in run.missed else max(0, counted[cause] - 1)
+            counted[cause] = counted[cause] + 1 if cause in run.missed_causes else max(0, counted[cause] - 1)
     return {cause: count for cause, count in counted.items() if count}
 
 
@@ -105,7 +105,7 @@ def site(person: Person, key: uuid.UUID) -> PracticeSite | None:
     with at_yard(person):
         if run.call.entries.count() > MOST_ENTRIES:
             return None
-        return site_of(*_visit(run), run.helped)
+        return site_of(*_visit(run), run.advice)
 
 
 @mutation
@@ -121,7 +121,7 @@ def do(person: Person, key: uuid.UUID, deed: Deed) -> PracticeSite:
         if kept.entries > MOST_ENTRIES:
             raise OutOfStepError("This run has as many entries as it takes: end it.", "key", str(key))
         deeds = [*run.deeds, kept.model_dump(mode="json")]
-        standing = site_of(*_visit(run, deeds), run.helped)
+        standing = site_of(*_visit(run, deeds), run.advice)
     run.deeds = deeds
     run.save(update_fields=["deeds"])
     return standing
@@ -134,10 +134,10 @@ def end(person: Person, key: uuid.UUID) -> PracticeRun:
     if run.ended_at:
         return run
     with at_yard(person):
-        visit, seen = _visit(run)
-        told = graded(visit, seen)
-        run.missed = [cause for cause in run.causes if cause in visit.causes or cause not in visit.call.causes_found]
-    run.ended_at, run.passed, run.grade = timezone.now(), told.grade.passed, told.model_dump(mode="json")
+        visit, _ = _visit(run)
+        report = report_of(visit)
+        run.missed_causes = [cause for cause in run.causes if cause in visit.causes or cause not in visit.call.causes_found]
+    run.ended_at, run.passed, run.report = timezone.now(), report.grade.passed, report.model_dump(mode="json")
     run.save()
     if run.passed and run.lesson and run.lesson not in person.passed_lessons:
         mine = Person.objects.select_for_update().get(pk=person.pk)
@@ -146,9 +146,9 @@ def end(person: Person, key: uuid.UUID) -> PracticeRun:
     return run
 
 
-def grade_of(run: PracticeRun) -> PracticeGrade | None:
+def report_on(run: PracticeRun) -> PracticeReport | None:
     """How a run went, once it is ended."""
-    return PracticeGrade.model_validate(run.grade) if run.grade else None
+    return PracticeReport.model_validate(run.report) if run.report else None
 
 
 def ask_for(lead: Person, names: list[str]) -> Shop:

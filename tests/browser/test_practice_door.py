@@ -93,7 +93,7 @@ def test_a_lesson_from_today_to_what_to_do_better(signed_in, person):
     assert page.axe() == []
     run = PracticeRun.objects.get(call=call)
     assert run.passed
-    assert run.missed == []
+    assert run.missed_causes == []
     page.touch("Practise again")
     page.sees("Passed.")
     assert page.axe() == []
@@ -155,6 +155,17 @@ def test_an_apprentice_is_told_who_counts_the_strokes(signed_in, person, door):
     page.complaints()
 
 
+def test_a_double_tap_in_the_garage_is_one_look(signed_in):
+    page = signed_in
+    call = begun(page, "Eyes out of line")
+    page.touch("It opens fine but will not close")
+    page.find("Opener unplugged, battery backup out")
+    page.browser.execute_script(f"const [one] = {IN_GROUP}; one.click(); one.click()", "Do it by hand")
+    page.until(lambda: PracticeRun.objects.get(call=call).deeds, "done")
+    page.pause(0.5)
+    assert len(PracticeRun.objects.get(call=call).deeds) == 1
+
+
 def test_without_advice_nothing_is_proposed_and_the_drawing_is_where_one_looks(signed_in):
     page = signed_in
     page.go("/practice")
@@ -167,4 +178,4 @@ def test_without_advice_nothing_is_proposed_and_the_drawing_is_where_one_looks(s
     page.sees("Look for yourself")
     assert "What it could be" not in page.text()
     assert "A hint" not in page.text()
-    assert PracticeRun.objects.get(call=call).helped == "none"
+    assert PracticeRun.objects.get(call=call).advice == "none"

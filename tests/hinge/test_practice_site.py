@@ -24,7 +24,7 @@ from hinge.practice.lessons import LEVELS, PARTS, garage_of_lesson, garage_to_pr
 from hinge.practice.technician import BEGINS
 from hinge.practice.visit import PracticeVisit, consequences, stated_untrue
 from hinge.procedures.rules import proofs
-from hinge.questions.practice_call import good_visit, graded, site_of
+from hinge.questions.practice_call import good_visit, report_of, site_of
 from hinge.site.dangers import dangers
 from hinge.site.gates import gates
 from tests.support.told_calls import CALLS
@@ -212,7 +212,7 @@ def test_a_visit_done_again_from_its_entries_and_deeds_is_the_same_visit(name):
 @pytest.mark.parametrize("name", lessons())
 def test_a_lesson_is_passed_by_who_does_what_the_page_says(name):
     visit = good_visit(garage_of_lesson(name)).visit
-    told = graded(visit, [])
+    told = report_of(visit)
     assert told.grade.passed, (told.grade, visit.causes)
     assert (told.grade.looks, told.grade.minutes) == (told.grade.good_looks, told.grade.good_minutes)
     assert len(told.frames) == len(visit.moments)
@@ -367,7 +367,7 @@ def test_whatever_is_said_and_done_a_visit_can_be_told_graded_and_done_again(see
     assert (done.call, done.stands, done.turns, done.moments) == (visit.call, visit.stands, visit.turns, visit.moments)
     told = site_of(done, seen, "hints")
     assert len(told.harms) == len(visit.harms)
-    graded_now = graded(done, seen)
-    assert graded_now.grade.passed <= (not visit.harms)
-    assert len(graded_now.frames) == len(visit.moments)
-    assert all(one.moment < len(visit.moments) for one in graded_now.grade.better) or not visit.moments
+    report = report_of(done)
+    assert report.grade.passed <= (not visit.harms)
+    assert len(report.frames) == len(visit.moments)
+    assert all(one.moment < len(visit.moments) for one in report.grade.better) or not visit.moments

@@ -68,13 +68,13 @@ def api(technician):
 def test_a_run_walked_over_the_wire_is_the_visit_it_is_in_the_core_and_passes_its_lesson(api, technician):
     run = begin(api, lesson="eyes")
     told = walked(api, run["run"]["key"])
-    assert told["graded"]["grade"]["passed"], told["graded"]["grade"]
-    assert told["graded"]["grade"]["looks"] == told["graded"]["grade"]["good_looks"]
+    assert told["report"]["grade"]["passed"], told["report"]["grade"]
+    assert told["report"]["grade"]["looks"] == told["report"]["grade"]["good_looks"]
     technician.refresh_from_db()
     assert technician.passed_lessons == ["eyes"]
     shown = api.get("/practice").json()
     assert [one["id"] for one in shown["lessons"] if one["passed"]] == ["eyes"]
-    assert shown["runs"][0]["ended"]
+    assert shown["runs"][0]["is_ended"]
     assert shown["runs"][0]["passed"]
 
 
@@ -142,9 +142,9 @@ def test_a_false_statement_that_is_worked_on_is_told_at_once_and_ends_in_no_pass
     assert site["harms"]
     assert site["harms"][0]["would"]
     assert site["seen"][-1]["says"] in ("Heavy.", "Hardly lifts at all.")
-    graded = api.post(f"/practice/{key}/end").json()["graded"]["grade"]
-    assert not graded["passed"]
-    assert graded["better"][0]["part"] == "danger"
+    grade = api.post(f"/practice/{key}/end").json()["report"]["grade"]
+    assert not grade["passed"]
+    assert grade["better"][0]["part"] == "danger"
 
 
 def test_once_it_is_ended_nothing_more_is_done_and_it_stays_as_it_was_graded(api):
@@ -260,7 +260,7 @@ def test_an_apprentice_does_all_but_the_work_on_loaded_parts_which_a_technician_
 
 def test_in_practice_an_apprentice_winds(apprentice):
     told = walked(Api(apprentice), begin(Api(apprentice), lesson="balance")["run"]["key"])
-    assert told["graded"]["grade"]["passed"]
+    assert told["report"]["grade"]["passed"]
 
 
 def test_the_lessons_a_shop_asks_for_stand_before_a_real_stroke_and_not_before_one_in_practice(technician, lead, door):

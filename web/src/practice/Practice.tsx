@@ -16,7 +16,7 @@ const Lessons = styled.ol`margin: 0; padding: 0; list-style: none; border-top: 1
   li { display: grid; grid-template-columns: 34px minmax(0, 1fr) auto; gap: 2px 12px; align-items: center; padding: 8px 0; border-bottom: 1px solid var(--line); }
   b { font: 600 22px/1.1 'Barlow Condensed', sans-serif; } i { font: 600 22px 'Barlow Condensed', sans-serif; color: var(--quiet); }`;
 const Asked = styled.div`display: flex; flex-wrap: wrap; gap: 6px; button { width: auto; min-height: 48px; padding-inline: 14px; }`;
-const HELPED = [
+const ADVICE = [
   { id: 'all', text: 'All advice' },
   { id: 'hints', text: 'A hint on request' },
   { id: 'none', text: 'Nothing' },
@@ -27,12 +27,12 @@ export function Practice() {
   const practice = useQuery(practiceRunsQuery);
   const session = useQuery(sessionQuery);
   const begin = useBeginPractice();
-  const [helped, setHelped] = useRemembered('practice.helped', ['all', 'hints', 'none']);
+  const [advice, setAdvice] = useRemembered('practice.advice', ['all', 'hints', 'none']);
   if (practice.isLoadingError) return <Trouble wrong={practice.error} retry={() => practice.refetch()} />;
   if (!practice.data) return <Loading />;
   const { lessons, levels, door_of_day, runs } = practice.data;
   const start = (wish: { lesson?: string; level?: string }) =>
-    begin.mutate({ ...wish, helped: helped as Schemas['NewRun']['helped'] });
+    begin.mutate({ ...wish, advice: advice as Schemas['NewRun']['advice'] });
   return (
     <Page>
       <Row>
@@ -41,8 +41,8 @@ export function Practice() {
           <Quiet>A simulated door with a real call: nothing of it is in your files, your van or your books.</Quiet>
         </div>
         {door_of_day ? (
-          <PlainLink to={door_of_day.ended ? `/practice/${door_of_day.key}` : `/calls/${door_of_day.key}`}>
-            {door_of_day.ended ? 'The door of the day: how it went' : 'Go on with the door of the day'}
+          <PlainLink to={door_of_day.is_ended ? `/practice/${door_of_day.key}` : `/calls/${door_of_day.key}`}>
+            {door_of_day.is_ended ? 'The door of the day: how it went' : 'Go on with the door of the day'}
           </PlainLink>
         ) : (
           <Action isDisabled={begin.isPending} onPress={() => start({})}>
@@ -80,7 +80,7 @@ export function Practice() {
         <Stack $gap={20}>
           <Stack>
             <Label>How much is told</Label>
-            <RadioButtons label="How much is told" flow options={HELPED} value={helped} pick={setHelped} />
+            <RadioButtons label="How much is told" flow options={ADVICE} value={advice} pick={setAdvice} />
           </Stack>
           <Stack>
             <Label>Free practice</Label>
@@ -95,8 +95,8 @@ export function Practice() {
             <Label>Your last runs</Label>
             {runs.length === 0 && <Quiet>None yet.</Quiet>}
             {runs.map((one) => (
-              <LineLink key={one.key} to={one.ended ? `/practice/${one.key}` : `/calls/${one.key}`}>
-                {one.title}, {day(one.started_at)}: {one.ended ? (one.passed ? 'passed' : 'how it went') : 'go on'}
+              <LineLink key={one.key} to={one.is_ended ? `/practice/${one.key}` : `/calls/${one.key}`}>
+                {one.title}, {day(one.started_at)}: {one.is_ended ? (one.passed ? 'passed' : 'how it went') : 'go on'}
               </LineLink>
             ))}
           </Stack>

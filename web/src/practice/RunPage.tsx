@@ -13,7 +13,7 @@ import { PageTitle } from '../ui/PageTitle';
 import { RadioButtons } from '../ui/RadioButtons';
 import { Loading, Refused, Trouble } from '../ui/states';
 
-type Graded = Schemas['PracticeGrade'];
+type Report = Schemas['PracticeReport'];
 const Best = styled.ol`margin: 0; padding-left: 26px; display: grid; gap: 10px; font-size: 18px; button { font-size: 15px; }`;
 const Moment = styled.div`min-height: 7em; display: grid; gap: 4px; align-content: start; &.harm { border-left: 4px solid var(--stop); padding-left: 12px; }`;
 const WHOSE = [
@@ -38,9 +38,9 @@ export function RunPage() {
   if (run.isLoadingError) return <Trouble wrong={run.error} retry={() => run.refetch()} />;
   if (call.isLoadingError) return <Trouble wrong={call.error} retry={() => call.refetch()} />;
   if (!run.data || !call.data) return <Loading />;
-  const { graded, lesson } = run.data;
+  const { report, lesson } = run.data;
   const title = <PageTitle>{run.data.run.title}</PageTitle>;
-  if (!graded)
+  if (!report)
     return (
       <Page>
         {title}
@@ -69,16 +69,16 @@ export function RunPage() {
           <PlainLink to="/practice">Practise again</PlainLink>
         </Row>
       </Row>
-      <Outcome graded={graded} call={call.data} />
+      <Outcome report={report} call={call.data} />
     </Page>
   );
 }
 
-function Outcome({ graded, call }: { graded: Graded; call: Schemas['CallOut'] }) {
-  const { grade } = graded;
+function Outcome({ report, call }: { report: Report; call: Schemas['CallOut'] }) {
+  const { grade } = report;
   const [whose, setWhose] = useState<'mine' | 'good'>('mine');
   const [at, setAt] = useState(0);
-  const frames = whose === 'mine' ? graded.frames : graded.good;
+  const frames = whose === 'mine' ? report.frames : report.good;
   const open = (moment: number) => {
     setWhose('mine');
     setAt(moment);
@@ -163,7 +163,7 @@ function Spot({ place, at: [inches, up] }: { place: InsidePlace; at: [number, nu
 }
 
 type PlaybackProps = {
-  frames: Graded['frames'];
+  frames: Report['frames'];
   at: number;
   go: (at: number) => void;
   whose: 'mine' | 'good';
