@@ -11,10 +11,12 @@ import type { Call } from '../useCall';
 const Proof = styled.div`scroll-margin: 90px 0 180px; background: var(--sheet); border: 1px solid var(--line); padding: 10px 14px; display: grid; gap: 6px;
   h3 { display: flex; justify-content: space-between; gap: 10px; } .passed { color: var(--holds); } .void, .failed { color: var(--stop); } .open { color: var(--quiet); }
   p { font-size: 16px; } div { display: flex; gap: 8px; flex-wrap: wrap; }`;
-export function Proofs({ call }: { call: Call }) {
+
+/** Every proof. Once the door may run, what was asked above goes, and the proof that is read stays where it is. */
+export function Proofs({ call, isLifting }: { call: Call; isLifting: boolean }) {
   const list = useRef<HTMLDivElement>(null);
-  // What is asked before a lift goes as the door may run: the proof that is read then stays where it is.
-  useInPlace(list);
+  // While readings are taken it is their buttons, further up, that must not move.
+  useInPlace(list, !isLifting);
   return (
     <Stack ref={list} $gap={8} role="group" aria-label="Proofs">
       <Label>Proofs</Label>

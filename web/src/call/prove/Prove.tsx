@@ -76,7 +76,7 @@ export function Prove({ call, go }: StageProps) {
           <Readings call={call} />
           {balance.data?.answer.reads && <Quiet>{balance.data.answer.reads}</Quiet>}
           {!state.closed && power && <Gates call={call} group={power} />}
-          <Proofs call={call} />
+          <Proofs call={call} isLifting={isLifting} />
         </Stack>
       </Page>
       {trim && !open.length ? (

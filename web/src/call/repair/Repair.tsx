@@ -57,7 +57,8 @@ export function Repair({ call, go }: StageProps) {
   if (found.isPending || !isReady) return <Loading />;
   if (found.isLoadingError) return <Trouble wrong={found.error} retry={() => found.refetch()} />;
   const { procedures, lead } = found.data;
-  const procedure = procedures.find((one) => one.procedure === (picked || lead));
+  const named = (name: string) => procedures.find((one) => one.procedure === name);
+  const procedure = named(picked) ?? named(lead);
   if (!procedure) return <NothingToDo call={call} />;
   const step = stepNow(procedure, stepsSaid(state.steps_said, call.waiting));
   const mine = procedure.work ? work : null;
