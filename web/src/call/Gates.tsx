@@ -17,7 +17,7 @@ const Gate = styled(Switch)`
   &[data-focus-visible] { outline: 3px solid var(--action); outline-offset: 2px; }
   b { font-weight: 600; display: block; } small { font-size: 15px; color: var(--quiet); } time { font-size: 15px; color: var(--quiet); text-align: right; overflow-wrap: anywhere; }
   time span { display: none; } @media (max-width: 700px) { gap: 10px; padding: 7px 10px; }
-  @container (min-width: 480px) { grid-template-columns: 60px 1fr 6.5em; time span { display: block; } }
+  @container (min-width: 500px) { grid-template-columns: 60px 1fr 6.5em; time span { display: block; } }
 `;
 
 type Props = { call: Call; group: Schemas['GateGroupState'] };

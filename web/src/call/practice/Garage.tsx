@@ -18,7 +18,7 @@ import { TryDoor } from './TryDoor';
 import { unadvised } from './useAdvice';
 
 const Frame = styled.section`background: var(--sheet); border: 1px solid var(--edge); padding: 14px; display: grid; gap: 14px; align-content: start; min-width: 0;
-  h2 { font-size: 22px; }`;
+  > :first-child h2 { font-size: 22px; }`;
 const Seen = styled.div`border-left: 4px solid var(--action); padding: 4px 0 4px 12px; display: grid; gap: 6px; b { font-size: 18px; }`;
 /** Where there is no room beside the page, one is in the garage or on the page. */
 const GoIn = styled(Plain)`@media (min-width: 1001px) { display: none; }`;
@@ -74,9 +74,10 @@ export function Garage({ call, stage }: { call: Call; stage: string }) {
     <Frame aria-label="The practice garage" data-open={isInside}>
       <Stack $gap={4}>
         <h2>In the garage</h2>
+        {lesson && <Quiet>{lesson.aim}</Quiet>}
         <Quiet>
-          {lesson ? `${lesson.aim} ` : ''}
-          {site.customer} {site.minutes > 0 && `${site.minutes} ${site.minutes === 1 ? 'minute' : 'minutes'} so far.`}
+          {site.customer}
+          {site.minutes > 0 && ` · ${site.minutes} ${site.minutes === 1 ? 'minute' : 'minutes'} so far`}
         </Quiet>
       </Stack>
       {site.harms.length > 0 && <Harm site={site} />}
