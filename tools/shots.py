@@ -121,7 +121,7 @@ def _take_all(browser: webdriver.Chrome, address: str) -> None:
     practice = browser.current_url.split("/")[-2]
     done = [gate.id for group in gate_groups() if group.id in ("hands_on", "lights") for gate in group.gates]
     assert browser.execute_async_script(PRACTISE, practice, done, "lights") == ""
-    take("practice", f"/calls/{practice}/find", "In the garage")
+    take("practice", f"/calls/{practice}/find", "Both lit and steady")
     for stage, shows in STAGES.items():
         take(stage, f"/calls/{key}/{stage}", shows)
     set_viewport(browser, 390, 844)

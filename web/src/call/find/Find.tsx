@@ -54,7 +54,9 @@ export function Find({ call, go }: StageProps) {
   const [jumped, setJumped] = useState<string | null>(null);
   // What is met stays where it is: the next switch must not move under the finger.
   const stood = useRef(new Set<string>());
-  if (found.isPending || !isReady) return <Loading />;
+  // The answer of before the complaint was said does not ask for it again.
+  const isOfBefore = !found.data && found.isPlaceholderData;
+  if (found.isPending || isOfBefore || !isReady) return <Loading />;
   if (found.isLoadingError) return <Trouble wrong={found.error} retry={() => found.refetch()} />;
   if (!found.data)
     return (
