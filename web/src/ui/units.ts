@@ -31,8 +31,10 @@ export function plain(value: number, unit: Unit, decimals = 0): string {
 }
 
 /** A size in trade units to the nearest whole one of whoever listens. */
-export const whole = (value: number, unit: Unit): string =>
-  Math.round(isMetric() ? value * METRIC[unit][1] : value).toString();
+export const whole = (value: number, unit: Unit): string => Math.round(inOwn(value, unit)).toString();
+
+/** A size in trade units as a number of whoever listens: for what is drawn on their scale. */
+export const inOwn = (value: number, unit: Unit): number => (isMetric() ? value * METRIC[unit][1] : value);
 
 /** What is that much of whoever listens, in trade units: for scales that end on their round numbers. */
 export const inTrade = (value: number, unit: Unit): number => (isMetric() ? value / METRIC[unit][1] : value);

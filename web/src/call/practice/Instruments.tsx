@@ -1,5 +1,6 @@
 import styled, { keyframes } from 'styled-components';
 import type { Schemas } from '../../api/client';
+import { inOwn, isMetric, unitSaid } from '../../ui/units';
 import { feet } from '../../ui/words';
 
 type Seen = Schemas['DeedSeen'];
@@ -50,20 +51,23 @@ function Motion({ start, end, says }: { start: number; end: number; says: string
   );
 }
 
-const FULL_LB = 60;
-const turned = (pounds: number) => Math.max(-1, Math.min(1, pounds / FULL_LB)) * 110;
+/** How far a gauge reads to either side, and from number to number, in pounds and in kilograms. */
+const GAUGES = { lb: { full: 60, step: 20 }, kg: { full: 30, step: 10 } };
+const MOST_TURN_DEG = 110;
 
 /** A hook gauge with two needles: what it read slowly up, and slowly down. */
 function Gauge({ up, down, says }: { up: number; down: number; says: string }) {
-  const ticks = Array.from({ length: 13 }, (_, at) => (at - 6) * 10);
+  const { full, step } = isMetric() ? GAUGES.kg : GAUGES.lb;
+  const turned = (read: number) => Math.max(-1, Math.min(1, read / full)) * MOST_TURN_DEG;
+  const ticks = Array.from({ length: (4 * full) / step + 1 }, (_, at) => (at * step) / 2 - full);
   return (
     <Drawn viewBox="0 0 240 150" role="img" aria-label={says}>
-      {ticks.map((pounds) => (
-        <g key={pounds} transform={`rotate(${turned(pounds)} 120 100)`}>
-          <path d="M 120 18 V 30" stroke="var(--ink)" strokeWidth={pounds % 20 === 0 ? 2 : 1} />
-          {pounds % 20 === 0 && (
+      {ticks.map((read) => (
+        <g key={read} transform={`rotate(${turned(read)} 120 100)`}>
+          <path d="M 120 18 V 30" stroke="var(--ink)" strokeWidth={read % step === 0 ? 2 : 1} />
+          {read % step === 0 && (
             <text x="120" y="14" textAnchor="middle">
-              {Math.abs(pounds)}
+              {Math.abs(read)}
             </text>
           )}
         </g>
@@ -72,7 +76,7 @@ function Gauge({ up, down, says }: { up: number; down: number; says: string }) {
         d="M 120 100 V 34"
         stroke="var(--action)"
         strokeWidth="4"
-        transform={`rotate(${turned(up)} 120 100)`}
+        transform={`rotate(${turned(inOwn(up, 'lb'))} 120 100)`}
         strokeLinecap="round"
       />
       <path
@@ -80,65 +84,64 @@ function Gauge({ up, down, says }: { up: number; down: number; says: string }) {
         stroke="var(--quiet)"
         strokeWidth="3"
         strokeDasharray="6 4"
-        transform={`rotate(${turned(down)} 120 100)`}
+        transform={`rotate(${turned(inOwn(down, 'lb'))} 120 100)`}
       />
       <circle cx="120" cy="100" r="6" fill="var(--ink)" />
       <text x="120" y="140" textAnchor="middle">
-        solid: up, dashed: down
+        {unitSaid('lb')}; solid: up, dashed: down
       </text>
     </Drawn>
   );
 }
 
-/** So much of the tape is in sight [in], and how many marks an inch has. */
-const IN_SIGHT_IN = 5;
-const SIXTEENTHS = 16;
-/** How long a mark is by how it divides the inch, the longest first. */
-const MARKS = [
-  { every: 16, long: 44 },
-  { every: 8, long: 32 },
-  { every: 4, long: 24 },
-  { every: 2, long: 17 },
-  { every: 1, long: 11 },
-];
+/** A tape: how long one mark is [in], how many are in sight, how many lie between numbers and what a number counts; how long a mark is
+ * by how it divides that, the longest first. */
+const TAPES = {
+  trade: { mark_in: 1 / 16, inSight: 80, numbered: 16, counts: 1 / 16, long: { 16: 44, 8: 32, 4: 24, 2: 17, 1: 11 } },
+  metric: { mark_in: 1 / 25.4, inSight: 60, numbered: 10, counts: 1, long: { 10: 44, 5: 24, 1: 11 } },
+};
 
 /** The tape where what is measured ends: its marks, to be read. */
 function Tape({ end, says }: { end: number; says: string }) {
-  const first = Math.max(0, Math.floor((end - IN_SIGHT_IN / 2) * SIXTEENTHS));
-  const x = (sixteenths: number) => ((sixteenths - first) * 240) / (IN_SIGHT_IN * SIXTEENTHS);
-  const marks = Array.from({ length: IN_SIGHT_IN * SIXTEENTHS + 1 }, (_, at) => first + at);
+  const { mark_in, inSight, numbered, counts, long } = isMetric() ? TAPES.metric : TAPES.trade;
+  const first = Math.max(0, Math.floor(end / mark_in - inSight / 2));
+  const x = (mark: number) => ((mark - first) * 240) / inSight;
+  const marks = Array.from({ length: inSight + 1 }, (_, at) => first + at);
+  const lengths = Object.entries(long).sort(([one], [other]) => Number(other) - Number(one));
   return (
     <Drawn viewBox="0 0 240 96" role="img" aria-label={says}>
       <rect x="0" y="0" width="240" height="62" fill="var(--sheet)" stroke="var(--edge)" />
       {marks.map((mark) => (
         <g key={mark}>
           <path
-            d={`M ${x(mark)} 0 v ${MARKS.find((one) => mark % one.every === 0)?.long ?? 11}`}
+            d={`M ${x(mark)} 0 v ${lengths.find(([every]) => mark % Number(every) === 0)?.[1]}`}
             stroke="var(--ink)"
-            strokeWidth={mark % SIXTEENTHS === 0 ? 1.6 : 0.8}
+            strokeWidth={mark % numbered === 0 ? 1.6 : 0.8}
           />
-          {mark % SIXTEENTHS === 0 && (
+          {mark % numbered === 0 && (
             <text x={x(mark) + 4} y="56">
-              {mark / SIXTEENTHS}
+              {mark * counts}
             </text>
           )}
         </g>
       ))}
-      <path d={`M ${x(end * SIXTEENTHS)} 0 V 92`} stroke="var(--action)" strokeWidth="2" />
-      <path d={`M 0 78 H ${x(end * SIXTEENTHS)}`} stroke="var(--action)" strokeWidth="10" />
+      <path d={`M ${x(end / mark_in)} 0 V 92`} stroke="var(--action)" strokeWidth="2" />
+      <path d={`M 0 78 H ${x(end / mark_in)}`} stroke="var(--action)" strokeWidth="10" />
     </Drawn>
   );
 }
 
-const SWING_LB = 6;
+/** How far a scale reads to either side of where it stands, in whole units. */
+const SCALE_SPAN = 30;
 const swing = keyframes`0% { transform: rotate(-7deg); } 30% { transform: rotate(5deg); } 60% { transform: rotate(-3deg); } 100% { transform: rotate(0); }`;
 const Needle = styled.g`transform-origin: 120px 110px; @media (prefers-reduced-motion: no-preference) { animation: ${swing} 2.4s ease-out; }`;
 
 /** A scale under the door: its needle swings, and settles. */
 function Scale({ pounds, says }: { pounds: number; says: string }) {
-  const middle = Math.round(pounds / 10) * 10;
-  const turn = (weight: number) => ((weight - middle) * 70) / (5 * SWING_LB);
-  const ticks = Array.from({ length: 5 * 2 * SWING_LB + 1 }, (_, at) => middle - 5 * SWING_LB + at).filter(
+  const read = inOwn(pounds, 'lb');
+  const middle = Math.round(read / 10) * 10;
+  const turn = (weight: number) => ((weight - middle) * 70) / SCALE_SPAN;
+  const ticks = Array.from({ length: 2 * SCALE_SPAN + 1 }, (_, at) => middle - SCALE_SPAN + at).filter(
     (one) => one >= 0,
   );
   return (
@@ -158,11 +161,14 @@ function Scale({ pounds, says }: { pounds: number; says: string }) {
           d="M 120 110 V 30"
           stroke="var(--action)"
           strokeWidth="3"
-          transform={`rotate(${turn(pounds)} 120 110)`}
+          transform={`rotate(${turn(read)} 120 110)`}
           strokeLinecap="round"
         />
       </Needle>
       <circle cx="120" cy="110" r="6" fill="var(--ink)" />
+      <text x="136" y="115">
+        {unitSaid('lb')}
+      </text>
     </Drawn>
   );
 }
