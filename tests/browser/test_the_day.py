@@ -1,6 +1,6 @@
 """The day's work: a call booked from the door's file, moved, started from Today; a file one too many."""
 
-from datetime import date, timedelta
+from datetime import UTC, date, datetime, time, timedelta
 
 from server.bookings.models import Booking
 from server.calls.models import Call
@@ -36,6 +36,29 @@ def test_the_desk_books_a_call_and_the_technician_starts_it(signed_in, person, d
     page.go("/")
     page.touch("Go on")
     page.until(lambda: str(call.key) in page.browser.current_url, "the same call")
+
+
+def test_a_door_that_is_nearer_is_proposed_on_ones_own_day_and_not_put_first(signed_in, person, door):
+    page, shop = signed_in, person.shop
+    shop.travel = {
+        "usual_minutes": 30,
+        "roads": [{"start": "Quay", "end": "Quay", "minutes": 5}, {"start": "Quay", "end": "Hollow", "minutes": 50}],
+    }
+    # Where it is before noon now, whenever this is run: a day has room then.
+    shop.time_zone = f"Etc/GMT{datetime.now(UTC).hour - 11:+d}"
+    shop.place, shop.opens_at, shop.closes_at = "Quay", time(8), time(18)
+    shop.save()
+    far, near = (
+        Door.objects.create(shop=shop, name=name, place=f"{name} 2, {town}") for name, town in (("Mill", "Hollow"), ("Shed", "Quay"))
+    )
+    for at, until in ((far, time(16, 0)), (near, time(17, 0))):
+        Booking.objects.create(
+            shop=shop, door=at, day=date.today(), from_time=time(8), until_time=until, complaint="noisy", technician=person
+        )
+    page.go("/")
+    page.sees("Shed is nearer: 5 min instead of 50 min")
+    first, *_ = page.browser.find_elements("css selector", "main li")
+    assert "Mill" in first.text
 
 
 def test_a_booking_is_moved_called_off_and_taken_up_again(signed_in, person, door):

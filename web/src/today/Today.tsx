@@ -4,6 +4,7 @@ import { useSearchParams } from 'react-router';
 import styled from 'styled-components';
 import type { Schemas } from '../api/client';
 import { bookingsQuery, callsQuery, followUpsQuery, sessionQuery } from '../api/queries';
+import { NearerVisit } from '../bookings/NearerVisit';
 import { isOf, isToCome } from '../bookings/standing';
 import { ActionLink, LineLink, PlainAnchor, PlainLink } from '../ui/buttons';
 import { CallLink, useWorksOnDoors } from '../ui/CallLink';
@@ -131,6 +132,7 @@ export function Today() {
               Nothing is booked{whose === 'mine' ? ' for you' : ''}. Find the door, open its file and book a call.
             </Quiet>
           )}
+          {whose !== 'side' && day === today() && mine.filter(isToCome).length > 1 && <NearerVisit username={me} />}
           {whose !== 'side' && (
             <List>
               {booked.map((one) => (
