@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 from dataclasses import dataclass
-from functools import cache, cached_property
+from functools import cache
 from itertools import permutations
 from typing import Annotated, Literal
 
@@ -55,7 +55,7 @@ class FaultCause(Document):
     stop: str = ""
     mended_by: list[VerbName] = []
 
-    @cached_property
+    @property
     def confirmed_by(self) -> tuple[str, str]:
         """The check and the outcome that alone make it certain."""
         check, outcome = self.confirm.split()

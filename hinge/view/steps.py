@@ -111,7 +111,7 @@ def procedures_of(call: Call, ways: SchoolWays | None = None, lists: Lists = NO_
     van, opener = _van(call, lists), opener_of(call.measured)
     states = [_state(call, tell(name, known, ways, opener, at_fault(call)), work == name, ways or {}, van) for name in names]
     # One that is through, or that waits for how the door stands, gives way to one that goes on now.
-    lead = next((one for one in states if one.now and not one.barred), next(iter(states), None))
+    lead = next((one for one in states if not one.barred and any(step.standing == "now" for step in one.steps)), next(iter(states), None))
     return CallProcedures(procedures=states, lead=lead.procedure if lead else "")
 
 
