@@ -30,10 +30,8 @@ def practise(shop: Shop) -> None:
 
 
 def _run(person: Person, lesson: str, days_ago: int) -> None:
-    key, began = (
-        uuid.UUID(KEY_BEGINS + str(uuid.uuid5(uuid.NAMESPACE_OID, f"{person.username} {lesson}"))[9:]),
-        NEWEST - timedelta(days=days_ago),
-    )
+    own = str(uuid.uuid5(uuid.NAMESPACE_OID, f"{person.username} {lesson}"))
+    key, began = uuid.UUID(KEY_BEGINS + own[len(KEY_BEGINS) :]), NEWEST - timedelta(days=days_ago)
     run = service.begin(person, key, lesson, "", False, PracticeRun.Advice.ALL, date.today())
     visit = technician_at(garage_of_lesson(lesson), person.name, began).walk()
     with at_yard(person):

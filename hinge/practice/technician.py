@@ -133,7 +133,8 @@ class Technician:
 
     def _told(self) -> str:
         """What the customer is told as the call is closed."""
-        found = [faults().causes[cause].text for cause in self.visit.call.causes_found if cause in faults().causes]
+        known = [faults().causes[cause] for cause in self.visit.call.causes_found if cause in faults().causes]
+        found = [cause.text for cause in known if cause.part != "none"]
         return f"{'. '.join(found)}. Put right and proved." if found else "Looked through and proved: nothing is wrong with it."
 
     def _meet(self, groups: list[str]) -> bool:

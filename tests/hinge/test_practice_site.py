@@ -371,3 +371,11 @@ def test_whatever_is_said_and_done_a_visit_can_be_told_graded_and_done_again(see
     assert report.grade.passed <= (not visit.harms)
     assert len(report.frames) == len(visit.moments)
     assert all(one.moment < len(visit.moments) for one in report.grade.better) or not visit.moments
+
+
+@pytest.mark.parametrize(("cause", "told"), [("nothing", "nothing is wrong with it"), ("eye_dirty", "Put right and proved")])
+def test_what_the_customer_is_told_is_what_was_found(cause, told):
+    visit = good_visit(garage_of(3, [cause], "check" if cause == "nothing" else "will_not_close")).visit
+    said, _ = visit.call.closed
+    assert told in said
+    assert not ("Nothing wrong" in said and "Put right" in said)

@@ -135,7 +135,7 @@ export function TurnCounter({ call, title, stops, close, done }: Props) {
             <Status role="status" $wrong={refused !== undefined}>
               {refused && `Stroke not taken: ${refused.problem.message} Count on from what stands here. `}
               {strokesWaiting
-                ? `${strokesWaiting} ${strokesWaiting === 1 ? 'stroke' : 'strokes'} kept on this tablet, sent ${held === 'signed out' ? 'once you sign in again: put the counter away for that' : 'as soon as they can be'}.`
+                ? keptHere(strokesWaiting, held === 'signed out')
                 : at && !refused
                   ? 'Every stroke is saved.'
                   : ''}
@@ -155,6 +155,12 @@ export function TurnCounter({ call, title, stops, close, done }: Props) {
       </Modal>
     </Cover>
   );
+}
+
+/** What waits on this tablet, and for what. */
+function keptHere(strokes: number, isSignedOut: boolean): string {
+  const sent = isSignedOut ? 'once you sign in again: put the counter away for that' : 'as soon as they can be';
+  return `${strokes === 1 ? '1 stroke' : `${strokes} strokes`} kept on this tablet, sent ${sent}.`;
 }
 
 /** How large a stroke may be, each with the most the bar pulls in the course of it, where the spring is known. */
